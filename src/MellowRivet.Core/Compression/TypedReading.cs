@@ -1,0 +1,28 @@
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Compression;
+
+/// <summary>A compression as it is typed: "76" or "76/80".</summary>
+/// <param name="Held">What the cylinder held, psi gauge; null where the text was refused.</param>
+/// <param name="Problem">What is wrong with the text, in words for beside the field; null where it was taken.</param>
+public sealed record TypedReading(Psi? Held, string? Problem)
+{
+    /// <summary>Reads the text against the supply of the test. Half pounds are taken, with a point or a comma.</summary>
+    public static TypedReading Parse(string? text, Psi supply)
+    {
+        if (string.IsNullOrWhiteSpace(text))
+            return Refused($"Type what the cylinder held: 76 or 76/{supply}.");
+        var parts = text.Split('/');
+        if (parts.Length > 2 || TypedNumber.Parse(parts[0]) is not { } held)
+            return Refused($"“{text.Trim()}” is not a reading. Type it as 76 or 76/{supply}.");
+        if (parts.Length == 2 && TypedNumber.Parse(parts[1]) != supply.Value)
+            return Refused($"This test runs at {supply} psi supply, not {parts[1].Trim()}. Change the supply for the whole test above.");
+        if (held < 0)
+            return Refused("A reading can't be below zero.");
+        if (held > supply.Value)
+            return Refused($"{held:0.##} is above the supply of {supply} psi: read the second gauge again.");
+        return new(new Psi(held), null);
+    }
+
+    private static TypedReading Refused(string problem) => new(null, problem);
+}

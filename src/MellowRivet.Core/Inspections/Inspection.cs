@@ -1,0 +1,139 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Records;
+using MellowRivet.Core.Worksheets;
+
+namespace MellowRivet.Core.Inspections;
+
+public enum InspectionKind { Annual, HundredHour, Condition }
+
+public enum InspectionState { InWork, SignedAirworthy, SignedUnairworthy }
+
+/// <summary>An inspection of one aircraft: the tasks of the walk, what was read and what was found, until it is signed.</summary>
+public sealed class Inspection
+{
+    private readonly List<InspectionTask> tasks = [];
+    private readonly List<Discrepancy> discrepancies = [];
+    private readonly List<Reading> readings = [];
+    private readonly List<CompressionTest> compressionTests = [];
+
+    private Inspection() { }
+
+    /// <summary>Begins an inspection with the tasks of a worksheet that apply to the aircraft.</summary>
+    public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, Worksheet worksheet, DateOnly openedOn)
+    {
+        Id = id;
+        AircraftId = aircraft.Id;
+        Kind = kind;
+        WorkOrder = workOrder;
+        OpenedOn = openedOn;
+        TimeInService = aircraft.TimeInService;
+        WorksheetKey = worksheet.Key;
+        WorksheetVersion = worksheet.Version;
+        var applying = worksheet.Zones.SelectMany(zone => zone.Tasks.Select(task => (zone, task)))
+            .Where(pair => Worksheet.Applies(pair.task.AppliesTo, aircraft));
+        foreach (var (zone, task) in applying)
+            tasks.Add(new(Guid.CreateVersion7(), tasks.Count, zone, task));
+    }
+
+    public Guid Id { get; private set; }
+    public Guid AircraftId { get; private set; }
+    public InspectionKind Kind { get; private set; }
+    public string WorkOrder { get; private set; } = "";
+    public DateOnly OpenedOn { get; private set; }
+
+    /// <summary>The aircraft's time in service when it came in.</summary>
+    public Hours TimeInService { get; private set; }
+    public string WorksheetKey { get; private set; } = "";
+    public int WorksheetVersion { get; private set; }
+    public InspectionState State { get; private set; }
+
+    /// <summary>Rises with every discrepancy and at signing, so that no two get one number and nothing is added behind a signature.</summary>
+    public int Version { get; private set; }
+
+    public IReadOnlyList<InspectionTask> Tasks => tasks;
+    public IReadOnlyList<Discrepancy> Discrepancies => discrepancies;
+    public IReadOnlyList<Reading> Readings => readings;
+    public IReadOnlyList<CompressionTest> CompressionTests => compressionTests;
+
+    public bool InWork => State == InspectionState.InWork;
+
+    /// <summary>Airworthiness items that are still open: they choose the statement.</summary>
+    public IEnumerable<Discrepancy> OpenAirworthiness => discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
+
+    /// <summary>Why nothing can be recorded any more, or null while it is in work.</summary>
+    public Refusal? Closed() => InWork ? null : new("inspection", "This inspection is signed. A mistake is put right by a new entry, not by changing this one.");
+
+    /// <summary>Puts something on the fix list. The task it was found at becomes a discrepancy.</summary>
+    public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at)
+    {
+        var number = discrepancies.Count == 0 ? 1 : discrepancies.Max(other => other.Number) + 1;
+        var found = new Discrepancy(id, number, what, zoneKey, where, @class, grounded, task?.Id, by, at);
+        discrepancies.Add(found);
+        task?.Set(TaskVerdict.Discrepancy, null, null, by, at);
+        Version++;
+        return found;
+    }
+
+    public CompressionTest Begin(CompressionTest test)
+    {
+        compressionTests.Add(test);
+        return test;
+    }
+
+    public Reading Record(Reading reading)
+    {
+        readings.Add(reading);
+        return reading;
+    }
+
+    /// <summary>The latest reading taken at a task.</summary>
+    public Reading? ReadingAt(InspectionTask task) => readings.Where(reading => reading.TaskId == task.Id).MaxBy(reading => reading.At);
+
+    /// <summary>What a task's reading was judged to be: the aircraft's own limit before the worksheet's; null without a reading.</summary>
+    public Judgement? JudgementAt(InspectionTask task, Aircraft aircraft)
+    {
+        if (task.IsCompression)
+        {
+            var sheets = aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine, this)).ToList();
+            return sheets.Count == 0 || sheets.Any(sheet => sheet.Cylinders.Any(cylinder => cylinder.Latest is null))
+                ? null
+                : Judgement.Worst(sheets.Select(sheet => sheet.Assessment!.Overall));
+        }
+        return ReadingAt(task) is { } reading && BandFor(task, aircraft) is { } band
+            ? band.Judge(Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value))
+            : null;
+    }
+
+    /// <summary>The limits a measured task is judged by: the aircraft's manual where its limit is on file, else the worksheet's.</summary>
+    public static ToleranceBand? BandFor(InspectionTask task, Aircraft aircraft) => task.Measure is not { } measure
+        ? null
+        : aircraft.Limits.FirstOrDefault(limit => limit.Measure == measure.Kind) is { } own
+            ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
+            : measure.Band;
+
+    /// <summary>The logbook that work in a zone goes into.</summary>
+    public Book BookOf(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
+
+    /// <summary>The zone's title, or the key where no task stands in it.</summary>
+    public string ZoneTitle(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
+
+    /// <summary>Ends the work: the open airworthiness items, and nobody's choice, decide which way.</summary>
+    public void Sign()
+    {
+        State = OpenAirworthiness.Any() ? InspectionState.SignedUnairworthy : InspectionState.SignedAirworthy;
+        Version++;
+    }
+}
+
+public static class InspectionWords
+{
+    public static string InWords(this InspectionKind kind) => kind switch
+    {
+        InspectionKind.Annual => "annual",
+        InspectionKind.HundredHour => "100-hour",
+        _ => "condition inspection",
+    };
+}

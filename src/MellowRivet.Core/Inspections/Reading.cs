@@ -1,0 +1,75 @@
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Inspections;
+
+/// <summary>How a reading was taken. What doesn't concern its kind stays null.</summary>
+/// <param name="Hot">Engine hot or cold.</param>
+/// <param name="SupplyPsi">Regulated supply of a compression test, psi gauge.</param>
+/// <param name="AmbientPsi">Air pressure around, psi absolute.</param>
+/// <param name="DayOrificePsi">The tester's master orifice that day, psi gauge.</param>
+/// <param name="Leak">Where a cylinder leaked.</param>
+/// <param name="SecondTry">A further try after a low hot reading.</param>
+public sealed record ReadingConditions(
+    bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, LeakPath? Leak = null, bool SecondTry = false);
+
+/// <summary>Anything measured: what, where, on which part, how much, when and by whom.</summary>
+public sealed class Reading
+{
+    /// <summary>The kind of a differential compression, in psi, on a cylinder.</summary>
+    public const string CompressionKind = "compression";
+
+    private Reading() { }
+
+    public Reading(Guid id, Guid aircraftId, Guid? componentId, string kind, string position, double value, Unit unit,
+        ReadingConditions conditions, Hours timeInService, DateTimeOffset at, Guid personId)
+    {
+        Id = id;
+        AircraftId = aircraftId;
+        ComponentId = componentId;
+        Kind = kind;
+        Position = position;
+        Value = value;
+        UnitSymbol = unit.Symbol;
+        Conditions = conditions;
+        TimeInService = timeInService;
+        At = at;
+        PersonId = personId;
+    }
+
+    public Guid Id { get; private set; }
+    public Guid AircraftId { get; private set; }
+
+    /// <summary>The part it was taken on; null for the airframe.</summary>
+    public Guid? ComponentId { get; private set; }
+    public string Kind { get; private set; } = "";
+    public string Position { get; private set; } = "";
+    public double Value { get; private set; }
+    public string UnitSymbol { get; private set; } = "";
+    public ReadingConditions Conditions { get; private set; } = new();
+
+    /// <summary>The aircraft's time in service when it was taken.</summary>
+    public Hours TimeInService { get; private set; }
+    public DateTimeOffset At { get; private set; }
+    public Guid PersonId { get; private set; }
+    public Guid? InspectionId { get; init; }
+    public Guid? TaskId { get; init; }
+
+    /// <summary>For a compression: the test it belongs to; null for one taken over from the books.</summary>
+    public Guid? CompressionTestId { get; init; }
+
+    /// <summary>A compression's leak area as a multiple of the master orifice, at its own supply and ambient pressure.</summary>
+    /// <exception cref="InvalidOperationException">It isn't a compression.</exception>
+    public double LeakArea => Kind == CompressionKind
+        ? Compression.LeakArea.MultipleOfMaster(new Psi(Value), new Psi(Conditions.SupplyPsi ?? 80), new Psi(Conditions.AmbientPsi ?? Psi.StandardAmbient.Value))
+        : throw new InvalidOperationException($"A reading of {Kind} has no leak area.");
+
+    /// <summary>Puts a mistyped value or leak path right while the inspection is in work.</summary>
+    public void Correct(double value, LeakPath? leak, Guid by, DateTimeOffset at)
+    {
+        Value = value;
+        Conditions = Conditions with { Leak = leak };
+        PersonId = by;
+        At = at;
+    }
+}

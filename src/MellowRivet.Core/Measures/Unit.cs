@@ -1,0 +1,67 @@
+namespace MellowRivet.Core.Measures;
+
+/// <summary>What a unit measures. Values convert only within one dimension.</summary>
+public enum Dimension { Pressure, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage }
+
+/// <summary>
+/// A unit of the bench, with its exact relation to the SI unit of its dimension:
+/// SI value = (value + <see cref="Offset"/>) × <see cref="Factor"/>.
+/// </summary>
+/// <remarks>
+/// Factors are exact definitions or products of them: 1 in = 0.0254 m, 1 lbf = 4.4482216152605 N
+/// (NIST SP 811, from memory). Degrees Fahrenheit have their zero 459.67 below absolute.
+/// </remarks>
+public sealed record Unit(string Symbol, Dimension Dimension, double Factor, double Offset = 0)
+{
+    private const double MetresPerInch = 0.0254;
+    private const double NewtonsPerPound = 4.4482216152605;
+
+    public static readonly Unit Psi = new("psi", Dimension.Pressure, NewtonsPerPound / (MetresPerInch * MetresPerInch));
+    public static readonly Unit Kilopascal = new("kPa", Dimension.Pressure, 1_000);
+    public static readonly Unit Bar = new("bar", Dimension.Pressure, 100_000);
+    public static readonly Unit Inch = new("in", Dimension.Length, MetresPerInch);
+    public static readonly Unit Millimetre = new("mm", Dimension.Length, 0.001);
+    public static readonly Unit Ohm = new("Ω", Dimension.Resistance, 1);
+    public static readonly Unit InchPound = new("in-lb", Dimension.Torque, NewtonsPerPound * MetresPerInch);
+    public static readonly Unit FootPound = new("ft-lb", Dimension.Torque, NewtonsPerPound * MetresPerInch * 12);
+    public static readonly Unit NewtonMetre = new("N·m", Dimension.Torque, 1);
+    public static readonly Unit Celsius = new("°C", Dimension.Temperature, 1, 273.15);
+    public static readonly Unit Fahrenheit = new("°F", Dimension.Temperature, 5.0 / 9.0, 459.67);
+    public static readonly Unit Hour = new("h", Dimension.Time, 3_600);
+    public static readonly Unit Pound = new("lb", Dimension.Force, NewtonsPerPound);
+    public static readonly Unit Newton = new("N", Dimension.Force, 1);
+    public static readonly Unit Rpm = new("rpm", Dimension.RotationalSpeed, 1.0 / 60);
+    public static readonly Unit Volt = new("V", Dimension.Voltage, 1);
+
+    /// <summary>Every unit the product knows.</summary>
+    public static IReadOnlyList<Unit> All { get; } =
+    [
+        Psi, Kilopascal, Bar, Inch, Millimetre, Ohm, InchPound, FootPound, NewtonMetre,
+        Celsius, Fahrenheit, Hour, Pound, Newton, Rpm, Volt,
+    ];
+
+    /// <summary>The unit with this symbol, or null. "Nm" and "ohm" are taken for N·m and Ω, as keyboards lack them.</summary>
+    public static Unit? Find(string? symbol)
+    {
+        var wanted = symbol?.Trim() switch
+        {
+            "Nm" or "N.m" or "N m" => "N·m",
+            "ohm" or "ohms" => "Ω",
+            "C" => "°C",
+            "F" => "°F",
+            var other => other,
+        };
+        return All.FirstOrDefault(unit => string.Equals(unit.Symbol, wanted, StringComparison.OrdinalIgnoreCase));
+    }
+
+    /// <summary>Converts a value of this unit to another of the same dimension.</summary>
+    /// <exception cref="ArgumentException">The other unit measures something else.</exception>
+    public double To(Unit other, double value) => other.Dimension == Dimension
+        ? (value + Offset) * Factor / other.Factor - other.Offset
+        : throw new ArgumentException($"{Symbol} measures {Dimension}, {other.Symbol} measures {other.Dimension}.", nameof(other));
+
+    /// <summary>The units a value of this unit can also be typed in, this one first.</summary>
+    public IEnumerable<Unit> Alternatives => All.Where(unit => unit.Dimension == Dimension).OrderByDescending(unit => unit == this);
+
+    public override string ToString() => Symbol;
+}

@@ -1,0 +1,80 @@
+using System.Text.Json;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Worksheets;
+
+namespace MellowRivet.Core.Records;
+
+/// <summary>Who may sign one kind of inspection on one category of aircraft.</summary>
+/// <param name="Inspections">The kinds it covers.</param>
+/// <param name="Categories">The categories it covers.</param>
+/// <param name="Certificate">What the signer holds.</param>
+/// <param name="OwnSerialOnly">True where the certificate holds for one airframe serial.</param>
+/// <param name="Source">The rule.</param>
+public sealed record SigningRule(
+    IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, CertificateKind Certificate, bool OwnSerialOnly, RuleSource Source);
+
+/// <summary>The statement an inspection is signed with, both ways. {subject}, {type} and {date} are filled in.</summary>
+public sealed record StatementRule(
+    IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, string Airworthy, string Unairworthy, RuleSource Source);
+
+/// <summary>Whether a person may sign, by which certificate or why not.</summary>
+public sealed record SigningAnswer(Certificate? By, string Reason, RuleSource? Source)
+{
+    public bool Allowed => By is not null;
+}
+
+/// <summary>One authority's rules as data, with the day from which they hold. It lives on the shelf as a JSON file.</summary>
+public sealed record RulePack(
+    string Key, string Title, DateOnly Effective, string Note, IReadOnlyList<SigningRule> Signing, IReadOnlyList<StatementRule> Statements)
+{
+    /// <summary>Reads a rule pack.</summary>
+    /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or of the wrong kind.</exception>
+    public static RulePack Parse(string json)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<RulePack>(json, Worksheet.Json) ?? throw new FormatException("The rule pack is empty.");
+        }
+        catch (JsonException problem)
+        {
+            throw new FormatException($"The rule pack can't be read: {problem.Message}", problem);
+        }
+    }
+
+    /// <summary>Whether a person may sign this kind of inspection on this aircraft.</summary>
+    public SigningAnswer MaySign(Person person, InspectionKind kind, Aircraft aircraft)
+    {
+        var rules = Signing.Where(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(aircraft.Category)).ToList();
+        var held = from rule in rules
+                   from certificate in person.Certificates
+                   where certificate.Kind == rule.Certificate && (!rule.OwnSerialOnly || certificate.OnlySerial == aircraft.SerialNumber)
+                   select (certificate, rule);
+        if (held.FirstOrDefault() is { certificate: not null } match)
+            return new(match.certificate, $"{match.certificate.Kind.InWords()}, {match.certificate.Number}", match.rule.Source);
+
+        var what = $"this aircraft's {kind.InWords()}";
+        return rules.Count == 0
+            ? new(null, $"{Title} has no rule here for who signs {what}.", null)
+            : new(null, $"To sign {what} takes a certificate as {string.Join(", or ", rules.Select(Needed).Distinct())}. {person.Name} holds {Holds(person)}.", rules[0].Source);
+    }
+
+    /// <summary>The statement for an inspection.</summary>
+    /// <exception cref="InvalidOperationException">The pack has none for this kind and category.</exception>
+    public (string Text, RuleSource Source) Statement(InspectionKind kind, Category category, bool airworthy, string subject, DateOnly date)
+    {
+        var rule = Statements.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
+            ?? throw new InvalidOperationException($"{Title} has no statement for a {kind.InWords()} on a {category} aircraft.");
+        var type = kind == InspectionKind.Annual ? "an annual" : "a 100-hour";
+        return ((airworthy ? rule.Airworthy : rule.Unairworthy)
+            .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd")), rule.Source);
+    }
+
+    private static string Needed(SigningRule rule) => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "");
+
+    private static string Holds(Person person) => person.Certificates.Count == 0
+        ? "none"
+        : string.Join(", ", person.Certificates.Select(held => held.Kind.InWords() + (held.OnlySerial is { } serial ? $" for serial {serial}" : "")));
+}

@@ -1,0 +1,80 @@
+namespace MellowRivet.Core.Trends;
+
+/// <summary>Something done to the part. Where it restarts the series, readings before it no longer count.</summary>
+public sealed record TrendEvent(double Hours, bool Restarts, string What = "");
+
+/// <summary>Which way is worse.</summary>
+public enum Direction { Falling, Rising }
+
+/// <summary>When the series meets its limit, in hours; an end of the range is null where the band never meets it.</summary>
+public sealed record Crossing(double Hours, double? Earliest, double? Latest);
+
+/// <summary>A series read as a trend.</summary>
+/// <param name="N">How many points counted: those since the last restart.</param>
+/// <param name="Line">The robust line; null under four points.</param>
+/// <param name="NextHours">At which hours the next reading is expected, one usual interval on.</param>
+/// <param name="Next">What the next reading should be, with its band.</param>
+/// <param name="LastExpected">What the readings before the last one expected of it; null where they are under four.</param>
+/// <param name="LastIsUnusual">Whether the last reading stands outside that; null where it can't be told.</param>
+/// <param name="Crossing">When the limit is met, or null.</param>
+/// <param name="Why">Why there is no forecast or no crossing, or what the crossing rests on.</param>
+public sealed record TrendReading(
+    int N, RobustLine? Line, double? NextHours, Expectation? Next, Expectation? LastExpected, bool? LastIsUnusual, Crossing? Crossing, string Why);
+
+/// <summary>Reads a series of values against time in service as a trend.</summary>
+public static class Trend
+{
+    /// <summary>Under this many points since the last restart there is no forecast.</summary>
+    public const int FewestPoints = 4;
+
+    /// <param name="points">The series, in any order.</param>
+    /// <param name="events">What was done; the last that restarts decides where the series begins.</param>
+    /// <param name="limit">The level it must not reach, in the unit of the values; null where there is none.</param>
+    /// <param name="direction">Which way is worse.</param>
+    /// <param name="resolution">What the instrument can't tell apart, in the unit of the values; the band is never narrower.</param>
+    public static TrendReading Read(IEnumerable<TrendPoint> points, IEnumerable<TrendEvent>? events = null,
+        double? limit = null, Direction direction = Direction.Falling, double resolution = 0)
+    {
+        var restart = events?.Where(done => done.Restarts).Select(done => (double?)done.Hours).Max();
+        var series = points.Where(point => restart is null || point.Hours >= restart).OrderBy(point => point.Hours).ToList();
+        var since = restart is null ? "" : $" since the restart at {restart:0.#} h";
+
+        if (series.Count < FewestPoints)
+            return Silent(series.Count, $"{Count(series.Count)}{since}: a forecast needs {FewestPoints}.");
+        if (series[0].Hours == series[^1].Hours)
+            return Silent(series.Count, "All readings were taken at the same hours: no forecast.");
+
+        var line = new RobustLine(series, resolution);
+        var nextHours = series[^1].Hours + (series[^1].Hours - series[0].Hours) / (series.Count - 1);
+        var lastExpected = ExpectationOfLast(series, resolution);
+        bool? lastIsUnusual = lastExpected is { } band ? series[^1].Value < band.Low || series[^1].Value > band.High : null;
+        var (crossing, why) = Meets(line, limit, direction, series[^1].Hours);
+        return new(series.Count, line, nextHours, line.Expect(nextHours), lastExpected, lastIsUnusual, crossing, why + $" From {series.Count} readings{since}.");
+    }
+
+    private static TrendReading Silent(int n, string why) => new(n, null, null, null, null, null, null, why);
+
+    private static string Count(int n) => n switch { 0 => "No reading", 1 => "One reading", _ => $"{n} readings" };
+
+    private static Expectation? ExpectationOfLast(List<TrendPoint> series, double resolution)
+    {
+        var before = series[..^1];
+        return before.Count >= FewestPoints && before[0].Hours != before[^1].Hours
+            ? new RobustLine(before, resolution).Expect(series[^1].Hours)
+            : null;
+    }
+
+    private static (Crossing?, string) Meets(RobustLine line, double? limit, Direction direction, double lastHours)
+    {
+        if (limit is not { } level)
+            return (null, "No limit was given, so there is no crossing to forecast.");
+        var worsens = direction == Direction.Falling ? line.Slope < 0 : line.Slope > 0;
+        if (!worsens)
+            return (null, "The line doesn't move towards the limit, so it never meets it.");
+        var (hours, earliest, latest) = line.Crossing(level)!.Value;
+        if (hours < 0)
+            return (null, "The line was never on the good side of the limit.");
+        var open = latest is null ? " The readings scatter too much to say by when at the latest." : "";
+        return (new(hours, earliest, latest), (hours <= lastHours ? "The line has already met the limit." : "The line moves towards the limit.") + open);
+    }
+}

@@ -1,0 +1,26 @@
+using System.Data.Common;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace MellowRivet.Store;
+
+/// <summary>Makes every connection wait for the disk: an acknowledged record survives a killed process and a pulled plug.</summary>
+internal sealed class DurableConnection : DbConnectionInterceptor
+{
+    public static readonly DurableConnection Instance = new();
+
+    private const string Settings = "PRAGMA synchronous=FULL; PRAGMA busy_timeout=5000;";
+
+    public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = Settings;
+        command.ExecuteNonQuery();
+    }
+
+    public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = Settings;
+        await command.ExecuteNonQueryAsync(cancellationToken);
+    }
+}

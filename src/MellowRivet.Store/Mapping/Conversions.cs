@@ -1,0 +1,32 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using MellowRivet.Core.Measures;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+
+namespace MellowRivet.Store.Mapping;
+
+/// <summary>Hours as decimal text: exact, never rounded through a double.</summary>
+internal sealed class HoursText() : ValueConverter<Hours, string>(
+    hours => hours.Value.ToString(CultureInfo.InvariantCulture), text => new Hours(decimal.Parse(text, CultureInfo.InvariantCulture)));
+
+/// <summary>Instants as ISO 8601 text in UTC, so that they sort as text.</summary>
+internal sealed class UtcText() : ValueConverter<DateTimeOffset, string>(
+    instant => instant.UtcDateTime.ToString("O", CultureInfo.InvariantCulture),
+    text => DateTimeOffset.Parse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal));
+
+internal static class JsonColumn
+{
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() } };
+
+    /// <summary>Keeps a small value or list as JSON in one column. Core replaces such a value whole, so equal text is an equal value.</summary>
+    public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property.HasConversion(
+        value => JsonSerializer.Serialize(value, Options),
+        text => JsonSerializer.Deserialize<T>(text, Options)!,
+        new ValueComparer<T>(
+            (one, other) => JsonSerializer.Serialize(one, Options) == JsonSerializer.Serialize(other, Options),
+            value => JsonSerializer.Serialize(value, Options).GetHashCode(StringComparison.Ordinal),
+            value => value));
+}

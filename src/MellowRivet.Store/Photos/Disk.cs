@@ -1,0 +1,36 @@
+using System.ComponentModel;
+using System.Runtime.InteropServices;
+
+namespace MellowRivet.Store.Photos;
+
+/// <summary>
+/// Syncs a folder, so that a file's new name survives a power cut. .NET opens no folder handles, hence the three calls
+/// of the C library; the product runs on Linux.
+/// </summary>
+internal static class Disk
+{
+    private const int ReadOnly = 0;
+
+    public static void SyncFolder(string path)
+    {
+        var handle = open(path, ReadOnly);
+        if (handle < 0)
+            throw new IOException($"The folder can't be synced: {new Win32Exception(Marshal.GetLastPInvokeError()).Message}.");
+        var failed = fsync(handle) != 0;
+        _ = close(handle);
+        if (failed)
+            throw new IOException("The folder can't be synced to disk.");
+    }
+
+    [DllImport("libc", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.System32)]
+    private static extern int open([MarshalAs(UnmanagedType.LPUTF8Str)] string path, int flags);
+
+    [DllImport("libc", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.System32)]
+    private static extern int fsync(int handle);
+
+    [DllImport("libc", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.System32)]
+    private static extern int close(int handle);
+}
