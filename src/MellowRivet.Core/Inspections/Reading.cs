@@ -64,12 +64,11 @@ public sealed class Reading
         ? Compression.LeakArea.MultipleOfMaster(new Psi(Value), new Psi(Conditions.SupplyPsi ?? 80), new Psi(Conditions.AmbientPsi ?? Psi.StandardAmbient.Value))
         : throw new InvalidOperationException($"A reading of {Kind} has no leak area.");
 
-    /// <summary>Puts a mistyped value or leak path right while the inspection is in work.</summary>
-    public void Correct(double value, LeakPath? leak, Guid by, DateTimeOffset at)
+    /// <summary>Puts a mistyped value or leak path right while the inspection is in work. When it was taken stays, and with it the order of the tries.</summary>
+    public void Correct(double value, LeakPath? leak, Guid by)
     {
         Value = value;
         Conditions = Conditions with { Leak = leak };
         PersonId = by;
-        At = at;
     }
 }

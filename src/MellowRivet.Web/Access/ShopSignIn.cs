@@ -1,0 +1,67 @@
+using System.Security.Claims;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Access;
+
+/// <summary>Sign-in by ASP.NET Core Identity. What a person is called and may do comes along as claims, so that no page asks the database for it.</summary>
+public static class ShopSignIn
+{
+    private const string PersonClaim = "rivet:person";
+    private const string InitialsClaim = "rivet:initials";
+
+    public static void AddShopSignIn(this IServiceCollection services)
+    {
+        services.AddIdentity();
+        services.ConfigureApplicationCookie(cookie =>
+        {
+            cookie.Cookie.Name = "rivet";
+            cookie.Cookie.HttpOnly = true;
+            cookie.Cookie.SameSite = SameSiteMode.Lax;
+            cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+            cookie.LoginPath = "/enter";
+            cookie.AccessDeniedPath = "/problem/403";
+            cookie.ExpireTimeSpan = TimeSpan.FromHours(14);
+        });
+        // A changed role takes hold within a minute.
+        services.Configure<SecurityStampValidatorOptions>(stamp => stamp.ValidationInterval = TimeSpan.FromMinutes(1));
+        services.AddAuthorization();
+    }
+
+    public static Guid PersonId(this ClaimsPrincipal user) => Guid.Parse(user.FindFirstValue(PersonClaim)!);
+
+    public static string Initials(this ClaimsPrincipal user) => user.FindFirstValue(InitialsClaim)!;
+
+    public static bool May(this ClaimsPrincipal user, Right right) =>
+        user.FindAll(ClaimTypes.Role).Any(claim => Enum.TryParse<Role>(claim.Value, out var role) && Rights.Of(role).Contains(right));
+
+    private static void AddIdentity(this IServiceCollection services)
+    {
+        services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies();
+        services.AddIdentityCore<Account>(identity =>
+        {
+            identity.Password.RequiredLength = 10;
+            identity.Password.RequireDigit = false;
+            identity.Password.RequireUppercase = false;
+            identity.Password.RequireLowercase = false;
+            identity.Password.RequireNonAlphanumeric = false;
+            identity.Lockout.MaxFailedAccessAttempts = 5;
+            identity.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
+        }).AddEntityFrameworkStores<RivetDb>().AddSignInManager().AddClaimsPrincipalFactory<PersonClaims>();
+    }
+
+    private sealed class PersonClaims(UserManager<Account> users, Microsoft.Extensions.Options.IOptions<IdentityOptions> options, RivetDb db)
+        : UserClaimsPrincipalFactory<Account>(users, options)
+    {
+        protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)
+        {
+            var identity = await base.GenerateClaimsAsync(user);
+            var person = await db.People.AsNoTracking().SingleAsync(person => person.Id == user.PersonId);
+            identity.AddClaims([new(PersonClaim, person.Id.ToString()), new(InitialsClaim, person.Initials), new(ClaimTypes.GivenName, person.Name)]);
+            identity.AddClaims(person.Roles.Select(role => new Claim(ClaimTypes.Role, role.ToString())));
+            return identity;
+        }
+    }
+}

@@ -1,0 +1,96 @@
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Trends;
+
+namespace MellowRivet.Web.Api;
+
+/// <summary>The stateless calls: the product's judgement for a shop's own programs, without signing in.</summary>
+internal static class BenchApi
+{
+    private const int MostPoints = 2_000;
+
+    public static void MapBench(this WebApplication app)
+    {
+        var bench = app.MapGroup("/api/v1").RequireRateLimiting("bench").AllowAnonymous();
+        bench.MapPost("/bench/compression", (HttpRequest request) => BenchBody.AnswerAsync<CompressionCall>(request, Compression))
+            .Accepts<CompressionCall>("application/json").Produces<CompressionAnswer>().ProducesValidationProblem()
+            .WithName("BenchCompression").WithSummary("Judges a differential compression test.");
+        bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
+            .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()
+            .WithName("Trend").WithSummary("Reads a series of values against time in service as a trend.");
+    }
+
+    private static CompressionAnswer? Compression(CompressionCall call, Problems problems)
+    {
+        var supply = new Psi(problems.Number("supplyPsi", call.SupplyPsi ?? 80, 20, 150, "psi", 80));
+        var ambient = new Psi(problems.Number("ambientPsi", call.AmbientPsi ?? Psi.StandardAmbient.Value, 8, 16, "psi absolute", Psi.StandardAmbient.Value));
+        Psi? orifice = call.DayOrificePsi is { } day ? new Psi(problems.Number("dayOrificePsi", day, 0, supply.Value, "psi", 0)) : null;
+        if (call.LimitSet is null)
+            problems.Add("limitSet", "One of sixtyOfEighty, orificeOfTheDay or quarterDrop is wanted.");
+        if (call.Readings is not { Count: > 0 and <= 24 })
+            problems.Add("readings", "From 1 to 24 readings are wanted.");
+
+        var readings = new List<CompressionReading>();
+        foreach (var (reading, index) in (call.Readings ?? []).Select((reading, index) => (reading, index)))
+        {
+            if (reading?.Cylinder is not (>= 1 and <= 24))
+                problems.Add($"readings[{index}].cylinder", "A cylinder number from 1 to 24 is wanted.");
+            else if (readings.Any(other => other.Cylinder == reading.Cylinder))
+                problems.Add($"readings[{index}].cylinder", $"Cylinder {reading.Cylinder} stands twice.");
+            var held = new Psi(problems.Number($"readings[{index}].psi", reading?.Psi, 0, supply.Value, "psi, the supply,", 0));
+            readings.Add(new(reading?.Cylinder ?? 0, held, reading?.Leak ?? LeakPath.None, call.SecondTry ?? false));
+        }
+        if (problems.Any)
+            return null;
+
+        var assessment = CompressionJudge.Assess(CompressionLimits.Of(call.LimitSet!.Value), new(supply, ambient, call.Hot ?? true, orifice), readings);
+        return new([.. assessment.Cylinders.Select(cylinder => new CylinderAnswer(
+                cylinder.Reading.Cylinder, cylinder.Reading.Held.Value, Finite(cylinder.LeakArea), JudgementAnswer.Of(cylinder.Judgement)))],
+            assessment.SpreadPsi, JudgementAnswer.Of(assessment.Overall));
+    }
+
+    private static TrendAnswer? ReadTrend(TrendCall call, Problems problems)
+    {
+        if (call.Points is null || call.Points.Count > MostPoints)
+            problems.Add("points", $"Up to {MostPoints} points are wanted.");
+        var points = (call.Points ?? []).Take(MostPoints).Select((point, index) => new TrendPoint(
+            problems.Number($"points[{index}].hours", point?.Hours, 0, 999_999, "h", 0),
+            problems.Number($"points[{index}].value", point?.Value, -1e9, 1e9, "", 0))).ToList();
+        var events = (call.Events ?? []).Select((done, index) => new TrendEvent(
+            problems.Number($"events[{index}].hours", done?.Hours, 0, 999_999, "h", 0), done?.Restarts ?? false)).ToList();
+        double? limit = call.Limit is { } level ? problems.Number("limit", level, -1e9, 1e9, "", 0) : null;
+        if (problems.Any)
+            return null;
+
+        var trend = Trend.Read(points, events, limit, call.Direction ?? Direction.Falling);
+        return new(trend.N, trend.Line?.Slope * 100, trend.Line?.Intercept, trend.Line?.Noise,
+            trend.Next is { } next ? new(next.Expected, next.Low, next.High) : null, trend.LastIsUnusual, trend.Crossing, trend.Why);
+    }
+
+    private static double? Finite(double value) => double.IsFinite(value) ? value : null;
+}
+
+internal sealed record CompressionCall(CompressionSchool? LimitSet, double? SupplyPsi, double? AmbientPsi, double? DayOrificePsi, bool? Hot, bool? SecondTry, IReadOnlyList<ReadingCall?>? Readings);
+
+internal sealed record ReadingCall(int? Cylinder, double? Psi, LeakPath? Leak);
+
+internal sealed record CompressionAnswer(IReadOnlyList<CylinderAnswer> Cylinders, double? SpreadPsi, JudgementAnswer Overall);
+
+internal sealed record CylinderAnswer(int Cylinder, double Psi, double? LeakArea, JudgementAnswer Judgement);
+
+internal sealed record JudgementAnswer(Verdict Verdict, string Rule, Standing Standing, string Source, double? Margin, string Next)
+{
+    public static JudgementAnswer Of(Judgement judgement) => new(
+        judgement.Verdict, judgement.Rule, judgement.Source.Standing, judgement.Source.Text, judgement.Margin, judgement.Next);
+}
+
+internal sealed record TrendCall(IReadOnlyList<PointCall?>? Points, IReadOnlyList<EventCall?>? Events, double? Limit, Direction? Direction);
+
+internal sealed record PointCall(double? Hours, double? Value);
+
+internal sealed record EventCall(double? Hours, bool? Restarts);
+
+internal sealed record TrendAnswer(int N, double? SlopePer100Hours, double? Intercept, double? Noise, NextAnswer? Next, bool? LastIsUnusual, Crossing? Crossing, string Why);
+
+internal sealed record NextAnswer(double Expected, double Low, double High);

@@ -1,0 +1,71 @@
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using Microsoft.AspNetCore.Identity;
+
+namespace MellowRivet.Web.Demo;
+
+/// <summary>The invented shop of the demo: Hob &amp; Daughters at Quillmoor Field. Nothing in it is real.</summary>
+public static class DemoShop
+{
+    /// <summary>Everyone's password in the demo.</summary>
+    public const string Password = "quillmoor-field";
+
+    /// <summary>A file that marks a folder as the demo's, so that --fresh never deletes a real shop.</summary>
+    public const string Mark = "this-is-the-demo";
+
+    private static readonly (string SignInName, string Name, string Initials, Role[] Roles, Certificate[] Certificates)[] Staff =
+    [
+        ("orla", "Orla Hob", "OH", [Role.Inspector, Role.ShopAdmin], [new(CertificateKind.InspectionAuthorization, "QF 30117"), new(CertificateKind.Mechanic, "QF 30117")]),
+        ("ines", "Ines Calloway", "IC", [Role.Mechanic], [new(CertificateKind.Mechanic, "QF 41882")]),
+        ("wim", "Wim Raskelf", "WR", [Role.Repairman], [new(CertificateKind.RepairmanLightSportMaintenance, "QF 52240")]),
+        ("tamsin", "Tamsin Bexwell", "TB", [Role.Assistant], []),
+        ("piet", "Piet Oduvane", "PO", [Role.Assistant], []),
+        ("perpetua", "Perpetua Lorne", "PL", [Role.Owner], [new(CertificateKind.RepairmanExperimentalBuilder, "QF 60031", "OK-07")]),
+    ];
+
+    public static IEnumerable<string> WhoCanEnter() =>
+    [
+        $"Enter as any of these; the password is {Password}",
+        .. Staff.Select(person => $"  {person.SignInName,-9} {person.Name}, {string.Join(", ", person.Roles.Select(role => role.InWords()))}"),
+    ];
+
+    public static int Order(string signInName) => Array.FindIndex(Staff, person => person.SignInName == signInName);
+
+    public static async Task MakeAsync(IServiceProvider services, CancellationToken stop)
+    {
+        var db = services.GetRequiredService<RivetDb>();
+        var users = services.GetRequiredService<UserManager<Account>>();
+        await File.WriteAllTextAsync(Path.Combine(services.GetRequiredService<DataFolder>().Path, Mark), "", stop);
+
+        var people = Staff.ToDictionary(person => person.SignInName, person => new Person(Guid.CreateVersion7(), person.Name, person.Initials, person.Roles, person.Certificates));
+        db.People.AddRange(people.Values);
+        await db.SaveChangesAsync(stop);
+        // One hash for everyone: they share the one password, and hashing it is what takes the time.
+        var hash = users.PasswordHasher.HashPassword(new(), Password);
+        foreach (var (signInName, person) in people)
+            Check(await users.CreateAsync(new() { Id = Guid.CreateVersion7(), UserName = signInName, PersonId = person.Id, PasswordHash = hash, SecurityStamp = Guid.NewGuid().ToString() }));
+
+        var history = new DemoHistory(services, people);
+        await DemoTrainer.MakeAsync(history, stop);
+        await DemoOthers.MakeAsync(history, stop);
+    }
+
+    /// <summary>An engine with its cylinders and a propeller on an aircraft.</summary>
+    internal static Component Fit(Aircraft aircraft, EngineLayout layout, CompressionSchool school, string engineSerial, string propellerSerial, Hours at)
+    {
+        var engine = new Component(Guid.CreateVersion7(), ComponentKind.Engine, "", "", engineSerial, at, default) { LayoutKey = layout.Key };
+        engine.JudgeCompressionBy(new(school));
+        aircraft.InstallEngine(engine);
+        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, "", "", propellerSerial, at, default));
+        return engine;
+    }
+
+    private static void Check(IdentityResult made)
+    {
+        if (!made.Succeeded)
+            throw new InvalidOperationException(string.Join(" ", made.Errors.Select(error => error.Description)));
+    }
+}

@@ -1,0 +1,113 @@
+using System.CommandLine;
+using MellowRivet.Store;
+using MellowRivet.Web.Demo;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Hosting;
+
+/// <summary>What `./rivet` can do. Exit code 0 on success, 1 on a finding, 2 on wrong use; errors on one line of standard error.</summary>
+public static class CommandLine
+{
+    public static async Task<int> RunAsync(string[] args)
+    {
+        var data = new Option<string?>("--data") { Description = "The folder with the shop's data", HelpName = "DIR", Recursive = true };
+        var port = new Option<int>("--port") { Description = "The port to serve on, at 127.0.0.1", DefaultValueFactory = _ => 5080 };
+        port.Validators.Add(result =>
+        {
+            if (result.GetValueOrDefault<int>() is < 1 or > 65535)
+                result.AddError("--port takes a number from 1 to 65535.");
+        });
+        var fresh = new Option<bool>("--fresh") { Description = "Make the demo data anew" };
+        var backupFile = new Argument<string>("FILE") { Description = "Where the copy goes" };
+
+        var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh };
+        demo.SetAction((parsed, stop) => DemoAsync(Folder(parsed.GetValue(data), "demo"), parsed.GetValue(port), parsed.GetValue(fresh), stop));
+        var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port };
+        serve.SetAction((parsed, stop) => ServeAsync(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }, stop));
+        var verify = new Command("verify", "Walk the chain of signed records");
+        verify.SetAction((parsed, stop) => VerifyAsync(Folder(parsed.GetValue(data), "shop"), stop));
+        var backup = new Command("backup", "Copy the database to FILE while it is in use") { backupFile };
+        backup.SetAction(parsed => Backup(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!));
+        var bench = new Command("bench", "Measure server times over demo data");
+        bench.SetAction((_, stop) => Bench.RunAsync(stop));
+
+        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, bench };
+        root.Options.Add(data);
+        root.SetAction(_ => root.Parse("--help").Invoke());
+        if (args is ["help"])
+            args = ["--help"];
+
+        var parsed = root.Parse(args);
+        if (parsed.Errors.Count > 0)
+            return Fail($"{parsed.Errors[0].Message} See ./rivet help.", 2);
+        try
+        {
+            return await parsed.InvokeAsync(new() { EnableDefaultExceptionHandler = false });
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException or FormatException or Microsoft.Data.Sqlite.SqliteException)
+        {
+            return Fail(problem.Message, 1);
+        }
+    }
+
+    // Data stands beside the program's folder, in .rivet/, unless --data names another place.
+    private static string Folder(string? given, string name) => given ?? Path.Combine(AppContext.BaseDirectory, "..", name);
+
+    private static async Task<int> DemoAsync(string folder, int port, bool fresh, CancellationToken stop)
+    {
+        if (fresh && Directory.Exists(folder))
+        {
+            if (Directory.EnumerateFileSystemEntries(folder).Any() && !File.Exists(Path.Combine(folder, DemoShop.Mark)))
+                return Fail($"{folder} is not a demo's folder: it stays as it is.", 2);
+            Directory.Delete(folder, recursive: true);
+        }
+        return await ServeAsync(new(new(folder)) { Port = port, Demo = true }, stop);
+    }
+
+    private static async Task<int> ServeAsync(RivetSettings settings, CancellationToken stop)
+    {
+        await using var app = RivetApp.Build(settings);
+        await RivetApp.PrepareAsync(app, settings, stop);
+        await app.StartAsync(stop);
+        Console.WriteLine($"Mellow Rivet is at http://127.0.0.1:{settings.Port}");
+        if (settings.Demo)
+            foreach (var line in DemoShop.WhoCanEnter())
+                Console.WriteLine(line);
+        await app.WaitForShutdownAsync(stop);
+        return 0;
+    }
+
+    private static async Task<int> VerifyAsync(string folder, CancellationToken stop)
+    {
+        if (!File.Exists(Path.Combine(folder, "rivet.db")))
+            return Fail($"There is no shop at {folder}.", 2);
+        await using var db = Database(folder);
+        var (fault, records) = await ShopDatabase.VerifyAsync(db, stop);
+        if (fault is not null)
+            return Fail($"Broken: {fault}.", 1);
+        Console.WriteLine($"{records} signed records, every one as it was signed.");
+        return 0;
+    }
+
+    private static int Backup(string folder, string file)
+    {
+        if (!File.Exists(Path.Combine(folder, "rivet.db")))
+            return Fail($"There is no shop at {folder}.", 2);
+        ShopDatabase.Backup(new(folder), file);
+        Console.WriteLine($"Backed up to {file}. The photos folder beside the database is copied as it is.");
+        return 0;
+    }
+
+    private static RivetDb Database(string folder)
+    {
+        var options = new DbContextOptionsBuilder<RivetDb>();
+        RivetDb.Use(options, new(folder));
+        return new(options.Options);
+    }
+
+    private static int Fail(string message, int code)
+    {
+        Console.Error.WriteLine($"rivet: {message.ReplaceLineEndings(" ")}");
+        return code;
+    }
+}

@@ -1,0 +1,105 @@
+using System.Globalization;
+using System.Text.Json.Serialization;
+using System.Threading.RateLimiting;
+using MellowRivet.Store;
+using MellowRivet.Store.Photos;
+using MellowRivet.Web.Access;
+using MellowRivet.Web.Api;
+using MellowRivet.Web.Demo;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Http.Features;
+using Microsoft.EntityFrameworkCore;
+using Serilog;
+using Serilog.Events;
+
+namespace MellowRivet.Web.Hosting;
+
+/// <summary>Puts the application together.</summary>
+public static class RivetApp
+{
+    /// <summary>A form with its photos; a single photo has its own, smaller limit with a message by its field.</summary>
+    private const long MostFormBytes = 200 * 1024 * 1024;
+
+    public static WebApplication Build(RivetSettings settings, Action<IWebHostBuilder>? host = null)
+    {
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions
+        {
+            ApplicationName = typeof(RivetApp).Assembly.GetName().Name,
+            ContentRootPath = AppContext.BaseDirectory,
+            EnvironmentName = Environments.Production,
+        });
+        builder.WebHost.UseUrls($"http://127.0.0.1:{settings.Port}");
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = MostFormBytes;
+        });
+        host?.Invoke(builder.WebHost);
+        builder.Services.AddSerilog(new LoggerConfiguration()
+            .MinimumLevel.Warning().MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Fatal)
+            .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());
+
+        builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>();
+        builder.Services.AddSingleton(Shelf.Open(settings.Data, Path.Combine(AppContext.BaseDirectory, "shelf")));
+        builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
+        builder.Services.AddScoped<Desk>();
+        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
+        builder.Services.AddShopSignIn();
+
+        builder.Services.Configure<FormOptions>(form => form.MultipartBodyLengthLimit = MostFormBytes);
+        builder.Services.AddAntiforgery(antiforgery => antiforgery.Cookie.Name = "rivet-form");
+        builder.Services.AddRazorPages(pages =>
+        {
+            pages.Conventions.AuthorizeFolder("/");
+            pages.Conventions.AllowAnonymousToFolder("/Account");
+            pages.Conventions.ConfigureFilter(new NeedsFilter());
+        });
+        builder.Services.ConfigureHttpJsonOptions(json =>
+        {
+            json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+            json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+        });
+        builder.Services.AddOpenApi("v1");
+        builder.Services.AddProblemDetails();
+        builder.Services.AddRateLimiter(limits => Limit(limits, settings));
+
+        var app = builder.Build();
+        app.UseSecurityHeaders(Security.Headers());
+        app.UseStatusCodePagesWithReExecute("/problem/{0}");
+        app.UseExceptionHandler("/problem/500");
+        app.UseRateLimiter();
+        app.UseMiddleware<FirstRunGate>();
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.MapStaticAssets();
+        app.MapRazorPages().WithStaticAssets();
+        app.MapPhotos();
+        app.MapHealth();
+        app.MapOpenApi();
+        app.MapBench();
+        return app;
+    }
+
+    /// <summary>Brings the database up to date and makes the demo's data where it is wanted and not there.</summary>
+    public static async Task PrepareAsync(WebApplication app, RivetSettings settings, CancellationToken stop)
+    {
+        await using var scope = app.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
+        await ShopDatabase.BringUpToDateAsync(db, settings.Data, settings.Clock, stop);
+        if (settings.Demo && !await db.People.AnyAsync(stop))
+            await DemoShop.MakeAsync(scope.ServiceProvider, stop);
+    }
+
+    private static void Limit(Microsoft.AspNetCore.RateLimiting.RateLimiterOptions limits, RivetSettings settings)
+    {
+        static string Address(HttpContext context) => context.Connection.RemoteIpAddress?.ToString() ?? "local";
+        RateLimitPartition<string> Window(HttpContext context, int calls) => RateLimitPartition.GetFixedWindowLimiter(Address(context),
+            _ => new() { PermitLimit = calls, Window = TimeSpan.FromMinutes(1) });
+        limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+        limits.AddPolicy("bench", context => Window(context, settings.BenchCallsPerMinute));
+        // Only the attempt counts, not looking at the page.
+        limits.AddPolicy("sign-in", context => HttpMethods.IsPost(context.Request.Method)
+            ? Window(context, settings.SignInsPerMinute)
+            : RateLimitPartition.GetNoLimiter("look"));
+    }
+}

@@ -1,0 +1,19 @@
+using MellowRivet.Store;
+
+namespace MellowRivet.Web.Hosting;
+
+/// <summary>How the application is run.</summary>
+public sealed record RivetSettings(DataFolder Data)
+{
+    /// <summary>The port at 127.0.0.1; 0 takes a free one.</summary>
+    public int Port { get; init; } = 5080;
+
+    /// <summary>Serves the demo's invented shop and lists its people to enter as.</summary>
+    public bool Demo { get; init; }
+
+    public TimeProvider Clock { get; init; } = TimeProvider.System;
+
+    /// <summary>Requests a minute from one address to the stateless calls and to sign-in.</summary>
+    public int BenchCallsPerMinute { get; init; } = 600;
+    public int SignInsPerMinute { get; init; } = 20;
+}

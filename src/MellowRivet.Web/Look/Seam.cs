@@ -1,0 +1,63 @@
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Worksheets;
+
+namespace MellowRivet.Web.Look;
+
+/// <summary>One rivet of a seam: a task, or a group whose worst state it shows.</summary>
+public sealed record Rivet(State State, string Title, string Href);
+
+/// <summary>Progress as a row of rivets: an empty hole is not yet looked at, a set rivet is good, anything else breaks the seam.</summary>
+public static class Seam
+{
+    /// <summary>More than this and the rivets stand for groups.</summary>
+    public const int Most = 24;
+
+    /// <summary>The seam of a station: a rivet for each zone, or for each discrepancy while they fit.</summary>
+    public static IReadOnlyList<Rivet> Of(Station station, Inspection inspection, bool readyToSign) => station switch
+    {
+        Station.Engine or Station.Airframe => [.. ZonesOf(station, inspection).Select(zone => new Rivet(zone.Worst, $"{zone.Title}: {zone.InWords}", zone.Href(inspection)))],
+        Station.FixList => FixList(inspection),
+        Station.Close => [new(!inspection.InWork ? State.Good : readyToSign ? State.CannotTell : State.NotYet,
+            !inspection.InWork ? "signed" : readyToSign ? "ready to be signed" : "not ready to be signed", $"/walk/{inspection.Id}/close")],
+        _ => [],
+    };
+
+    /// <summary>A rivet for each task of a zone.</summary>
+    public static IReadOnlyList<Rivet> OfZone(string zoneKey, Inspection inspection) =>
+        [.. inspection.Tasks.Where(task => task.ZoneKey == zoneKey).OrderBy(task => task.Order).Select(task =>
+        {
+            var state = States.Of(task, inspection);
+            return new Rivet(state, $"{task.Text}: {state.Word()}", $"/walk/{inspection.Id}/{Place(task.Station)}/{task.ZoneKey}?task={task.Id}");
+        })];
+
+    public static IReadOnlyList<ZoneProgress> ZonesOf(Station station, Inspection inspection) =>
+        [.. inspection.Tasks.Where(task => task.Station == station).OrderBy(task => task.Order).GroupBy(task => task.ZoneKey).Select(zone => new ZoneProgress(
+            zone.Key, zone.First().ZoneTitle, station, zone.Count(task => task.Verdict != TaskVerdict.NotYet), zone.Count(),
+            zone.Select(task => States.Of(task, inspection))
+                .Concat(inspection.Discrepancies.Where(found => found.IsOpen && found.ZoneKey == zone.Key).Select(States.Of)).Max()))];
+
+    public static string Place(Station station) => station switch
+    {
+        Station.LookAndOpen => "look",
+        Station.FixList => "fix-list",
+        _ => station.ToString().ToLowerInvariant(),
+    };
+
+    private static IReadOnlyList<Rivet> FixList(Inspection inspection)
+    {
+        var href = $"/walk/{inspection.Id}/fix-list";
+        var open = inspection.Discrepancies.Where(found => found.IsOpen).Select(found => (found, state: States.Of(found))).OrderByDescending(pair => pair.state).ToList();
+        return open.Count <= Most
+            ? [.. open.Select(pair => new Rivet(pair.state, $"{pair.found.What}: {pair.state.Word()}", $"{href}/{pair.found.Number}"))]
+            : [.. open.GroupBy(pair => pair.found.ZoneKey).OrderByDescending(zone => zone.Max(pair => pair.state))
+                .Select(zone => new Rivet(zone.Max(pair => pair.state), $"{inspection.ZoneTitle(zone.Key)}: {zone.Count()} open", $"{href}#zone-{zone.Key}"))];
+    }
+}
+
+/// <summary>How far a zone is.</summary>
+public sealed record ZoneProgress(string Key, string Title, Station Station, int Done, int Tasks, State Worst)
+{
+    public string InWords => $"{Done} of {Tasks}";
+
+    public string Href(Inspection inspection) => $"/walk/{inspection.Id}/{Seam.Place(Station)}/{Key}";
+}

@@ -1,0 +1,75 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+
+namespace MellowRivet.Web.Look;
+
+/// <summary>The states that have a shape of their own, from least to most in need of a hand: the order decides which one a group shows.</summary>
+public enum State { NotHere, Good, KnownMark, NotYet, CannotTell, Watch, Recommended, Deferrable, Airworthiness, Grounded }
+
+public static class States
+{
+    /// <summary>The word that goes with the shape, everywhere.</summary>
+    public static string Word(this State state) => state switch
+    {
+        State.NotHere => "not on this aircraft",
+        State.Good => "good",
+        State.KnownMark => "known mark",
+        State.NotYet => "not yet",
+        State.CannotTell => "can't tell yet",
+        State.Watch => "watch",
+        State.Recommended => "recommended",
+        State.Deferrable => "deferrable",
+        State.Airworthiness => "airworthiness",
+        _ => "grounded",
+    };
+
+    public static State Of(Discrepancy found) => !found.IsOpen
+        ? State.Good
+        : found.Grounded ? State.Grounded : Of(found.Class);
+
+    public static State Of(DiscrepancyClass @class) => @class switch
+    {
+        DiscrepancyClass.Airworthiness => State.Airworthiness,
+        DiscrepancyClass.Deferrable => State.Deferrable,
+        DiscrepancyClass.Recommended => State.Recommended,
+        DiscrepancyClass.Watch => State.Watch,
+        _ => State.KnownMark,
+    };
+
+    /// <summary>A task shows what was found at it while that is open.</summary>
+    public static State Of(InspectionTask task, Inspection inspection) => task.Verdict switch
+    {
+        TaskVerdict.NotYet => State.NotYet,
+        TaskVerdict.NotApplicable => State.NotHere,
+        TaskVerdict.Good => State.Good,
+        _ => inspection.Discrepancies.Where(found => found.TaskId == task.Id).Select(Of).DefaultIfEmpty(State.Recommended).Max(),
+    };
+
+    public static State Of(Verdict verdict) => verdict switch
+    {
+        Verdict.Good => State.Good,
+        Verdict.Watch => State.Watch,
+        Verdict.Reject => State.Airworthiness,
+        Verdict.Retest => State.Recommended,
+        _ => State.CannotTell,
+    };
+
+    /// <summary>The tone of a judgement's panel: red, amber, green or plain.</summary>
+    public static string Tone(Verdict verdict) => verdict switch
+    {
+        Verdict.Good => "good",
+        Verdict.Reject => "bad",
+        Verdict.Unknown => "plain",
+        _ => "warn",
+    };
+
+    public static string InWords(this Verdict verdict) => verdict switch
+    {
+        Verdict.Good => "good",
+        Verdict.Watch => "watch",
+        Verdict.Reject => "reject",
+        Verdict.Retest => "test again",
+        _ => "can't tell yet",
+    };
+}

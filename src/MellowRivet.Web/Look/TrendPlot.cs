@@ -1,0 +1,81 @@
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Web.Look;
+
+/// <summary>A point on the plot, in pixels, with what it says.</summary>
+public sealed record PlotPoint(double X, double Y, bool Counts, bool IsLast, string Title);
+
+/// <summary>A mark on an axis.</summary>
+public sealed record PlotTick(double At, string Text);
+
+/// <summary>The trend of a cylinder as a plot: leak area against time in service, with the matching psi on the right.</summary>
+public sealed class TrendPlot
+{
+    public const int Width = 560, Height = 270, Left = 44, Right = 44, Top = 14, Bottom = 34;
+
+    private readonly double fromHours, toHours, mostArea;
+
+    public TrendPlot(CylinderHistory history, TestConditions? conditions)
+    {
+        var readings = history.Readings;
+        var under = conditions ?? TestConditions.Usual;
+        var trend = history.Trend;
+        fromHours = (double)readings[0].TimeInService.Value;
+        toHours = Math.Max((double)readings[^1].TimeInService.Value, trend.NextHours ?? 0);
+        if (toHours - fromHours < 10)
+            (fromHours, toHours) = (fromHours - 50, toHours + 50);
+        mostArea = 1.12 * Math.Max(history.LimitArea ?? 0, Math.Max(0.4, readings.Max(reading => reading.LeakArea)));
+
+        var since = history.Events.Count == 0 ? fromHours : history.Events.Max(done => done.Hours);
+        Points = [.. readings.Select((reading, index) => new PlotPoint(X((double)reading.TimeInService.Value), Y(reading.LeakArea),
+            (double)reading.TimeInService.Value >= since, index == readings.Count - 1,
+            $"{reading.TimeInService} h, {reading.At:yyyy-MM-dd}: {reading.Value:0.#}/{reading.Conditions.SupplyPsi ?? 80:0.#}, leak area {reading.LeakArea:0.00}"))];
+        Events = [.. history.Events.Where(done => done.Hours >= fromHours).Select(done => new PlotTick(X(done.Hours), done.What))];
+        LimitY = history.LimitArea is { } limit ? Y(limit) : null;
+        LimitText = history.LimitArea is { } area ? $"limit {LeakArea.ReadingFor(area, under.Supply, under.Ambient).Value:0.#}/{under.Supply} = {area:0.00}" : null;
+        HourTicks = [.. Ticks(fromHours, toHours, 5).Select(hours => new PlotTick(X(hours), $"{hours:0}"))];
+        AreaTicks = [.. Ticks(0, mostArea, 5).Select(level => new PlotTick(Y(level), $"{level:0.0#}"))];
+        PsiTicks = [.. new[] { 79, 78, 76, 74, 72, 70, 65, 60, 55, 50, 40, 30, 20 }.Where(psi => psi < under.Supply.Value)
+            .Select(psi => (psi, area: LeakArea.MultipleOfMaster(new Psi(psi), under.Supply, under.Ambient)))
+            .Where(pair => pair.area <= mostArea).Select(pair => new PlotTick(Y(pair.area), $"{pair.psi}"))];
+
+        if (trend.Line is { } line)
+        {
+            var first = Math.Max(since, fromHours);
+            Line = FormattableString.Invariant($"M{X(first):0.#} {Y(line.At(first)):0.#} L{X(toHours):0.#} {Y(line.At(toHours)):0.#}");
+            const int steps = 24;
+            var along = Enumerable.Range(0, steps + 1).Select(step => first + (toHours - first) * step / steps).ToList();
+            var upper = along.Select(hours => Point(hours, line.Expect(hours).High));
+            var lower = Enumerable.Reverse(along).Select(hours => Point(hours, line.Expect(hours).Low));
+            Band = "M" + string.Join(" L", upper.Concat(lower)) + " Z";
+        }
+    }
+
+    public IReadOnlyList<PlotPoint> Points { get; }
+    public IReadOnlyList<PlotTick> Events { get; }
+    public IReadOnlyList<PlotTick> HourTicks { get; }
+    public IReadOnlyList<PlotTick> AreaTicks { get; }
+    public IReadOnlyList<PlotTick> PsiTicks { get; }
+    public double? LimitY { get; }
+    public string? LimitText { get; }
+    public string? Line { get; }
+    public string? Band { get; }
+
+    private double X(double hours) => Left + (hours - fromHours) / (toHours - fromHours) * (Width - Left - Right);
+
+    private double Y(double area) => Height - Bottom - Math.Clamp(area / mostArea, 0, 1.02) * (Height - Top - Bottom);
+
+    private string Point(double hours, double area) => FormattableString.Invariant($"{X(hours):0.#} {Y(area):0.#}");
+
+    // Round steps of 1, 2 or 5 times a power of ten, about as many as wanted.
+    private static IEnumerable<double> Ticks(double from, double to, int wanted)
+    {
+        var rough = (to - from) / wanted;
+        var power = Math.Pow(10, Math.Floor(Math.Log10(rough)));
+        var step = power * (rough / power) switch { < 1.5 => 1, < 3.5 => 2, < 7.5 => 5, _ => 10 };
+        for (var tick = Math.Ceiling(from / step) * step; tick <= to; tick += step)
+            yield return tick;
+    }
+}

@@ -1,0 +1,66 @@
+using System.ComponentModel.DataAnnotations;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Web.Demo;
+using MellowRivet.Web.Hosting;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Account;
+
+/// <summary>Someone of the demo to enter as.</summary>
+public sealed record DemoPerson(string SignInName, string Name, string What);
+
+[EnableRateLimiting("sign-in")]
+public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, RivetDb db, RivetSettings settings) : PageModel
+{
+    [BindProperty, MaxLength(100)]
+    public string? Name { get; set; }
+
+    [BindProperty, MaxLength(200)]
+    public string? Password { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? ReturnUrl { get; set; }
+
+    public string? Refused { get; private set; }
+    public IReadOnlyList<DemoPerson> DemoPeople { get; private set; } = [];
+
+    public Task OnGetAsync(CancellationToken stop) => ListDemoPeopleAsync(stop);
+
+    public async Task<IActionResult> OnPostAsync(CancellationToken stop)
+    {
+        var answer = await signIn.PasswordSignInAsync(Name ?? "", Password ?? "", isPersistent: true, lockoutOnFailure: true);
+        if (answer.Succeeded)
+            return Onward();
+        Refused = answer.IsLockedOut
+            ? "Five wrong passwords: this sign-in rests for five minutes."
+            : "That name and password don't go together.";
+        await ListDemoPeopleAsync(stop);
+        return Page();
+    }
+
+    /// <summary>Enters as one of the demo's people, without their password. Only the demo has this.</summary>
+    public async Task<IActionResult> OnPostAsAsync(string name)
+    {
+        if (!settings.Demo || await signIn.UserManager.FindByNameAsync(name ?? "") is not { } account)
+            return NotFound();
+        await signIn.SignInAsync(account, isPersistent: true);
+        return Onward();
+    }
+
+    private LocalRedirectResult Onward() => LocalRedirect(Url.IsLocalUrl(ReturnUrl) ? ReturnUrl : "/");
+
+    private async Task ListDemoPeopleAsync(CancellationToken stop)
+    {
+        if (!settings.Demo)
+            return;
+        var people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        var accounts = await db.Users.AsNoTracking().ToListAsync(stop);
+        DemoPeople = [.. accounts.Select(account => new DemoPerson(account.UserName!, people[account.PersonId].Name,
+            string.Join(", ", people[account.PersonId].Roles.Select(role => role.InWords())))).OrderBy(person => DemoShop.Order(person.SignInName))];
+    }
+}

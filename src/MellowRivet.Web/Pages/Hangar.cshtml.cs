@@ -1,0 +1,97 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Look;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages;
+
+/// <summary>One aircraft's line: where its inspection stands and what blocks it.</summary>
+public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IReadOnlyList<Rivet> Seam, IReadOnlyList<Hold> Blocks);
+
+/// <summary>Something that holds an aircraft up, with where to go about it.</summary>
+public sealed record Hold(State State, string Text, string Href);
+
+/// <summary>Something that calls for a person now.</summary>
+public sealed record Call(State State, string Tone, string Lead, string Text, string Href);
+
+/// <summary>The hangar: answers "what do I do now?"</summary>
+public sealed class HangarModel(RivetDb db) : PageModel
+{
+    private const int MostCalls = 3;
+
+    public IReadOnlyList<HangarLine> Lines { get; private set; } = [];
+    public IReadOnlyList<Call> WhatNow { get; private set; } = [];
+
+    public string InWords => $"{Lines.Count} aircraft · {Lines.Count(line => line.Inspection is { InWork: true })} in work · "
+        + $"{Lines.Count(line => line.Inspection?.OpenAirworthiness.Any(found => found.Grounded) == true)} grounded";
+
+    public async Task OnGetAsync(CancellationToken stop)
+    {
+        var fleet = await db.Aircraft.AsNoTracking().Include(aircraft => aircraft.Components).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
+        var works = await db.Inspections.AsNoTracking()
+            .Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests)
+            .Where(work => work.State == InspectionState.InWork || work.OpenedOn == db.Inspections.Where(other => other.AircraftId == work.AircraftId).Max(other => other.OpenedOn))
+            .ToListAsync(stop);
+        Lines = [.. fleet.Select(aircraft => LineOf(aircraft, works.Where(work => work.AircraftId == aircraft.Id)
+            .OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn).FirstOrDefault()))];
+        WhatNow = [.. Lines.SelectMany(CallsOf).OrderByDescending(call => call.State).Take(MostCalls)];
+    }
+
+    public static string Doing(Inspection inspection)
+    {
+        var kind = inspection.Kind.InWords();
+        var said = char.ToUpperInvariant(kind[0]) + kind[1..];
+        return inspection.State switch
+        {
+            InspectionState.SignedAirworthy => $"{said}, signed",
+            InspectionState.SignedUnairworthy => $"{said} completed, not airworthy",
+            _ => said,
+        };
+    }
+
+    private static HangarLine LineOf(Aircraft aircraft, Inspection? inspection)
+    {
+        if (inspection is null)
+            return new(aircraft, null, [], []);
+        var ready = Readiness.Of(inspection, aircraft);
+        IReadOnlyList<Rivet> seam = [.. Seam.Of(Station.Engine, inspection, ready.MaySign), .. Seam.Of(Station.Airframe, inspection, ready.MaySign)];
+        return new(aircraft, inspection, seam, [.. Holds(inspection, ready)]);
+    }
+
+    private static IEnumerable<Hold> Holds(Inspection inspection, Readiness ready)
+    {
+        var walk = $"/walk/{inspection.Id}";
+        if (ready.Unairworthy.Count > 0)
+            yield return new(ready.Unairworthy.Any(found => found.Grounded) ? State.Grounded : State.Airworthiness, $"{ready.Unairworthy.Count} airworthiness open", $"{walk}/fix-list");
+        if (!inspection.InWork)
+            yield break;
+        var toLookAt = ready.Blockers.Count(blocker => blocker.Task is not null);
+        if (toLookAt > 0)
+            yield return new(State.NotYet, $"{toLookAt} to look at", walk);
+        var compressions = ready.Blockers.Count(blocker => blocker.EngineId is not null);
+        if (compressions > 0)
+            yield return new(State.NotYet, $"{compressions} {(compressions == 1 ? "cylinder" : "cylinders")} to read or decide", $"{walk}/compressions");
+        if (ready.MaySign)
+            yield return new(State.Good, "ready to be signed", $"{walk}/close");
+    }
+
+    private static IEnumerable<Call> CallsOf(HangarLine line)
+    {
+        if (line.Inspection is not { InWork: true } inspection)
+            yield break;
+        var walk = $"/walk/{inspection.Id}";
+        if (inspection.OpenAirworthiness.FirstOrDefault(found => found.Grounded) is { } grounded)
+            yield return new(State.Grounded, "bad", $"{line.Aircraft.Registration} is grounded.", $"{grounded.What}. Tell the owner today.", $"{walk}/fix-list/{grounded.Number}");
+        var weak = line.Aircraft.Engines.Select(engine => CompressionSheet.Of(line.Aircraft, engine, inspection))
+            .SelectMany(sheet => sheet.Cylinders).FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
+        if (weak is not null)
+            yield return new(State.Recommended, "warn", $"{line.Aircraft.Registration}, cylinder {weak.Place.Number}", $"reads {weak.Tries[^1].Value:0.#}: test it again.", $"{walk}/compressions?cylinder={weak.Place.Number}");
+        if (Readiness.Of(inspection, line.Aircraft).MaySign)
+            yield return new(State.Good, "good", $"{line.Aircraft.Registration} is ready.", "Nothing stands between it and its signature.", $"{walk}/close");
+        else if (inspection.Tasks.All(task => task.Verdict == TaskVerdict.NotYet))
+            yield return new(State.NotYet, "plain", $"{line.Aircraft.Registration} waits to be begun.", $"{inspection.Tasks.Count} tasks, {inspection.Kind.InWords()}.", walk);
+    }
+}

@@ -1,0 +1,14 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace MellowRivet.Web.Pages;
+
+// Re-executed for whatever method failed, so it takes any; it only says what happened.
+[AllowAnonymous, IgnoreAntiforgeryToken]
+public sealed class ProblemModel : PageModel
+{
+    public int Status { get; private set; }
+
+    public void OnGet(int status) => Status = status;
+}

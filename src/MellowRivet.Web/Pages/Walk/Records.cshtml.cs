@@ -1,0 +1,28 @@
+using MellowRivet.Core.Records;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>The signed records of an inspection, to read and to print.</summary>
+public sealed class RecordsModel(Desk desk, RivetDb db) : WalkPage(desk, db)
+{
+    [FromQuery(Name = "on")]
+    public string? On { get; set; }
+
+    public override Station At => Station.Close;
+    public bool Sticker => On == "sticker";
+    public IReadOnlyList<SignedRecord> Records { get; private set; } = [];
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop))
+            return NotFound();
+        // The owner's list is handed over on a sheet; a sticker has no room for it.
+        Records = await Db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == Id && (!Sticker || record.Book != Book.DiscrepancyList))
+            .OrderBy(record => record.Number).ToListAsync(stop);
+        return Page();
+    }
+}

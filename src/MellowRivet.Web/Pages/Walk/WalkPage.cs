@@ -1,0 +1,65 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Look;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>A page on the sheet of one inspection's walk: what the sheet's frame shows is loaded here.</summary>
+public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
+{
+    private Dictionary<Guid, Person> people = [];
+
+    [FromRoute]
+    public Guid Id { get; set; }
+
+    public Job Job { get; private set; } = null!;
+    public Readiness Readiness { get; private set; } = null!;
+    public abstract Station At { get; }
+
+    /// <summary>Where "found something" starts from.</summary>
+    public virtual string? ZoneHere => null;
+
+    public bool MayRecord => Job.Inspection.InWork && Access.ShopSignIn.May(User, Right.RecordWork);
+
+    protected Desk Desk => desk;
+    protected RivetDb Db => db;
+
+    protected async Task<bool> LoadAsync(CancellationToken stop)
+    {
+        if (await desk.JobAsync(Id, stop) is not { } job)
+            return false;
+        Job = job;
+        Readiness = Readiness.Of(job.Inspection, job.Aircraft);
+        people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        return true;
+    }
+
+    public string Initials(Guid? person) => person is { } id && people.TryGetValue(id, out var found) ? found.Initials : "";
+
+    public string NameOf(Guid? person) => person is { } id && people.TryGetValue(id, out var found) ? found.Name : "";
+
+    protected Person? Person(Guid id) => people.GetValueOrDefault(id);
+
+    public IReadOnlyList<Rivet> SeamOf(Station station) => Seam.Of(station, Job.Inspection, Readiness.MaySign);
+
+    /// <summary>Puts a refusal beside its field.</summary>
+    protected void Refuse(Refusal refusal) => ModelState.AddModelError(refusal.Field, refusal.Message);
+
+    public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
+
+    public static string NameOf(Station station) => station switch
+    {
+        Station.LookAndOpen => "Look & open",
+        Station.FixList => "Fix list",
+        _ => station.ToString(),
+    };
+
+    /// <summary>Stations that come with later work. They say so and count nothing.</summary>
+    public static bool IsBuilt(Station station) => station is not (Station.Arrive or Station.LookAndOpen or Station.Bulletins);
+}

@@ -1,0 +1,3 @@
+using MellowRivet.Web.Hosting;
+
+return await CommandLine.RunAsync(args);

@@ -1,0 +1,70 @@
+// Compressions, cylinder after cylinder: Enter goes to the next in number order, large keys on a phone, and every
+// change is sent under an id made here, so that sending it twice keeps one reading.
+const sheet = document.querySelector('[data-compressions]');
+
+const newId = () => {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = bytes[6] & 0x0f | 0x40;
+  bytes[8] = bytes[8] & 0x3f | 0x80;
+  const hex = [...bytes].map(byte => byte.toString(16).padStart(2, '0')).join('');
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+};
+
+if (sheet) {
+  const fields = () => [...sheet.querySelectorAll('[data-psi]')].sort((a, b) => a.dataset.psi - b.dataset.psi);
+  const pad = document.querySelector('[data-keypad]');
+  const onPhone = () => window.matchMedia('(max-width: 900px)').matches;
+  let last = null;
+
+  const goOn = from => {
+    const all = fields();
+    const next = all[all.indexOf(from) + 1];
+    if (next) { next.focus(); next.select(); }
+    else from.blur();
+  };
+
+  sheet.addEventListener('keydown', event => {
+    if (event.key !== 'Enter' || !event.target.matches('[data-psi]')) return;
+    event.preventDefault();
+    goOn(event.target);
+  });
+
+  // Nothing typed, nothing to keep.
+  sheet.addEventListener('htmx:confirm', event => {
+    const value = event.target.matches('[data-fresh-post]') ? event.target.elements.value.value : null;
+    if (value === '') event.preventDefault();
+  });
+  sheet.addEventListener('htmx:configRequest', event => {
+    if (event.target.matches('[data-fresh-post]')) event.detail.parameters.post = newId();
+  });
+
+  if (pad) {
+    sheet.addEventListener('focusin', event => {
+      const field = event.target.closest('[data-psi]');
+      if (field) last = field;
+      pad.classList.toggle('open', field !== null && onPhone());
+    });
+    for (const field of fields()) if (onPhone()) field.inputMode = 'none';
+
+    const type = change => {
+      if (!last) return;
+      last.value = change(last.value);
+      last.dispatchEvent(new Event('input', { bubbles: true }));
+      last.dataset.byPad = 'yes';
+    };
+    // Pressing a key must not take the focus from the field it types into.
+    pad.addEventListener('pointerdown', event => event.preventDefault());
+    pad.addEventListener('click', event => {
+      const key = event.target.closest('button');
+      if (!key || !last) return;
+      if (key.dataset.digit) type(value => value + key.dataset.digit);
+      else if ('erase' in key.dataset) type(value => value.slice(0, -1));
+      else {
+        const from = last;
+        // A value set by script gives no change event of its own.
+        if (from.dataset.byPad) { delete from.dataset.byPad; from.dispatchEvent(new Event('change', { bubbles: true })); }
+        goOn(from);
+      }
+    });
+  }
+}

@@ -1,0 +1,45 @@
+// Keys for the desk: an element says its key and what it does; none works while a person types.
+const typing = target => target.closest?.('input:not([type=checkbox],[type=radio],[type=file]), textarea, select, [contenteditable]');
+
+const press = element => {
+  if (element.matches('input[type=file]')) element.click();
+  else { element.focus(); element.click(); }
+};
+
+document.addEventListener('keydown', event => {
+  if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]')) return;
+  if (typing(event.target)) {
+    if (event.key === 'Escape') event.target.blur();
+    return;
+  }
+  const element = [...document.querySelectorAll('[data-key]')].find(candidate => candidate.dataset.key === event.key && candidate.offsetParent !== null || candidate.type === 'file' && candidate.dataset.key === event.key);
+  if (element) {
+    event.preventDefault();
+    press(element);
+    return;
+  }
+  // A figure typed anywhere lands in the field of the measured task.
+  const field = document.querySelector('[data-current-value]');
+  if (field && /^[0-9.,-]$/.test(event.key)) field.focus();
+});
+
+document.addEventListener('click', event => {
+  if (event.target.closest('[data-print]')) window.print();
+  const opener = event.target.closest('[data-opens]');
+  if (!opener) return;
+  const dialog = document.getElementById(opener.dataset.opens);
+  const list = dialog.querySelector('[data-key-list]');
+  list.replaceChildren(...[...document.querySelectorAll('[data-key-says]')].flatMap(element => {
+    const key = document.createElement('dt');
+    key.append(Object.assign(document.createElement('kbd'), { textContent: element.dataset.key }));
+    return [key, Object.assign(document.createElement('dd'), { textContent: element.dataset.keySays })];
+  }));
+  dialog.showModal();
+});
+
+const showCurrent = () => document.querySelector('[data-current]')?.scrollIntoView({ block: 'nearest' });
+if (window.innerWidth > 900) showCurrent();
+
+// A request that never reached the shop says so, and takes nothing away.
+document.addEventListener('htmx:sendError', () => document.getElementById('connection').hidden = false);
+document.addEventListener('htmx:afterOnLoad', () => document.getElementById('connection').hidden = true);
