@@ -74,7 +74,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
         {
             if (!Readiness.Of(job.Inspection, job.Aircraft).MaySign)
                 return new Refusal("sign", "There are still things to do before this can be signed: they are listed above.");
-            var now = clock.GetUtcNow();
+            var now = clock.GetLocalNow();
             var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
             foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, now))
                 db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, now));

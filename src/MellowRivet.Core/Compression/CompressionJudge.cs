@@ -53,6 +53,7 @@ public static class CompressionJudge
         var margin = reading.Held.Value - floor.Value;
         var watched = reading.Held < watch || (limits.WatchIncludesLevel && reading.Held == watch);
         var floorInWords = limits.FloorInWords(floor, conditions);
+        var source = limits.SourceFor(conditions);
 
         if (reading.Held < floor || watched)
         {
@@ -61,12 +62,12 @@ public static class CompressionJudge
             if (reading.Held >= floor)
                 return new(Verdict.Watch, $"Above {floorInWords} by {margin:0.#}", limits.WatchSource, margin, $"{Listen(reading.Leak)} Compare with its own history and test again at the next service.");
             if (limits.SecondTryBeforeReject && !reading.SecondTry)
-                return new(Verdict.Retest, $"Below {floorInWords} at the first try", limits.RejectSource, margin,
+                return new(Verdict.Retest, $"Below {floorInWords} at the first try", source, margin,
                     $"Rock the propeller through top dead centre to seat the rings and try again. {Listen(reading.Leak)}");
             var after = reading.SecondTry ? " after a second hot try" : "";
-            return new(Verdict.Reject, $"Below {floorInWords}{after}", limits.RejectSource, margin, $"The cylinder comes off for inspection. {Listen(reading.Leak)}");
+            return new(Verdict.Reject, $"Below {floorInWords}{after}", source, margin, $"The cylinder comes off for inspection. {Listen(reading.Leak)}");
         }
-        return new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}", limits.RejectSource, margin, "Holds.");
+        return new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}", source, margin, "Holds.");
     }
 
     // Nothing is said of a spread that stands out nowhere.

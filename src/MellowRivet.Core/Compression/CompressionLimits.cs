@@ -25,6 +25,11 @@ public sealed record CompressionLimits
     /// <summary>Where the floor comes from.</summary>
     public required RuleSource RejectSource { get; init; }
 
+    /// <summary>Where the floor of one test comes from: a published 60/80 carried over to another supply is common practice, no rule.</summary>
+    public RuleSource SourceFor(TestConditions conditions) => IsCarriedOver(conditions)
+        ? new(Standing.Practice, $"{RejectSource.Text}, carried over by equal leak area; common practice")
+        : RejectSource;
+
     /// <summary>Where the watch level comes from.</summary>
     public RuleSource WatchSource { get; init; } = Practice;
 
@@ -110,10 +115,13 @@ public sealed record CompressionLimits
     {
         CompressionSchool.OrificeOfTheDay when RejectSource.Standing != Standing.Manual => $"today's orifice, {floor}/{conditions.Supply}",
         CompressionSchool.QuarterDrop when RejectSource.Standing != Standing.Manual => $"a quarter of the supply lost, {floor}/{conditions.Supply}",
-        CompressionSchool.SixtyOfEighty when RejectSource.Standing != Standing.Manual && conditions.Supply.Value != 80
+        CompressionSchool.SixtyOfEighty when IsCarriedOver(conditions)
             => $"60/80 carried over by leak area, {floor.Value:0.0}/{conditions.Supply}",
         _ => $"{floor}/{conditions.Supply}",
     };
+
+    private bool IsCarriedOver(TestConditions conditions) =>
+        School == CompressionSchool.SixtyOfEighty && RejectSource.Standing != Standing.Manual && conditions.Supply.Value != 80;
 
     private static Psi CarriedOver(double atEighty, TestConditions conditions) => conditions.Supply.Value == 80
         ? new Psi(atEighty)

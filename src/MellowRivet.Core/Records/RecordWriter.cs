@@ -20,9 +20,14 @@ public sealed record Draft(Book Book, JsonObject Content);
 /// </summary>
 public static class RecordWriter
 {
+    /// <param name="inspection">The inspection to close.</param>
+    /// <param name="aircraft">Its aircraft, with components.</param>
+    /// <param name="rules">The rule pack in force.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="now">When, in the shop's own time: the entry carries the day as the shop has it.</param>
     public static IReadOnlyList<Draft> Draft(Inspection inspection, Aircraft aircraft, RulePack rules, Signer signer, DateTimeOffset now)
     {
-        var date = DateOnly.FromDateTime(now.UtcDateTime);
+        var date = DateOnly.FromDateTime(now.DateTime);
         var unairworthy = inspection.OpenAirworthiness.ToList();
 
         JsonObject Entry(Book book, string subject, string item, string serial, Hours time)

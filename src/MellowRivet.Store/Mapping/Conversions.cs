@@ -17,9 +17,17 @@ internal sealed class UtcText() : ValueConverter<DateTimeOffset, string>(
     instant => instant.UtcDateTime.ToString("O", CultureInfo.InvariantCulture),
     text => DateTimeOffset.Parse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal));
 
+/// <summary>Hours inside a JSON column, as a number.</summary>
+internal sealed class HoursNumber : JsonConverter<Hours>
+{
+    public override Hours Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => new(reader.GetDecimal());
+
+    public override void Write(Utf8JsonWriter writer, Hours value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
+}
+
 internal static class JsonColumn
 {
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() } };
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(), new HoursNumber() } };
 
     /// <summary>Keeps a small value or list as JSON in one column. Core replaces such a value whole, so equal text is an equal value.</summary>
     public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property.HasConversion(

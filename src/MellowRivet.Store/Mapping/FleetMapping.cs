@@ -12,7 +12,7 @@ internal sealed class AircraftMapping : IEntityTypeConfiguration<Aircraft>
         aircraft.Property(row => row.Id).ValueGeneratedNever();
         aircraft.HasIndex(row => row.Registration).IsUnique();
         aircraft.Property(row => row.Configuration).AsJson();
-        aircraft.Ignore(row => row.Times).Ignore(row => row.Limits).Ignore(row => row.TimeInService);
+        aircraft.Ignore(row => row.Engines).Ignore(row => row.Propellers).Ignore(row => row.Times).Ignore(row => row.Limits).Ignore(row => row.TimeInService);
         aircraft.Property<List<TimeReading>>("times").HasColumnName("Times").AsJson();
         aircraft.Property<List<ManualLimit>>("limits").HasColumnName("Limits").AsJson();
         aircraft.HasMany(row => row.Components).WithOne().HasForeignKey(component => component.AircraftId);

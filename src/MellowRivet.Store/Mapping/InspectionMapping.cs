@@ -13,6 +13,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
     {
         inspection.Property(row => row.Id).ValueGeneratedNever();
         inspection.Property(row => row.Version).IsConcurrencyToken();
+        inspection.Ignore(row => row.OpenAirworthiness);
         inspection.HasIndex(row => row.WorkOrder).IsUnique();
         inspection.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         inspection.HasMany(row => row.Tasks).WithOne().HasForeignKey(task => task.InspectionId);

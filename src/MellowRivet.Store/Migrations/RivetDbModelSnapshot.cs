@@ -48,9 +48,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("InspectionId")
                         .HasColumnType("TEXT");
 
-                    b.Property<Guid?>("InspectionId1")
-                        .HasColumnType("TEXT");
-
                     b.Property<int>("Number")
                         .HasColumnType("INTEGER");
 
@@ -79,8 +76,6 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnName("Photos");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("InspectionId1");
 
                     b.HasIndex("InspectionId", "Number")
                         .IsUnique();
@@ -139,12 +134,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
 
-                    b.Property<Guid?>("AircraftId1")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid?>("AircraftId2")
-                        .HasColumnType("TEXT");
-
                     b.Property<string>("CompressionRule")
                         .HasColumnType("TEXT");
 
@@ -187,10 +176,6 @@ namespace MellowRivet.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("AircraftId");
-
-                    b.HasIndex("AircraftId1");
-
-                    b.HasIndex("AircraftId2");
 
                     b.HasIndex("ParentId");
 
@@ -448,8 +433,7 @@ namespace MellowRivet.Store.Migrations
             modelBuilder.Entity("MellowRivet.Core.Records.SignedRecord", b =>
                 {
                     b.Property<long>("Number")
-                        .HasColumnType("INTEGER")
-                        .HasAnnotation("Sqlite:Autoincrement", true);
+                        .HasColumnType("INTEGER");
 
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
@@ -640,10 +624,6 @@ namespace MellowRivet.Store.Migrations
                         .HasForeignKey("InspectionId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
-
-                    b.HasOne("MellowRivet.Core.Inspections.Inspection", null)
-                        .WithMany("OpenAirworthiness")
-                        .HasForeignKey("InspectionId1");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Fleet.Component", b =>
@@ -653,14 +633,6 @@ namespace MellowRivet.Store.Migrations
                         .HasForeignKey("AircraftId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
-
-                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
-                        .WithMany("Engines")
-                        .HasForeignKey("AircraftId1");
-
-                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
-                        .WithMany("Propellers")
-                        .HasForeignKey("AircraftId2");
 
                     b.HasOne("MellowRivet.Core.Fleet.Component", null)
                         .WithMany()
@@ -762,10 +734,6 @@ namespace MellowRivet.Store.Migrations
             modelBuilder.Entity("MellowRivet.Core.Fleet.Aircraft", b =>
                 {
                     b.Navigation("Components");
-
-                    b.Navigation("Engines");
-
-                    b.Navigation("Propellers");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Inspections.Inspection", b =>
@@ -773,8 +741,6 @@ namespace MellowRivet.Store.Migrations
                     b.Navigation("CompressionTests");
 
                     b.Navigation("Discrepancies");
-
-                    b.Navigation("OpenAirworthiness");
 
                     b.Navigation("Readings");
 

@@ -8,9 +8,9 @@ namespace MellowRivet.Web.Api;
 internal static class Endpoints
 {
     public static void MapPhotos(this WebApplication app) =>
-        app.MapGet("/photos/{sha256}/{size}", (string sha256, PhotoSize size, PhotoFiles photos, HttpContext context) =>
+        app.MapGet("/photos/{sha256}/{size}", (string sha256, string size, PhotoFiles photos, HttpContext context) =>
         {
-            if (photos.PathOf(sha256, size) is not { } path)
+            if (!Enum.TryParse<PhotoSize>(size, ignoreCase: true, out var wanted) || photos.PathOf(sha256, wanted) is not { } path)
                 return Results.NotFound();
             // The name is the content's hash: what it names never changes.
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";

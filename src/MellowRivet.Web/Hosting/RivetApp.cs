@@ -87,7 +87,12 @@ public static class RivetApp
         var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
         await ShopDatabase.BringUpToDateAsync(db, settings.Data, settings.Clock, stop);
         if (settings.Demo && !await db.People.AnyAsync(stop))
+        {
+            // All of it or none: a demo that was interrupted begins again.
+            await using var transaction = await db.Database.BeginTransactionAsync(stop);
             await DemoShop.MakeAsync(scope.ServiceProvider, stop);
+            await transaction.CommitAsync(stop);
+        }
     }
 
     private static void Limit(Microsoft.AspNetCore.RateLimiting.RateLimiterOptions limits, RivetSettings settings)

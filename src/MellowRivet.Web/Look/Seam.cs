@@ -9,8 +9,8 @@ public sealed record Rivet(State State, string Title, string Href);
 /// <summary>Progress as a row of rivets: an empty hole is not yet looked at, a set rivet is good, anything else breaks the seam.</summary>
 public static class Seam
 {
-    /// <summary>More than this and the rivets stand for groups.</summary>
-    public const int Most = 24;
+    /// <summary>What fits a station's tab in one row; more than this and the rivets stand for groups.</summary>
+    public const int Most = 12;
 
     /// <summary>The seam of a station: a rivet for each zone, or for each discrepancy while they fit.</summary>
     public static IReadOnlyList<Rivet> Of(Station station, Inspection inspection, bool readyToSign) => station switch

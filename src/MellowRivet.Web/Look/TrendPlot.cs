@@ -37,9 +37,7 @@ public sealed class TrendPlot
         LimitText = history.LimitArea is { } area ? $"limit {LeakArea.ReadingFor(area, under.Supply, under.Ambient).Value:0.#}/{under.Supply} = {area:0.00}" : null;
         HourTicks = [.. Ticks(fromHours, toHours, 5).Select(hours => new PlotTick(X(hours), $"{hours:0}"))];
         AreaTicks = [.. Ticks(0, mostArea, 5).Select(level => new PlotTick(Y(level), $"{level:0.0#}"))];
-        PsiTicks = [.. new[] { 79, 78, 76, 74, 72, 70, 65, 60, 55, 50, 40, 30, 20 }.Where(psi => psi < under.Supply.Value)
-            .Select(psi => (psi, area: LeakArea.MultipleOfMaster(new Psi(psi), under.Supply, under.Ambient)))
-            .Where(pair => pair.area <= mostArea).Select(pair => new PlotTick(Y(pair.area), $"{pair.psi}"))];
+        PsiTicks = [.. PsiScale(under)];
 
         if (trend.Line is { } line)
         {
@@ -68,6 +66,22 @@ public sealed class TrendPlot
     private double Y(double area) => Height - Bottom - Math.Clamp(area / mostArea, 0, 1.02) * (Height - Top - Bottom);
 
     private string Point(double hours, double area) => FormattableString.Invariant($"{X(hours):0.#} {Y(area):0.#}");
+
+    // The psi scale is crooked: a figure stands wherever there is room for it, from the supply down.
+    private IEnumerable<PlotTick> PsiScale(TestConditions under)
+    {
+        var last = double.PositiveInfinity;
+        for (var psi = Math.Ceiling(under.Supply.Value) - 1; psi > 0; psi--)
+        {
+            var area = LeakArea.MultipleOfMaster(new Psi(psi), under.Supply, under.Ambient);
+            if (area > mostArea)
+                yield break;
+            if (last - Y(area) < 17)
+                continue;
+            last = Y(area);
+            yield return new(last, $"{psi:0}");
+        }
+    }
 
     // Round steps of 1, 2 or 5 times a power of ten, about as many as wanted.
     private static IEnumerable<double> Ticks(double from, double to, int wanted)

@@ -53,7 +53,7 @@ public sealed class TakeInModel(RivetDb db, Shelf shelf, TimeProvider clock) : P
     [Needs(Right.TakeIn)]
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)
     {
-        var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         var hours = TypedNumber.ParseHours(Form.Hours);
         if (hours is null)
             Refuse("Hours", "Type the hours the tach shows: 4318.6.");

@@ -75,7 +75,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
         if (!await LoadAsync(stop))
             return false;
         var (text, source) = shelf.Rules.Statement(Job.Inspection.Kind, Job.Aircraft.Category, Readiness.Unairworthy.Count == 0, "aircraft",
-            DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
+            DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
         (Statement, Source) = (text, source.Text);
         return true;
     }

@@ -85,7 +85,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
             if (job.Inspection.Tasks.FirstOrDefault(task => task.Id == form.Task) is not { } task || form.Verdict is not { } verdict || !Enum.IsDefined(verdict))
                 return new Refusal("verdict", "Choose what you found.");
             if (task.Version != form.Version && task.Verdict != verdict)
-                return new Refusal("verdict", $"{task.At?.ToString("HH:mm")}: someone set this to “{States.Of(task, job.Inspection).Word()}” while you had it open. It is left as theirs; press again to set yours.");
+                return new Refusal("verdict", $"{task.At?.ToLocalTime().ToString("HH:mm")}: someone set this to “{States.Of(task, job.Inspection).Word()}” while you had it open. It is left as theirs; press again to set yours.");
             if (!string.IsNullOrWhiteSpace(form.Value) && task.Measure is not null)
             {
                 if (Measure(task, form, out var value) is { } problem)

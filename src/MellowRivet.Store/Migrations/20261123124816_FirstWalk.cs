@@ -98,9 +98,7 @@ namespace MellowRivet.Store.Migrations
                     RemovedAt = table.Column<string>(type: "TEXT", nullable: true),
                     RemovedWhy = table.Column<string>(type: "TEXT", nullable: true),
                     LayoutKey = table.Column<string>(type: "TEXT", nullable: true),
-                    CompressionRule = table.Column<string>(type: "TEXT", nullable: true),
-                    AircraftId1 = table.Column<Guid>(type: "TEXT", nullable: true),
-                    AircraftId2 = table.Column<Guid>(type: "TEXT", nullable: true)
+                    CompressionRule = table.Column<string>(type: "TEXT", nullable: true)
                 },
                 constraints: table =>
                 {
@@ -111,16 +109,6 @@ namespace MellowRivet.Store.Migrations
                         principalTable: "Aircraft",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
-                    table.ForeignKey(
-                        name: "FK_Component_Aircraft_AircraftId1",
-                        column: x => x.AircraftId1,
-                        principalTable: "Aircraft",
-                        principalColumn: "Id");
-                    table.ForeignKey(
-                        name: "FK_Component_Aircraft_AircraftId2",
-                        column: x => x.AircraftId2,
-                        principalTable: "Aircraft",
-                        principalColumn: "Id");
                     table.ForeignKey(
                         name: "FK_Component_Component_ParentId",
                         column: x => x.ParentId,
@@ -265,7 +253,6 @@ namespace MellowRivet.Store.Migrations
                     CorrectedBy = table.Column<Guid>(type: "TEXT", nullable: true),
                     CorrectedAt = table.Column<string>(type: "TEXT", nullable: true),
                     Version = table.Column<int>(type: "INTEGER", nullable: false),
-                    InspectionId1 = table.Column<Guid>(type: "TEXT", nullable: true),
                     Photos = table.Column<string>(type: "TEXT", nullable: false)
                 },
                 constraints: table =>
@@ -277,11 +264,6 @@ namespace MellowRivet.Store.Migrations
                         principalTable: "Inspections",
                         principalColumn: "Id",
                         onDelete: ReferentialAction.Cascade);
-                    table.ForeignKey(
-                        name: "FK_Discrepancy_Inspections_InspectionId1",
-                        column: x => x.InspectionId1,
-                        principalTable: "Inspections",
-                        principalColumn: "Id");
                 });
 
             migrationBuilder.CreateTable(
@@ -429,16 +411,6 @@ namespace MellowRivet.Store.Migrations
                 column: "AircraftId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_Component_AircraftId1",
-                table: "Component",
-                column: "AircraftId1");
-
-            migrationBuilder.CreateIndex(
-                name: "IX_Component_AircraftId2",
-                table: "Component",
-                column: "AircraftId2");
-
-            migrationBuilder.CreateIndex(
                 name: "IX_Component_ParentId",
                 table: "Component",
                 column: "ParentId");
@@ -452,11 +424,6 @@ namespace MellowRivet.Store.Migrations
                 name: "IX_CompressionTest_InspectionId",
                 table: "CompressionTest",
                 column: "InspectionId");
-
-            migrationBuilder.CreateIndex(
-                name: "IX_Discrepancy_InspectionId1",
-                table: "Discrepancy",
-                column: "InspectionId1");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Discrepancy_InspectionId_Number",

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261123120206_FirstWalk")]
+    [Migration("20261123124816_FirstWalk")]
     partial class FirstWalk
     {
         /// <inheritdoc />
@@ -51,9 +51,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("InspectionId")
                         .HasColumnType("TEXT");
 
-                    b.Property<Guid?>("InspectionId1")
-                        .HasColumnType("TEXT");
-
                     b.Property<int>("Number")
                         .HasColumnType("INTEGER");
 
@@ -82,8 +79,6 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnName("Photos");
 
                     b.HasKey("Id");
-
-                    b.HasIndex("InspectionId1");
 
                     b.HasIndex("InspectionId", "Number")
                         .IsUnique();
@@ -142,12 +137,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
 
-                    b.Property<Guid?>("AircraftId1")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid?>("AircraftId2")
-                        .HasColumnType("TEXT");
-
                     b.Property<string>("CompressionRule")
                         .HasColumnType("TEXT");
 
@@ -190,10 +179,6 @@ namespace MellowRivet.Store.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("AircraftId");
-
-                    b.HasIndex("AircraftId1");
-
-                    b.HasIndex("AircraftId2");
 
                     b.HasIndex("ParentId");
 
@@ -451,8 +436,7 @@ namespace MellowRivet.Store.Migrations
             modelBuilder.Entity("MellowRivet.Core.Records.SignedRecord", b =>
                 {
                     b.Property<long>("Number")
-                        .HasColumnType("INTEGER")
-                        .HasAnnotation("Sqlite:Autoincrement", true);
+                        .HasColumnType("INTEGER");
 
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
@@ -643,10 +627,6 @@ namespace MellowRivet.Store.Migrations
                         .HasForeignKey("InspectionId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
-
-                    b.HasOne("MellowRivet.Core.Inspections.Inspection", null)
-                        .WithMany("OpenAirworthiness")
-                        .HasForeignKey("InspectionId1");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Fleet.Component", b =>
@@ -656,14 +636,6 @@ namespace MellowRivet.Store.Migrations
                         .HasForeignKey("AircraftId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
-
-                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
-                        .WithMany("Engines")
-                        .HasForeignKey("AircraftId1");
-
-                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
-                        .WithMany("Propellers")
-                        .HasForeignKey("AircraftId2");
 
                     b.HasOne("MellowRivet.Core.Fleet.Component", null)
                         .WithMany()
@@ -765,10 +737,6 @@ namespace MellowRivet.Store.Migrations
             modelBuilder.Entity("MellowRivet.Core.Fleet.Aircraft", b =>
                 {
                     b.Navigation("Components");
-
-                    b.Navigation("Engines");
-
-                    b.Navigation("Propellers");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Inspections.Inspection", b =>
@@ -776,8 +744,6 @@ namespace MellowRivet.Store.Migrations
                     b.Navigation("CompressionTests");
 
                     b.Navigation("Discrepancies");
-
-                    b.Navigation("OpenAirworthiness");
 
                     b.Navigation("Readings");
 
