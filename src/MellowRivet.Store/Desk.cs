@@ -2,7 +2,6 @@ using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Records;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -19,8 +18,6 @@ public sealed record Written(Refusal? Refusal, bool Repeated = false)
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
 public sealed class Desk(RivetDb db, TimeProvider clock)
 {
-    private const int Tries = 5;
-
     /// <summary>The inspection with everything in it, and its aircraft; null where there is none.</summary>
     public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop, bool tracking = false)
     {
@@ -35,8 +32,8 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
     }
 
     /// <summary>
-    /// Carries out a post on an inspection: loads it, lets Core decide, saves. Where someone else saved in between it is
-    /// loaded and decided anew, so Core always sees the latest.
+    /// Carries out a post on an inspection: takes the write lock, loads it, lets Core decide, saves. Whoever writes at the
+    /// same time waits their turn and sees what this one left, so Core always decides on the latest.
     /// </summary>
     /// <param name="inspectionId">The inspection.</param>
     /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
@@ -44,28 +41,20 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
     /// <param name="stop">Stops waiting.</param>
     public async Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
     {
-        for (var attempt = 1; ; attempt++)
-        {
-            db.ChangeTracker.Clear();
-            if (await db.Postings.AnyAsync(done => done.Id == post, stop))
-                return new(null, Repeated: true);
-            if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
-                return new(new Refusal("inspection", "There is no such inspection."));
-            if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
-                return new(refusal);
-            try
-            {
-                // Every write checks the inspection's version, so that none slips in behind a signature.
-                db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
-                db.Postings.Add(new() { Id = post, At = clock.GetUtcNow() });
-                await db.SaveChangesAsync(stop);
-                return new((Refusal?)null);
-            }
-            catch (DbUpdateException collision) when (attempt < Tries && IsCollision(collision))
-            {
-                // Someone saved in between: look again with fresh eyes.
-            }
-        }
+        db.ChangeTracker.Clear();
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        if (await db.Postings.AnyAsync(done => done.Id == post, stop))
+            return new(null, Repeated: true);
+        if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
+            return new(new Refusal("inspection", "There is no such inspection."));
+        if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
+            return new(refusal);
+        // Every write checks the inspection's version, so that none slips in behind a signature.
+        db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
+        db.Postings.Add(new() { Id = post, At = clock.GetUtcNow() });
+        await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        return new((Refusal?)null);
     }
 
     /// <summary>Signs an inspection: its records join the shop's chain and its state is set, both or neither.</summary>
@@ -81,7 +70,4 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
             job.Inspection.Sign();
             return null;
         }, stop);
-
-    private static bool IsCollision(DbUpdateException problem) =>
-        problem is DbUpdateConcurrencyException || problem.InnerException is SqliteException { SqliteErrorCode: 19 };
 }

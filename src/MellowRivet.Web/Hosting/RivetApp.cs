@@ -20,7 +20,7 @@ public static class RivetApp
     /// <summary>A form with its photos; a single photo has its own, smaller limit with a message by its field.</summary>
     private const long MostFormBytes = 200 * 1024 * 1024;
 
-    public static WebApplication Build(RivetSettings settings, Action<IWebHostBuilder>? host = null)
+    public static WebApplication Build(RivetSettings settings)
     {
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions
         {
@@ -34,7 +34,6 @@ public static class RivetApp
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = MostFormBytes;
         });
-        host?.Invoke(builder.WebHost);
         builder.Services.AddSerilog(new LoggerConfiguration()
             .MinimumLevel.Warning().MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Fatal)
             .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());

@@ -1,0 +1,62 @@
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
+using MellowRivet.Core.Worksheets;
+
+namespace MellowRivet.Core.Tests;
+
+/// <summary>A small aircraft, a small worksheet and the shipped shelf, for the tests of the walk.</summary>
+internal static class Fixture
+{
+    public static readonly DateTimeOffset Now = new(2026, 11, 23, 10, 0, 0, TimeSpan.Zero);
+    public static readonly Guid Ines = Guid.NewGuid();
+
+    public static string Shelf => Path.Combine(AppContext.BaseDirectory, "shelf");
+    public static RulePack Rules { get; } = RulePack.Parse(File.ReadAllText(Path.Combine(Shelf, "rule-packs", "us.json")));
+    public static Worksheet AppendixD { get; } = Worksheet.Parse(File.ReadAllText(Path.Combine(Shelf, "worksheets", "app-d.json")));
+
+    public static Worksheet Small { get; } = Worksheet.Parse("""
+        { "key": "small", "title": "Small", "version": 3, "basis": "test", "zones": [
+          { "key": "engine", "title": "Engine", "station": "engine", "book": "engine", "tasks": [
+            { "key": "comp", "text": "Compressions", "reference": "(d)(3)", "compression": true },
+            { "key": "oil", "text": "Oil pressure", "reference": "(d)(1)", "measure": { "kind": "oil-pressure", "unit": "psi", "low": 55, "high": 95, "standing": "practice", "source": "common practice" } } ] },
+          { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "tasks": [
+            { "key": "tyres", "text": "Tyres", "reference": "(e)(8)" },
+            { "key": "nose", "text": "Nose leg", "reference": "(e)(1)", "appliesTo": "noseWheel" },
+            { "key": "tail", "text": "Tail wheel", "reference": "(e)(1)", "appliesTo": "tailWheel" } ] } ] }
+        """);
+
+    public static Aircraft Aircraft(Category category = Category.Standard, string serial = "T-1", CompressionSchool school = CompressionSchool.SixtyOfEighty)
+    {
+        var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Test type", serial, category, new(Wing.Low, Gear.NoseWheel, 1, 2));
+        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "", "E-1", new Hours(0), new Hours(120)) { LayoutKey = EngineLayout.FlatFour.Key };
+        engine.JudgeCompressionBy(new(school));
+        aircraft.InstallEngine(engine);
+        aircraft.Install(new(Guid.NewGuid(), ComponentKind.Propeller, "", "", "P-1", new Hours(900), default));
+        aircraft.ReadTime(new DateOnly(2026, 11, 20), new Hours(1000.5m));
+        return aircraft;
+    }
+
+    public static Inspection Inspection(Aircraft aircraft, InspectionKind kind = InspectionKind.Annual) =>
+        new(Guid.NewGuid(), aircraft, kind, "26-1", Small, new DateOnly(2026, 11, 22));
+
+    public static Person Person(params Certificate[] certificates) => new(Guid.NewGuid(), "Test Person", "TP", [Role.Mechanic], certificates);
+
+    public static Reading Compress(Inspection inspection, Aircraft aircraft, int number, double psi, bool hot = true, bool again = false, int minute = 0) =>
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(aircraft.Engines.First(), number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
+            new(hot, 80, 14.7, null, LeakPath.None, again), aircraft.TimeInService, Now.AddMinutes(minute), Ines) { InspectionId = inspection.Id });
+
+    /// <summary>Answers everything as good.</summary>
+    public static void Finish(Inspection inspection, Aircraft aircraft)
+    {
+        foreach (var number in new[] { 1, 2, 3, 4 })
+            Compress(inspection, aircraft, number, 77);
+        var oil = inspection.Tasks.Single(task => task.Key == "oil");
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, null, "oil-pressure", "engine", 70, Unit.Psi, new(), aircraft.TimeInService, Now, Ines) { InspectionId = inspection.Id, TaskId = oil.Id });
+        foreach (var task in inspection.Tasks.Where(task => task.Verdict == TaskVerdict.NotYet))
+            task.Set(TaskVerdict.Good, null, inspection.JudgementAt(task, aircraft), Ines, Now).ShouldBeNull();
+    }
+}

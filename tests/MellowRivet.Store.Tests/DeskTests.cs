@@ -1,0 +1,197 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store.Tests;
+
+public class DeskTests : IAsyncLifetime
+{
+    private readonly TestShop shop = new();
+    private Guid inspection;
+
+    public async ValueTask InitializeAsync() => inspection = await shop.BeginAsync();
+
+    public ValueTask DisposeAsync() => shop.DisposeAsync();
+
+    private static Func<Job, Core.Refusal?> Find(string what) => job =>
+    {
+        job.Inspection.Find(Guid.NewGuid(), what, "gear", "", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, DateTimeOffset.UtcNow);
+        return null;
+    };
+
+    private async Task<Written> WriteAsync(Guid post, Func<Job, Core.Refusal?> work)
+    {
+        await using var db = shop.Open();
+        return await new Desk(db, TimeProvider.System).WriteAsync(inspection, post, work, default);
+    }
+
+    private async Task<Job> ReadAsync()
+    {
+        await using var db = shop.Open();
+        return (await new Desk(db, TimeProvider.System).JobAsync(inspection, default))!;
+    }
+
+    [Fact]
+    public async Task What_is_kept_comes_back_as_it_was()
+    {
+        var job = await ReadAsync();
+        job.Aircraft.TimeInService.ShouldBe(new Hours(1000.5m));
+        job.Aircraft.Limits.ShouldHaveSingleItem().ShouldBe(new ManualLimit("tyre", "psi", 28, 32, "32-40"));
+        var engine = job.Aircraft.Engines.Single();
+        engine.HoursWhenInstalled.ShouldBe(new Hours(12.3m));
+        engine.CompressionRule.ShouldBe(new(Core.Compression.CompressionSchool.QuarterDrop, 61.5, "manual 72-00"));
+        Enumerable.Range(1, 4).ShouldAllBe(number => job.Aircraft.Cylinder(engine, number) != null);
+        job.Inspection.Tasks.Select(task => task.Key).ShouldBe(["tyres", "brakes"], ignoreOrder: true);
+    }
+
+    [Fact]
+    public async Task The_same_post_twice_makes_one_record()
+    {
+        var post = Guid.NewGuid();
+        (await WriteAsync(post, Find("cut"))).ShouldBe(new Written(null, Repeated: false));
+        (await WriteAsync(post, Find("cut"))).ShouldBe(new Written(null, Repeated: true));
+        (await ReadAsync()).Inspection.Discrepancies.ShouldHaveSingleItem();
+    }
+
+    [Fact]
+    public async Task Two_hands_at_once_get_two_numbers_and_lose_nothing()
+    {
+        var all = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => Task.Run(() => WriteAsync(Guid.NewGuid(), Find($"find {i}")))));
+        all.ShouldAllBe(written => written.Done);
+        (await ReadAsync()).Inspection.Discrepancies.Select(found => found.Number).Order().ShouldBe(Enumerable.Range(1, 8));
+    }
+
+    [Fact]
+    public async Task A_refusal_leaves_nothing_behind()
+    {
+        var post = Guid.NewGuid();
+        (await WriteAsync(post, job =>
+        {
+            Find("half done")(job);
+            return new("field", "no");
+        })).Done.ShouldBeFalse();
+        (await ReadAsync()).Inspection.Discrepancies.ShouldBeEmpty();
+        (await WriteAsync(post, Find("now"))).ShouldBe(new Written(null, Repeated: false), "the post was not used up by its refusal");
+    }
+
+    [Fact]
+    public async Task A_photo_added_to_a_discrepancy_is_kept_with_it()
+    {
+        await WriteAsync(Guid.NewGuid(), Find("cut"));
+        var photo = new Photo(new string('a', 64), 4000, 3000, new DateTime(2026, 11, 22, 9, 8, 7), DateTimeOffset.UtcNow);
+        await WriteAsync(Guid.NewGuid(), job =>
+        {
+            job.Inspection.Discrepancies.Single().Add(photo);
+            return null;
+        });
+        (await ReadAsync()).Inspection.Discrepancies.Single().Photos.ShouldHaveSingleItem().ShouldBe(photo);
+    }
+
+    [Fact]
+    public async Task Signing_with_open_tasks_writes_nothing()
+    {
+        await using var db = shop.Open();
+        var written = await new Desk(db, TimeProvider.System).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default);
+        written.Refusal!.Field.ShouldBe("sign");
+        (await db.SignedRecords.CountAsync()).ShouldBe(0);
+        (await ReadAsync()).Inspection.InWork.ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task Nothing_slips_in_behind_a_signature()
+    {
+        await SignAsync();
+        (await WriteAsync(Guid.NewGuid(), Find("late"))).Refusal!.Field.ShouldBe("inspection");
+
+        // A writer that loaded before the signature and saves after it collides on the inspection's version.
+        var other = await shop.BeginOtherAsync();
+        await using var early = shop.Open();
+        var stale = await early.Inspections.Include(row => row.Tasks).SingleAsync(row => row.Id == other);
+        await FinishAsync(other);
+        stale.Tasks[0].Set(TaskVerdict.NotApplicable, "late", null, TestShop.Ines, DateTimeOffset.UtcNow);
+        early.Entry(stale).Property(row => row.Version).IsModified = true;
+        await Should.ThrowAsync<DbUpdateConcurrencyException>(() => early.SaveChangesAsync());
+    }
+
+    [Fact]
+    public async Task A_signed_record_can_not_be_changed_or_deleted_in_the_database()
+    {
+        await SignAsync();
+        await using var db = shop.Open();
+        (await Should.ThrowAsync<SqliteException>(() => db.Database.ExecuteSqlRawAsync("UPDATE SignedRecords SET Json = '[]' WHERE Number = 1"))).Message.ShouldContain("never changes");
+        (await Should.ThrowAsync<SqliteException>(() => db.Database.ExecuteSqlRawAsync("DELETE FROM SignedRecords"))).Message.ShouldContain("never deleted");
+        (await ShopDatabase.VerifyAsync(db, default)).ShouldBe((null, 2));
+    }
+
+    [Theory]
+    [InlineData("UPDATE SignedRecords SET Json = replace(Json, 'good', 'bad') WHERE Number = 2", "record 2 was altered")]
+    [InlineData("UPDATE SignedRecords SET AircraftId = upper(AircraftId), Book = 'Propeller' WHERE Number = 1", "record 1 was altered")]
+    [InlineData("UPDATE SignedRecords SET SignedAt = '2020-01-01T00:00:00.0000000Z' WHERE Number = 1", "record 1 was altered")]
+    [InlineData("DELETE FROM SignedRecords WHERE Number = 1", "record 1 is missing")]
+    [InlineData("DELETE FROM SignedRecords WHERE Number = 2", "record 2 is missing")]
+    public async Task Someone_who_alters_the_file_itself_is_found_out(string tampering, string says)
+    {
+        await SignAsync();
+        await using var db = shop.Open();
+        await db.Database.ExecuteSqlRawAsync("DROP TRIGGER signed_records_never_change; DROP TRIGGER signed_records_never_go;");
+        await db.Database.ExecuteSqlRawAsync(tampering);
+        (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldNotBeNull().ShouldStartWith(says);
+    }
+
+    [Fact]
+    public async Task A_backup_is_a_whole_shop_again()
+    {
+        await SignAsync();
+        var copy = Path.Combine(shop.Data.Path, "copy", "rivet.db");
+        Directory.CreateDirectory(Path.GetDirectoryName(copy)!);
+        ShopDatabase.Backup(shop.Data, copy);
+
+        var options = new DbContextOptionsBuilder<RivetDb>();
+        RivetDb.Use(options, new(Path.GetDirectoryName(copy)!));
+        await using var restored = new RivetDb(options.Options);
+        (await ShopDatabase.VerifyAsync(restored, default)).ShouldBe((null, 2));
+        (await restored.Inspections.SingleAsync()).State.ShouldBe(InspectionState.SignedAirworthy);
+    }
+
+    [Fact]
+    public async Task A_database_that_needs_migrating_is_backed_up_first()
+    {
+        await using var db = shop.Open();
+        await db.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsHistory");
+        // The tables are there already, so the migration itself fails: what was there is in the backup.
+        await Should.ThrowAsync<SqliteException>(() => ShopDatabase.BringUpToDateAsync(db, shop.Data, TimeProvider.System, default));
+        var backup = Directory.GetFiles(shop.Data.Backups).ShouldHaveSingleItem();
+        await using var connection = new SqliteConnection($"Data Source={backup};Pooling=False");
+        await connection.OpenAsync();
+        var count = connection.CreateCommand();
+        count.CommandText = "SELECT COUNT(*) FROM Inspections";
+        (await count.ExecuteScalarAsync()).ShouldBe(1L);
+    }
+
+    [Fact]
+    public async Task Every_write_waits_for_the_disk()
+    {
+        await using var db = shop.Open();
+        (await db.Database.SqlQueryRaw<long>("SELECT synchronous AS Value FROM pragma_synchronous").SingleAsync()).ShouldBe(2, "2 is FULL");
+        (await db.Database.SqlQueryRaw<string>("SELECT journal_mode AS Value FROM pragma_journal_mode").SingleAsync()).ShouldBe("wal");
+        (await db.Database.SqlQueryRaw<long>("SELECT foreign_keys AS Value FROM pragma_foreign_keys").SingleAsync()).ShouldBe(1);
+    }
+
+    private Task SignAsync() => FinishAsync(inspection);
+
+    private async Task FinishAsync(Guid id)
+    {
+        await using var db = shop.Open();
+        var desk = new Desk(db, TimeProvider.System);
+        (await desk.WriteAsync(id, Guid.NewGuid(), job =>
+        {
+            foreach (var task in job.Inspection.Tasks)
+                task.Set(TaskVerdict.Good, null, null, TestShop.Ines, DateTimeOffset.UtcNow);
+            return null;
+        }, default)).Done.ShouldBeTrue();
+        (await desk.SignAsync(id, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();
+    }
+}

@@ -1,0 +1,72 @@
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
+using MellowRivet.Core.Worksheets;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store.Tests;
+
+/// <summary>A shop on a real SQLite file in a folder of its own.</summary>
+public sealed class TestShop : IAsyncDisposable
+{
+    public static readonly Guid Ines = Guid.NewGuid();
+
+    private static readonly Worksheet Worksheet = Worksheet.Parse("""
+        { "key": "two", "title": "Two tasks", "version": 1, "basis": "test", "zones": [
+          { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "tasks": [
+            { "key": "tyres", "text": "Tyres", "reference": "(e)(8)" }, { "key": "brakes", "text": "Brakes", "reference": "(e)(9)" } ] } ] }
+        """);
+
+    public static readonly RulePack Rules = RulePack.Parse("""
+        { "key": "t", "title": "Test pack", "effective": "2026-01-01", "note": "", "signing": [],
+          "statements": [ { "inspections": ["annual"], "categories": ["standard"], "airworthy": "good {date}", "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ] }
+        """);
+
+    public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}"));
+
+    public static Signer Signer { get; } = new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], []), new(CertificateKind.InspectionAuthorization, "1"));
+
+    public RivetDb Open()
+    {
+        var options = new DbContextOptionsBuilder<RivetDb>();
+        RivetDb.Use(options, Data);
+        return new(options.Options);
+    }
+
+    public async Task<Guid> BeginAsync()
+    {
+        await using var db = Open();
+        await ShopDatabase.BringUpToDateAsync(db, Data, TimeProvider.System, default);
+        var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Test", "T-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
+        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "", "E-1", default, new Hours(12.3m)) { LayoutKey = EngineLayout.FlatFour.Key };
+        engine.JudgeCompressionBy(new(CompressionSchool.QuarterDrop, 61.5, "manual 72-00"));
+        aircraft.InstallEngine(engine);
+        aircraft.ReadTime(new DateOnly(2026, 11, 20), new Hours(1000.5m));
+        aircraft.SetLimit(new("tyre", "psi", 28, 32, "32-40"));
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", Worksheet, new DateOnly(2026, 11, 22));
+        db.AddRange(aircraft, inspection);
+        await db.SaveChangesAsync();
+        return inspection.Id;
+    }
+
+    /// <summary>A second inspection, of the same aircraft.</summary>
+    public async Task<Guid> BeginOtherAsync()
+    {
+        await using var db = Open();
+        var aircraft = await db.Aircraft.Include(row => row.Components).SingleAsync();
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-2", Worksheet, new DateOnly(2026, 11, 23));
+        db.Add(inspection);
+        await db.SaveChangesAsync();
+        return inspection.Id;
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(Data.Path, recursive: true);
+        return ValueTask.CompletedTask;
+    }
+}

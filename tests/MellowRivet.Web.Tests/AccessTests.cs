@@ -1,0 +1,122 @@
+using System.Net;
+using System.Text.RegularExpressions;
+using MellowRivet.Web.Hosting;
+
+namespace MellowRivet.Web.Tests;
+
+public class AccessTests(DemoServer server)
+{
+    [Theory]
+    [InlineData("/")]
+    [InlineData("/shelf")]
+    [InlineData("/people")]
+    [InlineData("/take-in")]
+    [InlineData("WALK/close")]
+    [InlineData("WALK/records")]
+    [InlineData("/photos/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa/thumb")]
+    public async Task A_stranger_sees_nothing_and_is_sent_to_the_door(string path)
+    {
+        var answer = await server.Stranger().GetAsync(path.Replace("WALK", server.Walk("N04QF")));
+        answer.StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        answer.Headers.Location!.OriginalString.ShouldContain("/enter");
+    }
+
+    // Handler by handler, who is let in. 403 is the shop's answer to a role without the right; anything else means the handler ran.
+    [Theory]
+    [InlineData("WALK/airframe/cabin?handler=Verdict", "orla ines wim tamsin piet")]
+    [InlineData("WALK/airframe/cabin?handler=Limit", "orla ines wim")]
+    [InlineData("WALK/compressions?handler=Begin", "orla ines wim tamsin piet")]
+    [InlineData("WALK/compressions?handler=Reading", "orla ines wim tamsin piet")]
+    [InlineData("WALK/compressions?handler=JudgedBy", "orla ines wim")]
+    [InlineData("WALK/find", "orla ines wim tamsin piet")]
+    [InlineData("WALK/fix-list/1?handler=Correct", "orla ines wim")]
+    [InlineData("WALK/fix-list/1?handler=Classify", "orla ines wim")]
+    [InlineData("WALK/close", "orla ines wim")]
+    [InlineData("/take-in", "orla ines wim")]
+    [InlineData("/people", "orla")]
+    public async Task Each_handler_lets_in_those_who_have_the_right(string path, string allowed)
+    {
+        foreach (var name in new[] { "orla", "ines", "wim", "tamsin", "piet", "perpetua" })
+        {
+            var visitor = await server.EnterAsync(name);
+            var answer = await visitor.PostAsync(path.Replace("WALK", server.Walk("N04QF")));
+            (answer.StatusCode != HttpStatusCode.Forbidden).ShouldBe(allowed.Split(' ').Contains(name), $"{name} at {path}: {answer.StatusCode}");
+        }
+    }
+
+    [Fact]
+    public async Task A_post_without_its_form_token_is_refused() =>
+        (await (await server.EnterAsync("ines")).ForgeAsync($"{server.Walk("N04QF")}/find")).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+
+    [Fact]
+    public async Task Five_wrong_passwords_rest_the_sign_in()
+    {
+        var visitor = server.Stranger();
+        for (var guess = 0; guess < 5; guess++)
+            await visitor.PostAsync("/enter", ("name", "piet"), ("password", "wrong-password"));
+        var answer = await visitor.PostAsync("/enter", ("name", "piet"), ("password", Demo.DemoShop.Password));
+        (await answer.Content.ReadAsStringAsync()).ShouldContain("rests for five minutes");
+        server.With(db => db.Users.Single(user => user.UserName == "piet").LockoutEnd).ShouldNotBeNull();
+        await UnlockAsync("piet");
+    }
+
+    [Fact]
+    public async Task Every_answer_carries_a_strict_policy_and_no_page_an_inline_script_or_style()
+    {
+        var visitor = await server.EnterAsync("orla");
+        var walk = server.Walk("N04QF");
+        foreach (var path in new[] { "/", "/shelf", "/people", "/take-in", $"{walk}/engine/engine", $"{walk}/compressions", $"{walk}/find", $"{walk}/fix-list", $"{walk}/fix-list/1", $"{walk}/close", $"{walk}/arrive" })
+        {
+            var answer = await visitor.GetAsync(path);
+            answer.StatusCode.ShouldBe(HttpStatusCode.OK, path);
+            var policy = answer.Headers.GetValues("Content-Security-Policy").Single();
+            policy.ShouldContain("default-src 'none'");
+            policy.ShouldContain("script-src 'self'");
+            policy.ShouldNotContain("unsafe");
+            Regex.IsMatch(await answer.Content.ReadAsStringAsync(), """<script(?![^>]*src=)|<style|\sstyle=|\son\w+="|https?://(?!www\.w3\.org)""").ShouldBeFalse(path);
+        }
+    }
+
+    [Fact]
+    public async Task A_shop_without_an_account_shows_its_first_run_and_then_never_again()
+    {
+        var data = new Store.DataFolder(Path.Combine(Path.GetTempPath(), $"rivet-first-{Guid.NewGuid():N}"));
+        var settings = new RivetSettings(data) { Port = 0 };
+        await using var app = RivetApp.Build(settings);
+        await RivetApp.PrepareAsync(app, settings, default);
+        await app.StartAsync();
+        var visitor = new Visitor(new(app.Urls.First()));
+        (await visitor.GetAsync("/")).Headers.Location!.OriginalString.ShouldBe("/first-run");
+
+        var poor = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"), ("Form.Password", "short")));
+        poor.QuerySelector("input[name='Form.Name']")!.GetAttribute("value").ShouldBe("Ada", "what was typed stays");
+        poor.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("10 characters");
+
+        (await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"), ("Form.Password", "long-enough-now"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await visitor.ReadAsync("/")).Body!.TextContent.ShouldContain("No aircraft yet");
+        (await visitor.GetAsync("/first-run")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await visitor.PostAsync("/first-run", ("Form.Name", "Eve"))).Headers.Location!.OriginalString.ShouldBe("/");
+        await app.StopAsync();
+        Directory.Delete(data.Path, recursive: true);
+    }
+
+    [Fact]
+    public async Task Only_the_demo_lets_anyone_in_without_a_password()
+    {
+        (await server.Stranger().PostAsync("/enter?handler=As", ("name", "nobody"))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await server.Stranger().PostAsync("/enter?handler=As", ("name", "tamsin"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+    }
+
+    [Fact]
+    public async Task A_return_address_elsewhere_is_not_followed()
+    {
+        var answer = await server.Stranger().PostAsync("/enter", ("name", "ines"), ("password", Demo.DemoShop.Password), ("returnUrl", "https://example.org/"));
+        answer.Headers.Location!.OriginalString.ShouldBe("/");
+    }
+
+    private Task UnlockAsync(string name) => server.With(async db =>
+    {
+        db.Users.Single(user => user.UserName == name).LockoutEnd = null;
+        await db.SaveChangesAsync();
+    });
+}

@@ -1,0 +1,106 @@
+using System.Net;
+using AngleSharp;
+using AngleSharp.Dom;
+using MellowRivet.Store;
+using MellowRivet.Web.Demo;
+using MellowRivet.Web.Hosting;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.Extensions.DependencyInjection;
+
+// One shop for all of them: they take turns.
+[assembly: CollectionBehavior(DisableTestParallelization = true)]
+[assembly: AssemblyFixture(typeof(MellowRivet.Web.Tests.DemoServer))]
+
+namespace MellowRivet.Web.Tests;
+
+/// <summary>The demo's shop on a real server, on a free port of the loopback address, with data of its own.</summary>
+public sealed class DemoServer : IAsyncLifetime
+{
+    private WebApplication app = null!;
+
+    public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-web-{Guid.NewGuid():N}"));
+    public Uri Address => new(app.Urls.First());
+    public IServiceProvider Services => app.Services;
+
+    public async ValueTask InitializeAsync()
+    {
+        var settings = new RivetSettings(Data) { Port = 0, Demo = true, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000 };
+        app = RivetApp.Build(settings);
+        await RivetApp.PrepareAsync(app, settings, default);
+        await app.StartAsync();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await app.DisposeAsync();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(Data.Path, recursive: true);
+    }
+
+    /// <summary>A browser without scripts, not signed in.</summary>
+    public Visitor Stranger() => new(Address);
+
+    public async Task<Visitor> EnterAsync(string name)
+    {
+        var visitor = Stranger();
+        (await visitor.PostAsync("/enter", ("name", name), ("password", DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        return visitor;
+    }
+
+    public T With<T>(Func<RivetDb, T> ask)
+    {
+        using var scope = Services.CreateScope();
+        return ask(scope.ServiceProvider.GetRequiredService<RivetDb>());
+    }
+
+    /// <summary>The path of the inspection that is in work on an aircraft.</summary>
+    public string Walk(string registration) => With(db => "/walk/" + db.Inspections
+        .Where(row => db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id == row.AircraftId)
+        .OrderByDescending(row => row.OpenedOn).First().Id);
+}
+
+/// <summary>Someone at a browser: keeps cookies, sends the form token, follows nothing by itself.</summary>
+public sealed class Visitor(Uri address)
+{
+    private readonly HttpClient http = new(new HttpClientHandler { AllowAutoRedirect = false, CookieContainer = new() }) { BaseAddress = address };
+
+    public Task<HttpResponseMessage> GetAsync(string path) => http.GetAsync(new Uri(path, UriKind.Relative));
+
+    public async Task<IDocument> ReadAsync(string path)
+    {
+        var answer = await GetAsync(path);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK, path);
+        return await ParseAsync(answer);
+    }
+
+    public static async Task<IDocument> ParseAsync(HttpResponseMessage answer)
+    {
+        var text = await answer.Content.ReadAsStringAsync();
+        return await BrowsingContext.New().OpenAsync(request => request.Content(text));
+    }
+
+    public Task<HttpResponseMessage> PostAsync(string path, params (string Name, string Value)[] fields) => SendAsync(path, [], fields);
+
+    public async Task<HttpResponseMessage> SendAsync(string path, (string Name, byte[] Bytes)[] files, params (string Name, string Value)[] fields)
+    {
+        var content = new MultipartFormDataContent { { new StringContent(await TokenAsync()), "__RequestVerificationToken" } };
+        foreach (var (name, value) in fields)
+            content.Add(new StringContent(value), name);
+        foreach (var (name, bytes) in files)
+            content.Add(new ByteArrayContent(bytes), "photos", name);
+        return await http.PostAsync(new Uri(path, UriKind.Relative), content);
+    }
+
+    public Task<HttpResponseMessage> JsonAsync(string path, string body) =>
+        http.PostAsync(new Uri(path, UriKind.Relative), new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
+
+    /// <summary>Posts without the token that every form carries.</summary>
+    public Task<HttpResponseMessage> ForgeAsync(string path) => http.PostAsync(new Uri(path, UriKind.Relative), new FormUrlEncodedContent([]));
+
+    private async Task<string> TokenAsync()
+    {
+        var page = await GetAsync("/");
+        var document = page.StatusCode == HttpStatusCode.OK ? await ParseAsync(page) : await ReadAsync(page.Headers.Location!.OriginalString.Replace(address.ToString(), "/"));
+        return document.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
+    }
+}
