@@ -8,7 +8,6 @@ namespace MellowRivet.Web.Pages;
 [AllowAnonymous, IgnoreAntiforgeryToken]
 public sealed class ProblemModel : PageModel
 {
-    public int Status { get; private set; }
-
-    public void OnGet(int status) => Status = status;
+    [BindProperty(SupportsGet = true)]
+    public int Status { get; set; }
 }

@@ -1,0 +1,80 @@
+using MellowRivet.Web.Hosting;
+using Microsoft.Data.Sqlite;
+
+namespace MellowRivet.Web.Tests;
+
+public sealed class CommandLineTests(DemoServer server) : IDisposable
+{
+    private readonly string copy = Path.Combine(Path.GetTempPath(), $"rivet-cli-{Guid.NewGuid():N}");
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        if (Directory.Exists(copy))
+            Directory.Delete(copy, recursive: true);
+    }
+
+    private static async Task<(int Code, string Out, string Error)> RunAsync(params string[] args)
+    {
+        var (oldOut, oldError) = (Console.Out, Console.Error);
+        using var output = new StringWriter();
+        using var error = new StringWriter();
+        try
+        {
+            Console.SetOut(output);
+            Console.SetError(error);
+            return (await CommandLine.RunAsync(args), output.ToString().Trim(), error.ToString().Trim());
+        }
+        finally
+        {
+            Console.SetOut(oldOut);
+            Console.SetError(oldError);
+        }
+    }
+
+    [Fact]
+    public async Task A_backup_verifies_and_an_altered_one_names_the_broken_record()
+    {
+        Directory.CreateDirectory(copy);
+        var file = Path.Combine(copy, "rivet.db");
+        (await RunAsync("backup", file, "--data", server.Data.Path)).Code.ShouldBe(0);
+        var whole = await RunAsync("verify", "--data", copy);
+        whole.Code.ShouldBe(0);
+        whole.Out.ShouldContain("every one as it was signed");
+
+        await using (var connection = new SqliteConnection($"Data Source={file};Pooling=False"))
+        {
+            await connection.OpenAsync();
+            var alter = connection.CreateCommand();
+            alter.CommandText = "DROP TRIGGER signed_records_never_change; UPDATE SignedRecords SET Json = replace(Json, 'Orla Hob', 'Orla Hub') WHERE Number = 5;";
+            (await alter.ExecuteNonQueryAsync()).ShouldBe(1);
+        }
+        var broken = await RunAsync("verify", "--data", copy);
+        broken.Code.ShouldBe(1);
+        broken.Error.ShouldContain("record 5 was altered");
+        broken.Error.ShouldNotContain("\n");
+    }
+
+    [Theory]
+    [InlineData("fly")]
+    [InlineData("backup")]
+    [InlineData("serve", "--port", "seventy")]
+    [InlineData("serve", "--port", "70000")]
+    [InlineData("verify", "--data", "/nowhere/at/all")]
+    public async Task Wrong_use_is_told_in_one_line_and_exits_with_two(params string[] args)
+    {
+        var (code, _, error) = await RunAsync(args);
+        code.ShouldBe(2);
+        error.ShouldStartWith("rivet: ");
+        error.ShouldNotContain("\n");
+    }
+
+    [Fact]
+    public async Task A_fresh_demo_never_deletes_a_folder_that_is_not_a_demos()
+    {
+        Directory.CreateDirectory(copy);
+        await File.WriteAllTextAsync(Path.Combine(copy, "precious.txt"), "mine");
+        (await RunAsync("demo", "--fresh", "--data", copy)).Code.ShouldBe(2);
+        File.Exists(Path.Combine(copy, "precious.txt")).ShouldBeTrue();
+    }
+}

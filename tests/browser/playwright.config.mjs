@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const chromium = {
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+};
+
+// A demo of its own for each posture, so that what one changes the other doesn't see.
+const postures = [
+  { name: 'sitting', port: 5191, use: { viewport: { width: 1280, height: 800 } } },
+  { name: 'standing', port: 5192, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+];
+
+export default defineConfig({
+  testDir: '.',
+  timeout: 60_000,
+  workers: 2,
+  fullyParallel: false,
+  outputDir: '../../.rivet/test/browser',
+  reporter: [['list'], ['json', { outputFile: '../../.rivet/test/browser.json' }]],
+  use: { launchOptions: chromium, trace: 'off' },
+  projects: postures.map(({ name, port, use }) => ({ name, use: { ...use, baseURL: `http://127.0.0.1:${port}` } })),
+  webServer: postures.map(({ name, port }) => ({
+    command: `../../rivet demo --fresh --port ${port} --data ${join(tmpdir(), `rivet-browser-${name}`)}`,
+    url: `http://127.0.0.1:${port}/health`,
+    timeout: 60_000,
+    stdout: 'ignore',
+    stderr: 'ignore',
+  })),
+});

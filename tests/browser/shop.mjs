@@ -1,0 +1,49 @@
+// What every path through the shop needs: to enter, to find a walk, a picture, and an eye for accessibility.
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+
+export const password = 'quillmoor-field';
+
+export async function enterAs(page, name) {
+  await page.goto('/enter');
+  await page.locator(`button[value=${name}]`).click();
+  await expect(page).toHaveURL(/\/$/);
+}
+
+export async function walkOf(page, registration) {
+  await page.goto('/');
+  return page.locator('tr', { hasText: registration }).locator('a.work').getAttribute('href');
+}
+
+/** Everything axe knows, or only the rules named. */
+export async function nothingSerious(page, what, rules) {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(node => `${node.target} ${node.any[0]?.message ?? ''}`).join(' | ')}`);
+  expect(serious, what).toEqual([]);
+}
+
+/** A JPEG that the browser itself encodes. */
+export async function picture(page, width = 1600, height = 1200) {
+  const data = await page.evaluate(([w, h]) => {
+    const canvas = Object.assign(document.createElement('canvas'), { width: w, height: h });
+    const paint = canvas.getContext('2d');
+    paint.fillStyle = '#7a8078';
+    paint.fillRect(0, 0, w, h);
+    paint.fillStyle = '#302a24';
+    paint.fillRect(w / 4, h / 4, w / 3, h / 6);
+    return canvas.toDataURL('image/jpeg', 0.9).split(',')[1];
+  }, [width, height]);
+  return { name: 'found.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(data, 'base64') };
+}
+
+/** A value that satisfies limits as they are written: "35–41 lb", "at most 0.1 in", "at least 12.4 V". */
+export function within(limits) {
+  const between = limits.match(/([\d.]+)–([\d.]+)/);
+  if (between) return String((Number(between[1]) + Number(between[2])) / 2);
+  const most = limits.match(/at most ([\d.]+)/);
+  if (most) return String(Number(most[1]) / 2);
+  const least = limits.match(/at least ([\d.]+)/);
+  return least ? String(Number(least[1]) * 1.02) : null;
+}

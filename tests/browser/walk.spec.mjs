@@ -1,0 +1,224 @@
+// The whole path, as a person goes it: hangar, tasks, a find with a photo, compressions and their trend, close, sign, print.
+import { expect, test } from '@playwright/test';
+import { enterAs, nothingSerious, password, picture, walkOf, within } from './shop.mjs';
+
+test.describe.configure({ mode: 'serial' });
+
+let page;
+let walk;
+const standing = () => test.info().project.name === 'standing';
+
+test.beforeAll(async ({ browser }) => {
+  const { baseURL, viewport, hasTouch } = test.info().project.use;
+  page = await (await browser.newContext({ baseURL, viewport, hasTouch })).newPage();
+  await enterAs(page, 'orla');
+  walk = await walkOf(page, 'N04QF');
+});
+
+test.afterAll(() => page.close());
+
+test('the hangar leads to the annual, and the next open task stands ready', async () => {
+  await page.goto('/');
+  await expect(page.getByText('N04QF, cylinder 2')).toBeVisible();
+  await page.locator('tr', { hasText: 'N04QF' }).locator('a.work').click();
+  await expect(page.locator('.task.current h2')).toBeVisible();
+  await expect(page.locator('.stations a[aria-current=page]')).toHaveText('Engine');
+});
+
+test('a task is answered by one key at the desk and one touch standing, and the next one comes up', async () => {
+  await page.goto(`${walk}/airframe/right-wing`);
+  const first = await page.locator('.task.current h2').textContent();
+  if (standing()) {
+    const good = page.getByRole('button', { name: 'Good' });
+    expect((await good.boundingBox()).height).toBeGreaterThanOrEqual(48);
+    expect((await good.boundingBox()).y).toBeGreaterThan(844 / 2);
+    await good.tap();
+  } else {
+    await page.keyboard.press('g');
+  }
+  await expect(page.locator('.task.current h2')).not.toHaveText(first);
+  await expect(page.locator('.zone-head h1')).toHaveText('1 of 8 looked at');
+});
+
+test('a measured value is judged as it is typed, and out of limits it can not be good', async () => {
+  await page.goto(`${walk}/airframe/right-wing`);
+  await page.locator('.tasks').getByRole('link', { name: /Aileron cable/ }).click();
+  const reading = page.getByLabel('Reading');
+  await reading.fill('31');
+  await expect(page.locator('#judged')).toContainText('4 lb under');
+  await expect(page.locator('#judged')).toContainText('your manual');
+  await page.getByRole('button', { name: 'Good' }).click();
+  await expect(page.locator('#judged .field-problem')).toContainText('not good');
+  await expect(reading).toHaveValue('31');
+  await reading.fill('38');
+  await expect(page.locator('#judged')).toContainText('Within limits');
+  await page.getByRole('button', { name: 'Good' }).click();
+  await expect(page.locator('.task.current h2')).not.toContainText('Aileron cable');
+  await expect(page.locator('.tasks')).toContainText('38 lb');
+});
+
+test('not on this aircraft asks why', async () => {
+  await page.goto(`${walk}/airframe/right-wing`);
+  await page.locator('.tasks').getByRole('link', { name: /Tank, cap/ }).click();
+  await page.locator('.not-here summary').click();
+  await page.getByRole('button', { name: 'Set as not on this one' }).click();
+  await expect(page.locator('.not-here .field-problem')).toContainText('Say why');
+  await page.getByLabel('Why is it not on this aircraft?').fill('single tank in the left wing');
+  await page.getByRole('button', { name: 'Set as not on this one' }).click();
+  await expect(page.locator('.tasks')).toContainText('single tank in the left wing');
+});
+
+test('something found with a photo is on the fix list in three touches besides the words', async () => {
+  await page.goto(`${walk}/airframe/tail`);
+  let touches = 0;
+  const touch = async locator => { touches += 1; await locator.click(); };
+  await touch(page.locator('a.found'));
+  await page.locator('textarea[name=what]').fill('Rudder cable thimble turned in its fork');
+  touches += 1; // the camera's own button
+  await page.locator('input[name=photos]').first().setInputFiles(await picture(page));
+  await expect(page.locator('[data-previews] img')).toHaveCount(1);
+  await expect(page.locator('select[name=zone]')).toHaveValue('tail');
+  await touch(page.getByRole('button', { name: 'Put on the fix list' }));
+  await expect(page.locator('.fix-list')).toContainText('Rudder cable thimble turned');
+  expect(touches).toBeLessThanOrEqual(4);
+  const thumb = page.locator('.finds li', { hasText: 'Rudder cable thimble' }).locator('img');
+  await expect.poll(() => thumb.evaluate(image => image.naturalWidth)).toBe(480);
+});
+
+test('a file that is no picture is refused by name, and words and class stay', async () => {
+  await page.goto(`${walk}/find?zone=gear`);
+  await page.locator('textarea[name=what]').fill('Bushing worn');
+  await page.locator('.class-choice', { hasText: 'Watch' }).click();
+  await page.locator('input[name=photos]').last().setInputFiles({ name: 'renamed.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only words') });
+  await page.getByRole('button', { name: 'Put on the fix list' }).click();
+  await expect(page.locator('#find-problems')).toContainText('“renamed.jpg” is not a JPEG, PNG or WebP picture');
+  await expect(page.locator('textarea[name=what]')).toHaveValue('Bushing worn');
+  await expect(page.locator('input[value=Watch]')).toBeChecked();
+});
+
+test('without a connection the words stay, on the page and on the device, and go out once when it is back', async () => {
+  await page.goto(`${walk}/find?zone=gear`);
+  await expect(page.locator('textarea[name=what]')).toHaveValue('Bushing worn');
+  await page.locator('textarea[name=what]').fill('Bushing worn, left link');
+  await page.context().setOffline(true);
+  await page.getByRole('button', { name: 'Put on the fix list' }).click();
+  await expect(page.locator('#connection')).toBeVisible();
+  await page.context().setOffline(false);
+  await page.reload();
+  await expect(page.locator('textarea[name=what]')).toHaveValue('Bushing worn, left link');
+  await page.getByRole('button', { name: 'Put on the fix list' }).click();
+  await expect(page.locator('.finds li', { hasText: 'Bushing worn, left link' })).toHaveCount(1);
+  await page.goto(`${walk}/find`);
+  await expect(page.locator('textarea[name=what]')).toHaveValue('');
+});
+
+test('compressions are typed cylinder after cylinder without leaving the keyboard, or by large keys', async () => {
+  await page.goto(`${walk}/compressions`);
+  const field = number => page.locator(`[data-psi="${number}"]`);
+  await field(3).first().focus();
+  if (standing()) {
+    await page.locator('[data-next]').tap();
+    await expect(field(4).first()).toBeFocused();
+    for (const key of ['7', '7']) await page.locator(`[data-digit="${key}"]`).tap();
+    await expect(page.locator('#live-4')).toContainText('good');
+    await page.locator('[data-next]').tap();
+  } else {
+    await page.keyboard.press('Enter');
+    await expect(field(4).first()).toBeFocused();
+    await page.keyboard.type('81');
+    await expect(page.locator('#live-4')).toContainText('above the supply of 80');
+    await page.keyboard.press('Control+A');
+    await page.keyboard.type('77/80');
+    await expect(page.locator('#live-4')).toContainText('good');
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.locator('#mates tr').nth(4)).toContainText('77');
+  await expect(page.locator('#overall')).toContainText('next: cylinder 2');
+
+  // The second try of cylinder 2 has its own field below the first.
+  const again = page.locator('#said-2 [data-psi]');
+  await again.fill('57');
+  await again.press('Enter');
+  await expect(page.locator('#said-2')).toContainText('Below 60/80 after a second hot try');
+  await expect(page.locator('#overall')).toContainText('all read');
+  await expect(page.locator('#mates')).toContainText('Put cylinder 2 on the fix list');
+  await page.reload();
+  await expect(page.locator('#said-2 [data-psi]')).toHaveValue('57');
+});
+
+test('the trend draws ten years, starts anew at the new cylinder, and says in words what it means', async () => {
+  await page.goto(`${walk}/compressions?cylinder=2`);
+  await expect(page.locator('.plot circle')).toHaveCount(22);
+  await expect(page.locator('.plot circle.before')).toHaveCount(12);
+  await expect(page.locator('.plot .event-name')).toHaveText('new cylinder');
+  await expect(page.locator('.plot .limit-line')).toHaveCount(1);
+  const words = page.locator('.trend-words');
+  await expect(words).toContainText(/grows 0\.\d\d per 100 h/);
+  await expect(words).toContainText('unusual');
+  await expect(words).toContainText(/meets? the limit at about \d{4} h \(\d{4} to \d{4}\)/);
+  await expect(words).toContainText('From 10 readings since the restart');
+  await page.goto(`${walk}/compressions?cylinder=4`);
+  await expect(page.locator('.trend-words')).toContainText('usual');
+});
+
+test('what stands in the way is listed, each with its link, and no button signs before it is empty', async () => {
+  await page.goto(`${walk}/compressions?cylinder=2`);
+  await page.getByRole('link', { name: 'Put cylinder 2 on the fix list' }).click();
+  await expect(page.locator('textarea[name=what]')).toHaveValue(/Cylinder 2 reads 57\/80/);
+  await page.getByRole('button', { name: 'Put on the fix list' }).click();
+  await expect(page).toHaveURL(/engine\/engine/);
+  await page.goto(`${walk}/close`);
+  await expect(page.getByText('Map light inoperative')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Sign/ })).toBeDisabled();
+  await expect(page.locator('.statement')).toContainText('a list of discrepancies and unairworthy items');
+});
+
+test('the rest of the walk is looked at, task by task', async () => {
+  for (let left = 60; left > 0; left -= 1) {
+    await page.goto(walk);
+    if (/close$/.test(page.url())) break;
+    const reading = page.getByLabel('Reading');
+    if (await reading.count()) {
+      const value = within(await page.locator('.task.current .task-head .soft').textContent());
+      if (value === null) {
+        await page.locator('.not-here summary').click();
+        await page.getByLabel('Why is it not on this aircraft?').fill('no such instrument');
+        await Promise.all([page.waitForNavigation(), page.getByRole('button', { name: 'Set as not on this one' }).click()]);
+        continue;
+      }
+      await reading.fill(value);
+    }
+    await Promise.all([page.waitForNavigation(), page.getByRole('button', { name: 'Good' }).click()]);
+  }
+  await page.goto(`${walk}/close`);
+  await expect(page.locator('.blocked-zone')).toHaveCount(0);
+  await page.getByRole('link', { name: /Map light inoperative: deferred/ }).click();
+  await page.getByLabel(/Corrective action/).fill('Switched off at its breaker, collared, placarded inoperative.');
+  await page.getByRole('button', { name: /Deferred/ }).click();
+  await expect(page.getByText('Corrected.')).toBeVisible();
+});
+
+test('signing asks for the password again, chooses the unairworthy statement, and writes three entries and the list', async () => {
+  await page.goto(`${walk}/close`);
+  await page.getByLabel('Your password, again').fill('not-the-password');
+  await page.getByRole('button', { name: 'Sign as unairworthy, with the list' }).click();
+  await expect(page.locator('.field-problem')).toContainText('Nothing was signed');
+  await page.getByLabel('Your password, again').fill(password);
+  await page.getByRole('button', { name: 'Sign as unairworthy, with the list' }).click();
+  await expect(page.locator('.entry')).toHaveCount(4);
+  await expect(page.locator('.entry h2')).toHaveText(['Airframe entry', 'Engine entry', 'Propeller entry', 'Discrepancies and unairworthy items']);
+  await expect(page.locator('.entry.list li', { hasText: 'Cylinder 2 reads 57/80' })).toHaveCount(1);
+  await nothingSerious(page, 'records');
+  await page.goto(`${walk}/airframe/right-wing`);
+  await expect(page.getByRole('button', { name: 'Good' })).toHaveCount(0);
+});
+
+test('the entries print on a sheet and on logbook stickers of 140 × 90 mm', async () => {
+  const sizes = pdf => [...pdf.toString('latin1').matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)].map(([, w, h]) => [Math.round(w / 72 * 25.4), Math.round(h / 72 * 25.4)]);
+  await page.goto(`${walk}/records?on=sticker`);
+  const stickers = sizes(await page.pdf({ preferCSSPageSize: true }));
+  expect(stickers).toEqual([[140, 90], [140, 90], [140, 90]]);
+  await page.goto(`${walk}/records`);
+  expect(sizes(await page.pdf({ format: 'A4' }))[0]).toEqual([210, 297]);
+  expect(sizes(await page.pdf({ format: 'Letter' }))[0]).toEqual([216, 279]);
+});
