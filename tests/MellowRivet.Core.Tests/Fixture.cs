@@ -47,7 +47,8 @@ internal static class Fixture
 
     public static Reading Compress(Inspection inspection, Aircraft aircraft, int number, double psi, bool hot = true, bool again = false, int minute = 0) =>
         inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(aircraft.Engines.First(), number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
-            new(hot, 80, 14.7, null, LeakPath.None, again), aircraft.TimeInService, Now.AddMinutes(minute), Ines) { InspectionId = inspection.Id });
+            new(hot, 80, 14.7, null, LeakPath.None, again), aircraft.TimeInService, Now.AddMinutes(minute), Ines)
+        { InspectionId = inspection.Id });
 
     /// <summary>Answers everything as good.</summary>
     public static void Finish(Inspection inspection, Aircraft aircraft)

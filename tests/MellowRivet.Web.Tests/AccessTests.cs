@@ -31,7 +31,7 @@ public class AccessTests(DemoServer server)
     [InlineData("WALK/find", "orla ines wim tamsin piet")]
     [InlineData("WALK/fix-list/1?handler=Correct", "orla ines wim")]
     [InlineData("WALK/fix-list/1?handler=Classify", "orla ines wim")]
-    [InlineData("WALK/close", "orla ines wim")]
+    [InlineData("WALK/close", "orla ines wim perpetua")]
     [InlineData("/take-in", "orla ines wim")]
     [InlineData("/people", "orla")]
     public async Task Each_handler_lets_in_those_who_have_the_right(string path, string allowed)

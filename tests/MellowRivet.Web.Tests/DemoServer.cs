@@ -16,6 +16,7 @@ namespace MellowRivet.Web.Tests;
 /// <summary>The demo's shop on a real server, on a free port of the loopback address, with data of its own.</summary>
 public sealed class DemoServer : IAsyncLifetime
 {
+    private readonly Dictionary<string, Visitor> entered = [];
     private WebApplication app = null!;
 
     public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-web-{Guid.NewGuid():N}"));
@@ -40,9 +41,12 @@ public sealed class DemoServer : IAsyncLifetime
     /// <summary>A browser without scripts, not signed in.</summary>
     public Visitor Stranger() => new(Address);
 
+    /// <summary>Someone of the demo, signed in by name and password once for all tests: hashing the password takes its time.</summary>
     public async Task<Visitor> EnterAsync(string name)
     {
-        var visitor = Stranger();
+        if (entered.TryGetValue(name, out var visitor))
+            return visitor;
+        entered[name] = visitor = Stranger();
         (await visitor.PostAsync("/enter", ("name", name), ("password", DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         return visitor;
     }

@@ -200,7 +200,7 @@ public class WalkPagesTests(DemoServer server)
     public async Task An_aircraft_is_taken_in_and_its_walk_begins()
     {
         var visitor = await server.EnterAsync("ines");
-        (string, string)[] form = [("Form.Registration", "N0NEW"), ("Form.Serial", "NW-1"), ("Form.Type", "Sallow Wren"), ("Form.Category", "0"), ("Form.Wing", "1"), ("Form.Gear", "1"),
+        (string, string)[] form = [("Form.Registration", "N0NEW"), ("Form.Serial", "NW-1"), ("Form.Type", "Sallow Wren"), ("Form.Category", "Standard"), ("Form.Wing", "High"), ("Form.Gear", "TailWheel"),
             ("Form.Seats", "2"), ("Form.Layout", "flat-six"), ("Form.Engines", "2"), ("Form.School", "QuarterDrop"), ("Form.EngineSerial", "E9"), ("Form.PropellerSerial", "P9"),
             ("Form.Kind", "Annual"), ("Form.Worksheet", "app-d"), ("Form.WorkOrder", "26-900")];
         var poor = await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "abc")]));

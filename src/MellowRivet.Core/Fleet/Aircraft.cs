@@ -5,6 +5,16 @@ namespace MellowRivet.Core.Fleet;
 /// <summary>The certification basis, which decides who may sign and which wording holds.</summary>
 public enum Category { Standard, ExperimentalAmateurBuilt, SpecialLightSport }
 
+public static class CategoryWords
+{
+    public static string InWords(this Category category) => category switch
+    {
+        Category.ExperimentalAmateurBuilt => "experimental, amateur-built",
+        Category.SpecialLightSport => "special light-sport",
+        _ => "standard",
+    };
+}
+
 public enum Wing { Low, High }
 
 public enum Gear { NoseWheel, TailWheel }
@@ -81,7 +91,8 @@ public sealed class Aircraft
         Install(engine);
         foreach (var place in engine.Layout.Cylinders)
             Install(new Component(Guid.CreateVersion7(), ComponentKind.Cylinder, place.Number.ToString(), engine.PartNumber,
-                $"{engine.SerialNumber}-{place.Number}", engine.InstalledAt, engine.HoursWhenInstalled) { ParentId = engine.Id });
+                $"{engine.SerialNumber}-{place.Number}", engine.InstalledAt, engine.HoursWhenInstalled)
+            { ParentId = engine.Id });
         return engine;
     }
 

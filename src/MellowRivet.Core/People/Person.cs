@@ -52,7 +52,8 @@ public static class Rights
         Role.Inspector or Role.Mechanic or Role.Repairman => Technician,
         Role.Assistant => [Right.Look, Right.RecordWork],
         Role.ShopAdmin => [Right.Look, Right.TakeIn, Right.ManageShop],
-        _ => [Right.Look],
+        // An owner who built the aircraft may hold the certificate to sign for it: the rule pack answers that, not the role.
+        _ => [Right.Look, Right.Sign],
     };
 }
 

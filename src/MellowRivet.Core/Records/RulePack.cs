@@ -66,7 +66,7 @@ public sealed record RulePack(
     public (string Text, RuleSource Source) Statement(InspectionKind kind, Category category, bool airworthy, string subject, DateOnly date)
     {
         var rule = Statements.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
-            ?? throw new InvalidOperationException($"{Title} has no statement for a {kind.InWords()} on a {category} aircraft.");
+            ?? throw new InvalidOperationException($"{Title} has no statement for a {kind.InWords()} on an aircraft of category {category.InWords()}.");
         var type = kind == InspectionKind.Annual ? "an annual" : "a 100-hour";
         return ((airworthy ? rule.Airworthy : rule.Unairworthy)
             .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd")), rule.Source);

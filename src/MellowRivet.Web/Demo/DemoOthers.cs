@@ -56,7 +56,8 @@ internal static class DemoOthers
         var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 87, 14.5, hot: true, null, demo.Person("wim").Id, now));
         foreach (var (number, psi) in new[] { (1, 84.0), (2, 84.0), (3, 83.0), (4, 84.0) })
             inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
-                new(true, 87, 14.5), aircraft.TimeInService, now.AddMinutes(number), demo.Person("wim").Id) { InspectionId = inspection.Id, CompressionTestId = test.Id });
+                new(true, 87, 14.5), aircraft.TimeInService, now.AddMinutes(number), demo.Person("wim").Id)
+            { InspectionId = inspection.Id, CompressionTestId = test.Id });
         DemoHistory.AnswerAll(inspection, aircraft, now, demo.Person("wim"), 5, task => task.Key is not ("gen-placards" or "gen-weight"));
         await demo.Db.SaveChangesAsync(stop);
     }

@@ -96,7 +96,8 @@ internal static class DemoTrainer
         var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 80, 14.7, hot: true, null, ines.Id, began.AddHours(2)));
         foreach (var (number, psi, leak) in new[] { (1, 76.0, LeakPath.None), (2, 58.0, LeakPath.ExhaustValve), (3, 75.0, LeakPath.Rings) })
             inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
-                new(true, 80, 14.7, null, leak), aircraft.TimeInService, began.AddHours(2).AddMinutes(number * 4), ines.Id) { InspectionId = inspection.Id, CompressionTestId = test.Id });
+                new(true, 80, 14.7, null, leak), aircraft.TimeInService, began.AddHours(2).AddMinutes(number * 4), ines.Id)
+            { InspectionId = inspection.Id, CompressionTestId = test.Id });
 
         for (var index = 0; index < DemoFindings.Today.Length; index++)
         {

@@ -36,6 +36,8 @@ public static class RivetApp
         });
         builder.Services.AddSerilog(new LoggerConfiguration()
             .MinimumLevel.Warning().MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Fatal)
+            // The keys lie in the shop's own folder, guarded by its file rights; there is no key store to encrypt them with.
+            .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());
 
         builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>();

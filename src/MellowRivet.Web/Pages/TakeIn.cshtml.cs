@@ -47,7 +47,7 @@ public sealed class TakeInModel(RivetDb db, Shelf shelf, TimeProvider clock) : P
     {
         Fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
         if (HttpMethods.IsGet(Request.Method))
-            Form.WorkOrder = $"{clock.GetUtcNow():yy}-{await db.Inspections.CountAsync(stop) + 101}";
+            Form.WorkOrder = await NextWorkOrderAsync(stop);
     }
 
     [Needs(Right.TakeIn)]
@@ -82,6 +82,14 @@ public sealed class TakeInModel(RivetDb db, Shelf shelf, TimeProvider clock) : P
         db.Inspections.Add(inspection);
         await db.SaveChangesAsync(stop);
         return Redirect($"/walk/{inspection.Id}");
+    }
+
+    // One above the highest of this year; a shop that numbers its work otherwise types its own.
+    private async Task<string> NextWorkOrderAsync(CancellationToken stop)
+    {
+        var year = $"{clock.GetLocalNow():yy}-";
+        var taken = await db.Inspections.Where(other => other.WorkOrder.StartsWith(year)).Select(other => other.WorkOrder).ToListAsync(stop);
+        return year + (taken.Select(order => int.TryParse(order[year.Length..], out var number) ? number : 0).DefaultIfEmpty(100).Max() + 1);
     }
 
     private void Note(Aircraft aircraft, DateOnly today, Hours read)

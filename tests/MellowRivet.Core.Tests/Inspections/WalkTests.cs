@@ -20,7 +20,8 @@ public class WalkTests
         Task(key).Set(verdict, reason, inspection.JudgementAt(Task(key), aircraft), Fixture.Ines, Fixture.Now);
 
     private void Read(string key, double value) => inspection.Record(new(Guid.NewGuid(), aircraft.Id, null, "oil-pressure", "engine", value, Unit.Psi, new(),
-        aircraft.TimeInService, Fixture.Now, Fixture.Ines) { InspectionId = inspection.Id, TaskId = Task(key).Id });
+        aircraft.TimeInService, Fixture.Now, Fixture.Ines)
+    { InspectionId = inspection.Id, TaskId = Task(key).Id });
 
     [Fact]
     public void Only_tasks_that_fit_the_aircraft_are_on_the_walk() => inspection.Tasks.Select(task => task.Key).ShouldBe(["comp", "oil", "tyres", "nose"]);

@@ -71,8 +71,10 @@ public sealed class ZoneModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
     {
         if (!await LoadAsync(stop) || Job.Inspection.Tasks.FirstOrDefault(task => task.Id == form.Task) is not { Measure: not null } task)
             return NotFound();
-        return string.IsNullOrWhiteSpace(form.Value) || Measure(task, form, out var value) is not null
-            ? Partial("_Refusal", string.IsNullOrWhiteSpace(form.Value) ? null : Measure(task, form, out _)!.Message)
+        if (string.IsNullOrWhiteSpace(form.Value))
+            return Content("");
+        return Measure(task, form, out var value) is { } problem
+            ? Partial("_Refusal", problem.Message)
             : Partial("_Judgement", Inspection.BandFor(task, Job.Aircraft)!.Judge(value));
     }
 
@@ -91,7 +93,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
                 if (Measure(task, form, out var value) is { } problem)
                     return problem;
                 job.Inspection.Record(new(form.Post, job.Aircraft.Id, null, task.Measure.Kind, task.ZoneKey, value, BandUnit(task, job.Aircraft), new(),
-                    job.Inspection.TimeInService, now, User.PersonId()) { InspectionId = job.Inspection.Id, TaskId = task.Id });
+                    job.Inspection.TimeInService, now, User.PersonId())
+                { InspectionId = job.Inspection.Id, TaskId = task.Id });
             }
             return task.Set(verdict, form.Reason, job.Inspection.JudgementAt(task, job.Aircraft), User.PersonId(), now);
         }, stop);

@@ -34,16 +34,20 @@ if (form) {
     problems.replaceChildren(line);
   };
 
+  let large = null;
+
   const preview = () => {
     const well = form.querySelector('[data-previews]');
     for (const image of well.children) URL.revokeObjectURL(image.src);
     const files = [...form.querySelectorAll('[data-photos]')].flatMap(input => [...input.files]);
     well.replaceChildren(...files.map(file => Object.assign(new Image(), { src: URL.createObjectURL(file), alt: file.name })));
     const most = Number(form.dataset.mostBytes);
-    const large = files.find(file => file.size > most);
+    large = files.find(file => file.size > most);
     if (large) refuse(`“${large.name}” is larger than ${Math.round(most / 1048576)} MB. Take it at a smaller size, or send a copy. Your words are still here.`);
   };
 
+  // Nothing is sent that is sure to come back.
+  form.addEventListener('htmx:confirm', event => { if (large) event.preventDefault(); });
   restore();
   form.addEventListener('input', keep);
   form.addEventListener('change', event => { if (event.target.matches('[data-photos]')) preview(); else keep(); });

@@ -38,6 +38,14 @@ if (sheet) {
     if (event.target.matches('[data-fresh-post]')) event.detail.parameters.post = newId();
   });
 
+  // What didn't reach the shop is sent again, under its reading's own id, as soon as the connection is back.
+  const unsent = new Set();
+  sheet.addEventListener('htmx:sendError', event => { if (event.target.matches('[data-fresh-post]')) unsent.add(event.target); });
+  window.addEventListener('online', () => {
+    for (const form of unsent) form.elements.value.dispatchEvent(new Event('change', { bubbles: true }));
+    unsent.clear();
+  });
+
   if (pad) {
     sheet.addEventListener('focusin', event => {
       const field = event.target.closest('[data-psi]');

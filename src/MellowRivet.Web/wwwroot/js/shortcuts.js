@@ -39,7 +39,13 @@ document.addEventListener('click', event => {
 
 const showCurrent = () => document.querySelector('[data-current]')?.scrollIntoView({ block: 'nearest' });
 if (window.innerWidth > 900) showCurrent();
+else document.querySelector('.station.here')?.scrollIntoView({ inline: 'center', block: 'nearest' });
 
-// A request that never reached the shop says so, and takes nothing away.
-document.addEventListener('htmx:sendError', () => document.getElementById('connection').hidden = false);
-document.addEventListener('htmx:afterOnLoad', () => document.getElementById('connection').hidden = true);
+// A request that never reached the shop, or was turned away, says so and takes nothing away.
+const line = document.getElementById('connection');
+const say = text => { line.textContent = text; line.hidden = text === ''; };
+document.addEventListener('htmx:sendError', () => say('No connection. What you typed is still here: send it again when the connection is back.'));
+document.addEventListener('htmx:responseError', event => say(event.detail.xhr.status === 403
+  ? 'Your role in this shop can’t do this. Nothing was changed.'
+  : `The shop didn’t take this (${event.detail.xhr.status}). What you typed is still here: load the page anew in another tab, or try again.`));
+document.addEventListener('htmx:afterRequest', event => { if (event.detail.successful) say(''); });
