@@ -14,7 +14,8 @@ public static class CommandLine
         var port = new Option<int>("--port") { Description = "The port to serve on, at 127.0.0.1", DefaultValueFactory = _ => 5080 };
         port.Validators.Add(result =>
         {
-            if (result.GetValueOrDefault<int>() is < 1 or > 65535)
+            // What is no number at all is refused by the parser itself.
+            if (result.Tokens is [var token] && int.TryParse(token.Value, out var number) && number is (< 1 or > 65535))
                 result.AddError("--port takes a number from 1 to 65535.");
         });
         var fresh = new Option<bool>("--fresh") { Description = "Make the demo data anew" };
