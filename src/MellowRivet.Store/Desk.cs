@@ -63,11 +63,16 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
         {
             if (!Readiness.Of(job.Inspection, job.Aircraft).MaySign)
                 return new Refusal("sign", "There are still things to do before this can be signed: they are listed above.");
-            var now = clock.GetLocalNow();
-            var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
-            foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, now))
-                db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, now));
-            job.Inspection.Sign();
+            Seal(db, job, rules, signer, clock.GetLocalNow());
             return null;
         }, stop);
+
+    /// <summary>Writes the records that close an inspection at the end of the chain, and closes it. Saving is the caller's.</summary>
+    public static void Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at)
+    {
+        var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
+        foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, at))
+            db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
+        job.Inspection.Sign();
+    }
 }

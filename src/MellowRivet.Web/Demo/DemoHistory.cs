@@ -3,11 +3,9 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
-using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Demo;
 
@@ -48,10 +46,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     public async Task SignAsync(Inspection inspection, Aircraft aircraft, Person by, DateTimeOffset at, CancellationToken stop)
     {
         var certificate = Shelf.Rules.MaySign(by, inspection.Kind, aircraft).By ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
-        var last = await Db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefaultAsync(stop);
-        foreach (var draft in RecordWriter.Draft(inspection, aircraft, Shelf.Rules, new(by, certificate), at))
-            Db.SignedRecords.Add(last = SignedRecord.After(last, aircraft.Id, inspection.Id, draft.Book, draft.Content, at));
-        inspection.Sign();
+        Desk.Seal(Db, new(inspection, aircraft), Shelf.Rules, new(by, certificate), at);
         await Db.SaveChangesAsync(stop);
     }
 

@@ -1,0 +1,45 @@
+// What was acknowledged survives a killed server: a discrepancy is posted, the process is killed the moment the answer
+// is in, and a new server on the same data has it.
+import { expect, request, test } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { password } from './shop.mjs';
+
+const port = 5193;
+const data = join(tmpdir(), 'rivet-browser-durability');
+
+async function serve(...more) {
+  const server = spawn('../../rivet', ['demo', '--port', String(port), '--data', data, ...more], { stdio: 'ignore' });
+  await expect.poll(() => fetch(`http://127.0.0.1:${port}/health`).then(answer => answer.status, () => 0), { timeout: 40_000 }).toBe(200);
+  return server;
+}
+
+const token = page => page.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
+
+async function enter() {
+  const shop = await request.newContext({ baseURL: `http://127.0.0.1:${port}` });
+  await shop.post('/enter', { form: { name: 'ines', password, __RequestVerificationToken: token(await (await shop.get('/enter')).text()) } });
+  return shop;
+}
+
+test('a record that was acknowledged survives kill -9', async () => {
+  test.skip(test.info().project.name !== 'sitting', 'once is enough');
+  test.slow();
+  let server = await serve('--fresh');
+  const shop = await enter();
+  const hangar = await (await shop.get('/')).text();
+  const walk = hangar.match(/\/walk\/[0-9a-f-]{36}/)[0];
+  for (let kill = 0; kill < 2; kill += 1) {
+    const answer = await shop.post(`${walk}/find`, {
+      maxRedirects: 0,
+      form: { post: crypto.randomUUID(), what: `Survivor ${kill}`, zone: 'gear', class: 'Watch', __RequestVerificationToken: token(await (await shop.get('/')).text()) },
+    });
+    server.kill('SIGKILL');
+    expect(answer.status()).toBe(302);
+    server = await serve();
+    const list = await (await shop.get(`${walk}/fix-list`)).text();
+    for (let earlier = 0; earlier <= kill; earlier += 1) expect(list).toContain(`Survivor ${earlier}`);
+  }
+  server.kill();
+});
