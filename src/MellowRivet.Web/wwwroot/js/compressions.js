@@ -51,6 +51,8 @@ if (sheet) {
       const field = event.target.closest('[data-psi]');
       if (field) last = field;
       pad.classList.toggle('open', field !== null && onPhone());
+      // The pad covers the lower half: the field has to stand above it.
+      if (field && onPhone()) field.scrollIntoView({ block: 'center' });
     });
     for (const field of fields()) if (onPhone()) field.inputMode = 'none';
 
