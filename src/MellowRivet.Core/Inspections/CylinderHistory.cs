@@ -30,7 +30,8 @@ public sealed record CylinderHistory(IReadOnlyList<Reading> Readings, IReadOnlyL
             .GroupBy(reading => reading.TimeInService)
             .Select(tries => tries.MaxBy(reading => reading.At)!)
             .OrderBy(reading => reading.TimeInService).ToList();
-        var events = fitted.Skip(1).Select(cylinder => new TrendEvent((double)cylinder.InstalledAt.Value, Restarts: true, "new cylinder")).ToList();
+        var events = fitted.Zip(fitted.Skip(1), (old, fresh) =>
+            new TrendEvent((double)fresh.InstalledAt.Value, Restarts: true, "new cylinder", old.RemovedWhy)).ToList();
 
         var under = conditions ?? TestConditions.Usual;
         var limit = (engine.CompressionRule ?? new(CompressionSchool.SixtyOfEighty)).Limits().RejectBelow(under) is { Value: > 0 } floor && floor <= under.Supply

@@ -1,7 +1,11 @@
 namespace MellowRivet.Core.Trends;
 
 /// <summary>Something done to the part. Where it restarts the series, readings before it no longer count.</summary>
-public sealed record TrendEvent(double Hours, bool Restarts, string What = "");
+/// <param name="Hours">Time in service when it was done.</param>
+/// <param name="Restarts">Whether a new series begins.</param>
+/// <param name="What">What was done, short enough for the plot.</param>
+/// <param name="Why">Why it was done, where that is on file.</param>
+public sealed record TrendEvent(double Hours, bool Restarts, string What = "", string? Why = null);
 
 /// <summary>Which way is worse.</summary>
 public enum Direction { Falling, Rising }

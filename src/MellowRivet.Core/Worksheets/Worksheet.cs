@@ -25,7 +25,7 @@ public sealed record WorksheetMeasure(string Kind, string Unit, double? Low, dou
 }
 
 /// <summary>Under which build of aircraft a task is there at all.</summary>
-public enum AppliesTo { Every, NoseWheel, TailWheel, GearedEngine, PistonTwin }
+public enum AppliesTo { Every, NoseWheel, TailWheel, GearedEngine }
 
 public sealed record WorksheetTask(
     string Key, string Text, string Reference, string? Caution = null, WorksheetMeasure? Measure = null,
@@ -79,7 +79,6 @@ public sealed record Worksheet(string Key, string Title, int Version, string Bas
         AppliesTo.NoseWheel => aircraft.Configuration.Gear == Gear.NoseWheel,
         AppliesTo.TailWheel => aircraft.Configuration.Gear == Gear.TailWheel,
         AppliesTo.GearedEngine => aircraft.Engines.Any(engine => engine.Layout.Geared),
-        AppliesTo.PistonTwin => aircraft.Configuration.Engines > 1,
         _ => true,
     };
 }

@@ -106,7 +106,7 @@ public class WalkTests
         var history = CylinderHistory.Of(aircraft, engine, 2, readings, null);
         history.Readings.Count.ShouldBe(7);
         history.Trend.N.ShouldBe(4);
-        history.Events.ShouldHaveSingleItem().Hours.ShouldBe(600);
+        history.Events.ShouldHaveSingleItem().ShouldBe(new(600, Restarts: true, "new cylinder", "weak"));
         history.LimitArea!.Value.ShouldBe(1.06, 0.006);
         CylinderHistory.Of(aircraft, engine, 1, readings, null).Readings.ShouldBeEmpty();
 
