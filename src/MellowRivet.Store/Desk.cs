@@ -9,12 +9,6 @@ namespace MellowRivet.Store;
 /// <summary>An inspection with its aircraft, as a page works on them.</summary>
 public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
-/// <summary>What became of a post: why it was refused, or that it was carried out already.</summary>
-public sealed record Written(Refusal? Refusal, bool Repeated = false)
-{
-    public bool Done => Refusal is null;
-}
-
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
 public sealed class Desk(RivetDb db, TimeProvider clock)
 {
@@ -28,7 +22,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
         if (inspection is null)
             return null;
         var fleet = tracking ? db.Aircraft : db.Aircraft.AsNoTracking();
-        return new(inspection, await fleet.Include(row => row.Components).FirstAsync(row => row.Id == inspection.AircraftId, stop));
+        return new(inspection, await fleet.WithParts().FirstAsync(row => row.Id == inspection.AircraftId, stop));
     }
 
     /// <summary>
@@ -39,23 +33,27 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
     /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
     /// <param name="decide">Does the work on the loaded inspection; a refusal leaves everything as it was.</param>
     /// <param name="stop">Stops waiting.</param>
-    public async Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
-    {
-        db.ChangeTracker.Clear();
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        if (await db.Postings.AnyAsync(done => done.Id == post, stop))
-            return new(null, Repeated: true);
-        if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
-            return new(new Refusal("inspection", "There is no such inspection."));
-        if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
-            return new(refusal);
-        // Every write checks the inspection's version, so that none slips in behind a signature.
-        db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
-        db.Postings.Add(new() { Id = post, At = clock.GetUtcNow() });
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
-        return new((Refusal?)null);
-    }
+    public Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop) =>
+        db.OnceAsync(post, clock, async () =>
+        {
+            if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
+                return new("inspection", "There is no such inspection.");
+            if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
+                return refusal;
+            // Every write checks the inspection's version, so that none slips in behind a signature.
+            db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
+            return null;
+        }, stop);
+
+    /// <summary>
+    /// Carries out a post on an aircraft, with its parts and all its meter readings: in turn, once, wholly or not at all,
+    /// like one on an inspection.
+    /// </summary>
+    public Task<Written> WriteFileAsync(Guid aircraftId, Guid post, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop) =>
+        db.OnceAsync(post, clock, async () =>
+            await db.Aircraft.WithParts().Include(row => row.MeterReadings).FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is { } aircraft
+                ? await decide(aircraft)
+                : new("aircraft", "There is no such aircraft."), stop);
 
     /// <summary>Signs an inspection: its records join the shop's chain and its state is set, both or neither.</summary>
     public Task<Written> SignAsync(Guid inspectionId, Guid post, RulePack rules, Signer signer, CancellationToken stop) =>
@@ -73,6 +71,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
         var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
         foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, at))
             db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
+        db.MarkDoneBySigning(job, DateOnly.FromDateTime(at.DateTime));
         job.Inspection.Sign();
     }
 }

@@ -1,3 +1,5 @@
+using MellowRivet.Core.Books;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -6,6 +8,7 @@ using MellowRivet.Core.Records;
 using MellowRivet.Store.Mapping;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
 
 namespace MellowRivet.Store;
 
@@ -14,6 +17,12 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
 {
     public DbSet<Person> People => Set<Person>();
     public DbSet<Aircraft> Aircraft => Set<Aircraft>();
+    public DbSet<Component> Components => Set<Component>();
+    public DbSet<Installation> Installations => Set<Installation>();
+    public DbSet<MeterReading> MeterReadings => Set<MeterReading>();
+    public DbSet<DueItem> DueItems => Set<DueItem>();
+    public DbSet<LogBook> LogBooks => Set<LogBook>();
+    public DbSet<BookEntry> BookEntries => Set<BookEntry>();
     public DbSet<Inspection> Inspections => Set<Inspection>();
     public DbSet<Reading> Readings => Set<Reading>();
     public DbSet<SignedRecord> SignedRecords => Set<SignedRecord>();
@@ -21,7 +30,9 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
 
     public static void Use(DbContextOptionsBuilder builder, DataFolder data) => builder
         .UseSqlite(data.ConnectionString, sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
-        .AddInterceptors(DurableConnection.Instance);
+        .AddInterceptors(DurableConnection.Instance)
+        // SQLite rebuilds a table outside a transaction. A backup is made before any migration, and is the way back.
+        .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning));
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {

@@ -1,3 +1,5 @@
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 
@@ -6,12 +8,16 @@ namespace MellowRivet.Store;
 /// <summary>The shop's shelf: worksheets and rule packs as JSON files, shipped with the product and the shop's own from then on.</summary>
 public sealed class Shelf
 {
-    private Shelf(IReadOnlyList<Worksheet> worksheets, RulePack rules) => (Worksheets, Rules) = (worksheets, rules);
+    public required IReadOnlyList<Worksheet> Worksheets { get; init; }
 
-    public IReadOnlyList<Worksheet> Worksheets { get; }
+    /// <summary>The rule packs, the one that took effect last first.</summary>
+    public required IReadOnlyList<RulePack> RulePacks { get; init; }
 
-    /// <summary>The rule pack in force.</summary>
-    public RulePack Rules { get; }
+    /// <summary>What usually falls due, offered when an aircraft is made.</summary>
+    public required IReadOnlyList<DueStarter> DueStarters { get; init; }
+
+    /// <summary>The rule pack that knows who signs for a category; the first where none does.</summary>
+    public RulePack RulesFor(Category category) => RulePacks.FirstOrDefault(pack => pack.Covers(category)) ?? RulePacks[0];
 
     /// <summary>Puts files on the shelf that aren't there yet, then reads them all.</summary>
     /// <param name="data">The shop's data.</param>
@@ -26,8 +32,13 @@ public sealed class Shelf
             if (!File.Exists(place))
                 File.Copy(file, place);
         }
-        return new(Read(data, "worksheets", Worksheet.Parse),
-            Read(data, "rule-packs", RulePack.Parse).OrderBy(pack => pack.Effective).LastOrDefault() ?? throw new FormatException("There is no rule pack on the shelf."));
+        var packs = Read(data, "rule-packs", RulePack.Parse).OrderByDescending(pack => pack.Effective).ToList();
+        return new()
+        {
+            Worksheets = Read(data, "worksheets", Worksheet.Parse),
+            RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
+            DueStarters = [.. Read(data, "due", DueStarter.Parse).SelectMany(starters => starters)],
+        };
     }
 
     /// <summary>A worksheet's file as it lies on the shelf.</summary>

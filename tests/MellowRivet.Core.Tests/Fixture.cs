@@ -32,10 +32,10 @@ internal static class Fixture
     public static Aircraft Aircraft(Category category = Category.Standard, string serial = "T-1", CompressionSchool school = CompressionSchool.SixtyOfEighty)
     {
         var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Test type", serial, category, new(Wing.Low, Gear.NoseWheel, 1, 2));
-        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "", "E-1", new Hours(0), new Hours(120)) { LayoutKey = EngineLayout.FlatFour.Key };
+        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "E-1") { LayoutKey = EngineLayout.FlatFour.Key };
         engine.JudgeCompressionBy(new(school));
-        aircraft.InstallEngine(engine);
-        aircraft.Install(new(Guid.NewGuid(), ComponentKind.Propeller, "", "", "P-1", new Hours(900), default));
+        aircraft.InstallEngine(engine, "", new Hours(0), new Hours(120));
+        aircraft.Install(new(Guid.NewGuid(), ComponentKind.Propeller, "", "P-1"), "", new Hours(900), new Hours(0));
         aircraft.ReadTime(new DateOnly(2026, 11, 20), new Hours(1000.5m));
         return aircraft;
     }
@@ -46,7 +46,7 @@ internal static class Fixture
     public static Person Person(params Certificate[] certificates) => new(Guid.NewGuid(), "Test Person", "TP", [Role.Mechanic], certificates);
 
     public static Reading Compress(Inspection inspection, Aircraft aircraft, int number, double psi, bool hot = true, bool again = false, int minute = 0) =>
-        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(aircraft.Engines.First(), number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(aircraft.Engines.First().Component, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
             new(hot, 80, 14.7, null, LeakPath.None, again), aircraft.TimeInService, Now.AddMinutes(minute), Ines)
         { InspectionId = inspection.Id });
 

@@ -41,9 +41,9 @@ public class DeskTests : IAsyncLifetime
         job.Aircraft.TimeInService.ShouldBe(new Hours(1000.5m));
         job.Aircraft.Limits.ShouldHaveSingleItem().ShouldBe(new ManualLimit("tyre", "psi", 28, 32, "32-40"));
         var engine = job.Aircraft.Engines.Single();
-        engine.HoursWhenInstalled.ShouldBe(new Hours(12.3m));
-        engine.CompressionRule.ShouldBe(new(Core.Compression.CompressionSchool.QuarterDrop, 61.5, "manual 72-00"));
-        Enumerable.Range(1, 4).ShouldAllBe(number => job.Aircraft.Cylinder(engine, number) != null);
+        engine.OwnTimeThen.ShouldBe(new Hours(12.3m));
+        engine.Component.CompressionRule.ShouldBe(new(Core.Compression.CompressionSchool.QuarterDrop, 61.5, "manual 72-00"));
+        Enumerable.Range(1, 4).ShouldAllBe(number => job.Aircraft.Cylinder(engine.Component, number) != null);
         job.Inspection.Tasks.Select(task => task.Key).ShouldBe(["tyres", "brakes"], ignoreOrder: true);
     }
 

@@ -41,9 +41,9 @@ public sealed class TestShop : IAsyncDisposable
         await using var db = Open();
         await ShopDatabase.BringUpToDateAsync(db, Data, TimeProvider.System, default);
         var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Test", "T-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
-        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "", "E-1", default, new Hours(12.3m)) { LayoutKey = EngineLayout.FlatFour.Key };
+        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "E-1") { LayoutKey = EngineLayout.FlatFour.Key };
         engine.JudgeCompressionBy(new(CompressionSchool.QuarterDrop, 61.5, "manual 72-00"));
-        aircraft.InstallEngine(engine);
+        aircraft.InstallEngine(engine, "", default, new Hours(12.3m));
         aircraft.ReadTime(new DateOnly(2026, 11, 20), new Hours(1000.5m));
         aircraft.SetLimit(new("tyre", "psi", 28, 32, "32-40"));
         var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", Worksheet, new DateOnly(2026, 11, 22));
@@ -56,7 +56,7 @@ public sealed class TestShop : IAsyncDisposable
     public async Task<Guid> BeginOtherAsync()
     {
         await using var db = Open();
-        var aircraft = await db.Aircraft.Include(row => row.Components).SingleAsync();
+        var aircraft = await db.Aircraft.WithParts().SingleAsync();
         var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-2", Worksheet, new DateOnly(2026, 11, 23));
         db.Add(inspection);
         await db.SaveChangesAsync();

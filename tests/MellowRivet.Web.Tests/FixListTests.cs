@@ -189,9 +189,9 @@ public class SeamTests
     [Fact]
     public void A_plot_keeps_every_point_inside_its_frame_and_names_its_limit()
     {
-        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "", "E", default, default) { LayoutKey = EngineLayout.FlatFour.Key };
+        var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "E") { LayoutKey = EngineLayout.FlatFour.Key };
         engine.JudgeCompressionBy(new(Core.Compression.CompressionSchool.SixtyOfEighty));
-        aircraft.InstallEngine(engine);
+        aircraft.InstallEngine(engine, "", default, new Hours(0));
         var cylinder = aircraft.Cylinder(engine, 1)!;
         var readings = new[] { 78, 5, 77, 76, 12, 75 }.Select((psi, i) => new Reading(Guid.NewGuid(), aircraft.Id, cylinder.Id, Reading.CompressionKind, "1", psi, Unit.Psi,
             new(true, 80, 14.7), new Hours(100 * i), DateTimeOffset.UtcNow.AddDays(i), Guid.NewGuid()));

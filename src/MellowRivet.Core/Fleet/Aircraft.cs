@@ -1,29 +1,17 @@
+using MellowRivet.Core.Books;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Fleet;
 
 /// <summary>The certification basis, which decides who may sign and which wording holds.</summary>
-public enum Category { Standard, ExperimentalAmateurBuilt, SpecialLightSport }
-
-public static class CategoryWords
-{
-    public static string InWords(this Category category) => category switch
-    {
-        Category.ExperimentalAmateurBuilt => "experimental, amateur-built",
-        Category.SpecialLightSport => "special light-sport",
-        _ => "standard",
-    };
-}
+public enum Category { Standard, ExperimentalAmateurBuilt, ExperimentalLightSport, SpecialLightSport, Permit, Other }
 
 public enum Wing { Low, High }
 
 public enum Gear { NoseWheel, TailWheel }
 
-/// <summary>What the drawing of an aircraft is made from.</summary>
-public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats);
-
-/// <summary>One reading of the recording tach: the aircraft's time in service on a day.</summary>
-public sealed record TimeReading(DateOnly On, Hours TimeInService);
+/// <summary>What the drawing of an aircraft is made from, and which tasks it has.</summary>
+public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats, bool Retractable = false, bool FoldingWing = false);
 
 /// <summary>A limit of this aircraft's own maintenance manual. It stands before any limit of a worksheet.</summary>
 /// <param name="Measure">The kind of measurement, as the worksheet names it: "static-rpm".</param>
@@ -34,22 +22,20 @@ public sealed record TimeReading(DateOnly On, Hours TimeInService);
 public sealed record ManualLimit(string Measure, string UnitSymbol, double? Low, double? High, string Reference);
 
 /// <summary>An aircraft that the shop looks after.</summary>
-public sealed class Aircraft
+public sealed partial class Aircraft
 {
-    private readonly List<Component> components = [];
-    private List<TimeReading> times = [];
+    private readonly List<Installation> installations = [];
+    private readonly List<MeterReading> meterReadings = [];
+    private List<Meter> meters = [];
     private List<ManualLimit> limits = [];
+    private List<GapNote> gapNotes = [];
 
     private Aircraft() { }
 
     public Aircraft(Guid id, string registration, string type, string serialNumber, Category category, Configuration configuration)
     {
         Id = id;
-        Registration = registration;
-        Type = type;
-        SerialNumber = serialNumber;
-        Category = category;
-        Configuration = configuration;
+        Describe(registration, type, serialNumber, category, configuration);
     }
 
     public Guid Id { get; private set; }
@@ -58,55 +44,39 @@ public sealed class Aircraft
     public string SerialNumber { get; private set; } = "";
     public Category Category { get; private set; }
     public Configuration Configuration { get; private set; } = new(Wing.Low, Gear.NoseWheel, 1, 2);
-    public IReadOnlyList<TimeReading> Times => times;
-    public IReadOnlyList<ManualLimit> Limits => limits;
-    public IReadOnlyList<Component> Components => components;
+
+    /// <summary>The meter whose total is the time in service.</summary>
+    public MeterKind TimeBasis { get; init; } = MeterKind.Tach;
 
     /// <summary>Time in service at the latest reading; zero for an aircraft that was never read.</summary>
-    public Hours TimeInService => times.Count == 0 ? default : times.Max(reading => reading.TimeInService);
+    public Hours TimeInService { get; private set; }
 
-    public IEnumerable<Component> Engines => Fitted(ComponentKind.Engine);
-    public IEnumerable<Component> Propellers => Fitted(ComponentKind.Propeller);
+    /// <summary>The day of that reading.</summary>
+    public DateOnly? ReadOn { get; private set; }
 
-    /// <summary>The components of a kind that are on the aircraft now, by position.</summary>
-    public IEnumerable<Component> Fitted(ComponentKind kind) => components
-        .Where(component => component.Kind == kind && component.RemovedAt is null)
-        .OrderBy(component => component.Position, StringComparer.Ordinal);
+    public IReadOnlyList<Meter> Meters => meters;
+    public IReadOnlyList<MeterReading> MeterReadings => meterReadings;
+    public IReadOnlyList<ManualLimit> Limits => limits;
 
-    /// <summary>The cylinder in a numbered place of an engine now.</summary>
-    public Component? Cylinder(Component engine, int number) => components.FirstOrDefault(component =>
-        component.Kind == ComponentKind.Cylinder && component.ParentId == engine.Id
-        && component.Position == number.ToString() && component.RemovedAt is null);
+    /// <summary>Holes in the books that somebody explained.</summary>
+    public IReadOnlyList<GapNote> GapNotes => gapNotes;
 
-    /// <summary>Puts a component on the aircraft, with its cylinders where it is an engine.</summary>
-    public Component Install(Component component)
+    /// <summary>Every part that is or was on the aircraft.</summary>
+    public IReadOnlyList<Installation> Installations => installations;
+
+    /// <summary>Puts other words on the data plate.</summary>
+    public void Describe(string registration, string type, string serialNumber, Category category, Configuration configuration)
     {
-        components.Add(component);
-        return component;
-    }
-
-    /// <summary>Puts on an engine with a cylinder in every place of its layout.</summary>
-    public Component InstallEngine(Component engine)
-    {
-        Install(engine);
-        foreach (var place in engine.Layout.Cylinders)
-            Install(new Component(Guid.CreateVersion7(), ComponentKind.Cylinder, place.Number.ToString(), engine.PartNumber,
-                $"{engine.SerialNumber}-{place.Number}", engine.InstalledAt, engine.HoursWhenInstalled)
-            { ParentId = engine.Id });
-        return engine;
-    }
-
-    /// <summary>Notes the recording tach.</summary>
-    /// <exception cref="ArgumentException">An earlier day read more: a tach doesn't run backwards.</exception>
-    public void ReadTime(DateOnly on, Hours timeInService)
-    {
-        var runsBackwards = times.Any(earlier => earlier.On <= on && earlier.TimeInService > timeInService)
-            || times.Any(later => later.On > on && later.TimeInService < timeInService);
-        if (runsBackwards)
-            throw new ArgumentException($"{timeInService} h on {on:yyyy-MM-dd} runs backwards against the readings on file (now {TimeInService} h).", nameof(timeInService));
-        times = [.. times, new(on, timeInService)];
+        Registration = registration;
+        Type = type;
+        SerialNumber = serialNumber;
+        Category = category;
+        Configuration = configuration;
     }
 
     /// <summary>Puts a manual limit on file in place of an earlier one for the same measurement.</summary>
     public void SetLimit(ManualLimit limit) => limits = [.. limits.Where(other => other.Measure != limit.Measure), limit];
+
+    /// <summary>Explains a hole in the books, in place of an earlier explanation.</summary>
+    public void Explain(GapNote note) => gapNotes = [.. gapNotes.Where(other => (other.Kind, other.From, other.To) != (note.Kind, note.From, note.To)), note];
 }

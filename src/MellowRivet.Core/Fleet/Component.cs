@@ -3,76 +3,103 @@ using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Fleet;
 
-public enum ComponentKind { Engine, Cylinder, Propeller }
+public enum ComponentKind
+{
+    Engine, Cylinder, Propeller, Magneto, ElectronicIgnition, Carburettor, Gearbox, Crankshaft, Pump, Hose,
+    Battery, LocatorTransmitter, Altimeter, Transponder, Other,
+}
+
+/// <summary>What fires the plugs of one row.</summary>
+public enum IgnitionKind { Magneto, HighEnergy }
+
+/// <summary>An engine's ignition, row by row: the two rows of plugs may be fired by different things.</summary>
+public sealed record Ignition(IgnitionKind Top, IgnitionKind Bottom)
+{
+    /// <summary>Plugs of one row don't suit the other.</summary>
+    public bool IsMixed => Top != Bottom;
+
+    public bool HasMagneto => Top == IgnitionKind.Magneto || Bottom == IgnitionKind.Magneto;
+}
+
+/// <summary>An overhaul of a part.</summary>
+/// <param name="On">When it was released.</param>
+/// <param name="OwnTime">The part's own time then; null where the papers don't say.</param>
+/// <param name="Reference">The release or work order it is papered by.</param>
+public sealed record Overhaul(DateOnly On, Hours? OwnTime, string Reference);
 
 /// <summary>
-/// One part with its own serial number, fitted at a position from one time in service to another. Readings hang on
-/// the part, so a new cylinder begins a new series.
+/// One part with its own serial number, wherever it is. What is read on it, its overhauls and what falls due on it stay
+/// with it when it moves; where it was, and from when to when, say its <see cref="Installation"/>s.
 /// </summary>
 public sealed class Component
 {
+    private List<Overhaul> overhauls = [];
+
     private Component() { }
 
-    public Component(Guid id, ComponentKind kind, string position, string partNumber, string serialNumber, Hours installedAt, Hours hoursWhenInstalled)
+    /// <param name="id">Its id.</param>
+    /// <param name="kind">What it is.</param>
+    /// <param name="partNumber">The maker's part number; may be empty.</param>
+    /// <param name="serialNumber">Its serial number; may be empty where the part bears none.</param>
+    /// <param name="name">What it is called, where the kind alone doesn't say.</param>
+    public Component(Guid id, ComponentKind kind, string partNumber, string serialNumber, string name = "")
     {
         Id = id;
         Kind = kind;
-        Position = position;
         PartNumber = partNumber;
         SerialNumber = serialNumber;
-        InstalledAt = installedAt;
-        HoursWhenInstalled = hoursWhenInstalled;
+        Name = name;
     }
 
     public Guid Id { get; private set; }
-    public Guid AircraftId { get; private set; }
-
-    /// <summary>The component this one sits on; null for one that sits on the airframe.</summary>
-    public Guid? ParentId { get; init; }
     public ComponentKind Kind { get; private set; }
-
-    /// <summary>Where it sits: a cylinder's number, "left" or "right" for a twin's engines, "" where there is one place.</summary>
-    public string Position { get; private set; } = "";
+    public string Name { get; private set; } = "";
     public string PartNumber { get; private set; } = "";
     public string SerialNumber { get; private set; } = "";
 
-    /// <summary>The aircraft's time in service when it was fitted.</summary>
-    public Hours InstalledAt { get; private set; }
-
-    /// <summary>The component's own time when it was fitted.</summary>
-    public Hours HoursWhenInstalled { get; private set; }
-
-    /// <summary>The aircraft's time in service when it was taken off; null while it is on.</summary>
-    public Hours? RemovedAt { get; private set; }
-    public string? RemovedWhy { get; private set; }
+    /// <summary>The day it was made, where the part says: hoses and batteries age on the shelf too.</summary>
+    public DateOnly? MadeOn { get; init; }
 
     /// <summary>For an engine: the key of its layout.</summary>
     public string? LayoutKey { get; init; }
 
+    /// <summary>For an engine that fires otherwise than its layout's usual order; null for the usual.</summary>
+    public IReadOnlyList<int>? OwnFiringOrder { get; init; }
+
+    /// <summary>For an engine: what fires each row of plugs; null where nobody has said.</summary>
+    public Ignition? Ignition { get; init; }
+
     /// <summary>For an engine: how its compressions are judged.</summary>
     public CompressionRule? CompressionRule { get; private set; }
+
+    public IReadOnlyList<Overhaul> Overhauls => overhauls;
+
+    public Overhaul? LastOverhaul => overhauls.MaxBy(done => done.On);
 
     /// <exception cref="InvalidOperationException">It isn't an engine.</exception>
     public EngineLayout Layout => EngineLayout.Of(LayoutKey ?? throw new InvalidOperationException($"A {Kind} has no layout."));
 
-    /// <summary>Own time = hours since fitted + own time when fitted.</summary>
-    /// <param name="aircraftTime">The aircraft's time in service now.</param>
-    public Hours TimeInService(Hours aircraftTime)
-    {
-        var until = RemovedAt is { } removed && removed < aircraftTime ? removed : aircraftTime;
-        return new(Math.Max(0, until.Value - InstalledAt.Value) + HoursWhenInstalled.Value);
-    }
+    /// <summary>Cylinder numbers as they fire.</summary>
+    public IReadOnlyList<int> FiringOrder => OwnFiringOrder ?? Layout.FiringOrder;
 
-    /// <exception cref="ArgumentException">It can't come off before it went on.</exception>
-    public void Remove(Hours at, string why)
-    {
-        if (at < InstalledAt)
-            throw new ArgumentException($"It was fitted at {InstalledAt} h and can't have come off at {at} h.", nameof(at));
-        RemovedAt = at;
-        RemovedWhy = why;
-    }
+    /// <summary>What it is called: its own name, else its kind.</summary>
+    public string Title => Name.Length > 0 ? Name : Kind.InWords();
 
     public void JudgeCompressionBy(CompressionRule rule) => CompressionRule = rule;
+
+    public void WasOverhauled(Overhaul done) => overhauls = [.. overhauls, done];
+
+    /// <summary>What is wrong with a firing order typed for a layout: every cylinder fires once. Null where it holds, or where none was typed.</summary>
+    public static (IReadOnlyList<int>? Order, Refusal? Refusal) ReadFiringOrder(string? typed, EngineLayout layout)
+    {
+        if (string.IsNullOrWhiteSpace(typed))
+            return (null, null);
+        var numbers = typed.Split([' ', '-', ',', '–'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Select(part => int.TryParse(part, out var number) ? number : 0).ToList();
+        if (!numbers.Order().SequenceEqual(layout.Cylinders.Select(place => place.Number).Order()))
+            return (null, new("firingOrder", $"Each cylinder once, as {string.Join("-", layout.FiringOrder)}."));
+        return (numbers.SequenceEqual(layout.FiringOrder) ? null : numbers, null);
+    }
 }
 
 /// <summary>How an engine's compressions are judged: a limit set of the shelf, or the engine manual's own floor with its reference.</summary>

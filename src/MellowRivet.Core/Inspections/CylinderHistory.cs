@@ -22,11 +22,11 @@ public sealed record CylinderHistory(IReadOnlyList<Reading> Readings, IReadOnlyL
     /// <param name="conditions">The conditions under which the limit is drawn: the latest test's, or the usual.</param>
     public static CylinderHistory Of(Aircraft aircraft, Component engine, int number, IEnumerable<Reading> compressions, TestConditions? conditions)
     {
-        var fitted = aircraft.Components
-            .Where(component => component.Kind == ComponentKind.Cylinder && component.ParentId == engine.Id && component.Position == number.ToString())
-            .OrderBy(component => component.InstalledAt).ToList();
+        var fitted = aircraft.Installations
+            .Where(stay => stay.Component.Kind == ComponentKind.Cylinder && stay.ParentId == engine.Id && stay.Position == number.ToString())
+            .OrderBy(stay => stay.InstalledAt).ToList();
         var readings = compressions
-            .Where(reading => reading.Kind == Reading.CompressionKind && reading.Value > 0 && fitted.Any(cylinder => cylinder.Id == reading.ComponentId))
+            .Where(reading => reading.Kind == Reading.CompressionKind && reading.Value > 0 && fitted.Any(cylinder => cylinder.ComponentId == reading.ComponentId))
             .GroupBy(reading => reading.TimeInService)
             .Select(tries => tries.MaxBy(reading => reading.At)!)
             .OrderBy(reading => reading.TimeInService).ToList();

@@ -7,12 +7,12 @@ using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Inspections;
 
-public enum InspectionKind { Annual, HundredHour, Condition }
+public enum InspectionKind { Annual, HundredHour, Condition, Permit, Service25, Service50, Service100 }
 
 public enum InspectionState { InWork, SignedAirworthy, SignedUnairworthy }
 
 /// <summary>An inspection of one aircraft: the tasks of the walk, what was read and what was found, until it is signed.</summary>
-public sealed class Inspection
+public sealed partial class Inspection
 {
     private readonly List<InspectionTask> tasks = [];
     private readonly List<Discrepancy> discrepancies = [];
@@ -32,6 +32,7 @@ public sealed class Inspection
         TimeInService = aircraft.TimeInService;
         WorksheetKey = worksheet.Key;
         WorksheetVersion = worksheet.Version;
+        WorksheetHours = worksheet.Zones.Sum(zone => zone.Hours ?? 0);
         var applying = worksheet.Zones.SelectMany(zone => zone.Tasks.Select(task => (zone, task)))
             .Where(pair => Worksheet.Applies(pair.task.AppliesTo, aircraft));
         foreach (var (zone, task) in applying)
@@ -48,6 +49,9 @@ public sealed class Inspection
     public Hours TimeInService { get; private set; }
     public string WorksheetKey { get; private set; } = "";
     public int WorksheetVersion { get; private set; }
+
+    /// <summary>Hours the worksheet is expected to take, repairs not counted; zero where it doesn't say.</summary>
+    public decimal WorksheetHours { get; private set; }
     public InspectionState State { get; private set; }
 
     /// <summary>Rises with every discrepancy and at signing, so that no two get one number and nothing is added behind a signature.</summary>
@@ -97,7 +101,7 @@ public sealed class Inspection
     {
         if (task.IsCompression)
         {
-            var sheets = aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine, this)).ToList();
+            var sheets = aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine.Component, this)).ToList();
             return sheets.Count == 0 || sheets.Any(sheet => sheet.Cylinders.Any(cylinder => cylinder.Latest is null))
                 ? null
                 : Judgement.Worst(sheets.Select(sheet => sheet.Assessment!.Overall));
@@ -134,6 +138,10 @@ public static class InspectionWords
     {
         InspectionKind.Annual => "annual",
         InspectionKind.HundredHour => "100-hour",
+        InspectionKind.Permit => "permit inspection",
+        InspectionKind.Service25 => "25-hour service",
+        InspectionKind.Service50 => "50-hour service",
+        InspectionKind.Service100 => "100-hour service",
         _ => "condition inspection",
     };
 }

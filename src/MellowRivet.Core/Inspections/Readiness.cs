@@ -9,7 +9,8 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="Task">The task it concerns, or null.</param>
 /// <param name="Found">The discrepancy it concerns, or null.</param>
 /// <param name="EngineId">The engine whose compressions it concerns, or null.</param>
-public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Guid? EngineId = null);
+/// <param name="Squawk">The owner's complaint that wants an answer, or null.</param>
+public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Guid? EngineId = null, Squawk? Squawk = null);
 
 /// <summary>What stands between an aircraft and its signature.</summary>
 /// <param name="Blockers">What has to be done before anything can be signed, in walking order.</param>
@@ -19,7 +20,11 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
     public bool MaySign => Blockers.Count == 0;
 
     public static Readiness Of(Inspection inspection, Aircraft aircraft) =>
-        new([.. TasksToLookAt(inspection), .. Compressions(inspection, aircraft), .. Placards(inspection)], [.. inspection.OpenAirworthiness]);
+        new([.. Squawks(inspection), .. TasksToLookAt(inspection), .. Compressions(inspection, aircraft), .. Placards(inspection)], [.. inspection.OpenAirworthiness]);
+
+    private static IEnumerable<Blocker> Squawks(Inspection inspection) => inspection.Squawks
+        .Where(squawk => !squawk.IsAnswered)
+        .Select(squawk => new Blocker($"The owner said “{squawk.Words}”: not answered yet", Squawk: squawk));
 
     private static IEnumerable<Blocker> TasksToLookAt(Inspection inspection) => inspection.Tasks
         .Where(task => task.Verdict == TaskVerdict.NotYet)
@@ -32,7 +37,7 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
     {
         if (inspection.Tasks.FirstOrDefault(task => task.IsCompression) is not { } task || task.Verdict == TaskVerdict.NotApplicable)
             yield break;
-        foreach (var sheet in aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine, inspection)))
+        foreach (var sheet in aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine.Component, inspection)))
         {
             foreach (var cylinder in sheet.Cylinders.Where(cylinder => cylinder.Latest is null))
                 yield return new($"Cylinder {cylinder.Place.Number}: no compression reading", EngineId: sheet.Engine.Id);

@@ -18,6 +18,9 @@ public sealed record RuleSource(Standing Standing, string Text)
         _ => "your manual",
     };
 
+    /// <summary>The source and its weight, for a rule that no manual takes the place of.</summary>
+    public string AsItStands => Standing == Standing.Practice ? Text : $"{StandingInWords}: {Text}";
+
     /// <summary>The soft line beside every judgement. The aircraft's manual has the last word wherever it isn't the source itself.</summary>
     public string InWords => Standing switch
     {

@@ -3,11 +3,11 @@ namespace MellowRivet.Core.People;
 public enum Role { Inspector, Mechanic, Repairman, Assistant, Owner, ShopAdmin }
 
 /// <summary>What a person may do in the product. Who may sign an inspection is the rule pack's, not a role's.</summary>
-public enum Right { Look, RecordWork, CorrectDiscrepancies, SetLimits, TakeIn, Sign, ManageShop }
+public enum Right { Look, RecordWork, CorrectDiscrepancies, SetLimits, KeepFile, TakeIn, Sign, ManageShop }
 
 public enum CertificateKind
 {
-    Mechanic, InspectionAuthorization, RepairmanExperimentalBuilder, RepairmanLightSportInspection, RepairmanLightSportMaintenance,
+    Mechanic, InspectionAuthorization, RepairmanExperimentalBuilder, RepairmanLightSportInspection, RepairmanLightSportMaintenance, PermitInspector,
 }
 
 /// <summary>A certificate a person holds.</summary>
@@ -39,19 +39,25 @@ public sealed class Person
     public IReadOnlyList<Role> Roles => roles;
     public IReadOnlyList<Certificate> Certificates => certificates;
 
+    /// <summary>SHA-256 of the key in this person's calendar address, in lower-case hex; null where they have none.</summary>
+    public string? CalendarKeyHash { get; private set; }
+
+    /// <summary>Gives them a new calendar address; the one before stops working.</summary>
+    public void HandOutCalendarKey(string hash) => CalendarKeyHash = hash;
+
     public bool May(Right right) => Roles.Any(role => Rights.Of(role).Contains(right));
 }
 
 /// <summary>Which role carries which rights. The one place where that is decided.</summary>
 public static class Rights
 {
-    private static readonly Right[] Technician = [Right.Look, Right.RecordWork, Right.CorrectDiscrepancies, Right.SetLimits, Right.TakeIn, Right.Sign];
+    private static readonly Right[] Technician = [Right.Look, Right.RecordWork, Right.CorrectDiscrepancies, Right.SetLimits, Right.KeepFile, Right.TakeIn, Right.Sign];
 
     public static IReadOnlyList<Right> Of(Role role) => role switch
     {
         Role.Inspector or Role.Mechanic or Role.Repairman => Technician,
         Role.Assistant => [Right.Look, Right.RecordWork],
-        Role.ShopAdmin => [Right.Look, Right.TakeIn, Right.ManageShop],
+        Role.ShopAdmin => [Right.Look, Right.KeepFile, Right.TakeIn, Right.ManageShop],
         // An owner who built the aircraft may hold the certificate to sign for it: the rule pack answers that, not the role.
         _ => [Right.Look, Right.Sign],
     };
@@ -72,6 +78,7 @@ public static class PeopleWords
         CertificateKind.InspectionAuthorization => "mechanic with inspection authorization",
         CertificateKind.RepairmanExperimentalBuilder => "repairman, experimental aircraft builder",
         CertificateKind.RepairmanLightSportInspection => "repairman, light-sport inspection",
+        CertificateKind.PermitInspector => "inspector under a permit scheme",
         _ => "repairman, light-sport maintenance",
     };
 }

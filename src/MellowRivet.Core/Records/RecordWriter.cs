@@ -30,7 +30,7 @@ public static class RecordWriter
         var date = DateOnly.FromDateTime(now.DateTime);
         var unairworthy = inspection.OpenAirworthiness.ToList();
 
-        JsonObject Entry(Book book, string subject, string item, string serial, Hours time)
+        JsonObject Entry(Book book, string subject, string item, string serial, Hours? time)
         {
             var (statement, source) = rules.Statement(inspection.Kind, aircraft.Category, unairworthy.Count == 0, subject, date);
             var work = inspection.Discrepancies.Where(found => !found.IsOpen && inspection.BookOf(found.ZoneKey) == book).OrderBy(found => found.Number);
@@ -42,7 +42,7 @@ public static class RecordWriter
                 ["item"] = item,
                 ["serial"] = serial,
                 ["date"] = date.ToString("yyyy-MM-dd"),
-                ["timeInService"] = $"{time} h",
+                ["timeInService"] = time is { } known ? $"{known} h" : "not known",
                 ["aircraftTime"] = $"{aircraft.TimeInService} h",
                 ["workOrder"] = inspection.WorkOrder,
                 ["extent"] = $"{inspection.Kind.InWords()}, worksheet {inspection.WorksheetKey} version {inspection.WorksheetVersion}, {inspection.Tasks.Count} tasks",
@@ -59,9 +59,9 @@ public static class RecordWriter
         var total = aircraft.TimeInService;
         List<Draft> drafts = [new(Book.Airframe, Entry(Book.Airframe, "aircraft", "Airframe", aircraft.SerialNumber, total))];
         drafts.AddRange(aircraft.Engines.Select(engine => new Draft(Book.Engine,
-            Entry(Book.Engine, "engine", $"Engine {engine.Position}".Trim(), engine.SerialNumber, engine.TimeInService(total)))));
+            Entry(Book.Engine, "engine", $"Engine {engine.Position}".Trim(), engine.Component.SerialNumber, engine.TimeInService(total)))));
         drafts.AddRange(aircraft.Propellers.Select(propeller => new Draft(Book.Propeller,
-            Entry(Book.Propeller, "propeller", $"Propeller {propeller.Position}".Trim(), propeller.SerialNumber, propeller.TimeInService(total)))));
+            Entry(Book.Propeller, "propeller", $"Propeller {propeller.Position}".Trim(), propeller.Component.SerialNumber, propeller.TimeInService(total)))));
         if (unairworthy.Count > 0)
             drafts.Add(new(Book.DiscrepancyList, OwnersList(drafts[0].Content, inspection, unairworthy)));
         return drafts;

@@ -44,6 +44,14 @@ public sealed record RulePack(
         }
     }
 
+    /// <summary>Whether it says who signs anything on aircraft of a category.</summary>
+    public bool Covers(Category category) => Signing.Any(rule => rule.Categories.Contains(category));
+
+    /// <summary>The kinds of inspection it has rules for, on a category: who signs them and in which words.</summary>
+    public IEnumerable<InspectionKind> KindsFor(Category category) => Enum.GetValues<InspectionKind>().Where(kind =>
+        Signing.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
+        && Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category)));
+
     /// <summary>Whether a person may sign this kind of inspection on this aircraft.</summary>
     public SigningAnswer MaySign(Person person, InspectionKind kind, Aircraft aircraft)
     {
@@ -67,7 +75,7 @@ public sealed record RulePack(
     {
         var rule = Statements.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
             ?? throw new InvalidOperationException($"{Title} has no statement for a {kind.InWords()} on an aircraft of category {category.InWords()}.");
-        var type = kind == InspectionKind.Annual ? "an annual" : "a 100-hour";
+        var type = $"{(kind == InspectionKind.Annual ? "an" : "a")} {kind.InWords()}";
         return ((airworthy ? rule.Airworthy : rule.Unairworthy)
             .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd")), rule.Source);
     }

@@ -25,13 +25,19 @@ public sealed record WorksheetMeasure(string Kind, string Unit, double? Low, dou
 }
 
 /// <summary>Under which build of aircraft a task is there at all.</summary>
-public enum AppliesTo { Every, NoseWheel, TailWheel, GearedEngine }
+public enum AppliesTo { Every, NoseWheel, TailWheel, GearedEngine, Retractable, FoldingWing }
 
 public sealed record WorksheetTask(
     string Key, string Text, string Reference, string? Caution = null, WorksheetMeasure? Measure = null,
     bool Compression = false, AppliesTo AppliesTo = AppliesTo.Every);
 
-public sealed record WorksheetZone(string Key, string Title, Station Station, Book Book, IReadOnlyList<WorksheetTask> Tasks);
+/// <param name="Key">Its name in the worksheet.</param>
+/// <param name="Title">What is shown.</param>
+/// <param name="Station">The station it stands at.</param>
+/// <param name="Book">The logbook its work is entered in.</param>
+/// <param name="Tasks">Its tasks in working order.</param>
+/// <param name="Hours">Hours one person is expected to take, repairs not counted; null where nobody has said.</param>
+public sealed record WorksheetZone(string Key, string Title, Station Station, Book Book, IReadOnlyList<WorksheetTask> Tasks, decimal? Hours = null);
 
 /// <summary>A template of an inspection: its tasks by zone, in walking order. It lives on the shelf as a JSON file.</summary>
 public sealed record Worksheet(string Key, string Title, int Version, string Basis, IReadOnlyList<WorksheetZone> Zones)
@@ -78,7 +84,9 @@ public sealed record Worksheet(string Key, string Title, int Version, string Bas
     {
         AppliesTo.NoseWheel => aircraft.Configuration.Gear == Gear.NoseWheel,
         AppliesTo.TailWheel => aircraft.Configuration.Gear == Gear.TailWheel,
-        AppliesTo.GearedEngine => aircraft.Engines.Any(engine => engine.Layout.Geared),
+        AppliesTo.Retractable => aircraft.Configuration.Retractable,
+        AppliesTo.FoldingWing => aircraft.Configuration.FoldingWing,
+        AppliesTo.GearedEngine => aircraft.Engines.Any(engine => engine.Component.Layout.Geared),
         _ => true,
     };
 }

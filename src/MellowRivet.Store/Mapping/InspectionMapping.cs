@@ -13,7 +13,10 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
     {
         inspection.Property(row => row.Id).ValueGeneratedNever();
         inspection.Property(row => row.Version).IsConcurrencyToken();
-        inspection.Ignore(row => row.OpenAirworthiness);
+        inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut);
+        inspection.Property(row => row.Arrival).AsJson();
+        inspection.Property<List<Squawk>>("squawks").HasColumnName("Squawks").AsJson();
+        inspection.Property<List<Guid>>("leftOut").HasColumnName("LeftOut").AsJson();
         inspection.HasIndex(row => row.WorkOrder).IsUnique();
         inspection.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         inspection.HasMany(row => row.Tasks).WithOne().HasForeignKey(task => task.InspectionId);

@@ -17,6 +17,82 @@ namespace MellowRivet.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
+            modelBuilder.Entity("MellowRivet.Core.Books.BookEntry", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("At")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("BookId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("By")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hours")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Page")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Photo")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BookId");
+
+                    b.HasIndex("AircraftId", "On");
+
+                    b.ToTable("BookEntries");
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Books.LogBook", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("FirstOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsLost")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("LastOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AircraftId");
+
+                    b.ToTable("LogBooks");
+                });
+
             modelBuilder.Entity("MellowRivet.Core.Discrepancies.Discrepancy", b =>
                 {
                     b.Property<Guid>("Id")
@@ -83,6 +159,61 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("Discrepancy");
                 });
 
+            modelBuilder.Entity("MellowRivet.Core.Due.DueItem", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ComponentId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("DiscrepancyId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Interval")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal?>("LabourHours")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RetiredWhy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Source")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("done")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Done");
+
+                    b.Property<string>("doneBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("DoneBy");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AircraftId");
+
+                    b.HasIndex("ComponentId");
+
+                    b.ToTable("DueItems");
+                });
+
             modelBuilder.Entity("MellowRivet.Core.Fleet.Aircraft", b =>
                 {
                     b.Property<Guid>("Id")
@@ -96,6 +227,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateOnly?>("ReadOn")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Registration")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -104,19 +238,32 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("TimeBasis")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TimeInService")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Type")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("gapNotes")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("GapNotes");
 
                     b.Property<string>("limits")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Limits");
 
-                    b.Property<string>("times")
+                    b.Property<string>("meters")
                         .IsRequired()
                         .HasColumnType("TEXT")
-                        .HasColumnName("Times");
+                        .HasColumnName("Meters");
 
                     b.HasKey("Id");
 
@@ -131,18 +278,10 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
-                    b.Property<Guid>("AircraftId")
-                        .HasColumnType("TEXT");
-
                     b.Property<string>("CompressionRule")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("HoursWhenInstalled")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("InstalledAt")
-                        .IsRequired()
+                    b.Property<string>("Ignition")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Kind")
@@ -152,11 +291,58 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("LayoutKey")
                         .HasColumnType("TEXT");
 
-                    b.Property<Guid?>("ParentId")
+                    b.Property<DateOnly?>("MadeOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OwnFiringOrder")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("PartNumber")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SerialNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("overhauls")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Overhauls");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("SerialNumber");
+
+                    b.ToTable("Component", (string)null);
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Fleet.Installation", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ComponentId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("InstalledAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("InstalledOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OwnTimeThen")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ParentId")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Position")
@@ -166,20 +352,56 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("RemovedAt")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("RemovedWhy")
+                    b.Property<DateOnly?>("RemovedOn")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("SerialNumber")
-                        .IsRequired()
+                    b.Property<string>("RemovedWhy")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
 
                     b.HasIndex("AircraftId");
 
+                    b.HasIndex("ComponentId");
+
                     b.HasIndex("ParentId");
 
-                    b.ToTable("Component");
+                    b.ToTable("Installations");
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Fleet.MeterReading", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Meter")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Shown")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Source")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Total")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AircraftId", "Kind", "On");
+
+                    b.ToTable("MeterReadings");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Inspections.CompressionTest", b =>
@@ -229,6 +451,10 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Arrival")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Kind")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -252,12 +478,25 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<decimal>("WorksheetHours")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("WorksheetKey")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("WorksheetVersion")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("leftOut")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("LeftOut");
+
+                    b.Property<string>("squawks")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Squawks");
 
                     b.HasKey("Id");
 
@@ -407,6 +646,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("CalendarKeyHash")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Initials")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -426,6 +668,8 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnName("Roles");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("CalendarKeyHash");
 
                     b.ToTable("People");
                 });
@@ -617,6 +861,30 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("AspNetUserTokens", (string)null);
                 });
 
+            modelBuilder.Entity("MellowRivet.Core.Books.BookEntry", b =>
+                {
+                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
+                        .WithMany()
+                        .HasForeignKey("AircraftId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("MellowRivet.Core.Books.LogBook", null)
+                        .WithMany()
+                        .HasForeignKey("BookId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Books.LogBook", b =>
+                {
+                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
+                        .WithMany()
+                        .HasForeignKey("AircraftId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("MellowRivet.Core.Discrepancies.Discrepancy", b =>
                 {
                     b.HasOne("MellowRivet.Core.Inspections.Inspection", null)
@@ -626,17 +894,45 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("MellowRivet.Core.Fleet.Component", b =>
+            modelBuilder.Entity("MellowRivet.Core.Due.DueItem", b =>
                 {
                     b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
-                        .WithMany("Components")
+                        .WithMany()
+                        .HasForeignKey("AircraftId");
+
+                    b.HasOne("MellowRivet.Core.Fleet.Component", null)
+                        .WithMany()
+                        .HasForeignKey("ComponentId");
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Fleet.Installation", b =>
+                {
+                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
+                        .WithMany("Installations")
                         .HasForeignKey("AircraftId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("MellowRivet.Core.Fleet.Component", "Component")
+                        .WithMany()
+                        .HasForeignKey("ComponentId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
 
                     b.HasOne("MellowRivet.Core.Fleet.Component", null)
                         .WithMany()
                         .HasForeignKey("ParentId");
+
+                    b.Navigation("Component");
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Fleet.MeterReading", b =>
+                {
+                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
+                        .WithMany("MeterReadings")
+                        .HasForeignKey("AircraftId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Inspections.CompressionTest", b =>
@@ -733,7 +1029,9 @@ namespace MellowRivet.Store.Migrations
 
             modelBuilder.Entity("MellowRivet.Core.Fleet.Aircraft", b =>
                 {
-                    b.Navigation("Components");
+                    b.Navigation("Installations");
+
+                    b.Navigation("MeterReadings");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Inspections.Inspection", b =>

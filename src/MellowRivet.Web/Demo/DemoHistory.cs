@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -18,7 +19,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     public Shelf Shelf { get; } = services.GetRequiredService<Shelf>();
     public DateTimeOffset Now { get; } = services.GetRequiredService<TimeProvider>().GetUtcNow();
     public DateOnly Today => DateOnly.FromDateTime(Now.UtcDateTime);
-    public Worksheet Worksheet => Shelf.Worksheets[0];
+    public Worksheet Worksheet => Shelf.Worksheets.Single(sheet => sheet.Key == "app-d");
 
     public Person Person(string signInName) => people[signInName];
 
@@ -35,18 +36,58 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
                     continue;
                 }
                 var value = Middle(band, seed + task.Order);
-                inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, null, measure.Kind, task.ZoneKey, value, band.Unit, new(), inspection.TimeInService, at, by.Id)
+                inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.CarrierOf(task.Book)?.Id, measure.Kind, task.ZoneKey, value, band.Unit, new(), inspection.TimeInService, at, by.Id)
                 { InspectionId = inspection.Id, TaskId = task.Id });
             }
             task.Set(NotFitted(task) ? TaskVerdict.NotApplicable : TaskVerdict.Good, "not fitted", inspection.JudgementAt(task, aircraft), by.Id, at);
         }
     }
 
+    /// <summary>A reading each fortnight between two that are on file, more in summer than in winter.</summary>
+    public static void Fly(Aircraft aircraft, DateOnly from, decimal fromHours, DateOnly to, decimal toHours, int seed)
+    {
+        var days = Enumerable.Range(1, (to.DayNumber - from.DayNumber) / 14).Select(step => from.AddDays(step * 14)).Where(day => day < to).ToList();
+        var weights = days.Append(to).Select((day, index) => 1.6 - Math.Cos(day.DayOfYear / 365.0 * 2 * Math.PI) + 0.25 * ((seed * 7 + index * 5) % 4)).ToList();
+        var flown = 0.0;
+        foreach (var (day, weight) in days.Zip(weights))
+        {
+            flown += weight;
+            aircraft.ReadMeter(aircraft.TimeBasis, day, Math.Round(fromHours + (toHours - fromHours) * (decimal)(flown / weights.Sum()), 1), "TB");
+        }
+    }
+
+    /// <summary>Fits a part with a number and a history.</summary>
+    public static Component Fit(Aircraft aircraft, ComponentKind kind, string position, string part, string serial, decimal at, DateOnly? made, Guid? on = null, string name = "")
+    {
+        var component = new Component(Guid.CreateVersion7(), kind, part, serial, name) { MadeOn = made };
+        aircraft.Install(component, position, new Hours(at), new Hours(0), on);
+        return component;
+    }
+
+    public LastDone Done(int days, decimal hours, string reference) => new(Today.AddDays(days), hours, null, null, null, reference);
+
+    /// <summary>Follows what the shelf offers; where it hangs on several parts, each was done at its own time.</summary>
+    public void Follow(Aircraft aircraft, string starter, params LastDone[] done)
+    {
+        var items = Shelf.DueStarters.Single(offered => offered.Key == starter).For(aircraft).ToList();
+        for (var index = 0; index < items.Count; index++)
+            Follow(aircraft, items[index], done.Length == 0 ? [] : [done[Math.Min(index, done.Length - 1)]]);
+    }
+
+    public void Follow(Aircraft aircraft, DueItem item, params LastDone[] done)
+    {
+        foreach (var time in done)
+            if (item.MarkDone(time, Today) is { } refusal)
+                throw new InvalidOperationException($"{aircraft.Registration}, {item.What}: {refusal.Message}");
+        Db.DueItems.Add(item);
+    }
+
     /// <summary>Signs, and saves all of it.</summary>
     public async Task SignAsync(Inspection inspection, Aircraft aircraft, Person by, DateTimeOffset at, CancellationToken stop)
     {
-        var certificate = Shelf.Rules.MaySign(by, inspection.Kind, aircraft).By ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
-        Desk.Seal(Db, new(inspection, aircraft), Shelf.Rules, new(by, certificate), at);
+        var rules = Shelf.RulesFor(aircraft.Category);
+        var certificate = rules.MaySign(by, inspection.Kind, aircraft).By ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
+        Desk.Seal(Db, new(inspection, aircraft), rules, new(by, certificate), at);
         await Db.SaveChangesAsync(stop);
     }
 

@@ -1,6 +1,8 @@
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Web.Demo;
@@ -17,7 +19,7 @@ internal static class DemoOthers
     private static async Task AmateurBuiltAsync(DemoHistory demo, CancellationToken stop)
     {
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0BRM", "Osmund Kestrelet", "OK-07", Category.ExperimentalAmateurBuilt, new(Wing.Low, Gear.TailWheel, 1, 2));
-        var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFourRear, CompressionSchool.QuarterDrop, "TF4-0861", "own make, 3", default);
+        var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFourRear, CompressionSchool.QuarterDrop, "TF4-0861", "own make, 3", new Hours(0), new(IgnitionKind.HighEnergy, IgnitionKind.Magneto));
         demo.Db.Aircraft.Add(aircraft);
         int[][] held = [[78, 77, 74], [77, 77, 77], [78, 78, 77], [76, 77, 76]];
         for (var year = 0; year < 3; year++)
@@ -32,6 +34,13 @@ internal static class DemoOthers
             await demo.SignAsync(past, aircraft, demo.Person("perpetua"), at.AddHours(4), stop);
         }
         aircraft.ReadTime(demo.Today, new Hours(588.2m));
+        DemoHistory.Fly(aircraft, demo.Today.AddDays(-344), 535.1m, demo.Today, 588.2m, 2);
+        demo.Follow(aircraft, "condition", demo.Done(-344, 535.1m, $"{demo.Now.AddDays(-344):yy}-62"));
+        demo.Follow(aircraft, "locator", demo.Done(-344, 535.1m, "condition inspection"));
+        demo.Follow(aircraft, "magneto", demo.Done(-900, 412.5m, "bench sheet 12"));
+        demo.Follow(aircraft, "oil-plugs", demo.Done(-70, 572.4m, "oil change"));
+        demo.Follow(aircraft, "engine-overhaul");
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Fabric: punch test of the upper surfaces", DueKind.Service, new(EveryMonths: 24), new(Standing.Practice, "the builder’s own book, p. 31")), demo.Done(-690, 480, "condition inspection"));
         demo.Db.Inspections.Add(new(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{demo.Now:yy}-119", demo.Worksheet, demo.Today));
         await demo.Db.SaveChangesAsync(stop);
     }
@@ -39,7 +48,7 @@ internal static class DemoOthers
     private static async Task TugAsync(DemoHistory demo, CancellationToken stop)
     {
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0LTS", "Brindle Mote LS", "BM-1142", Category.SpecialLightSport, new(Wing.High, Gear.NoseWheel, 1, 2));
-        var engine = DemoShop.Fit(aircraft, EngineLayout.GearedFlatFour, CompressionSchool.SixtyOfEighty, "LQ4-5530", "CL-118", default);
+        var engine = DemoShop.Fit(aircraft, EngineLayout.GearedFlatFour, CompressionSchool.SixtyOfEighty, "LQ4-5530", "CL-118", new Hours(0), new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy), part: "LQ4-A");
         demo.Db.Aircraft.Add(aircraft);
         int[][] held = [[85, 85, 84, 84], [85, 84, 84, 83], [84, 84, 83, 83], [85, 84, 84, 84]];
         for (var service = 0; service < 4; service++)
@@ -50,6 +59,16 @@ internal static class DemoOthers
                 demo.Db.Readings.Add(Compression(demo, aircraft, engine, place.Number, held[place.Number - 1][service], 87, at, null));
         }
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(1503.4m));
+        DemoHistory.Fly(aircraft, demo.Today.AddDays(-107), 1400, demo.Today.AddDays(-1), 1503.4m, 3);
+        demo.Follow(aircraft, "condition", demo.Done(-214, 1300, $"{demo.Now.AddDays(-214):yy}-44"));
+        demo.Follow(aircraft, "hundred-hour-light-sport", demo.Done(-107, 1400, $"{demo.Now.AddDays(-107):yy}-90"));
+        demo.Follow(aircraft, "oil-plugs-geared", demo.Done(-52, 1451.3m, "oil change"));
+        demo.Follow(aircraft, "hoses-geared", demo.Done(-1710, 402, "hose set H-20"));
+        demo.Follow(aircraft, "transponder", demo.Done(-400, 1130, "Tollerby Instruments"));
+        demo.Follow(aircraft, "locator", demo.Done(-214, 1300, "condition inspection"));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Tow hook: overhaul", DueKind.Overhaul, new(EveryLandings: 2000, EveryMonths: 48, Calendar: CalendarRule.SameDay), new(Standing.Manual, "tow hook manual, p. 9")), new LastDone(demo.Today.AddDays(-300), 1210, null, 7_020));
+        for (var month = 10; month >= 0; month--)
+            aircraft.ReadMeter(MeterKind.Landings, demo.Today.AddMonths(-month).AddDays(-1), 8_810 - month * 176, "WR");
         var now = demo.Now.AddHours(-3);
         var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{demo.Now:yy}-118", demo.Worksheet, demo.Today.AddDays(-1));
         demo.Db.Inspections.Add(inspection);

@@ -22,9 +22,16 @@ internal static class DemoPictures
             case Subject.Tyre: Tyre(canvas, chance); break;
             case Subject.Fitting: Fitting(canvas, chance); break;
             case Subject.Glass: Crazing(canvas, chance); break;
+            case Subject.Page: Page(canvas, chance); return Encode(surface, canvas);
+            case Subject.Around: Around(canvas, chance); return Encode(surface, canvas);
             default: Weave(canvas, chance); break;
         }
         Ring(canvas, chance);
+        return Encode(surface, canvas);
+    }
+
+    private static Stream Encode(SKSurface surface, SKCanvas canvas)
+    {
         using var font = new SKFont(SKTypeface.Default, 26);
         using var ink = new SKPaint { Color = new SKColor(255, 255, 255, 170), IsAntialias = true };
         canvas.DrawText("drawn for the demo", 24, Height - 28, font, ink);
@@ -192,4 +199,38 @@ internal static class DemoPictures
 
     private static SKPaint Stroke(SKColor colour, float width) =>
         new() { Color = colour, IsAntialias = true, IsStroke = true, StrokeWidth = width, StrokeCap = SKStrokeCap.Round, StrokeJoin = SKStrokeJoin.Round };
+
+    // A page of a logbook, ruled, with lines of something like handwriting.
+    private static void Page(SKCanvas canvas, Random chance)
+    {
+        using var paper = Fill(new SKColor(226, 220, 200));
+        using var rule = Stroke(new SKColor(120, 140, 160, 160), 2);
+        using var pen = Stroke(new SKColor(40, 48, 90), 4);
+        canvas.DrawRect(110, 60, Width - 220, Height - 130, paper);
+        for (var line = 0; line < 12; line++)
+        {
+            float y = 130 + line * 62;
+            canvas.DrawLine(130, y, Width - 130, y, rule);
+            if (line is 0 or > 8)
+                continue;
+            for (float x = 150; x < Width - 220 - chance.Next(300); x += 18 + chance.Next(16))
+                canvas.DrawLine(x, y - 8 - chance.Next(6), x + 6 + chance.Next(8), y - 12 - chance.Next(22), pen);
+        }
+    }
+
+    // An aircraft standing on grass, roughly, seen from somewhere around it.
+    private static void Around(SKCanvas canvas, Random chance)
+    {
+        using var grass = Fill(new SKColor(96, 112, 74));
+        using var skin = Fill(new SKColor(214, 214, 204));
+        using var dark = Fill(new SKColor(52, 58, 56));
+        canvas.DrawRect(0, Height * 0.62f, Width, Height, grass);
+        var turn = chance.Next(-160, 160);
+        canvas.DrawOval(Width / 2f + turn, Height * 0.55f, 190, 90, skin);
+        canvas.DrawOval(Width / 2f, Height * 0.6f, 520, 26, skin);
+        canvas.DrawRect(Width / 2f - turn - 20, Height * 0.34f, 40, 150, skin);
+        canvas.DrawOval(Width / 2f + turn, Height * 0.48f, 90, 40, dark);
+        canvas.DrawCircle(Width / 2f - 200, Height * 0.72f, 34, dark);
+        canvas.DrawCircle(Width / 2f + 200, Height * 0.72f, 34, dark);
+    }
 }

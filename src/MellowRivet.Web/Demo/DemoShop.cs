@@ -51,15 +51,20 @@ public static class DemoShop
         var history = new DemoHistory(services, people);
         await DemoTrainer.MakeAsync(history, stop);
         await DemoOthers.MakeAsync(history, stop);
+        await DemoTwin.MakeAsync(history, stop);
+        await DemoGlider.MakeAsync(history, stop);
     }
 
     /// <summary>An engine with its cylinders and a propeller on an aircraft.</summary>
-    internal static Component Fit(Aircraft aircraft, EngineLayout layout, CompressionSchool school, string engineSerial, string propellerSerial, Hours at)
+    internal static Component Fit(Aircraft aircraft, EngineLayout layout, CompressionSchool school, string engineSerial, string propellerSerial, Hours? ownTime,
+        Ignition ignition, string position = "", string part = "")
     {
-        var engine = new Component(Guid.CreateVersion7(), ComponentKind.Engine, "", "", engineSerial, at, default) { LayoutKey = layout.Key };
+        var engine = new Component(Guid.CreateVersion7(), ComponentKind.Engine, part, engineSerial) { LayoutKey = layout.Key, Ignition = ignition };
         engine.JudgeCompressionBy(new(school));
-        aircraft.InstallEngine(engine);
-        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, "", "", propellerSerial, at, default));
+        aircraft.InstallEngine(engine, position, default, ownTime);
+        foreach (var (row, kind) in new[] { ("top", ignition.Top), ("bottom", ignition.Bottom) })
+            aircraft.Install(new(Guid.CreateVersion7(), kind == IgnitionKind.Magneto ? ComponentKind.Magneto : ComponentKind.ElectronicIgnition, "", $"{engineSerial}-{row[0]}"), row, default, ownTime, engine.Id);
+        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, "", propellerSerial), position, default, default(Hours));
         return engine;
     }
 

@@ -1,7 +1,9 @@
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Web.Demo;
@@ -34,7 +36,7 @@ internal static class DemoTrainer
     public static async Task MakeAsync(DemoHistory demo, CancellationToken stop)
     {
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N04QF", "Pellworth Dunlin 2", "PD2-0318", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
-        var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFour, CompressionSchool.SixtyOfEighty, "TF4-2217", "WB-70355", default);
+        var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFour, CompressionSchool.SixtyOfEighty, "TF4-2217", "WB-70355", new Hours(0), new(IgnitionKind.Magneto, IgnitionKind.Magneto), part: "TF4-160");
         foreach (var limit in Manual)
             aircraft.SetLimit(limit);
         demo.Db.Aircraft.Add(aircraft);
@@ -45,7 +47,7 @@ internal static class DemoTrainer
             var hours = new Hours(2010.4m + test * 109.6m + test * 7 % 5);
             aircraft.ReadTime(DateOnly.FromDateTime(at), hours);
             if (test == NewCylinderAtTest)
-                ChangeCylinderTwo(aircraft, engine, new Hours(hours.Value - 4.2m));
+                ChangeCylinderTwo(aircraft, engine, DateOnly.FromDateTime(at), new Hours(hours.Value - 4.2m));
             var inspection = test % 2 == 1 ? new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{at:yy}-{(test * 3) + 14}", demo.Worksheet, DateOnly.FromDateTime(at)) : null;
             if (inspection is not null)
                 demo.Db.Inspections.Add(inspection);
@@ -57,11 +59,38 @@ internal static class DemoTrainer
         await TodayAsync(demo, aircraft, engine, stop);
     }
 
-    private static void ChangeCylinderTwo(Aircraft aircraft, Component engine, Hours at)
+    private static void ChangeCylinderTwo(Aircraft aircraft, Component engine, DateOnly on, Hours at)
     {
         var old = aircraft.Cylinder(engine, 2)!;
-        old.Remove(at, "low compression, exhaust valve");
-        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Cylinder, "2", "", "TF4-C-9941", at, default) { ParentId = engine.Id });
+        aircraft.TakeOff(old.Id, on, at, "low compression, exhaust valve");
+        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Cylinder, "TF4-520", "TF4-C-9941"), "2", at, new Hours(0), engine.Id, on);
+    }
+
+    // What is followed, and when it was last done. The engine was overhauled once, the left magneto is near its 500 h.
+    private static void Follow(DemoHistory demo, Aircraft aircraft, Component engine)
+    {
+        var now = aircraft.TimeInService.Value;
+        DemoHistory.Fly(aircraft, demo.Today.AddDays(-174), 4202.4m, demo.Today.AddDays(-1), now, 1);
+        engine.WasOverhauled(new(demo.Today.AddMonths(-92), new Hours(2890.2m), "release CL-2218"));
+        var locator = DemoHistory.Fit(aircraft, ComponentKind.LocatorTransmitter, "", "LT-406", "LT 30771", 3104, new DateOnly(2021, 3, 1));
+        DemoHistory.Fit(aircraft, ComponentKind.Battery, "", "BT-25", "0622-118", 3660, new DateOnly(2022, 6, 1));
+        DemoHistory.Fit(aircraft, ComponentKind.Altimeter, "left", "AL-20", "A7719", 0, null);
+        DemoHistory.Fit(aircraft, ComponentKind.Pump, "", "SP-211", "P-40922", 3890, null, engine.Id, "suction pump");
+        demo.Follow(aircraft, "annual", demo.Done(-348, 4095.8m, $"{demo.Now.AddDays(-348):yy}-71"));
+        demo.Follow(aircraft, "hundred-hour", demo.Done(-97, 4221m, $"{demo.Now.AddDays(-97):yy}-96"));
+        demo.Follow(aircraft, "altimeter", demo.Done(-640, 3925m, "26-A at Tollerby Instruments"));
+        demo.Follow(aircraft, "transponder", demo.Done(-702, 3880m, "26-A at Tollerby Instruments"));
+        demo.Follow(aircraft, "locator", demo.Done(-348, 4095.8m, "annual"));
+        demo.Follow(aircraft, "magneto", demo.Done(-480, 3861.2m, "bench sheet 40"), demo.Done(-840, 3830.5m, "bench sheet 31"));
+        demo.Follow(aircraft, "oil-plugs", demo.Done(-24, 4296.4m, "oil change"));
+        demo.Follow(aircraft, "quick-drain", demo.Done(-1190, 3610m, "annual"));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(2000, 144, CalendarRule.SameDay), new(Standing.Manual, "TF4 service letter 9, p. 2")), demo.Done(-92 * 30, 2890.2m, "release CL-2218"));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, locator.Id, "Battery: replace by the date marked on it", DueKind.Locator, new(NotAfter: demo.Today.AddDays(171)), new(Standing.Law, "14 CFR 91.207(c), from memory")));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Nose leg: strip and reseal", DueKind.Service, new(EveryLandings: 4000), new(Standing.Manual, "Dunlin manual 32-20, p. 7")), new LastDone(demo.Today.AddDays(-900), 3700, null, 9_880));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Seat belts: replace webbing", DueKind.LifeLimit, new(NotAfter: demo.Today.AddMonths(31)), new(Standing.Manual, "Dunlin manual 25-10, p. 3")));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Extinguisher: weigh", DueKind.Service, new(EveryMonths: 12), new(Standing.Manual, "label on the bottle")));
+        for (var month = 24; month >= 0; month--)
+            aircraft.ReadMeter(MeterKind.Landings, demo.Today.AddMonths(-month).AddDays(-1), 12_960 - month * 118, "TB");
     }
 
     private static void TakeOver(DemoHistory demo, Aircraft aircraft, Component engine, int number, double psi, Hours hours, DateTimeOffset at, Inspection? inspection)
@@ -89,6 +118,7 @@ internal static class DemoTrainer
     {
         var began = demo.Now.AddDays(-1).Date.AddHours(8);
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(4318.6m));
+        Follow(demo, aircraft, engine);
         var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-117", demo.Worksheet, demo.Today.AddDays(-1));
         demo.Db.Inspections.Add(inspection);
 

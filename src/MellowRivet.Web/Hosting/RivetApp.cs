@@ -78,6 +78,7 @@ public static class RivetApp
         app.MapHealth();
         app.MapOpenApi();
         app.MapBench();
+        app.MapDue();
         return app;
     }
 

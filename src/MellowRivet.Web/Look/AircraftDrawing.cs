@@ -46,6 +46,10 @@ public static class AircraftDrawing
         lines.AddRange(build.Wing == Wing.High
             ? ["M134 108 L166 108 M134 162 L166 162", "M138 168 L96 128 M162 168 L204 128"]
             : ["M138 112 H162 L160 128 H140 Z", build.Seats > 1 ? "M139 133 H161 V146 H139 Z" : "M141 134 H159"]);
+        if (build.FoldingWing)
+            lines.Add("M98 107 V164 M94 107 V164 M202 107 V164 M206 107 V164"); // the fold, either side
+        if (build.Retractable)
+            lines.Add("M112 140 h18 v10 h-18 Z M170 140 h18 v10 h-18 Z"); // the wells the wheels go into
         return lines;
     }
 }

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 
@@ -52,6 +53,15 @@ public static class States
         Verdict.Watch => State.Watch,
         Verdict.Reject => State.Airworthiness,
         Verdict.Retest => State.Recommended,
+        _ => State.CannotTell,
+    };
+
+    public static State Of(DueState state) => state switch
+    {
+        DueState.Ok => State.Good,
+        DueState.Soon => State.Watch,
+        DueState.Grace => State.Recommended,
+        DueState.Overdue => State.Airworthiness,
         _ => State.CannotTell,
     };
 

@@ -30,7 +30,7 @@ public sealed class HangarModel(RivetDb db) : PageModel
 
     public async Task OnGetAsync(CancellationToken stop)
     {
-        var fleet = await db.Aircraft.AsNoTracking().Include(aircraft => aircraft.Components).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
+        var fleet = await db.Aircraft.AsNoTracking().WithParts().OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
         var works = await db.Inspections.AsNoTracking()
             .Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests)
             .Where(work => work.State == InspectionState.InWork || work.OpenedOn == db.Inspections.Where(other => other.AircraftId == work.AircraftId).Max(other => other.OpenedOn))
@@ -85,7 +85,7 @@ public sealed class HangarModel(RivetDb db) : PageModel
         var walk = $"/walk/{inspection.Id}";
         if (inspection.OpenAirworthiness.FirstOrDefault(found => found.Grounded) is { } grounded)
             yield return new(State.Grounded, "bad", $"{line.Aircraft.Registration} is grounded.", $"{grounded.What}. Tell the owner today.", $"{walk}/fix-list/{grounded.Number}");
-        var weak = line.Aircraft.Engines.Select(engine => CompressionSheet.Of(line.Aircraft, engine, inspection))
+        var weak = line.Aircraft.Engines.Select(engine => CompressionSheet.Of(line.Aircraft, engine.Component, inspection))
             .SelectMany(sheet => sheet.Cylinders).FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
         if (weak is not null)
             yield return new(State.Recommended, "warn", $"{line.Aircraft.Registration}, cylinder {weak.Place.Number}", $"reads {weak.Tries[^1].Value:0.#}: test it again.", $"{walk}/compressions?cylinder={weak.Place.Number}");

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
@@ -9,12 +10,13 @@ namespace MellowRivet.Web.Pages;
 public sealed class ShelfModel(Shelf shelf, DataFolder data) : PageModel
 {
     public IReadOnlyList<Worksheet> Worksheets => shelf.Worksheets;
-    public RulePack Rules => shelf.Rules;
+    public IReadOnlyList<RulePack> RulePacks => shelf.RulePacks;
+    public IReadOnlyList<DueStarter> DueStarters => shelf.DueStarters;
 
     public void OnGet() { }
 
     public IActionResult OnGetFile(string folder, string key) =>
-        folder is "worksheets" or "rule-packs" && Shelf.FileOf(data, folder, key) is { } path
+        folder is "worksheets" or "rule-packs" or "due" && Shelf.FileOf(data, folder, key) is { } path
             ? PhysicalFile(path, "application/json", $"{key}.json")
             : NotFound();
 }

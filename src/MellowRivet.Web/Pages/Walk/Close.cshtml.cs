@@ -16,8 +16,10 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
 {
     public override Station At => Station.Close;
 
+    private RulePack Rules => shelf.RulesFor(Job.Aircraft.Category);
+
     public Person Me => Person(User.PersonId())!;
-    public SigningAnswer Answer => shelf.Rules.MaySign(Me, Job.Inspection.Kind, Job.Aircraft);
+    public SigningAnswer Answer => Rules.MaySign(Me, Job.Inspection.Kind, Job.Aircraft);
     public string Statement { get; private set; } = "";
     public string Source { get; private set; } = "";
 
@@ -47,7 +49,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
             ModelState.AddModelError("password", wrong);
             return Page();
         }
-        var written = await Desk.SignAsync(Id, post, shelf.Rules, new(Me, certificate), stop);
+        var written = await Desk.SignAsync(Id, post, Rules, new(Me, certificate), stop);
         if (written.Done)
             return Redirect($"/walk/{Id}/records");
         await ShowAsync(stop);
@@ -74,7 +76,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
     {
         if (!await LoadAsync(stop))
             return false;
-        var (text, source) = shelf.Rules.Statement(Job.Inspection.Kind, Job.Aircraft.Category, Readiness.Unairworthy.Count == 0, "aircraft",
+        var (text, source) = Rules.Statement(Job.Inspection.Kind, Job.Aircraft.Category, Readiness.Unairworthy.Count == 0, "aircraft",
             DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
         (Statement, Source) = (text, source.Text);
         return true;

@@ -185,8 +185,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
         cylinder.Tries.TakeWhile(earlier => earlier.Id != reading).Any(earlier => earlier.Conditions.Hot == true);
 
     private Component? Engine(Aircraft aircraft) => EngineId is { } id
-        ? aircraft.Engines.FirstOrDefault(engine => engine.Id == id)
-        : aircraft.Engines.FirstOrDefault();
+        ? aircraft.Engines.FirstOrDefault(engine => engine.ComponentId == id)?.Component
+        : aircraft.Engines.FirstOrDefault()?.Component;
 
     private async Task<bool> ShowAsync(CancellationToken stop)
     {

@@ -92,7 +92,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
             {
                 if (Measure(task, form, out var value) is { } problem)
                     return problem;
-                job.Inspection.Record(new(form.Post, job.Aircraft.Id, null, task.Measure.Kind, task.ZoneKey, value, BandUnit(task, job.Aircraft), new(),
+                job.Inspection.Record(new(form.Post, job.Aircraft.Id, job.Aircraft.CarrierOf(task.Book)?.Id, task.Measure.Kind, task.ZoneKey, value, BandUnit(task, job.Aircraft), new(),
                     job.Inspection.TimeInService, now, User.PersonId())
                 { InspectionId = job.Inspection.Id, TaskId = task.Id });
             }
@@ -177,9 +177,11 @@ public sealed class ZoneModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
         Title = Tasks[0].ZoneTitle;
         ZoneSeam = Seam.OfZone(ZoneKey!, inspection);
         Current = Tasks.FirstOrDefault(task => task.Id == TaskId) ?? Tasks.FirstOrDefault(task => task.Verdict == TaskVerdict.NotYet) ?? Tasks[0];
+        // A new engine begins new series: what was read on the one before doesn't count here.
+        var carrier = Job.Aircraft.CarrierOf(Current.Book)?.Id;
         if (Current.Measure is { } measure)
             Before = await Db.Readings.AsNoTracking()
-                .Where(reading => reading.AircraftId == inspection.AircraftId && reading.Kind == measure.Kind)
+                .Where(reading => reading.AircraftId == inspection.AircraftId && reading.Kind == measure.Kind && reading.ComponentId == carrier)
                 .OrderByDescending(reading => reading.At).Take(12).ToListAsync(stop);
         return true;
     }

@@ -1,0 +1,95 @@
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Fleet;
+
+public sealed partial class Aircraft
+{
+    /// <summary>The meter of a kind that is fitted now.</summary>
+    public Meter? MeterOf(MeterKind kind) => meters.LastOrDefault(meter => meter.Kind == kind);
+
+    /// <summary>The latest total of a meter kind, by the readings that are loaded; null where there is none.</summary>
+    public decimal? TotalOf(MeterKind kind) => meterReadings.Where(reading => reading.Kind == kind).Select(reading => (decimal?)reading.Total).Max();
+
+    /// <summary>Notes what a meter showed. All readings must be loaded.</summary>
+    /// <param name="kind">Which meter.</param>
+    /// <param name="on">The day.</param>
+    /// <param name="shown">What it showed: hours, or a whole count.</param>
+    /// <param name="source">Who read it, or the file it came from.</param>
+    /// <param name="replaced">How the meter before gave way to one that shows this; null for the meter on file.</param>
+    /// <param name="total">For the first reading of a kind: the total then, where the meter shows another.</param>
+    /// <returns>Why it can't be so, or null. The same reading a second time changes nothing.</returns>
+    public Refusal? ReadMeter(MeterKind kind, DateOnly on, decimal shown, string source, MeterReplacement? replaced = null, decimal? total = null)
+    {
+        if (shown is < 0 or >= 1_000_000)
+            return new("shown", "What a meter shows is zero or more, and below a million.");
+        if (!kind.CountsHours() && shown != decimal.Truncate(shown))
+            return new("shown", $"{char.ToUpperInvariant(kind.InWords()[0]) + kind.InWords()[1..]} come in whole numbers.");
+        var ofKind = meterReadings.Where(reading => reading.Kind == kind).ToList();
+        if (replaced is null && ofKind.Any(reading => reading.On == on && reading.Shown == shown))
+            return null;
+
+        var meter = MeterFor(kind, on, shown, replaced, total);
+        var now = shown + meter.Offset;
+        if (replaced is { } change && MeterOf(kind) is { } old && ofKind.Count > 0)
+        {
+            var last = ofKind.MaxBy(reading => reading.Total)!;
+            if (change.LastShown + old.Offset < last.Total)
+                return new("lastShown", $"The old one showed {last.Shown:0.0##} on {last.On:yyyy-MM-dd} already.");
+            if (change.FirstShown < 0 || change.FirstShown > shown)
+                return new("firstShown", $"When it was fitted the new one can't have shown more than the {shown:0.0##} it shows now.");
+        }
+        var before = ofKind.Where(reading => reading.On <= on).MaxBy(reading => (reading.Total, reading.On));
+        var after = ofKind.Where(reading => reading.On > on).MinBy(reading => reading.Total);
+        if (before is not null && now < before.Total)
+            return new(MeterFault.Backwards, $"The {kind.InWords()} showed {before.Shown:0.0##} on {before.On:yyyy-MM-dd} and can't show {shown:0.0##} after that: it runs backwards. Was the meter replaced?");
+        if (after is not null && now > after.Total)
+            return new(MeterFault.Backwards, $"The {kind.InWords()} showed {after.Shown:0.0##} on {after.On:yyyy-MM-dd}, after this day: {shown:0.0##} before it runs backwards. Check the day and the figure.");
+        if (kind.CountsHours() && before is not null && now - before.Total > 24 * (on.DayNumber - before.On.DayNumber + 1))
+            return new("shown", $"{now - before.Total:0.#} h since {before.On:yyyy-MM-dd} are more than those days hold. Check the day and the figure.");
+
+        if (meters.All(other => other.Number != meter.Number))
+            meters = [.. meters, meter];
+        meterReadings.Add(new(Id, meter, on, shown, source));
+        if (kind == TimeBasis && (ReadOn is null || on >= ReadOn))
+            (TimeInService, ReadOn) = (new(now), on);
+        return null;
+    }
+
+    /// <summary>Notes the meter that time in service goes by.</summary>
+    /// <exception cref="ArgumentException">It can't be so, in words.</exception>
+    public void ReadTime(DateOnly on, Hours shown, string source = "")
+    {
+        if (ReadMeter(TimeBasis, on, shown.Value, source) is { } refusal)
+            throw new ArgumentException(refusal.Message, nameof(shown));
+    }
+
+    private Meter MeterFor(MeterKind kind, DateOnly on, decimal shown, MeterReplacement? replaced, decimal? total)
+    {
+        var ofKind = meters.Where(meter => meter.Kind == kind).ToList();
+        var next = meters.Count + 1;
+        if (ofKind.Count == 0)
+            return new(next, kind, on, (total ?? shown) - shown);
+        if (replaced is not null)
+            return new(next, kind, on, replaced.LastShown + ofKind[^1].Offset - replaced.FirstShown);
+        return MeterOn(kind, on)!;
+    }
+
+    /// <summary>The meter of a kind that was fitted on a day; the first, for a day before any.</summary>
+    internal Meter? MeterOn(MeterKind kind, DateOnly on) =>
+        meters.LastOrDefault(meter => meter.Kind == kind && meter.FittedOn <= on) ?? meters.FirstOrDefault(meter => meter.Kind == kind);
+
+    internal void Take(IReadOnlyList<PlannedReading> planned, string source)
+    {
+        meters = [.. meters, .. planned.Select(reading => reading.Meter).Distinct().Where(meter => meter.Number > meters.Count).OrderBy(meter => meter.Number)];
+        meterReadings.AddRange(planned.Select(reading => new MeterReading(Id, reading.Meter, reading.On, reading.Shown, source)));
+        if (planned.Where(reading => reading.Meter.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest && (ReadOn is null || latest.On >= ReadOn))
+            (TimeInService, ReadOn) = (new(latest.Total), latest.On);
+    }
+}
+
+/// <summary>Names of what can be wrong with a meter reading, as fields of a form.</summary>
+public static class MeterFault
+{
+    /// <summary>The reading runs backwards: the form asks whether the meter was replaced.</summary>
+    public const string Backwards = "backwards";
+}

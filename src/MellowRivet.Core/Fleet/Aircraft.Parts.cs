@@ -1,0 +1,118 @@
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Records;
+
+namespace MellowRivet.Core.Fleet;
+
+public sealed partial class Aircraft
+{
+    public IEnumerable<Installation> Engines => Fitted(ComponentKind.Engine);
+    public IEnumerable<Installation> Propellers => Fitted(ComponentKind.Propeller);
+
+    /// <summary>The parts of a kind that are on the aircraft now, by position.</summary>
+    public IEnumerable<Installation> Fitted(ComponentKind kind) => installations
+        .Where(fitted => fitted.Component.Kind == kind && fitted.IsOn)
+        .OrderBy(fitted => fitted.Position, StringComparer.Ordinal);
+
+    /// <summary>The cylinder in a numbered place of an engine now.</summary>
+    public Component? Cylinder(Component engine, int number) => installations.FirstOrDefault(fitted =>
+        fitted.Component.Kind == ComponentKind.Cylinder && fitted.ParentId == engine.Id
+        && fitted.Position == number.ToString() && fitted.IsOn)?.Component;
+
+    /// <summary>The part whose book a reading belongs to, so that a new engine begins new series: the one engine or propeller; null for the airframe, and where there are two.</summary>
+    public Component? CarrierOf(Book book)
+    {
+        var fitted = book switch { Book.Engine => Engines, Book.Propeller => Propellers, _ => [] };
+        return fitted.Take(2).ToList() is [var only] ? only.Component : null;
+    }
+
+    /// <summary>Puts a part on the aircraft.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="position">Where it sits; "" where there is one place.</param>
+    /// <param name="at">The aircraft's time in service then.</param>
+    /// <param name="ownTime">The part's own time then; null where nobody knows.</param>
+    /// <param name="parent">The part it sits on; null for the airframe.</param>
+    /// <param name="on">The day; null where the papers don't say.</param>
+    public Installation Install(Component part, string position, Hours at, Hours? ownTime, Guid? parent = null, DateOnly? on = null)
+    {
+        var fitted = new Installation(Id, part, parent, position, on, at, ownTime);
+        installations.Add(fitted);
+        return fitted;
+    }
+
+    /// <summary>Puts on an engine with a cylinder in every place of its layout.</summary>
+    public Installation InstallEngine(Component engine, string position, Hours at, Hours? ownTime, DateOnly? on = null)
+    {
+        var fitted = Install(engine, position, at, ownTime, null, on);
+        foreach (var place in engine.Layout.Cylinders)
+            Install(new Component(Guid.CreateVersion7(), ComponentKind.Cylinder, "", $"{engine.SerialNumber}-{place.Number}"), place.Number.ToString(), at, ownTime, engine.Id, on);
+        return fitted;
+    }
+
+    /// <summary>The stay of a part that is on the aircraft now; null where it isn't.</summary>
+    public Installation? Fitting(Guid componentId) => installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
+
+    /// <summary>What sits on a part now, directly.</summary>
+    public IEnumerable<Installation> SittingOn(Guid? componentId) => installations
+        .Where(fitted => fitted.IsOn && fitted.ParentId == componentId)
+        .OrderBy(fitted => fitted.Component.Kind).ThenBy(fitted => fitted.Position, StringComparer.Ordinal);
+
+    /// <summary>Puts a part on, or says why it can't be.</summary>
+    public Refusal? Fit(Component part, string position, DateOnly? on, Hours at, Hours? ownTime, Guid? parent)
+    {
+        if (at > TimeInService)
+            return new("at", $"The aircraft has {TimeInService} h: nothing can have been fitted at {at} h.");
+        if (parent is { } under && Fitting(under) is null)
+            return new("parent", "What it would sit on is not on this aircraft.");
+        if (part.Kind != ComponentKind.Other && installations.FirstOrDefault(fitted => fitted.IsOn && fitted.Component.Kind == part.Kind
+            && fitted.ParentId == parent && fitted.Position == position) is { } there)
+            return new("position", $"{part.Kind.InWords()} {position} s/n {there.Component.SerialNumber} sits there. Take it off first, or name another place.".TrimStart());
+        if (part.Kind == ComponentKind.Engine)
+            InstallEngine(part, position, at, ownTime, on);
+        else
+            Install(part, position, at, ownTime, parent, on);
+        return null;
+    }
+
+    /// <summary>Takes a part off, with everything that sits on it.</summary>
+    /// <returns>Why it can't be, or null.</returns>
+    public Refusal? TakeOff(Guid componentId, DateOnly? on, Hours at, string? why)
+    {
+        if (Fitting(componentId) is not { } fitted)
+            return new("part", "It is not on this aircraft any more.");
+        if (string.IsNullOrWhiteSpace(why))
+            return new("why", "Say why it comes off: the trend and the next owner ask.");
+        var all = WithWhatSitsOnIt(fitted).ToList();
+        if (all.Max(part => part.InstalledAt) is var latest && at < latest)
+            return new("at", $"It was fitted at {latest} h and can't have come off at {at} h.");
+        if (at > TimeInService)
+            return new("at", $"The aircraft has {TimeInService} h: nothing can have come off at {at} h.");
+        foreach (var part in all)
+            part.End(on, at, why.Trim());
+        return null;
+    }
+
+    /// <summary>Moves a part to another aircraft, with everything that sits on it: its own time goes along.</summary>
+    /// <param name="componentId">The part.</param>
+    /// <param name="to">Where it goes.</param>
+    /// <param name="position">Its place there.</param>
+    /// <param name="on">The day.</param>
+    /// <param name="why">Why it came off here.</param>
+    public Refusal? MoveTo(Guid componentId, Aircraft to, string position, DateOnly on, string? why)
+    {
+        if (Fitting(componentId) is not { } fitted)
+            return new("part", "It is not on this aircraft any more.");
+        if (to.Id == Id)
+            return new("to", "It is on that aircraft already.");
+        if (to.installations.Any(there => there.IsOn && there.Component.Kind == fitted.Component.Kind && there.ParentId is null && there.Position == position && there.Component.Kind != ComponentKind.Other))
+            return new("position", $"{to.Registration} has one there. Take it off first, or name another place.");
+        var all = WithWhatSitsOnIt(fitted).ToList();
+        if (TakeOff(componentId, on, TimeInService, why) is { } refusal)
+            return refusal;
+        foreach (var part in all)
+            to.Install(part.Component, part == fitted ? position : part.Position, to.TimeInService, part.TimeInService(TimeInService), part == fitted ? null : part.ParentId, on);
+        return null;
+    }
+
+    private IEnumerable<Installation> WithWhatSitsOnIt(Installation fitted) =>
+        [fitted, .. SittingOn(fitted.ComponentId).SelectMany(WithWhatSitsOnIt)];
+}

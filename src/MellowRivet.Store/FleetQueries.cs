@@ -1,0 +1,57 @@
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store;
+
+/// <summary>What the pages load of the fleet.</summary>
+public static class FleetQueries
+{
+    /// <summary>With every part that is or was on the aircraft.</summary>
+    public static IQueryable<Aircraft> WithParts(this IQueryable<Aircraft> fleet) => fleet.Include(aircraft => aircraft.Installations).ThenInclude(stay => stay.Component);
+
+    /// <summary>The due items of an aircraft and of the parts that are on it.</summary>
+    public static IQueryable<DueItem> DueOn(this RivetDb db, Guid aircraftId) => db.DueItems.Where(item => item.AircraftId == aircraftId
+        || db.Installations.Any(stay => stay.AircraftId == aircraftId && stay.RemovedAt == null && stay.ComponentId == item.ComponentId));
+
+    /// <summary>An aircraft's due line; null where there is no such aircraft.</summary>
+    public static async Task<DueLine?> DueLineAsync(this RivetDb db, Guid aircraftId, DateOnly today, CancellationToken stop)
+    {
+        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
+            return null;
+        return await db.DueLineAsync(aircraft, today, stop);
+    }
+
+    /// <summary>The due line of an aircraft that is loaded with its parts.</summary>
+    public static async Task<DueLine> DueLineAsync(this RivetDb db, Aircraft aircraft, DateOnly today, CancellationToken stop)
+    {
+        var items = await db.DueOn(aircraft.Id).AsNoTracking().ToListAsync(stop);
+        var since = (aircraft.ReadOn ?? today).AddMonths(-Utilisation.MonthsLookedAt - 1);
+        var readings = await db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id && reading.On >= since).ToListAsync(stop);
+        return DueLine.Of(aircraft, items, readings, today);
+    }
+
+    /// <summary>The due lines of every aircraft, by registration: four queries, however many there are.</summary>
+    public static async Task<IReadOnlyList<DueLine>> DueLinesAsync(this RivetDb db, DateOnly today, CancellationToken stop)
+    {
+        var fleet = await db.Aircraft.AsNoTracking()
+            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null && db.DueItems.Any(item => item.ComponentId == stay.ComponentId)))
+            .ThenInclude(stay => stay.Component).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
+        var items = await db.DueItems.AsNoTracking().ToListAsync(stop);
+        var since = today.AddMonths(-Utilisation.MonthsLookedAt - 1);
+        var readings = (await db.MeterReadings.AsNoTracking().Where(reading => reading.On >= since).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
+        var onAircraft = items.Where(item => item.AircraftId is not null).ToLookup(item => item.AircraftId!.Value);
+        var onPart = items.Where(item => item.ComponentId is not null).ToLookup(item => item.ComponentId!.Value);
+        return [.. fleet.Select(aircraft => DueLine.Of(aircraft,
+            onAircraft[aircraft.Id].Concat(aircraft.Installations.SelectMany(stay => onPart[stay.ComponentId])), [.. readings[aircraft.Id]], today))];
+    }
+
+    /// <summary>Marks as done what an inspection does by being signed.</summary>
+    internal static void MarkDoneBySigning(this RivetDb db, Job job, DateOnly on)
+    {
+        var items = db.DueOn(job.Aircraft.Id).ToList();
+        var readings = db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == job.Aircraft.Id && !(reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter)).ToList();
+        foreach (var entry in DueLine.Of(job.Aircraft, items, readings, on).Entries.Where(entry => entry.Item.DoneBy.Contains(job.Inspection.Kind)))
+            entry.Item.MarkDone(entry.DoneNow(on, job.Inspection.WorkOrder), on);
+    }
+}

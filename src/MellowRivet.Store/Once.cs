@@ -1,0 +1,34 @@
+using MellowRivet.Core;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store;
+
+/// <summary>What became of a post: why it was refused, or that it was carried out already.</summary>
+public sealed record Written(Refusal? Refusal, bool Repeated = false)
+{
+    public bool Done => Refusal is null;
+}
+
+/// <summary>Carries out a post in its turn and once.</summary>
+public static class Once
+{
+    /// <summary>Takes the write lock, does the work, and saves it together with the post's id; a refusal leaves everything as it was.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
+    /// <param name="clock">The time.</param>
+    /// <param name="work">Changes what it loads, or says why not.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<Written> OnceAsync(this RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work, CancellationToken stop)
+    {
+        db.ChangeTracker.Clear();
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        if (await db.Postings.AnyAsync(done => done.Id == post, stop))
+            return new(null, Repeated: true);
+        if (await work() is { } refusal)
+            return new(refusal);
+        db.Postings.Add(new() { Id = post, At = clock.GetUtcNow() });
+        await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        return new((Refusal?)null);
+    }
+}

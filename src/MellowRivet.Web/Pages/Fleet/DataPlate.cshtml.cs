@@ -1,0 +1,50 @@
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Fleet;
+
+/// <summary>What stands on the data plate, its engines, and the file as a whole.</summary>
+public sealed class DataPlateModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
+{
+    public override FileSheet At => FileSheet.Plate;
+
+    public PlateForm Form { get; private set; } = new();
+    public Guid Post { get; } = Guid.CreateVersion7();
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop))
+            return NotFound();
+        Form.Take(Aircraft);
+        return Page();
+    }
+
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostAsync(Guid post, [Bind(Prefix = "Form")] PlateForm form, CancellationToken stop)
+    {
+        ModelState.Clear();
+        foreach (var problem in form.Check())
+            ModelState.AddModelError("Form." + problem.Field, problem.Message);
+        if (!ModelState.IsValid)
+        {
+            Form = form;
+            return await LoadAsync(stop) ? Page() : NotFound();
+        }
+        var written = await Desk.WriteFileAsync(Id, post, async aircraft =>
+        {
+            var registration = form.Registration!.Trim();
+            if (await Db.Aircraft.AnyAsync(other => other.Registration == registration && other.Id != Id, stop))
+                return new("Form.Registration", $"{registration} has a file here already.");
+            aircraft.Describe(registration, form.Type!.Trim(), form.Serial!.Trim(), form.Category, form.Configuration);
+            return null;
+        }, stop);
+        return await AfterAsync(written, HrefOf(At), () =>
+        {
+            Form = form;
+            return LoadAsync(stop);
+        });
+    }
+}

@@ -1,0 +1,70 @@
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Fleet;
+
+/// <summary>Makes an aircraft's file, from nothing or like one that is here.</summary>
+public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : PageModel
+{
+    [BindProperty]
+    public AircraftForm Form { get; set; } = new();
+
+    [BindProperty]
+    public Guid Post { get; set; } = Guid.CreateVersion7();
+
+    public IReadOnlyList<Aircraft> Fleet { get; private set; } = [];
+
+    /// <summary>What usually falls due on such an aircraft, whatever the form says so far.</summary>
+    public IReadOnlyList<DueStarter> Offered => [.. shelf.DueStarters.Where(starter =>
+        (starter.Categories.Count == 0 || starter.Categories.Contains(Form.Category)) && (starter.Layouts.Count == 0 || starter.Layouts.Contains(Form.Layout))
+        && starter.On is null or ComponentKind.Engine or ComponentKind.Propeller or ComponentKind.Magneto)];
+
+    [Needs(Right.KeepFile)]
+    public async Task OnGetAsync(Guid? from, CancellationToken stop)
+    {
+        await LoadAsync(stop);
+        if (from is { } like && await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == like, stop) is { } model)
+            Form.CopyFrom(model);
+        Form.Starters = [.. Offered.Where(starter => !starter.Asked).Select(starter => starter.Key)];
+    }
+
+    /// <summary>The drawing and what falls due, as the choices stand; keeps nothing.</summary>
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnGetDrawAsync()
+    {
+        await TryUpdateModelAsync(Form, "Form");
+        return Partial("_Drawn", this);
+    }
+
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostAsync(CancellationToken stop)
+    {
+        ModelState.Clear();
+        foreach (var problem in Form.Check())
+            ModelState.AddModelError("Form." + problem.Field, problem.Message);
+        var registration = Form.Registration?.Trim();
+        if (ModelState.IsValid && await db.Aircraft.FirstOrDefaultAsync(other => other.Registration == registration, stop) is { } there)
+            ModelState.AddModelError("Form.Registration", $"{registration} has a file here already.");
+        if (!ModelState.IsValid)
+        {
+            await LoadAsync(stop);
+            return Page();
+        }
+        var aircraft = Form.Make(DateOnly.FromDateTime(clock.GetLocalNow().DateTime), User.Initials());
+        var written = await db.OnceAsync(Post, clock, () =>
+        {
+            db.Aircraft.Add(aircraft);
+            db.DueItems.AddRange(Offered.Where(starter => Form.Starters.Contains(starter.Key)).SelectMany(starter => starter.For(aircraft)));
+            return Task.FromResult<Core.Refusal?>(null);
+        }, stop);
+        return Redirect(written.Repeated ? "/" : $"/aircraft/{aircraft.Id}");
+    }
+
+    private async Task LoadAsync(CancellationToken stop) => Fleet = await db.Aircraft.AsNoTracking().OrderBy(row => row.Registration).ToListAsync(stop);
+}

@@ -1,0 +1,191 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Fleet;
+
+/// <summary>A part to fit, as it is sent: a new one, or one that lies on the shelf.</summary>
+public sealed class FitForm
+{
+    public Guid Post { get; set; } = Guid.CreateVersion7();
+
+    /// <summary>One that lies in the shop; null for a new one.</summary>
+    public Guid? Stored { get; set; }
+    public ComponentKind Kind { get; set; } = ComponentKind.Other;
+    public string? Name { get; set; }
+    public string? PartNumber { get; set; }
+    public string? Serial { get; set; }
+    public DateOnly? MadeOn { get; set; }
+    public string? Layout { get; set; }
+    public Guid? Parent { get; set; }
+    public string? Position { get; set; }
+    public DateOnly? On { get; set; }
+    public string? At { get; set; }
+    public string? OwnTime { get; set; }
+}
+
+/// <summary>A part to take off, move or note as overhauled, as it is sent.</summary>
+public sealed class PartForm
+{
+    public Guid Post { get; set; } = Guid.CreateVersion7();
+    public Guid Part { get; set; }
+    public DateOnly? On { get; set; }
+    public string? At { get; set; }
+    public string? Why { get; set; }
+    public Guid? To { get; set; }
+    public string? Position { get; set; }
+    public string? Reference { get; set; }
+}
+
+/// <summary>The parts of an aircraft, what sits on what, and where each was before.</summary>
+public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
+{
+    public override FileSheet At => FileSheet.Parts;
+
+    [FromQuery(Name = "part")]
+    public Guid? PartId { get; set; }
+
+    [FromQuery(Name = "add")]
+    public bool Adds { get; set; }
+
+    public Installation? Current { get; private set; }
+
+    /// <summary>Where the chosen part was, on any aircraft, earliest first.</summary>
+    public IReadOnlyList<(Installation Stay, string Registration)> Stays { get; private set; } = [];
+
+    /// <summary>Parts that were taken off somewhere and are on nothing now.</summary>
+    public IReadOnlyList<Component> InStore { get; private set; } = [];
+    public IReadOnlyList<Aircraft> Others { get; private set; } = [];
+    public FitForm Typed { get; private set; } = new();
+    public PartForm TypedPart { get; private set; } = new();
+
+    public async Task<IActionResult> OnGetAsync(Guid? on, CancellationToken stop)
+    {
+        if (!await ShowAsync(stop))
+            return NotFound();
+        Typed = new() { On = Today, At = $"{Aircraft.TimeInService}", Parent = on };
+        TypedPart = new() { On = Today, At = $"{Aircraft.TimeInService}" };
+        return Page();
+    }
+
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostFitAsync(FitForm form, CancellationToken stop)
+    {
+        Adds = true;
+        var id = form.Stored ?? form.Post;
+        var written = await Desk.WriteFileAsync(Id, form.Post, async aircraft =>
+        {
+            if (TypedNumber.ParseHours(form.At) is not { } at)
+                return new("at", "The aircraft’s time in service when it was fitted: 4318.6.");
+            var own = TypedNumber.ParseHours(form.OwnTime);
+            if (own is null && !string.IsNullOrWhiteSpace(form.OwnTime))
+                return new("ownTime", "The part’s own hours then; leave it empty where nobody knows.");
+            if (form.On > Today)
+                return new("on", "That day is still to come.");
+            if (form.Position?.Trim().Length > 20)
+                return new("position", "A place of up to 20 characters.");
+            var (part, wrong) = await PartAsync(form, stop);
+            return part is null ? wrong : aircraft.Fit(part, form.Position?.Trim() ?? "", form.On, at, own, form.Parent);
+        }, stop);
+        return await AfterAsync(written, $"{HrefOf(At)}?part={id}", async () =>
+        {
+            Typed = form;
+            return await ShowAsync(stop);
+        });
+    }
+
+    [Needs(Right.KeepFile)]
+    public Task<IActionResult> OnPostTakeOffAsync(PartForm form, CancellationToken stop) => OnPartAsync(form, HrefOf(At), aircraft =>
+        Task.FromResult(TypedNumber.ParseHours(form.At) is not { } at
+            ? new Refusal("at", "The aircraft’s time in service when it came off: 4318.6.")
+            : form.On > Today ? new("on", "That day is still to come.") : aircraft.TakeOff(form.Part, form.On, at, form.Why)), stop);
+
+    [Needs(Right.KeepFile)]
+    public Task<IActionResult> OnPostMoveAsync(PartForm form, CancellationToken stop) => OnPartAsync(form, HrefOf(At), async aircraft =>
+        await Db.Aircraft.WithParts().FirstOrDefaultAsync(row => row.Id == form.To, stop) is not { } to
+            ? new("to", "Choose the aircraft it goes to.")
+            : aircraft.MoveTo(form.Part, to, form.Position?.Trim() ?? "", form.On ?? Today, form.Why), stop);
+
+    [Needs(Right.KeepFile)]
+    public Task<IActionResult> OnPostOverhauledAsync(PartForm form, CancellationToken stop) => OnPartAsync(form, $"{HrefOf(At)}?part={form.Part}", aircraft =>
+    {
+        Refusal? Overhaul()
+        {
+            if (aircraft.Fitting(form.Part) is not { } fitted)
+                return new("overhaul", "It is not on this aircraft any more.");
+            if (form.On is not { } on || on > Today)
+                return new("overhaul", "The day it was released from overhaul, not one to come.");
+            var own = TypedNumber.ParseHours(form.At);
+            if ((own is null && !string.IsNullOrWhiteSpace(form.At)) || own > fitted.TimeInService(aircraft.TimeInService))
+                return new("overhaul", "The part’s own hours at the overhaul, no more than it has now; leave it empty where nobody knows.");
+            if (string.IsNullOrWhiteSpace(form.Reference) || form.Reference.Trim().Length > 80)
+                return new("overhaul", "The release or work order it is papered by, up to 80 characters.");
+            fitted.Component.WasOverhauled(new(on, own, form.Reference.Trim()));
+            return null;
+        }
+        return Task.FromResult(Overhaul());
+    }, stop);
+
+    private async Task<IActionResult> OnPartAsync(PartForm form, string onwards, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop)
+    {
+        PartId = form.Part;
+        var written = await Desk.WriteFileAsync(Id, form.Post, decide, stop);
+        return await AfterAsync(written, onwards, async () =>
+        {
+            (Typed, TypedPart) = (new() { On = Today, At = form.At }, form);
+            return await ShowAsync(stop);
+        });
+    }
+
+    private async Task<(Component? Part, Refusal? Wrong)> PartAsync(FitForm form, CancellationToken stop)
+    {
+        if (form.Stored is { } stored)
+            return await Stored(Db).FirstOrDefaultAsync(part => part.Id == stored, stop) is { } there ? (there, null) : (null, new("stored", "It doesn’t lie in the shop any more."));
+        if (!Enum.IsDefined(form.Kind) || (form.Kind == ComponentKind.Other && string.IsNullOrWhiteSpace(form.Name)))
+            return (null, new("name", "Say what it is."));
+        if (new[] { form.Name, form.PartNumber, form.Serial }.Any(words => words?.Trim().Length > 40))
+            return (null, new("name", "Names and numbers of up to 40 characters."));
+        if (form.MadeOn > Today)
+            return (null, new("madeOn", "That day is still to come."));
+        var isEngine = form.Kind == ComponentKind.Engine;
+        if (isEngine && EngineLayout.All.All(layout => layout.Key != form.Layout))
+            return (null, new("layout", "An engine needs its layout."));
+        if (isEngine && string.IsNullOrWhiteSpace(form.Serial))
+            return (null, new("name", "An engine needs its serial number, off its data plate."));
+        var part = new Component(form.Post, form.Kind, form.PartNumber?.Trim() ?? "", form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "")
+        {
+            MadeOn = form.MadeOn,
+            LayoutKey = isEngine ? form.Layout : null,
+            Ignition = isEngine ? new(IgnitionKind.Magneto, IgnitionKind.Magneto) : null,
+        };
+        if (isEngine)
+            part.JudgeCompressionBy(new(default));
+        return (part, null);
+    }
+
+    // On nothing now, and not sitting on something: a cylinder that lies there with its engine is part of that.
+    private static IQueryable<Component> Stored(RivetDb db) => db.Components.Where(part => part.Kind != ComponentKind.Cylinder
+        && db.Installations.Any(stay => stay.ComponentId == part.Id) && !db.Installations.Any(stay => stay.ComponentId == part.Id && stay.RemovedAt == null));
+
+    private async Task<bool> ShowAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop))
+            return false;
+        Others = await Db.Aircraft.AsNoTracking().Where(row => row.Id != Id).OrderBy(row => row.Registration).ToListAsync(stop);
+        Current = Aircraft.Installations.Where(stay => stay.ComponentId == PartId).MaxBy(stay => stay.InstalledAt);
+        if (Adds)
+            InStore = await Stored(Db).AsNoTracking().OrderBy(part => part.Kind).ToListAsync(stop);
+        if (Current is not null)
+        {
+            var names = Others.Append(Aircraft).ToDictionary(aircraft => aircraft.Id, aircraft => aircraft.Registration);
+            var stays = await Db.Installations.AsNoTracking().Where(stay => stay.ComponentId == PartId).ToListAsync(stop);
+            Stays = [.. stays.OrderBy(stay => stay.Id).Select(stay => (stay, names[stay.AircraftId]))];
+        }
+        return true;
+    }
+}
