@@ -1,5 +1,6 @@
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 
@@ -15,6 +16,9 @@ public sealed class Shelf
 
     /// <summary>What usually falls due, offered when an aircraft is made.</summary>
     public required IReadOnlyList<DueStarter> DueStarters { get; init; }
+
+    /// <summary>Who may do which job.</summary>
+    public required WhoMay WhoMay { get; init; }
 
     /// <summary>The rule pack that knows who signs for a category; the first where none does.</summary>
     public RulePack RulesFor(Category category) => RulePacks.FirstOrDefault(pack => pack.Covers(category)) ?? RulePacks[0];
@@ -37,6 +41,7 @@ public sealed class Shelf
         {
             Worksheets = Read(data, "worksheets", Worksheet.Parse),
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
+            WhoMay = Read(data, "who-may", WhoMay.Parse) is [var first, ..] ? first : throw new FormatException("There is no list of who may do what on the shelf."),
             DueStarters = [.. Read(data, "due", DueStarter.Parse).SelectMany(starters => starters)],
         };
     }

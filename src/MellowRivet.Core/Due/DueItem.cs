@@ -108,6 +108,9 @@ public sealed class DueItem
     /// <summary>Takes back the latest time it was done, noted by mistake.</summary>
     public void TakeBack() => done = done.Count == 0 ? done : done[..^1];
 
+    /// <summary>Puts back a history as a file has it.</summary>
+    internal void Restore(IEnumerable<LastDone> history, string? retiredWhy) => (done, RetiredWhy) = ([.. history], retiredWhy);
+
     public void Retire(string why) => RetiredWhy = why;
 }
 

@@ -78,6 +78,16 @@ public sealed partial class Aircraft
     internal Meter? MeterOn(MeterKind kind, DateOnly on) =>
         meters.LastOrDefault(meter => meter.Kind == kind && meter.FittedOn <= on) ?? meters.FirstOrDefault(meter => meter.Kind == kind);
 
+    /// <summary>Puts back meters and readings as a file has them, checked as a whole before.</summary>
+    internal void Restore(List<Meter> from, IEnumerable<(int Meter, DateOnly On, decimal Shown, string Source)> readings)
+    {
+        meters = from;
+        var byNumber = meters.ToDictionary(meter => meter.Number);
+        meterReadings.AddRange(readings.Select(reading => new MeterReading(Id, byNumber[reading.Meter], reading.On, reading.Shown, reading.Source)));
+        if (meterReadings.Where(reading => reading.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest)
+            (TimeInService, ReadOn) = (new(latest.Total), latest.On);
+    }
+
     internal void Take(IReadOnlyList<PlannedReading> planned, string source)
     {
         meters = [.. meters, .. planned.Select(reading => reading.Meter).Distinct().Where(meter => meter.Number > meters.Count).OrderBy(meter => meter.Number)];

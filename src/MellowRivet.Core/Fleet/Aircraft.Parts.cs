@@ -113,6 +113,14 @@ public sealed partial class Aircraft
         return null;
     }
 
+    /// <summary>Puts back a part's stay as a file has it.</summary>
+    internal void Restore(Component part, Exchange.FileStay stay)
+    {
+        var fitted = Install(part, stay.Position, new(stay.InstalledAt), stay.OwnTimeThen is { } own ? new Hours(own) : null, stay.On, stay.InstalledOn);
+        if (stay.RemovedAt is { } off)
+            fitted.End(stay.RemovedOn, new(off), stay.RemovedWhy ?? "");
+    }
+
     private IEnumerable<Installation> WithWhatSitsOnIt(Installation fitted) =>
         [fitted, .. SittingOn(fitted.ComponentId).SelectMany(WithWhatSitsOnIt)];
 }

@@ -46,9 +46,7 @@ public sealed class Component
     {
         Id = id;
         Kind = kind;
-        PartNumber = partNumber;
-        SerialNumber = serialNumber;
-        Name = name;
+        Identify(partNumber, serialNumber, name, null);
     }
 
     public Guid Id { get; private set; }
@@ -58,7 +56,7 @@ public sealed class Component
     public string SerialNumber { get; private set; } = "";
 
     /// <summary>The day it was made, where the part says: hoses and batteries age on the shelf too.</summary>
-    public DateOnly? MadeOn { get; init; }
+    public DateOnly? MadeOn { get; private set; }
 
     /// <summary>For an engine: the key of its layout.</summary>
     public string? LayoutKey { get; init; }
@@ -84,6 +82,22 @@ public sealed class Component
 
     /// <summary>What it is called: its own name, else its kind.</summary>
     public string Title => Name.Length > 0 ? Name : Kind.InWords();
+
+    /// <summary>Puts its numbers right, as read off its plate.</summary>
+    public void Identify(string partNumber, string serialNumber, string name, DateOnly? madeOn) =>
+        (PartNumber, SerialNumber, Name, MadeOn) = (partNumber, serialNumber, name, madeOn);
+
+    /// <summary>What is wrong with numbers as typed; null where they can go on file.</summary>
+    public static Refusal? CheckPlate(ComponentKind kind, string? partNumber, string? serialNumber, string? name, DateOnly? madeOn, DateOnly today)
+    {
+        if (!Enum.IsDefined(kind) || (kind == ComponentKind.Other && string.IsNullOrWhiteSpace(name)))
+            return new("name", "Say what it is.");
+        if (new[] { name, partNumber, serialNumber }.Any(words => words?.Trim().Length > 40))
+            return new("name", "Names and numbers of up to 40 characters.");
+        if (madeOn > today)
+            return new("madeOn", "That day is still to come.");
+        return kind == ComponentKind.Engine && string.IsNullOrWhiteSpace(serialNumber) ? new("name", "An engine needs its serial number, off its data plate.") : null;
+    }
 
     public void JudgeCompressionBy(CompressionRule rule) => CompressionRule = rule;
 

@@ -14,6 +14,7 @@ internal static class DemoGlider
     [
         ("1998-05-30", 0, "First flight after completion. Weighed, rigged, all controls to stops."),
         ("1999-06-12", 61.4m, "Yearly inspection. Tail wheel fork bush replaced."),
+        ("2000-06-24", 92.0m, "Yearly inspection. Radio fitted, weighed again."),
         ("2001-05-20", 118.9m, "Yearly inspection. Left wing fold pin polished, lock adjusted."),
         ("2002-07-02", 151.2m, "Engine top end inspected, rings replaced, both cylinders measured."),
         ("2003-06-28", 182.0m, "Yearly inspection. Gear oil changed."),
@@ -25,6 +26,7 @@ internal static class DemoGlider
         ("2009-04-25", 318.2m, "Yearly inspection. No findings."),
         ("2016-09-17", 309.4m, "Taken out of the barn. Cleaned, fuel system flushed, new hoses, test flown 0.6 h."),
         ("2017-09-02", 327.5m, "Yearly inspection. Drive belt replaced."),
+        ("2018-08-25", 341.2m, "Yearly inspection. Rudder cable replaced, left."),
         ("2019-05-11", 352.0m, "Yearly inspection. Wing fold lock springs replaced, both sides."),
         ("2020-08-01", 366.9m, "Yearly inspection."),
         ("2021-07-24", 383.1m, "Yearly inspection. Carburettor rebuilt."),

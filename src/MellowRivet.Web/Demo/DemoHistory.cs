@@ -59,7 +59,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>Fits a part with a number and a history.</summary>
     public static Component Fit(Aircraft aircraft, ComponentKind kind, string position, string part, string serial, decimal at, DateOnly? made, Guid? on = null, string name = "")
     {
-        var component = new Component(Guid.CreateVersion7(), kind, part, serial, name) { MadeOn = made };
+        var component = new Component(Guid.CreateVersion7(), kind, part, serial);
+        component.Identify(part, serial, name, made);
         aircraft.Install(component, position, new Hours(at), new Hours(0), on);
         return component;
     }

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Books;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Discrepancies;
@@ -66,6 +67,34 @@ internal static class DemoTrainer
         aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Cylinder, "TF4-520", "TF4-C-9941"), "2", at, new Hours(0), engine.Id, on);
     }
 
+    // Six of the eight pictures taken, two dents pinned, one squawk still to answer.
+    private static async Task ArriveAsync(DemoHistory demo, Aircraft aircraft, Inspection inspection, DateTimeOffset began, CancellationToken stop)
+    {
+        var (ines, piet) = (demo.Person("ines").Id, demo.Person("piet").Id);
+        foreach (var words in new[] { "Pulls to the left when braking", "Radio crackles on the second box after rain", "Smells of fuel with full tanks in the morning" })
+            inspection.Hear(Guid.CreateVersion7(), words, ines, began.AddMinutes(5));
+        inspection.Answer(inspection.Squawks[0].Id, "Left main tyre worn through to the cord and the right brake line chafed: both on the fix list.", ines, began.AddHours(6));
+        inspection.Answer(inspection.Squawks[1].Id, "Antenna base was wet; dried, resealed, no crackle with the hose on it.", ines, began.AddHours(6.5));
+        foreach (var from in Enum.GetValues<Viewpoint>().Take(6))
+            inspection.Photograph(from, await demo.PictureAsync(Subject.Around, (int)from, stop), piet, began.AddMinutes(12 + 2 * (int)from));
+        inspection.Pin(Guid.CreateVersion7(), 262, 122, "Dent in the leading edge, a thumb wide, paint whole", piet, began.AddMinutes(28));
+        inspection.Pin(Guid.CreateVersion7(), 120, 262, "Tailplane tip scraped, fresh", piet, began.AddMinutes(30));
+        inspection.Note(new OnBoard("35 l left, 20 l right", "5.5 on the stick", "two headsets, tow bar, a child seat", piet, began.AddMinutes(34)));
+        var airframe = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe, volume 2", new DateOnly(2012, 3, 8), null, false);
+        var engine = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Engine", new DateOnly(2007, 9, 14), null, false);
+        var propeller = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Propeller, "Propeller", new DateOnly(2015, 6, 1), null, false);
+        demo.Db.LogBooks.AddRange(airframe, engine, propeller,
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.EquipmentList, "Equipment list of 2021", new DateOnly(2021, 4, 2), new DateOnly(2021, 4, 2), false),
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing of 2018", new DateOnly(2018, 2, 20), new DateOnly(2018, 2, 20), false));
+        demo.Db.BookEntries.AddRange(
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2012, 3, 8), new Hours(1322.4m), "Volume opened, totals carried over from volume 1.", "1", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2013, 4, 11), new Hours(1480.9m), "Annual inspection. Left fuel selector seals replaced.", "4", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2014, 5, 20), new Hours(1622.0m), "Annual inspection. Elevator trim cable replaced.", "7", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2015, 6, 1), new Hours(1770.3m), "Annual inspection. Propeller replaced, see its book.", "11", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2016, 5, 12), new Hours(1940.1m), "Annual inspection. Nose leg resealed.", "15", null, piet, began));
+        inspection.Note(new BooksBrought([airframe.Id, engine.Id], "propeller book and equipment list on Thursday", ines, began.AddMinutes(50)));
+    }
+
     // What is followed, and when it was last done. The engine was overhauled once, the left magneto is near its 500 h.
     private static void Follow(DemoHistory demo, Aircraft aircraft, Component engine)
     {
@@ -123,6 +152,7 @@ internal static class DemoTrainer
         demo.Db.Inspections.Add(inspection);
 
         var (ines, tamsin) = (demo.Person("ines"), demo.Person("tamsin"));
+        await ArriveAsync(demo, aircraft, inspection, began, stop);
         var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 80, 14.7, hot: true, null, ines.Id, began.AddHours(2)));
         foreach (var (number, psi, leak) in new[] { (1, 76.0, LeakPath.None), (2, 58.0, LeakPath.ExhaustValve), (3, 75.0, LeakPath.Rings) })
             inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using MellowRivet.Core.Exchange;
 using MellowRivet.Store;
 using MellowRivet.Web.Demo;
 using Microsoft.EntityFrameworkCore;
@@ -32,7 +33,15 @@ public static class CommandLine
         var bench = new Command("bench", "Measure server times over demo data");
         bench.SetAction((_, stop) => Bench.RunAsync(stop));
 
-        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, bench };
+        var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
+        var exportFile = new Argument<string>("FILE") { Description = "Where the JSON goes" };
+        var importFile = new Argument<string>("FILE") { Description = "The JSON of an aircraft's file" };
+        var export = new Command("export", "Save an aircraft's file as JSON") { registration, exportFile };
+        export.SetAction((parsed, stop) => ExportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(registration)!, parsed.GetValue(exportFile)!, stop));
+        var import = new Command("import", "Take in an aircraft's file") { importFile };
+        import.SetAction((parsed, stop) => ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
+
+        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, export, import, bench };
         root.Options.Add(data);
         root.SetAction(_ => root.Parse("--help").Invoke());
         if (args is ["help"])
@@ -87,6 +96,35 @@ public static class CommandLine
         if (fault is not null)
             return Fail($"Broken: {fault}.", 1);
         Console.WriteLine($"{records} signed records, every one as it was signed.");
+        return 0;
+    }
+
+    private static async Task<int> ExportAsync(string folder, string registration, string file, CancellationToken stop)
+    {
+        if (!File.Exists(Path.Combine(folder, "rivet.db")))
+            return Fail($"There is no shop at {folder}.", 2);
+        await using var db = Database(folder);
+        if (await db.Aircraft.FirstOrDefaultAsync(row => row.Registration == registration, stop) is not { } aircraft)
+            return Fail($"There is no aircraft {registration} in this shop.", 1);
+        await File.WriteAllTextAsync(file, (await db.FileOfAsync(aircraft.Id, stop))!.ToJson(), stop);
+        Console.WriteLine($"{registration} saved to {file}.");
+        return 0;
+    }
+
+    private static async Task<int> ImportAsync(string folder, string file, CancellationToken stop)
+    {
+        if (!File.Exists(Path.Combine(folder, "rivet.db")))
+            return Fail($"There is no shop at {folder}.", 2);
+        if (!File.Exists(file) || new FileInfo(file).Length > AircraftFile.MostBytes)
+            return Fail($"{file} isn't there, or is larger than {AircraftFile.MostBytes / 1024 / 1024} MB.", 2);
+        var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop));
+        if (read is null)
+            return Fail(refusal!.Message, 1);
+        await using var db = Database(folder);
+        var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System, () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System.GetUtcNow(), stop), stop);
+        if (!written.Done)
+            return Fail(written.Refusal!.Message, 1);
+        Console.WriteLine($"{read.Registration} taken in.");
         return 0;
     }
 

@@ -79,6 +79,7 @@ public static class RivetApp
         app.MapOpenApi();
         app.MapBench();
         app.MapDue();
+        app.MapFiles();
         return app;
     }
 

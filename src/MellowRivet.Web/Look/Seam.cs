@@ -15,6 +15,7 @@ public static class Seam
     /// <summary>The seam of a station: a rivet for each zone, or for each discrepancy while they fit.</summary>
     public static IReadOnlyList<Rivet> Of(Station station, Inspection inspection, bool readyToSign) => station switch
     {
+        Station.Arrive => Arrive(inspection),
         Station.Engine or Station.Airframe => [.. ZonesOf(station, inspection).Select(zone => new Rivet(zone.Worst, $"{zone.Title}: {zone.InWords}", zone.Href(inspection)))],
         Station.FixList => FixList(inspection),
         Station.Close => [new(!inspection.InWork ? State.Good : readyToSign ? State.CannotTell : State.NotYet,
@@ -42,6 +43,24 @@ public static class Seam
         Station.FixList => "fix-list",
         _ => station.ToString().ToLowerInvariant(),
     };
+
+    // A rivet for each squawk while they fit, then the walk-round, what was aboard, and the books.
+    private static IReadOnlyList<Rivet> Arrive(Inspection inspection)
+    {
+        var href = $"/walk/{inspection.Id}/arrive";
+        var arrival = inspection.Arrival;
+        var open = inspection.Squawks.Count(squawk => !squawk.IsAnswered);
+        IEnumerable<Rivet> squawks = inspection.Squawks.Count > Most - 3
+            ? [new(open == 0 ? State.Good : State.NotYet, $"{open} of {inspection.Squawks.Count} squawks not answered", href)]
+            : inspection.Squawks.Select(squawk => new Rivet(squawk.IsAnswered ? State.Good : State.NotYet, $"“{squawk.Words}”: {(squawk.IsAnswered ? "answered" : "not answered yet")}", $"{href}#squawk-{squawk.Number}"));
+        return
+        [
+            .. squawks,
+            new(arrival.Seen == 8 ? State.Good : State.NotYet, $"Walk-round: {arrival.Seen} of 8 photographed", href),
+            new(arrival.OnBoard is null ? State.NotYet : State.Good, $"What was aboard: {(arrival.OnBoard is null ? "not yet" : "noted")}", href),
+            new(arrival.Books is null ? State.NotYet : State.Good, $"Books brought: {(arrival.Books is null ? "not yet" : "noted")}", href),
+        ];
+    }
 
     private static IReadOnlyList<Rivet> FixList(Inspection inspection)
     {

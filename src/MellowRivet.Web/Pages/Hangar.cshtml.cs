@@ -1,3 +1,4 @@
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Worksheets;
@@ -9,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages;
 
 /// <summary>One aircraft's line: where its inspection stands and what blocks it.</summary>
-public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IReadOnlyList<Rivet> Seam, IReadOnlyList<Hold> Blocks);
+public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IReadOnlyList<Rivet> Seam, IReadOnlyList<Hold> Blocks, DueEntry? Next);
 
 /// <summary>Something that holds an aircraft up, with where to go about it.</summary>
 public sealed record Hold(State State, string Text, string Href);
@@ -18,7 +19,7 @@ public sealed record Hold(State State, string Text, string Href);
 public sealed record Call(State State, string Tone, string Lead, string Text, string Href);
 
 /// <summary>The hangar: answers "what do I do now?"</summary>
-public sealed class HangarModel(RivetDb db) : PageModel
+public sealed class HangarModel(RivetDb db, TimeProvider clock) : PageModel
 {
     private const int MostCalls = 3;
 
@@ -35,7 +36,8 @@ public sealed class HangarModel(RivetDb db) : PageModel
             .Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests)
             .Where(work => work.State == InspectionState.InWork || work.OpenedOn == db.Inspections.Where(other => other.AircraftId == work.AircraftId).Max(other => other.OpenedOn))
             .ToListAsync(stop);
-        Lines = [.. fleet.Select(aircraft => LineOf(aircraft, works.Where(work => work.AircraftId == aircraft.Id)
+        var due = (await db.DueLinesAsync(DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).ToDictionary(line => line.Aircraft.Id, NextOf);
+        Lines = [.. fleet.Select(aircraft => LineOf(aircraft, due.GetValueOrDefault(aircraft.Id), works.Where(work => work.AircraftId == aircraft.Id)
             .OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn).FirstOrDefault()))];
         WhatNow = [.. Lines.SelectMany(CallsOf).OrderByDescending(call => call.State).Take(MostCalls)];
     }
@@ -52,13 +54,16 @@ public sealed class HangarModel(RivetDb db) : PageModel
         };
     }
 
-    private static HangarLine LineOf(Aircraft aircraft, Inspection? inspection)
+    // What calls for a hand first; of the rest, what is forecast soonest.
+    private static DueEntry? NextOf(DueLine line) => line.Entries.FirstOrDefault(entry => entry.Status.State is not DueState.Unknown) ?? (line.Entries is [var first, ..] ? first : null);
+
+    private static HangarLine LineOf(Aircraft aircraft, DueEntry? next, Inspection? inspection)
     {
         if (inspection is null)
-            return new(aircraft, null, [], []);
+            return new(aircraft, null, [], [], next);
         var ready = Readiness.Of(inspection, aircraft);
         IReadOnlyList<Rivet> seam = [.. Seam.Of(Station.Engine, inspection, ready.MaySign), .. Seam.Of(Station.Airframe, inspection, ready.MaySign)];
-        return new(aircraft, inspection, seam, [.. Holds(inspection, ready)]);
+        return new(aircraft, inspection, seam, [.. Holds(inspection, ready)], next);
     }
 
     private static IEnumerable<Hold> Holds(Inspection inspection, Readiness ready)
@@ -71,6 +76,9 @@ public sealed class HangarModel(RivetDb db) : PageModel
         var toLookAt = ready.Blockers.Count(blocker => blocker.Task is not null);
         if (toLookAt > 0)
             yield return new(State.NotYet, $"{toLookAt} to look at", walk);
+        var squawks = ready.Blockers.Count(blocker => blocker.Squawk is not null);
+        if (squawks > 0)
+            yield return new(State.NotYet, $"{squawks} {(squawks == 1 ? "squawk" : "squawks")} to answer", $"{walk}/arrive");
         var compressions = ready.Blockers.Count(blocker => blocker.EngineId is not null);
         if (compressions > 0)
             yield return new(State.NotYet, $"{compressions} {(compressions == 1 ? "cylinder" : "cylinders")} to read or decide", $"{walk}/compressions");

@@ -16,7 +16,7 @@ public sealed class ShelfModel(Shelf shelf, DataFolder data) : PageModel
     public void OnGet() { }
 
     public IActionResult OnGetFile(string folder, string key) =>
-        folder is "worksheets" or "rule-packs" or "due" && Shelf.FileOf(data, folder, key) is { } path
+        folder is "worksheets" or "rule-packs" or "due" or "who-may" && Shelf.FileOf(data, folder, key) is { } path
             ? PhysicalFile(path, "application/json", $"{key}.json")
             : NotFound();
 }

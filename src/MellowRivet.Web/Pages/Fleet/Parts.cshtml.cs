@@ -111,6 +111,27 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             ? new("to", "Choose the aircraft it goes to.")
             : aircraft.MoveTo(form.Part, to, form.Position?.Trim() ?? "", form.On ?? Today, form.Why), stop);
 
+    /// <summary>Puts a part's numbers right.</summary>
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostPlateAsync(Guid part, FitForm form, CancellationToken stop)
+    {
+        PartId = part;
+        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft =>
+        {
+            if (aircraft.Fitting(part)?.Component is not { } fitted)
+                return Task.FromResult<Refusal?>(new("name", "It is not on this aircraft any more."));
+            var wrong = Component.CheckPlate(fitted.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today);
+            if (wrong is null)
+                fitted.Identify(form.PartNumber?.Trim() ?? "", form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
+            return Task.FromResult(wrong);
+        }, stop);
+        return await AfterAsync(written, $"{HrefOf(At)}?part={part}", async () =>
+        {
+            Typed = form;
+            return await ShowAsync(stop);
+        });
+    }
+
     [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostOverhauledAsync(PartForm form, CancellationToken stop) => OnPartAsync(form, $"{HrefOf(At)}?part={form.Part}", aircraft =>
     {
@@ -146,23 +167,17 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     {
         if (form.Stored is { } stored)
             return await Stored(Db).FirstOrDefaultAsync(part => part.Id == stored, stop) is { } there ? (there, null) : (null, new("stored", "It doesn’t lie in the shop any more."));
-        if (!Enum.IsDefined(form.Kind) || (form.Kind == ComponentKind.Other && string.IsNullOrWhiteSpace(form.Name)))
-            return (null, new("name", "Say what it is."));
-        if (new[] { form.Name, form.PartNumber, form.Serial }.Any(words => words?.Trim().Length > 40))
-            return (null, new("name", "Names and numbers of up to 40 characters."));
-        if (form.MadeOn > Today)
-            return (null, new("madeOn", "That day is still to come."));
+        if (Component.CheckPlate(form.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today) is { } wrong)
+            return (null, wrong);
         var isEngine = form.Kind == ComponentKind.Engine;
         if (isEngine && EngineLayout.All.All(layout => layout.Key != form.Layout))
             return (null, new("layout", "An engine needs its layout."));
-        if (isEngine && string.IsNullOrWhiteSpace(form.Serial))
-            return (null, new("name", "An engine needs its serial number, off its data plate."));
-        var part = new Component(form.Post, form.Kind, form.PartNumber?.Trim() ?? "", form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "")
+        var part = new Component(form.Post, form.Kind, "", "")
         {
-            MadeOn = form.MadeOn,
             LayoutKey = isEngine ? form.Layout : null,
             Ignition = isEngine ? new(IgnitionKind.Magneto, IgnitionKind.Magneto) : null,
         };
+        part.Identify(form.PartNumber?.Trim() ?? "", form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
         if (isEngine)
             part.JudgeCompressionBy(new(default));
         return (part, null);

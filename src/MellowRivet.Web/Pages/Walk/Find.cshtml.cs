@@ -22,6 +22,9 @@ public sealed class FindForm
     public DiscrepancyClass Class { get; set; } = DiscrepancyClass.Airworthiness;
     public bool Grounded { get; set; }
     public Guid? Task { get; set; }
+
+    /// <summary>The owner's complaint that it answers; null where it answers none.</summary>
+    public Guid? Squawk { get; set; }
     public List<IFormFile> Photos { get; set; } = [];
 }
 
@@ -38,16 +41,16 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProv
 
     public string BackTo => Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task) is { } task
         ? $"/walk/{Id}/{Seam.Place(task.Station)}/{task.ZoneKey}?task={task.Id}"
-        : $"/walk/{Id}/fix-list";
+        : Form.Squawk is null ? $"/walk/{Id}/fix-list" : $"/walk/{Id}/arrive";
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, CancellationToken stop)
+    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, Guid? squawk, CancellationToken stop)
     {
         if (!await LoadAsync(stop))
             return NotFound();
         if (!Job.Inspection.InWork)
             return Redirect($"/walk/{Id}/close");
-        Form = new() { Zone = zone, Task = task, What = what };
+        Form = new() { Zone = zone, Task = task, What = what ?? Job.Inspection.Squawks.FirstOrDefault(heard => heard.Id == squawk)?.Words, Squawk = squawk };
         return Page();
     }
 
@@ -92,7 +95,9 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProv
                 var task = job.Inspection.Tasks.FirstOrDefault(task => task.Id == form.Task);
                 var found = job.Inspection.Find(form.Post, form.What!, form.Zone!, form.Where ?? "", form.Class, form.Grounded, task, User.PersonId(), clock.GetUtcNow());
                 taken.ForEach(found.Add);
-                return null;
+                return form.Squawk is { } squawk
+                    ? job.Inspection.Answer(squawk, $"On the fix list as {job.Inspection.WorkOrder}-{found.Number:00}.", User.PersonId(), clock.GetUtcNow())
+                    : null;
             }, stop);
             if (written.Done)
                 return Done();
@@ -108,7 +113,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProv
 
     private IActionResult Done()
     {
-        var next = Form.Task is null ? $"/walk/{Id}/fix-list" : BackTo;
+        var next = BackTo;
         if (!Request.Headers.ContainsKey("HX-Request"))
             return Redirect(next);
         Response.Headers["HX-Redirect"] = next;

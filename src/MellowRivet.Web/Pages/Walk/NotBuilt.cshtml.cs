@@ -10,11 +10,10 @@ public sealed class NotBuiltModel(Desk desk, RivetDb db) : WalkPage(desk, db)
     [FromRoute]
     public string Place { get; set; } = "";
 
-    public override Station At => Place switch { "arrive" => Station.Arrive, "look" => Station.LookAndOpen, _ => Station.Bulletins };
+    public override Station At => Place == "look" ? Station.LookAndOpen : Station.Bulletins;
 
     public string Meanwhile => At switch
     {
-        Station.Arrive => "Until then keep the owner's complaints, the walk-round and the logbooks on paper. What you see on the way goes on the fix list with Found something.",
         Station.LookAndOpen => "Until then keep the first look, the cleaning and the open panels on paper. Witness marks go on the fix list with a photo, before anything is cleaned.",
         _ => "Until then research directives and bulletins from the issuers' own lists, and keep the status list with the aircraft's papers.",
     };

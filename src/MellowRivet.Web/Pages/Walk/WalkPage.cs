@@ -61,5 +61,5 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     };
 
     /// <summary>Stations that come with later work. They say so and count nothing.</summary>
-    public static bool IsBuilt(Station station) => station is not (Station.Arrive or Station.LookAndOpen or Station.Bulletins);
+    public static bool IsBuilt(Station station) => station is not (Station.LookAndOpen or Station.Bulletins);
 }

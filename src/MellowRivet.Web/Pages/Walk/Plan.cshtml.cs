@@ -1,0 +1,77 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>What this inspection takes, on one page to print.</summary>
+public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+{
+    public override Station At => Station.Arrive;
+
+    public WorkPlan Plan { get; private set; } = null!;
+    public Inspection? Last { get; private set; }
+
+    public bool MayKeep => Job.Inspection.InWork && User.May(Right.KeepFile);
+
+    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+
+    /// <summary>Leaves a due item out of the plan, or takes it in again.</summary>
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostChooseAsync(Guid post, Guid item, bool doIt, CancellationToken stop)
+    {
+        var written = await Desk.WriteAsync(Id, post, job =>
+        {
+            job.Inspection.Plan(item, doIt);
+            return null;
+        }, stop);
+        return await AfterAsync(written, stop);
+    }
+
+    /// <summary>Notes a due item as done now, with this work order.</summary>
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostDoneAsync(Guid post, Guid item, CancellationToken stop)
+    {
+        if (!await ShowAsync(stop))
+            return NotFound();
+        var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, async aircraft =>
+        {
+            if (!Job.Inspection.InWork)
+                return Job.Inspection.Closed();
+            var line = await Db.DueLineAsync(aircraft, Today, stop);
+            if (line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is not { } entry || await Db.DueItems.FirstOrDefaultAsync(row => row.Id == item, stop) is not { } tracked)
+                return new Refusal("due", "It is not on this aircraft’s due line any more.");
+            return tracked.MarkDone(entry.DoneNow(Today, Job.Inspection.WorkOrder), Today);
+        }, stop);
+        return await AfterAsync(written, stop);
+    }
+
+    private async Task<IActionResult> AfterAsync(Written written, CancellationToken stop)
+    {
+        if (written.Done)
+            return Redirect($"/walk/{Id}/plan");
+        if (!await ShowAsync(stop))
+            return NotFound();
+        ModelState.AddModelError("due", written.Refusal!.Message);
+        return Page();
+    }
+
+    private async Task<bool> ShowAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop))
+            return false;
+        var inspection = Job.Inspection;
+        Last = await Db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
+            .Where(row => row.AircraftId == inspection.AircraftId && row.State != InspectionState.InWork && row.Id != inspection.Id && row.OpenedOn <= inspection.OpenedOn)
+            .OrderByDescending(row => row.OpenedOn).FirstOrDefaultAsync(stop);
+        Plan = WorkPlan.Of(inspection, await Db.DueLineAsync(Job.Aircraft, Today, stop), Last);
+        return true;
+    }
+}
