@@ -62,7 +62,7 @@ internal static class DemoOthers
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-107), 1400, demo.Today.AddDays(-1), 1503.4m, 3);
         demo.Follow(aircraft, "condition", demo.Done(-214, 1300, $"{demo.Now.AddDays(-214):yy}-44"));
         demo.Follow(aircraft, "hundred-hour-light-sport", demo.Done(-107, 1400, $"{demo.Now.AddDays(-107):yy}-90"));
-        demo.Follow(aircraft, "oil-plugs-geared", demo.Done(-52, 1451.3m, "oil change"));
+        demo.Follow(aircraft, "oil-plugs-geared", demo.Done(-40, 1466.9m, "oil change"));
         demo.Follow(aircraft, "hoses-geared", demo.Done(-1710, 402, "hose set H-20"));
         demo.Follow(aircraft, "transponder", demo.Done(-400, 1130, "Tollerby Instruments"));
         demo.Follow(aircraft, "locator", demo.Done(-214, 1300, "condition inspection"));

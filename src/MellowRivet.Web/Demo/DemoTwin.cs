@@ -74,6 +74,8 @@ internal static class DemoTwin
             new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe, volume 3", new DateOnly(2014, 5, 2), null, false),
             new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Left engine", new DateOnly(2021, 1, 11), null, false),
             new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing of 2019", new DateOnly(2019, 8, 8), new DateOnly(2019, 8, 8), false));
+        // What signing does to the due line is done to what is kept.
+        await demo.Db.SaveChangesAsync(stop);
         await demo.SignAsync(inspection, aircraft, demo.Person("orla"), at.AddDays(2), stop);
     }
 }

@@ -1,0 +1,74 @@
+using MellowRivet.Core.Books;
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Exchange;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Tests.Exchange;
+
+public class AircraftFileTests
+{
+    private static AircraftFile File()
+    {
+        var aircraft = Fixture.Aircraft();
+        var engine = aircraft.Engines.Single().Component;
+        engine.WasOverhauled(new(new DateOnly(2020, 2, 29), null, "release 7"));
+        aircraft.TakeOff(aircraft.Cylinder(engine, 2)!.Id, new DateOnly(2026, 1, 1), new Hours(900), "weak");
+        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Cylinder, "C-1", "C-77"), "2", null, new Hours(900), null, engine.Id);
+        aircraft.ReadMeter(MeterKind.Tach, new DateOnly(2026, 11, 22), 1.5m, "PO", new(1002m, 0)).ShouldBeNull();
+        aircraft.SetLimit(new("oil-pressure", "psi", 55, null, "79-00"));
+        aircraft.Explain(new(BookKind.Airframe, new DateOnly(2009, 1, 1), new DateOnly(2016, 1, 1), "in a barn", Fixture.Ines));
+        var item = new DueItem(Guid.NewGuid(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(2000, 144, CalendarRule.SameDay), new(Standing.Manual, "p. 1"));
+        item.MarkDone(new(new DateOnly(2020, 3, 1), 10.5m, null, null, null, "release 7"), new DateOnly(2026, 11, 23)).ShouldBeNull();
+        var book = new LogBook(Guid.NewGuid(), aircraft.Id, BookKind.Airframe, "Volume “1”", new DateOnly(1998, 1, 1), null, false);
+        BookEntry[] entries =
+        [
+            new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(1999, 1, 1), new Hours(61.4m), "Fork bush <replaced> & greased", "3", null, Fixture.Ines, Fixture.Now),
+            new(Guid.NewGuid(), aircraft.Id, book.Id, null, null, "", "", null, Fixture.Ines, Fixture.Now),
+        ];
+        return AircraftFile.Of(aircraft, [item], [book], entries);
+    }
+
+    [Fact]
+    public void What_goes_out_comes_back_equal()
+    {
+        var json = File().ToJson();
+        var (read, refusal) = AircraftFile.Read(json);
+        refusal.ShouldBeNull();
+        var (aircraft, due, books, entries) = read!.Make(Guid.NewGuid(), Fixture.Now);
+        AircraftFile.Of(aircraft, due, books, entries).ToJson().ShouldBe(json);
+        aircraft.TimeInService.ShouldBe(new Hours(1003.5m));
+        aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("C-77");
+        entries.ShouldHaveSingleItem("a page that waits for words stays with its picture");
+    }
+
+    [Fact]
+    public void The_shipped_schema_is_that_of_the_types() =>
+        System.IO.File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "schemas", "aircraft-1.json")).ShouldBe(AircraftFile.Schema());
+
+    [Theory]
+    [InlineData("not json", "can’t be read")]
+    [InlineData("{}", "can’t be read")]
+    [InlineData("\"version\": 1", "\"version\": 2", "version 2")]
+    [InlineData("\"format\": \"mellow-rivet-aircraft\"", "\"format\": \"x\"", "no mellow-rivet-aircraft file")]
+    [InlineData("\"version\": 1", "\"version\": 1, \"extra\": 1", "can’t be read")]
+    [InlineData("\"shown\": 1000.5", "\"shown\": 1e9", "out of range")]
+    [InlineData("\"shown\": 1000.5", "\"shown\": 1004", "runs backwards")]
+    [InlineData("\"seats\": 2", "\"seats\": 0", "seats")]
+    [InlineData("\"layout\": \"flat-four\"", "\"layout\": \"round-nine\"", "a layout that this program draws")]
+    [InlineData("\"removedAt\": 900", "\"removedAt\": -1", "out of range")]
+    [InlineData("\"everyMonths\": 144", "\"everyMonths\": 0", "due item")]
+    [InlineData("\"registration\": \"N0TST\"", "\"registration\": \"\"", "data plate")]
+    public void A_file_that_does_not_hold_together_is_refused_whole(string one, string two, string? says = null)
+    {
+        var json = says is null ? one : File().ToJson();
+        if (says is not null)
+            json.ShouldContain(one);
+        AircraftFile.Read(says is null ? json : json.Replace(one, two)).Refusal!.Message.ShouldContain(says ?? two);
+    }
+
+    [Fact]
+    public void A_file_nested_without_end_is_refused() =>
+        AircraftFile.Read(string.Concat(Enumerable.Repeat("{\"format\":", 10_000))).Refusal.ShouldNotBeNull();
+}

@@ -1,0 +1,148 @@
+using MellowRivet.Core.Books;
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Exchange;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
+
+namespace MellowRivet.Store.Tests;
+
+public class AircraftFileTests : IAsyncLifetime
+{
+    private static readonly DateOnly Today = DateOnly.FromDateTime(DateTime.Today);
+    private readonly TestShop shop = new();
+    private Guid inspectionId;
+
+    public async ValueTask InitializeAsync() => inspectionId = await shop.BeginAsync();
+
+    public async ValueTask DisposeAsync() => await shop.DisposeAsync();
+
+    private async Task<Guid> FollowAsync(DueItem item)
+    {
+        await using var db = shop.Open();
+        db.DueItems.Add(item);
+        await db.SaveChangesAsync();
+        return item.Id;
+    }
+
+    private async Task<Aircraft> AircraftAsync()
+    {
+        await using var db = shop.Open();
+        return await db.Aircraft.AsNoTracking().WithParts().Include(row => row.MeterReadings).SingleAsync();
+    }
+
+    [Fact]
+    public async Task Signing_marks_what_it_does_as_done_and_nothing_else()
+    {
+        var aircraft = await AircraftAsync();
+        RuleSource source = new(Standing.Practice, "test");
+        var annual = await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "annual", DueKind.Inspection, new(EveryMonths: 12), source, [InspectionKind.Annual]));
+        var oil = await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "oil", DueKind.Service, new(25), source, [InspectionKind.Annual]));
+        var altimeter = await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "altimeter", DueKind.Instrument, new(EveryMonths: 24), source));
+        await using (var db = shop.Open())
+        {
+            var desk = new Desk(db, TimeProvider.System);
+            await desk.WriteAsync(inspectionId, Guid.NewGuid(), job =>
+            {
+                foreach (var task in job.Inspection.Tasks)
+                    task.Set(TaskVerdict.Good, null, null, TestShop.Ines, DateTimeOffset.UtcNow);
+                return null;
+            }, default);
+            (await desk.SignAsync(inspectionId, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal.ShouldBeNull();
+        }
+        await using var after = shop.Open();
+        var items = await after.DueItems.ToDictionaryAsync(item => item.Id);
+        items[annual].Last.ShouldBe(new LastDone(Today, 1000.5m, null, null, null, "26-1"));
+        items[oil].Last!.Hours.ShouldBe(1012.8m, "the engine's own hours: 12.3 when fitted");
+        items[altimeter].Last.ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task The_due_lines_of_the_shop_are_those_of_each_aircraft()
+    {
+        var aircraft = await AircraftAsync();
+        RuleSource source = new(Standing.Practice, "test");
+        await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "annual", DueKind.Inspection, new(EveryMonths: 12), source));
+        await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000), source));
+        await using var db = shop.Open();
+        var one = (await db.DueLineAsync(aircraft.Id, Today, default))!;
+        var all = (await db.DueLinesAsync(Today, default)).ShouldHaveSingleItem();
+        all.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)).ShouldBe(one.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)));
+        all.Entries.Count.ShouldBe(2);
+    }
+
+    [Fact]
+    public async Task A_file_taken_in_by_another_shop_goes_out_of_it_equal()
+    {
+        var aircraft = await AircraftAsync();
+        await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000), new(Standing.Manual, "p. 1")));
+        await using var here = shop.Open();
+        var book = new LogBook(Guid.NewGuid(), aircraft.Id, BookKind.Airframe, "volume 1", null, null, false);
+        here.LogBooks.Add(book);
+        here.BookEntries.Add(new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(2020, 1, 1), new Hours(10), "words", "", null, TestShop.Ines, DateTimeOffset.UtcNow));
+        await here.SaveChangesAsync();
+        var json = (await here.FileOfAsync(aircraft.Id, default))!.ToJson();
+
+        await using var other = new TestShop();
+        await using var db = other.Open();
+        await ShopDatabase.BringUpToDateAsync(db, other.Data, TimeProvider.System, default);
+        var file = AircraftFile.Read(json).File!;
+        (await db.OnceAsync(Guid.NewGuid(), TimeProvider.System, () => db.TakeInAsync(file, TestShop.Ines, DateTimeOffset.UtcNow, default), default)).Refusal.ShouldBeNull();
+        (await db.OnceAsync(Guid.NewGuid(), TimeProvider.System, () => db.TakeInAsync(file, TestShop.Ines, DateTimeOffset.UtcNow, default), default)).Refusal!.Message.ShouldContain("has a file here already");
+        await using var again = other.Open();
+        (await again.FileOfAsync(aircraft.Id, default))!.ToJson().ShouldBe(json);
+    }
+
+    [Fact]
+    public async Task A_part_moved_takes_what_falls_due_on_it_along()
+    {
+        var engine = (await AircraftAsync()).Engines.Single().ComponentId;
+        await FollowAsync(new(Guid.NewGuid(), null, engine, "overhaul", DueKind.Overhaul, new(2000), new(Standing.Manual, "p. 1")));
+        var to = new Aircraft(Guid.NewGuid(), "N0TWO", "Test", "T-2", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
+        await using (var db = shop.Open())
+        {
+            db.Aircraft.Add(to);
+            var from = await db.Aircraft.WithParts().SingleAsync(row => row.Registration == "N0TST");
+            from.MoveTo(engine, to, "", Today, "swap").ShouldBeNull();
+            await db.SaveChangesAsync();
+        }
+        await using var after = shop.Open();
+        (await after.DueLineAsync(to.Id, Today, default))!.Entries.ShouldHaveSingleItem().Item.What.ShouldBe("overhaul");
+        (await after.DueLinesAsync(Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
+    }
+
+    // What the first release kept has to be found again: parts with their stays, and the tach's readings.
+    [Fact]
+    public async Task A_shop_of_the_first_release_is_carried_over()
+    {
+        await using var old = new TestShop();
+        await using (var db = old.Open())
+        {
+            await db.GetService<IMigrator>().MigrateAsync("FirstWalk");
+            await db.Database.ExecuteSqlRawAsync("""
+                INSERT INTO Aircraft (Id, Registration, Type, SerialNumber, Category, Configuration, Times, Limits) VALUES
+                  ('0A000000-0000-0000-0000-000000000001', 'N0OLD', 'Old', 'S-1', 'Standard', '{{"wing":"Low","gear":"NoseWheel","engines":1,"seats":2}}',
+                   '[{{"on":"2026-01-10","timeInService":4310.2}},{{"on":"2026-03-10","timeInService":4318.6}}]', '[]');
+                INSERT INTO Component (Id, AircraftId, ParentId, Kind, Position, PartNumber, SerialNumber, InstalledAt, HoursWhenInstalled, RemovedAt, RemovedWhy, LayoutKey, CompressionRule) VALUES
+                  ('0B000000-0000-0000-0000-000000000001', '0A000000-0000-0000-0000-000000000001', NULL, 'Engine', '', 'P', 'E-1', '100.5', '12.3', NULL, NULL, 'flat-four', '{{"school":"QuarterDrop"}}'),
+                  ('0B000000-0000-0000-0000-000000000002', '0A000000-0000-0000-0000-000000000001', '0B000000-0000-0000-0000-000000000001', 'Cylinder', '2', '', 'C-2', '100.5', '12.3', '900', 'weak', NULL, NULL);
+                """);
+        }
+        await using (var db = old.Open())
+            await ShopDatabase.BringUpToDateAsync(db, old.Data, TimeProvider.System, default);
+        await using var after = old.Open();
+        var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();
+        aircraft.TimeInService.ShouldBe(new Hours(4318.6m));
+        aircraft.ReadOn.ShouldBe(new DateOnly(2026, 3, 10));
+        aircraft.MeterReadings.Select(reading => reading.Total).ShouldBe([4310.2m, 4318.6m], ignoreOrder: true);
+        aircraft.Engines.Single().TimeInService(aircraft.TimeInService).ShouldBe(new Hours(4230.4m));
+        aircraft.Installations.Single(stay => !stay.IsOn).ShouldSatisfyAllConditions(stay => stay.Position.ShouldBe("2"), stay => stay.RemovedWhy.ShouldBe("weak"), stay => stay.ParentId.ShouldBe(aircraft.Engines.Single().ComponentId));
+        aircraft.ReadMeter(MeterKind.Tach, new DateOnly(2026, 4, 1), 4320m, "IC").ShouldBeNull();
+        await after.SaveChangesAsync();
+        Directory.EnumerateFiles(old.Data.Backups).ShouldHaveSingleItem("a backup was made before");
+    }
+}
