@@ -13,10 +13,21 @@ public class AccessTests(DemoServer server)
     [InlineData("/take-in")]
     [InlineData("WALK/close")]
     [InlineData("WALK/records")]
+    [InlineData("WALK/plan")]
+    [InlineData("FILE")]
+    [InlineData("FILE/parts")]
+    [InlineData("FILE/times")]
+    [InlineData("FILE/books")]
+    [InlineData("FILE/file.json")]
+    [InlineData("FILE/times.csv")]
+    [InlineData("FILE/due.ics")]
+    [InlineData("/due")]
+    [InlineData("/due.ics")]
+    [InlineData("/who-may")]
     [InlineData("/photos/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa/thumb")]
     public async Task A_stranger_sees_nothing_and_is_sent_to_the_door(string path)
     {
-        var answer = await server.Stranger().GetAsync(path.Replace("WALK", server.Walk("N04QF")));
+        var answer = await server.Stranger().GetAsync(path.Replace("WALK", server.Walk("N04QF")).Replace("FILE", server.FileOf("N04QF")));
         answer.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         answer.Headers.Location!.OriginalString.ShouldContain("/enter");
     }
@@ -32,6 +43,36 @@ public class AccessTests(DemoServer server)
     [InlineData("WALK/fix-list/1?handler=Correct", "orla ines wim")]
     [InlineData("WALK/fix-list/1?handler=Classify", "orla ines wim")]
     [InlineData("WALK/close", "orla ines wim perpetua")]
+    [InlineData("WALK/fix-list/1?handler=Watch", "orla ines wim")]
+    [InlineData("WALK/arrive?handler=Hear", "orla ines wim tamsin piet")]
+    [InlineData("WALK/arrive?handler=Answer", "orla ines wim tamsin piet")]
+    [InlineData("WALK/arrive?handler=Photo", "orla ines wim tamsin piet")]
+    [InlineData("WALK/arrive?handler=Pin", "orla ines wim tamsin piet")]
+    [InlineData("WALK/arrive?handler=Unpin", "orla ines wim tamsin piet")]
+    [InlineData("WALK/arrive?handler=Aboard", "orla ines wim tamsin piet")]
+    [InlineData("WALK/arrive?handler=Meter", "orla ines wim tamsin piet")]
+    [InlineData("WALK/plan?handler=Done", "orla ines wim")]
+    [InlineData("WALK/plan?handler=Choose", "orla ines wim")]
+    [InlineData("FILE?handler=Done", "orla ines wim")]
+    [InlineData("FILE?handler=Keep", "orla ines wim")]
+    [InlineData("FILE?handler=Retire", "orla ines wim")]
+    [InlineData("FILE?handler=TakeBack", "orla ines wim")]
+    [InlineData("FILE/parts?handler=Fit", "orla ines wim")]
+    [InlineData("FILE/parts?handler=TakeOff", "orla ines wim")]
+    [InlineData("FILE/parts?handler=Move", "orla ines wim")]
+    [InlineData("FILE/parts?handler=Overhauled", "orla ines wim")]
+    [InlineData("FILE/parts?handler=Plate", "orla ines wim")]
+    [InlineData("FILE/times?handler=Read", "orla ines wim tamsin piet")]
+    [InlineData("FILE/times?handler=Look", "orla ines wim tamsin piet")]
+    [InlineData("FILE/times?handler=Take", "orla ines wim tamsin piet")]
+    [InlineData("FILE/books?handler=Book", "orla ines wim tamsin piet")]
+    [InlineData("FILE/books?handler=Entry", "orla ines wim tamsin piet")]
+    [InlineData("FILE/books?handler=Pages", "orla ines wim tamsin piet")]
+    [InlineData("FILE/books?handler=Explain", "orla ines wim tamsin piet")]
+    [InlineData("FILE/data-plate", "orla ines wim")]
+    [InlineData("/aircraft/new", "orla ines wim")]
+    [InlineData("/aircraft/import", "orla ines wim")]
+    [InlineData("/due/calendar", "orla ines wim tamsin piet perpetua")]
     [InlineData("/take-in", "orla ines wim")]
     [InlineData("/people", "orla")]
     public async Task Each_handler_lets_in_those_who_have_the_right(string path, string allowed)
@@ -39,7 +80,7 @@ public class AccessTests(DemoServer server)
         foreach (var name in new[] { "orla", "ines", "wim", "tamsin", "piet", "perpetua" })
         {
             var visitor = await server.EnterAsync(name);
-            var answer = await visitor.PostAsync(path.Replace("WALK", server.Walk("N04QF")));
+            var answer = await visitor.PostAsync(path.Replace("WALK", server.Walk("N04QF")).Replace("FILE", server.FileOf("N0FLD")));
             (answer.StatusCode != HttpStatusCode.Forbidden).ShouldBe(allowed.Split(' ').Contains(name), $"{name} at {path}: {answer.StatusCode}");
         }
     }
@@ -64,8 +105,8 @@ public class AccessTests(DemoServer server)
     public async Task Every_answer_carries_a_strict_policy_and_no_page_an_inline_script_or_style()
     {
         var visitor = await server.EnterAsync("orla");
-        var walk = server.Walk("N04QF");
-        foreach (var path in new[] { "/", "/shelf", "/people", "/take-in", $"{walk}/engine/engine", $"{walk}/compressions", $"{walk}/find", $"{walk}/fix-list", $"{walk}/fix-list/1", $"{walk}/close", $"{walk}/arrive" })
+        var (walk, file) = (server.Walk("N04QF"), server.FileOf("N04QF"));
+        foreach (var path in new[] { "/", "/shelf", "/people", "/take-in", $"{walk}/engine/engine", $"{walk}/compressions", $"{walk}/find", $"{walk}/fix-list", $"{walk}/fix-list/1", $"{walk}/close", $"{walk}/arrive", $"{walk}/plan", "/due", "/who-may?job=tyre", "/aircraft/new", "/aircraft/import", file, $"{file}/parts", $"{file}/times", $"{file}/books", $"{file}/data-plate" })
         {
             var answer = await visitor.GetAsync(path);
             answer.StatusCode.ShouldBe(HttpStatusCode.OK, path);

@@ -55,6 +55,20 @@ public sealed class CommandLineTests(DemoServer server) : IDisposable
         broken.Error.ShouldNotContain("\n");
     }
 
+    [Fact]
+    public async Task An_aircraft_is_exported_and_not_imported_where_it_is()
+    {
+        Directory.CreateDirectory(copy);
+        (await RunAsync("backup", Path.Combine(copy, "rivet.db"), "--data", server.Data.Path)).Code.ShouldBe(0);
+        var file = Path.Combine(copy, "twin.json");
+        (await RunAsync("export", "N0TWQ", file, "--data", copy)).Out.ShouldContain("saved to");
+        (await RunAsync("export", "N0NONE", file, "--data", copy)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("no aircraft N0NONE"));
+        (await RunAsync("import", file, "--data", copy)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("has a file here already"));
+        (await RunAsync("import", Path.Combine(copy, "nothing.json"), "--data", copy)).Code.ShouldBe(2);
+        await File.WriteAllTextAsync(file, "{}");
+        (await RunAsync("import", file, "--data", copy)).Code.ShouldBe(1);
+    }
+
     [Theory]
     [InlineData("fly")]
     [InlineData("backup")]

@@ -57,6 +57,9 @@ public sealed class DemoServer : IAsyncLifetime
         return ask(scope.ServiceProvider.GetRequiredService<RivetDb>());
     }
 
+    /// <summary>The path of an aircraft's file.</summary>
+    public string FileOf(string registration) => With(db => $"/aircraft/{db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id}");
+
     /// <summary>The path of the inspection that is in work on an aircraft.</summary>
     public string Walk(string registration) => With(db => "/walk/" + db.Inspections
         .Where(row => db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id == row.AircraftId)
@@ -83,15 +86,17 @@ public sealed class Visitor(Uri address)
         return await BrowsingContext.New().OpenAsync(request => request.Content(text));
     }
 
-    public Task<HttpResponseMessage> PostAsync(string path, params (string Name, string Value)[] fields) => SendAsync(path, [], fields);
+    public Task<HttpResponseMessage> PostAsync(string path, params (string Name, string Value)[] fields) => SendAsync(path, "photos", [], fields);
 
-    public async Task<HttpResponseMessage> SendAsync(string path, (string Name, byte[] Bytes)[] files, params (string Name, string Value)[] fields)
+    public Task<HttpResponseMessage> SendAsync(string path, (string Name, byte[] Bytes)[] files, params (string Name, string Value)[] fields) => SendAsync(path, "photos", files, fields);
+
+    public async Task<HttpResponseMessage> SendAsync(string path, string field, (string Name, byte[] Bytes)[] files, params (string Name, string Value)[] fields)
     {
         var content = new MultipartFormDataContent { { new StringContent(await TokenAsync()), "__RequestVerificationToken" } };
         foreach (var (name, value) in fields)
             content.Add(new StringContent(value), name);
         foreach (var (name, bytes) in files)
-            content.Add(new ByteArrayContent(bytes), "photos", name);
+            content.Add(new ByteArrayContent(bytes), field, name);
         return await http.PostAsync(new Uri(path, UriKind.Relative), content);
     }
 

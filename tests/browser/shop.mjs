@@ -15,6 +15,11 @@ export async function walkOf(page, registration) {
   return page.locator('tr', { hasText: registration }).locator('a.work').getAttribute('href');
 }
 
+export async function fileOf(page, registration) {
+  await page.goto('/');
+  return page.locator('tr', { hasText: registration }).locator('a.reg').getAttribute('href');
+}
+
 /**
  * All that WCAG 2.1 asks at A and AA, or only the rules named. Of 2.2 axe knows only the target size, which the rivets of a
  * seam fall under by design: each has its equal in a list of full-size links, the exception that the rule makes.

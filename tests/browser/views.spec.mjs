@@ -1,14 +1,14 @@
 // Every main view: nothing serious for axe in either light, nothing wider than the screen, nothing refused by the policy.
 import { expect, test } from '@playwright/test';
-import { enterAs, nothingSerious, walkOf } from './shop.mjs';
+import { enterAs, fileOf, nothingSerious, walkOf } from './shop.mjs';
 
-const views = ['/', '/shelf', '/people', '/take-in', 'WALK/arrive', 'WALK/engine/engine', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/close', 'WALK/records'];
+const views = ['/', '/shelf', '/people', '/take-in', '/due', '/due/calendar', '/who-may?job=replace%20a%20tyre', '/aircraft/new', '/aircraft/import', 'FILE', 'FILE?item=first', 'FILE?add=true', 'FILE/parts?part=first', 'FILE/parts?add=true', 'FILE/times', 'FILE/books?add=entry', 'FILE/data-plate', 'WALK/arrive', 'WALK/plan', 'WALK/engine/engine', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/close', 'WALK/records'];
 
 // What is used on one's feet; the rest is for the desk.
-const standing = ['/', 'WALK/engine/engine', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/close'];
+const standing = ['/', '/due', 'FILE', 'FILE/parts', 'FILE/times', 'FILE/books', 'WALK/arrive', 'WALK/plan', 'WALK/engine/engine', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/close'];
 
 // The other light changes colours and nothing else: the views that together show every colour are enough.
-const atNight = ['/', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/close'];
+const atNight = ['/', 'FILE', 'FILE/books', 'WALK/arrive', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/close'];
 
 for (const colorScheme of ['light', 'dark']) {
   test(`every view can be read, ${colorScheme}`, async ({ browser }) => {
@@ -23,9 +23,15 @@ for (const colorScheme of ['light', 'dark']) {
     await enterAs(page, 'orla');
     // The tug's walk: nothing in it changes while the other tests run.
     const walk = await walkOf(page, 'N0LTS');
+    // The twin's file: nobody changes it meanwhile.
+    const file = await fileOf(page, 'N0TWQ');
+    await page.goto(file);
+    const item = new URL(await page.locator('a.due-row').first().getAttribute('href'), 'http://x').searchParams.get('item');
+    await page.goto(`${file}/parts`);
+    const part = new URL(await page.locator('.parts a').first().getAttribute('href'), 'http://x').searchParams.get('part');
     const day = test.info().project.name === 'standing' ? standing : views;
     for (const view of colorScheme === 'dark' ? atNight : day) {
-      await page.goto(view.replace('WALK', walk));
+      await page.goto(view.replace('WALK', walk).replace('FILE', file).replace('item=first', `item=${item}`).replace('part=first', `part=${part}`));
       await nothingSerious(page, `${view} ${colorScheme}`, colorScheme === 'dark' ? ['color-contrast'] : undefined);
       expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${view} is wider than the screen`).toBeLessThanOrEqual(0);
     }
@@ -38,7 +44,7 @@ test('targets are large enough for a glove', async ({ page }) => {
   test.skip(test.info().project.name !== 'standing', 'at the desk there is a mouse');
   await enterAs(page, 'tamsin');
   const walk = await walkOf(page, 'N0LTS');
-  for (const view of ['airframe/general', 'find?zone=gear', 'compressions']) {
+  for (const view of ['airframe/general', 'find?zone=gear', 'compressions', 'arrive']) {
     await page.goto(`${walk}/${view}`);
     const small = await page.locator('main .btn:visible, main [data-psi]:visible, .class-choice:visible, .keypad button:visible').evaluateAll(targets =>
       targets.map(target => [target.textContent.trim() || target.getAttribute('aria-label'), Math.round(target.getBoundingClientRect().height)]).filter(([, height]) => height < 44));

@@ -194,6 +194,14 @@ test('the rest of the walk is looked at, form by form, until nothing is left', a
   expect(left).toBe(0);
   await page.goto(`${walk}/close`);
   await expect(page.locator('.blocked-zone')).toHaveCount(0);
+  // The owner's complaint that nobody has answered yet, at the station where it was written down.
+  await page.getByRole('link', { name: /Smells of fuel .* not answered yet/ }).click();
+  await expect(page).toHaveURL(/arrive#squawk-3/);
+  await page.locator('#squawk-3 summary').click();
+  await page.locator('#squawk-3 textarea').fill('Left cap gasket flattened: on the fix list.');
+  await page.locator('#squawk-3').getByRole('button', { name: 'Keep the answer' }).click();
+  await expect(page.locator('#squawk-3 .answer')).toContainText('gasket flattened');
+  await page.goto(`${walk}/close`);
   await page.getByRole('link', { name: /Map light inoperative: deferred/ }).click();
   await page.getByLabel(/Corrective action/).fill('Switched off at its breaker, collared, placarded inoperative.');
   await page.getByRole('button', { name: /Deferred/ }).click();

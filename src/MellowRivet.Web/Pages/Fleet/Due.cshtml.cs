@@ -88,10 +88,10 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
             if (form.On is { } part && aircraft.Fitting(part) is null)
                 return new Refusal("part", "That part is not on this aircraft.");
             var item = form.Item is { } known ? await ItemAsync(known, stop) : Db.DueItems.Add(
-                new DueItem(id, form.On is null ? aircraft.Id : null, form.On, form.What!.Trim(), form.Kind, interval, form.RuleSource)).Entity;
+                new DueItem(id, form.On is null ? aircraft.Id : null, form.On, form.What!.Trim(), form.Kind, interval, form.ToSource())).Entity;
             if (item is null)
                 return new("what", "It is not on this aircraft’s due line any more.");
-            item.Change(form.What!.Trim(), interval, form.RuleSource, labour);
+            item.Change(form.What!.Trim(), interval, form.ToSource(), labour);
             return null;
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?item={id}", async () =>

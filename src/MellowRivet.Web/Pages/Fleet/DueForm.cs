@@ -42,7 +42,8 @@ public sealed class DueForm
         LabourHours = $"{item.LabourHours:0.##}",
     };
 
-    public RuleSource RuleSource => new(Standing, Source!.Trim());
+    /// <summary>Where the checked form says the interval comes from.</summary>
+    public RuleSource ToSource() => new(Standing, Source!.Trim());
 
     /// <summary>The interval, or the first thing that is wrong with the form.</summary>
     public Refusal? Read(out Interval interval, out decimal? labour)
