@@ -69,6 +69,7 @@ public sealed class DemoServer : IAsyncLifetime
 /// <summary>Someone at a browser: keeps cookies, sends the form token, follows nothing by itself.</summary>
 public sealed class Visitor(Uri address)
 {
+    private string? token;
     private readonly HttpClient http = new(new HttpClientHandler { AllowAutoRedirect = false, CookieContainer = new() }) { BaseAddress = address };
 
     public Task<HttpResponseMessage> GetAsync(string path) => http.GetAsync(new Uri(path, UriKind.Relative));
@@ -97,7 +98,10 @@ public sealed class Visitor(Uri address)
             content.Add(new StringContent(value), name);
         foreach (var (name, bytes) in files)
             content.Add(new ByteArrayContent(bytes), field, name);
-        return await http.PostAsync(new Uri(path, UriKind.Relative), content);
+        var answer = await http.PostAsync(new Uri(path, UriKind.Relative), content);
+        if (path is "/first-run" || path.StartsWith("/enter", StringComparison.Ordinal))
+            token = null;
+        return answer;
     }
 
     public Task<HttpResponseMessage> JsonAsync(string path, string body) =>
@@ -106,7 +110,10 @@ public sealed class Visitor(Uri address)
     /// <summary>Posts without the token that every form carries.</summary>
     public Task<HttpResponseMessage> ForgeAsync(string path) => http.PostAsync(new Uri(path, UriKind.Relative), new FormUrlEncodedContent([]));
 
-    private async Task<string> TokenAsync()
+    // The token holds for as long as the same person is at the browser.
+    private async Task<string> TokenAsync() => token ??= await FreshTokenAsync();
+
+    private async Task<string> FreshTokenAsync()
     {
         var page = await GetAsync("/");
         var document = page.StatusCode == HttpStatusCode.OK ? await ParseAsync(page) : await ReadAsync(page.Headers.Location!.OriginalString.Replace(address.ToString(), "/"));

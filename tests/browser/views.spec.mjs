@@ -4,14 +4,15 @@ import { enterAs, fileOf, nothingSerious, walkOf } from './shop.mjs';
 
 const views = ['/', '/shelf', '/people', '/take-in', '/due', '/due/calendar', '/who-may?job=replace%20a%20tyre', '/aircraft/new', '/aircraft/import', 'FILE', 'FILE?item=first', 'FILE?add=true', 'FILE/parts?part=first', 'FILE/parts?add=true', 'FILE/times', 'FILE/books?add=entry', 'FILE/data-plate', 'WALK/arrive', 'WALK/plan', 'WALK/engine/engine', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/close', 'WALK/records'];
 
-// What is used on one's feet; the rest is for the desk.
-const standing = ['/', '/due', 'FILE', 'FILE/parts', 'FILE/times', 'FILE/books', 'WALK/arrive', 'WALK/plan', 'WALK/engine/engine', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/close'];
+// Standing, the same marks are laid out otherwise: every view has to fit the screen, and axe looks at those with marks of their own.
+const standing = ['/', 'FILE', 'WALK/arrive', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/fix-list'];
 
 // The other light changes colours and nothing else: the views that together show every colour are enough.
 const atNight = ['/', 'FILE', 'FILE/books', 'WALK/arrive', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'WALK/close'];
 
 for (const colorScheme of ['light', 'dark']) {
   test(`every view can be read, ${colorScheme}`, async ({ browser }) => {
+    test.slow();
     const { baseURL, viewport, hasTouch } = test.info().project.use;
     const context = await browser.newContext({ baseURL, viewport, hasTouch, colorScheme });
     const page = await context.newPage();
@@ -29,10 +30,10 @@ for (const colorScheme of ['light', 'dark']) {
     const item = new URL(await page.locator('a.due-row').first().getAttribute('href'), 'http://x').searchParams.get('item');
     await page.goto(`${file}/parts`);
     const part = new URL(await page.locator('.parts a').first().getAttribute('href'), 'http://x').searchParams.get('part');
-    const day = test.info().project.name === 'standing' ? standing : views;
-    for (const view of colorScheme === 'dark' ? atNight : day) {
+    const looked = test.info().project.name === 'standing' ? standing : views;
+    for (const view of colorScheme === 'dark' ? atNight : views) {
       await page.goto(view.replace('WALK', walk).replace('FILE', file).replace('item=first', `item=${item}`).replace('part=first', `part=${part}`));
-      await nothingSerious(page, `${view} ${colorScheme}`, colorScheme === 'dark' ? ['color-contrast'] : undefined);
+      if (looked.includes(view)) await nothingSerious(page, `${view} ${colorScheme}`, colorScheme === 'dark' ? ['color-contrast'] : undefined);
       expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${view} is wider than the screen`).toBeLessThanOrEqual(0);
     }
     expect(complaints).toEqual([]);

@@ -195,7 +195,7 @@ test('the rest of the walk is looked at, form by form, until nothing is left', a
   await page.goto(`${walk}/close`);
   await expect(page.locator('.blocked-zone')).toHaveCount(0);
   // The owner's complaint that nobody has answered yet, at the station where it was written down.
-  await page.getByRole('link', { name: /Smells of fuel .* not answered yet/ }).click();
+  await page.locator('.middle').getByRole('link', { name: /Smells of fuel .* not answered yet/ }).click();
   await expect(page).toHaveURL(/arrive#squawk-3/);
   await page.locator('#squawk-3 summary').click();
   await page.locator('#squawk-3 textarea').fill('Left cap gasket flattened: on the fix list.');

@@ -1,7 +1,7 @@
 using MellowRivet.Core.Books;
 using MellowRivet.Core.Compression;
-using MellowRivet.Core.Due;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;

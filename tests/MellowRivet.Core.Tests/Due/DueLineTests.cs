@@ -35,7 +35,7 @@ public class DueLineTests
         var retired = Item("retired", new(10), new(Today, 1m));
         retired.Retire("sold");
         var line = Line(retired,
-            Item("far", new(EveryMonths: 12), new(Today)), Item("unknown", new(EveryMonths: 12)), Item("near", new(50), new(Today, 980.5m)),
+            Item("far", new(EveryMonths: 12), new(Today)), Item("unknown", new(EveryMonths: 12)), Item("near", new(50), new(Today, 960.5m)),
             Item("overdue", new(50), new(Today, 940m)), Item("grace", new(50, GraceHours: 10), new(Today, 945.5m)));
         line.Entries.Select(entry => entry.Item.What).ShouldBe(["overdue", "grace", "near", "unknown", "far"]);
         line.Now.Hours.Use!.PerDay.ShouldBe(0.5, 1e-6);

@@ -45,7 +45,7 @@ public class MeterTests
     }
 
     [Fact]
-    public void The_same_reading_twice_is_one() 
+    public void The_same_reading_twice_is_one()
     {
         Read("2026-01-10", 4310.2m).ShouldBeNull();
         Read("2026-01-10", 4310.2m).ShouldBeNull();
