@@ -31,15 +31,16 @@ public static class FleetQueries
         return DueLine.Of(aircraft, items, readings, today);
     }
 
-    /// <summary>The due lines of every aircraft, by registration: four queries, however many there are.</summary>
-    public static async Task<IReadOnlyList<DueLine>> DueLinesAsync(this RivetDb db, DateOnly today, CancellationToken stop)
+    /// <summary>The due lines of some aircraft, by registration: four queries, however many there are.</summary>
+    public static async Task<IReadOnlyList<DueLine>> DueLinesAsync(this RivetDb db, IReadOnlyCollection<Guid> which, DateOnly today, CancellationToken stop)
     {
-        var fleet = await db.Aircraft.AsNoTracking()
+        var fleet = await db.Aircraft.AsNoTracking().Where(aircraft => which.Contains(aircraft.Id))
             .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null && db.DueItems.Any(item => item.ComponentId == stay.ComponentId)))
             .ThenInclude(stay => stay.Component).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
-        var items = await db.DueItems.AsNoTracking().ToListAsync(stop);
+        var parts = fleet.SelectMany(aircraft => aircraft.Installations).Select(stay => stay.ComponentId).ToList();
+        var items = await db.DueItems.AsNoTracking().Where(item => which.Contains(item.AircraftId!.Value) || parts.Contains(item.ComponentId!.Value)).ToListAsync(stop);
         var since = today.AddMonths(-Utilisation.MonthsLookedAt - 1);
-        var readings = (await db.MeterReadings.AsNoTracking().Where(reading => reading.On >= since).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
+        var readings = (await db.MeterReadings.AsNoTracking().Where(reading => reading.On >= since && which.Contains(reading.AircraftId)).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
         var onAircraft = items.Where(item => item.AircraftId is not null).ToLookup(item => item.AircraftId!.Value);
         var onPart = items.Where(item => item.ComponentId is not null).ToLookup(item => item.ComponentId!.Value);
         return [.. fleet.Select(aircraft => DueLine.Of(aircraft,

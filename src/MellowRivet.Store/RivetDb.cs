@@ -34,6 +34,40 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         // SQLite rebuilds a table outside a transaction. A backup is made before any migration, and is the way back.
         .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning));
 
+    public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        // Both or neither: a reader between the two would take old content for the new revision's.
+        await using var own = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
+        await StampAsync(cancellationToken);
+        var rows = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        if (own is not null)
+            await own.CommitAsync(cancellationToken);
+        return rows;
+    }
+
+    // An aircraft whose file changes gets a new revision in the same save.
+    private async Task StampAsync(CancellationToken stop)
+    {
+        var changed = ChangeTracker.Entries().Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
+        var parts = changed.Select(entry => entry.Entity switch { Component part => part.Id, DueItem item => item.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
+        var touched = changed.Select(entry => entry.Entity switch
+        {
+            Aircraft aircraft => aircraft.Id,
+            Installation stay => stay.AircraftId,
+            MeterReading reading => reading.AircraftId,
+            DueItem item => item.AircraftId,
+            _ => null,
+        }).OfType<Guid>().ToHashSet();
+        if (parts.Count > 0)
+            touched.UnionWith(await Installations.Where(stay => stay.RemovedAt == null && parts.Contains(stay.ComponentId)).Select(stay => stay.AircraftId).ToListAsync(stop));
+        var tracked = ChangeTracker.Entries<Aircraft>().Where(entry => touched.Contains(entry.Entity.Id)).ToList();
+        foreach (var entry in tracked.Where(entry => entry.State is not EntityState.Added))
+            entry.Property(row => row.Revision).CurrentValue++;
+        var others = touched.Except(tracked.Select(entry => entry.Entity.Id)).ToList();
+        if (others.Count > 0)
+            await Aircraft.Where(row => others.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Revision, row => row.Revision + 1), stop);
+    }
+
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
         configurationBuilder.Properties<Enum>().HaveConversion<string>();

@@ -70,9 +70,44 @@ public class AircraftFileTests : IAsyncLifetime
         await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000), source));
         await using var db = shop.Open();
         var one = (await db.DueLineAsync(aircraft.Id, Today, default))!;
-        var all = (await db.DueLinesAsync(Today, default)).ShouldHaveSingleItem();
+        var all = (await new DueBoard().LinesAsync(db, Today, default)).ShouldHaveSingleItem();
         all.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)).ShouldBe(one.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)));
         all.Entries.Count.ShouldBe(2);
+    }
+
+    // What the board keeps between requests has to be what is on file, whatever was changed and wherever.
+    [Fact]
+    public async Task The_board_reckons_anew_what_changed_and_keeps_the_rest()
+    {
+        var aircraft = await AircraftAsync();
+        var engine = aircraft.Engines.Single().ComponentId;
+        var oil = await FollowAsync(new(Guid.NewGuid(), null, engine, "oil", DueKind.Service, new(25), new(Standing.Practice, "test")));
+        var board = new DueBoard();
+        async Task<DueLine> LineAsync()
+        {
+            await using var db = shop.Open();
+            return (await board.LinesAsync(db, Today, default)).Single(line => line.Aircraft.Id == aircraft.Id);
+        }
+        async Task ChangeAsync(Func<RivetDb, Task> change)
+        {
+            await using var db = shop.Open();
+            await change(db);
+            await db.SaveChangesAsync();
+        }
+
+        var first = await LineAsync();
+        first.Entries.ShouldHaveSingleItem().Status.State.ShouldBe(DueState.Unknown);
+        (await LineAsync()).ShouldBeSameAs(first, "nothing changed");
+        await ChangeAsync(async db => (await db.DueItems.SingleAsync(item => item.Id == oil)).MarkDone(new(Today, 1000), Today).ShouldBeNull());
+        (await LineAsync()).Entries.Single().Status.Limb(LimbKind.Hours)!.Remaining.ShouldBe(12.2m);
+        await ChangeAsync(async db => (await db.Aircraft.Include(row => row.MeterReadings).SingleAsync(row => row.Id == aircraft.Id)).ReadTime(Today, new Hours(1010.5m)));
+        (await LineAsync()).Entries.Single().Status.Limb(LimbKind.Hours)!.Remaining.ShouldBe(2.2m);
+        await ChangeAsync(async db => (await db.Components.SingleAsync(part => part.Id == engine)).Identify("P", "E-9", "port engine", null));
+        (await LineAsync()).Entries.Single().Title.ShouldBe("oil, port engine");
+        await ChangeAsync(async db => (await db.Aircraft.WithParts().SingleAsync(row => row.Id == aircraft.Id)).TakeOff(engine, Today, new Hours(1010.5m), "sold").ShouldBeNull());
+        (await LineAsync()).Entries.ShouldBeEmpty();
+        await using var tomorrow = shop.Open();
+        (await board.LinesAsync(tomorrow, Today.AddDays(1), default)).Single().Now.Today.ShouldBe(Today.AddDays(1));
     }
 
     [Fact]
@@ -112,7 +147,7 @@ public class AircraftFileTests : IAsyncLifetime
         }
         await using var after = shop.Open();
         (await after.DueLineAsync(to.Id, Today, default))!.Entries.ShouldHaveSingleItem().Item.What.ShouldBe("overhaul");
-        (await after.DueLinesAsync(Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
+        (await new DueBoard().LinesAsync(after, Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
     }
 
     // What the first release kept has to be found again: parts with their stays, and the tach's readings.

@@ -15,10 +15,10 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await expect(page.locator('#drawn')).toContainText('Condition inspection');
   await page.getByLabel('folding wing').check();
   await expect(page.locator('#drawn .caption')).toContainText('folding wing');
-  await page.getByLabel('Engines', { exact: true }).selectOption('2');
+  await page.locator('select[name="Form.Engines"]').selectOption('2');
   await expect(page.getByLabel('Right engine serial')).toBeVisible();
   await expect(page.locator('#drawn .caption')).toContainText('two engines');
-  await page.getByLabel('Engines', { exact: true }).selectOption('1');
+  await page.locator('select[name="Form.Engines"]').selectOption('1');
   await expect(page.locator('#drawn .caption')).toContainText('one engine');
   await page.getByLabel('It shows now, h').fill('712,4');
   await page.getByLabel('Bottom plugs fired by').selectOption('HighEnergy');

@@ -54,6 +54,9 @@ public sealed partial class Aircraft
     /// <summary>The day of that reading.</summary>
     public DateOnly? ReadOn { get; private set; }
 
+    /// <summary>Rises with whatever changes on the aircraft's file: its plate, parts, readings or due items. Who keeps what is reckoned from them goes by it.</summary>
+    public int Revision { get; private set; }
+
     public IReadOnlyList<Meter> Meters => meters;
     public IReadOnlyList<MeterReading> MeterReadings => meterReadings;
     public IReadOnlyList<ManualLimit> Limits => limits;

@@ -234,6 +234,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Revision")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("SerialNumber")
                         .IsRequired()
                         .HasColumnType("TEXT");

@@ -20,11 +20,11 @@ internal static class DueApi
 
         app.MapGet("/aircraft/{id:guid}/due.ics", (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => OneAsync(db, row => row.Id == id, clock, stop))
             .RequireAuthorization().ExcludeFromDescription();
-        app.MapGet("/due.ics", (RivetDb db, TimeProvider clock, CancellationToken stop) => ShopAsync(db, clock, stop))
+        app.MapGet("/due.ics", (RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(db, board, clock, stop))
             .RequireAuthorization().ExcludeFromDescription();
         // A calendar program can't sign in: the key in the address is its person's, and opens nothing but this.
-        app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await ShopAsync(db, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
+        app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) =>
+            await KnownAsync(db, key, stop) ? await ShopAsync(db, board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
         app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, TimeProvider clock, CancellationToken stop) =>
             await KnownAsync(db, key, stop) ? await OneAsync(db, row => row.Registration == registration, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
     }
@@ -53,10 +53,10 @@ internal static class DueApi
         return Results.Text(DueCalendar.Write([line], $"{aircraft.Registration}: due", now), DueCalendar.ContentType);
     }
 
-    private static async Task<IResult> ShopAsync(RivetDb db, TimeProvider clock, CancellationToken stop)
+    private static async Task<IResult> ShopAsync(RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop)
     {
         var now = clock.GetLocalNow();
-        return Results.Text(DueCalendar.Write(await db.DueLinesAsync(DateOnly.FromDateTime(now.DateTime), stop), "Due in the shop", now), DueCalendar.ContentType);
+        return Results.Text(DueCalendar.Write(await board.LinesAsync(db, DateOnly.FromDateTime(now.DateTime), stop), "Due in the shop", now), DueCalendar.ContentType);
     }
 
     private static DueAnswer? Reckon(DueCall call, Problems problems)

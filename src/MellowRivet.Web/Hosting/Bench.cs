@@ -31,6 +31,10 @@ internal static partial class Bench
             foreach (var (name, path) in await PagesAsync(app, stop))
                 await MeasureAsync(client, name, path, stop);
             await WeighAsync(client, stop);
+            await FleetAsync(app, stop);
+            Console.WriteLine($"With {BigFleet.Aircraft} aircraft × {BigFleet.ItemsEach} due items more:");
+            await MeasureAsync(client, "due in the shop", "/due", stop);
+            await MeasureAsync(client, "hangar", "/", stop);
             await app.StopAsync(stop);
             return 0;
         }
@@ -57,7 +61,15 @@ internal static partial class Bench
             ("hangar", "/"), ("engine zone", $"{walk}/engine/engine"), ("airframe zone", $"{walk}/airframe/cabin"), ("measured task", $"{walk}/airframe/right-wing"),
             ("compressions and trend", $"{walk}/compressions?cylinder=2"), ("found something", $"{walk}/find"), ("fix list, 30", $"{walk}/fix-list"),
             ("discrepancy", $"{walk}/fix-list/1"), ("close", $"{walk}/close"), ("records", $"{walk}/records"), ("shelf", "/shelf"), ("take in", "/take-in"),
+            ("arrive", $"{walk}/arrive"), ("plan", $"{walk}/plan"), ("due line", $"/aircraft/{annual.AircraftId}"), ("parts", $"/aircraft/{annual.AircraftId}/parts"),
+            ("times", $"/aircraft/{annual.AircraftId}/times"), ("books", $"/aircraft/{annual.AircraftId}/books"), ("who may", "/who-may?job=replace%20a%20tyre"),
         ];
+    }
+
+    private static async Task FleetAsync(WebApplication app, CancellationToken stop)
+    {
+        await using var scope = app.Services.CreateAsyncScope();
+        await BigFleet.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
     }
 
     private static async Task MeasureAsync(HttpClient client, string name, string path, CancellationToken stop)

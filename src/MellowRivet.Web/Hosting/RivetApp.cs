@@ -43,7 +43,7 @@ public static class RivetApp
         builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>();
         builder.Services.AddSingleton(Shelf.Open(settings.Data, Path.Combine(AppContext.BaseDirectory, "shelf")));
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>();
+        builder.Services.AddScoped<Desk>().AddSingleton<DueBoard>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();
 

@@ -10,7 +10,7 @@ namespace MellowRivet.Web.Pages;
 public sealed record ShopDue(DueLine Line, DueEntry Entry);
 
 /// <summary>What falls due in the whole shop, most urgent first.</summary>
-public sealed class ShopDueModel(RivetDb db, TimeProvider clock) : PageModel
+public sealed class ShopDueModel(RivetDb db, DueBoard board, TimeProvider clock) : PageModel
 {
     /// <summary>Most lines shown: what is far off has its place on the aircraft's own due line, and in the CSV.</summary>
     private const int Most = 150;
@@ -26,7 +26,7 @@ public sealed class ShopDueModel(RivetDb db, TimeProvider clock) : PageModel
 
     public async Task OnGetAsync(CancellationToken stop)
     {
-        var lines = await db.DueLinesAsync(Today, stop);
+        var lines = await board.LinesAsync(db, Today, stop);
         var all = lines.SelectMany(line => line.Entries.Select(entry => new ShopDue(line, entry))).ToList();
         (Aircraft, Items) = (lines.Count, all.Count);
         Counts = all.GroupBy(due => due.Entry.Status.State).ToDictionary(group => group.Key, group => group.Count());
@@ -34,7 +34,7 @@ public sealed class ShopDueModel(RivetDb db, TimeProvider clock) : PageModel
             .OrderBy(due => DueLine.Rank(due.Entry.Status.State)).ThenBy(due => due.Entry.Status.Forecast ?? DateOnly.MaxValue).Take(Most)];
     }
 
-    public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) => File(DueCsv.Write(await db.DueLinesAsync(Today, stop)), "text/csv", "due-shop.csv");
+    public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) => File(DueCsv.Write(await board.LinesAsync(db, Today, stop)), "text/csv", "due-shop.csv");
 
     private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 }

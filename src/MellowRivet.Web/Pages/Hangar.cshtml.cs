@@ -19,7 +19,7 @@ public sealed record Hold(State State, string Text, string Href);
 public sealed record Call(State State, string Tone, string Lead, string Text, string Href);
 
 /// <summary>The hangar: answers "what do I do now?"</summary>
-public sealed class HangarModel(RivetDb db, TimeProvider clock) : PageModel
+public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) : PageModel
 {
     private const int MostCalls = 3;
 
@@ -31,13 +31,21 @@ public sealed class HangarModel(RivetDb db, TimeProvider clock) : PageModel
 
     public async Task OnGetAsync(CancellationToken stop)
     {
-        var fleet = await db.Aircraft.AsNoTracking().WithParts().OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
-        var works = await db.Inspections.AsNoTracking()
+        var inWork = await db.Inspections.AsNoTracking()
             .Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests)
-            .Where(work => work.State == InspectionState.InWork || work.OpenedOn == db.Inspections.Where(other => other.AircraftId == work.AircraftId).Max(other => other.OpenedOn))
+            .Where(work => work.State == InspectionState.InWork).ToListAsync(stop);
+        // Of what is signed only the last counts, and of that only what was left open.
+        var signed = await db.Inspections.AsNoTracking().Include(work => work.Discrepancies)
+            .Where(work => work.State != InspectionState.InWork && work.OpenedOn == db.Inspections.Where(other => other.AircraftId == work.AircraftId && other.State != InspectionState.InWork).Max(other => other.OpenedOn))
             .ToListAsync(stop);
-        var due = (await db.DueLinesAsync(DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).ToDictionary(line => line.Aircraft.Id, NextOf);
-        Lines = [.. fleet.Select(aircraft => LineOf(aircraft, due.GetValueOrDefault(aircraft.Id), works.Where(work => work.AircraftId == aircraft.Id)
+        var works = inWork.Concat(signed).ToLookup(work => work.AircraftId);
+        // Parts are needed where compressions are under way; the rest of the fleet comes without.
+        var working = inWork.Select(work => work.AircraftId).ToList();
+        var fleet = (await db.Aircraft.AsNoTracking().WithParts().Where(aircraft => working.Contains(aircraft.Id)).ToListAsync(stop))
+            .Concat(await db.Aircraft.AsNoTracking().Where(aircraft => !working.Contains(aircraft.Id)).ToListAsync(stop))
+            .OrderBy(aircraft => aircraft.Registration, StringComparer.Ordinal);
+        var due = (await board.LinesAsync(db, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).ToDictionary(line => line.Aircraft.Id, NextOf);
+        Lines = [.. fleet.Select(aircraft => LineOf(aircraft, due.GetValueOrDefault(aircraft.Id), works[aircraft.Id]
             .OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn).FirstOrDefault()))];
         WhatNow = [.. Lines.SelectMany(CallsOf).OrderByDescending(call => call.State).Take(MostCalls)];
     }
@@ -61,7 +69,7 @@ public sealed class HangarModel(RivetDb db, TimeProvider clock) : PageModel
     {
         if (inspection is null)
             return new(aircraft, null, [], [], next);
-        var ready = Readiness.Of(inspection, aircraft);
+        var ready = inspection.InWork ? Readiness.Of(inspection, aircraft) : new([], [.. inspection.OpenAirworthiness]);
         IReadOnlyList<Rivet> seam = [.. Seam.Of(Station.Engine, inspection, ready.MaySign), .. Seam.Of(Station.Airframe, inspection, ready.MaySign)];
         return new(aircraft, inspection, seam, [.. Holds(inspection, ready)], next);
     }

@@ -1,0 +1,39 @@
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+using MellowRivet.Store;
+
+namespace MellowRivet.Web.Demo;
+
+/// <summary>A fleet as large as a shop's ever gets, for measuring: parts, ten years of monthly readings, due items on aircraft and engine.</summary>
+internal static class BigFleet
+{
+    public const int Aircraft = 300, ItemsEach = 25;
+
+    public static async Task MakeAsync(RivetDb db, DateOnly today, CancellationToken stop)
+    {
+        RuleSource source = new(Standing.Manual, "invented for measuring, p. 1");
+        db.ChangeTracker.AutoDetectChangesEnabled = false;
+        for (var number = 0; number < Aircraft; number++)
+        {
+            var aircraft = new Aircraft(Guid.CreateVersion7(), $"N0M{number:000}", "Measured Type", $"M-{number}", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 4));
+            var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFour, default, $"ME-{number}", $"MP-{number}", new Hours(0), new(IgnitionKind.Magneto, IgnitionKind.Magneto));
+            for (var month = 120; month >= 0; month--)
+                aircraft.ReadTime(today.AddMonths(-month), new Hours(1000 + (120 - month) * (5 + number % 17)));
+            db.Aircraft.Add(aircraft);
+            for (var item = 0; item < ItemsEach; item++)
+            {
+                var onEngine = item % 5 == 0;
+                Interval interval = new(item % 3 == 0 ? null : 50 * (1 + item), item % 3 == 1 ? null : 6 * (1 + item % 9), item % 2 == 0 ? CalendarRule.EndOfMonth : CalendarRule.SameDay);
+                var due = new DueItem(Guid.CreateVersion7(), onEngine ? null : aircraft.Id, onEngine ? engine.Id : null, $"Measured item {item}", DueKind.Service, interval, source);
+                if (item % 11 != 0)
+                    due.MarkDone(new(today.AddDays(-item * 13), Math.Max(0, aircraft.TimeInService.Value - item * 9), null, null, null, "bench"), today);
+                db.DueItems.Add(due);
+            }
+        }
+        await db.SaveChangesAsync(stop);
+        db.ChangeTracker.Clear();
+        db.ChangeTracker.AutoDetectChangesEnabled = true;
+    }
+}
