@@ -48,6 +48,19 @@ public sealed partial class Aircraft
         return fitted;
     }
 
+    /// <summary>Puts on what fires an engine's plugs: a left and a right one of a kind, or one for each row where the rows differ.</summary>
+    /// <param name="engine">The engine, as fitted, with its ignition said.</param>
+    /// <param name="serialPrefix">What their serial numbers begin with; null where they aren't known.</param>
+    public void InstallIgnition(Installation engine, string? serialPrefix = null)
+    {
+        if (engine.Component.Ignition is not { } ignition)
+            return;
+        var (one, other) = ignition.IsMixed ? ("top row", "bottom row") : ("left", "right");
+        foreach (var (position, kind) in new[] { (one, ignition.Top), (other, ignition.Bottom) })
+            Install(new(Guid.CreateVersion7(), kind == IgnitionKind.Magneto ? ComponentKind.Magneto : ComponentKind.ElectronicIgnition, "", serialPrefix is null ? "" : $"{serialPrefix}-{position[0]}"),
+                position, engine.InstalledAt, serialPrefix is null ? null : engine.OwnTimeThen, engine.ComponentId, engine.InstalledOn);
+    }
+
     /// <summary>The stay of a part that is on the aircraft now; null where it isn't.</summary>
     public Installation? Fitting(Guid componentId) => installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
 
@@ -56,8 +69,20 @@ public sealed partial class Aircraft
         .Where(fitted => fitted.IsOn && fitted.ParentId == componentId)
         .OrderBy(fitted => fitted.Component.Kind).ThenBy(fitted => fitted.Position, StringComparer.Ordinal);
 
+    /// <summary>What came off together with a part at the end of a stay here: all that sat on it, and on that in turn.</summary>
+    public IReadOnlyList<Installation> CameOffWith(Installation ended) => [.. installations
+        .Where(stay => stay.ParentId == ended.ComponentId && stay.RemovedAt == ended.RemovedAt && stay.RemovedWhy == ended.RemovedWhy && !stay.IsOn)
+        .SelectMany(stay => CameOffWith(stay).Prepend(stay))];
+
     /// <summary>Puts a part on, or says why it can't be.</summary>
-    public Refusal? Fit(Component part, string position, DateOnly? on, Hours at, Hours? ownTime, Guid? parent)
+    /// <param name="part">The part.</param>
+    /// <param name="position">Its place.</param>
+    /// <param name="on">The day; null where the papers don't say.</param>
+    /// <param name="at">The aircraft's time in service then.</param>
+    /// <param name="ownTime">The part's own time then; null where nobody knows.</param>
+    /// <param name="parent">The part it sits on; null for the airframe.</param>
+    /// <param name="cameOff">What came off with it where it was before: it goes on with it again. A new engine gets its cylinders instead.</param>
+    public Refusal? Fit(Component part, string position, DateOnly? on, Hours at, Hours? ownTime, Guid? parent, IReadOnlyList<Installation>? cameOff = null)
     {
         if (at > TimeInService)
             return new("at", $"The aircraft has {TimeInService} h: nothing can have been fitted at {at} h.");
@@ -66,10 +91,12 @@ public sealed partial class Aircraft
         if (part.Kind != ComponentKind.Other && installations.FirstOrDefault(fitted => fitted.IsOn && fitted.Component.Kind == part.Kind
             && fitted.ParentId == parent && fitted.Position == position) is { } there)
             return new("position", $"{part.Kind.InWords()} {position} s/n {there.Component.SerialNumber} sits there. Take it off first, or name another place.".TrimStart());
-        if (part.Kind == ComponentKind.Engine)
+        if (part.Kind == ComponentKind.Engine && cameOff is null)
             InstallEngine(part, position, at, ownTime, on);
         else
             Install(part, position, at, ownTime, parent, on);
+        foreach (var stay in cameOff ?? [])
+            Install(stay.Component, stay.Position, at, stay.TimeInService(stay.RemovedAt!.Value), stay.ParentId, on);
         return null;
     }
 

@@ -28,7 +28,7 @@ public sealed record BeyondItem(string Words, MayDo Who, IReadOnlyList<IReadOnly
 /// <param name="Who">The least that it takes.</param>
 /// <param name="Listed">Items of the list that the job is.</param>
 /// <param name="Beyond">Jobs beyond the list that it is.</param>
-/// <param name="Near">Items of the list that share some of its words.</param>
+/// <param name="Near">Items of the list about the same thing.</param>
 /// <param name="Before">What the category of aircraft changes; null where the general rule holds.</param>
 /// <param name="Words">The answer.</param>
 public sealed record WhoMayAnswer(MayDo Who, IReadOnlyList<PreventiveItem> Listed, IReadOnlyList<BeyondItem> Beyond, IReadOnlyList<PreventiveItem> Near, string? Before, string Words);
@@ -74,7 +74,7 @@ public sealed record WhoMay(
 
         var beyond = Beyond.Where(item => Met(item.Asks) == item.Asks.Count).OrderByDescending(item => item.Asks.Count).ToList();
         var listed = Items.Where(item => Met(item.Asks) == item.Asks.Count && !item.Not.Any(Has)).OrderByDescending(item => item.Asks.Count).ToList();
-        var near = Items.Where(item => !listed.Contains(item) && Met(item.Asks) > 0).OrderByDescending(item => (double)Met(item.Asks) / item.Asks.Count).ThenBy(item => item.Paragraph).Take(5).ToList();
+        var near = Items.Where(item => !listed.Contains(item) && item.Asks[0].Any(Has)).OrderByDescending(item => (double)Met(item.Asks) / item.Asks.Count).ThenBy(item => item.Paragraph).Take(5).ToList();
         var before = category switch
         {
             Category.ExperimentalAmateurBuilt or Category.ExperimentalLightSport => Experimental,

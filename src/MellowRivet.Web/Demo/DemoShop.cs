@@ -61,9 +61,7 @@ public static class DemoShop
     {
         var engine = new Component(Guid.CreateVersion7(), ComponentKind.Engine, part, engineSerial) { LayoutKey = layout.Key, Ignition = ignition };
         engine.JudgeCompressionBy(new(school));
-        aircraft.InstallEngine(engine, position, default, ownTime);
-        foreach (var (row, kind) in new[] { ("top", ignition.Top), ("bottom", ignition.Bottom) })
-            aircraft.Install(new(Guid.CreateVersion7(), kind == IgnitionKind.Magneto ? ComponentKind.Magneto : ComponentKind.ElectronicIgnition, "", $"{engineSerial}-{row[0]}"), row, default, ownTime, engine.Id);
+        aircraft.InstallIgnition(aircraft.InstallEngine(engine, position, default, ownTime), engineSerial);
         aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, "", propellerSerial), position, default, default(Hours));
         return engine;
     }

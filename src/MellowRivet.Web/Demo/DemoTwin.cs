@@ -42,7 +42,7 @@ internal static class DemoTwin
         demo.Follow(aircraft, "annual", demo.Done(-391, 5102.7m, "at Tollerby"));
         demo.Follow(aircraft, "altimeter", demo.Done(-560, 5060, "Tollerby Instruments"));
         demo.Follow(aircraft, "transponder", demo.Done(-560, 5060, "Tollerby Instruments"));
-        demo.Follow(aircraft, "locator", demo.Done(-391, 5102.7m, "annual"));
+        demo.Follow(aircraft, "locator", demo.Done(-19, 5187.3m, "annual"));
         demo.Follow(aircraft, "magneto", demo.Done(-1400, 4702, "bench sheets 3 to 6"));
         foreach (var (engine, then) in new[] { (left, 4210m), (right, 3608m) })
             demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(1700, 144, CalendarRule.SameDay), new(Standing.Manual, "SF6 service letter 4, p. 1")),

@@ -47,6 +47,21 @@ public class PartTests
     }
 
     [Fact]
+    public void An_engine_that_lay_in_the_shop_comes_back_with_its_own_cylinders()
+    {
+        var engine = Engine;
+        var second = aircraft.Cylinder(engine, 2)!;
+        aircraft.TakeOff(aircraft.Cylinder(engine, 4)!.Id, null, new Hours(700), "cracked").ShouldBeNull();
+        aircraft.TakeOff(engine.Id, null, new Hours(1000), "prop strike").ShouldBeNull();
+        var ended = aircraft.Installations.Single(stay => stay.ComponentId == engine.Id);
+        aircraft.CameOffWith(ended).Count.ShouldBe(3, "cylinder 4 had come off before");
+        aircraft.Fit(engine, "", null, new Hours(1000.5m), new Hours(1120), null, aircraft.CameOffWith(ended)).ShouldBeNull();
+        aircraft.Cylinder(engine, 2).ShouldBe(second);
+        aircraft.Cylinder(engine, 4).ShouldBeNull();
+        aircraft.Fitting(second.Id)!.TimeInService(aircraft.TimeInService).ShouldBe(new Hours(1120));
+    }
+
+    [Fact]
     public void A_place_holds_one_part()
     {
         aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Propeller, "", "P-2"), "", null, new Hours(1000), null, null)!.Field.ShouldBe("position");

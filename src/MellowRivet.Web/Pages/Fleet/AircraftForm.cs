@@ -134,9 +134,7 @@ public sealed class AircraftForm : PlateForm
         };
         engine.JudgeCompressionBy(new(School));
         var now = aircraft.TimeInService;
-        aircraft.InstallEngine(engine, position, now, TypedNumber.ParseHours(EngineHours));
-        foreach (var (row, kind) in new[] { ("top", Top), ("bottom", Bottom) })
-            aircraft.Install(new(Guid.CreateVersion7(), kind == IgnitionKind.Magneto ? ComponentKind.Magneto : ComponentKind.ElectronicIgnition, "", ""), row, now, null, engine.Id);
+        aircraft.InstallIgnition(aircraft.InstallEngine(engine, position, now, TypedNumber.ParseHours(EngineHours)));
         aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, "", propellerSerial.Trim()), position, now, TypedNumber.ParseHours(PropellerHours));
     }
 }

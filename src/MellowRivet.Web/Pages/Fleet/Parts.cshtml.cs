@@ -90,7 +90,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             if (form.Position?.Trim().Length > 20)
                 return new("position", "A place of up to 20 characters.");
             var (part, wrong) = await PartAsync(form, stop);
-            return part is null ? wrong : aircraft.Fit(part, form.Position?.Trim() ?? "", form.On, at, own, form.Parent);
+            return part is null ? wrong : aircraft.Fit(part, form.Position?.Trim() ?? "", form.On, at, own, form.Parent, form.Stored is null ? null : await CameOffAsync(part, stop));
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?part={id}", async () =>
         {
@@ -161,6 +161,16 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             (Typed, TypedPart) = (new() { On = Today, At = form.At }, form);
             return await ShowAsync(stop);
         });
+    }
+
+    private async Task<IReadOnlyList<Installation>> CameOffAsync(Component part, CancellationToken stop)
+    {
+        var last = await Db.Installations.Where(stay => stay.ComponentId == part.Id).OrderByDescending(stay => stay.Id).FirstAsync(stop);
+        var cameOff = (await Db.Aircraft.WithParts().FirstAsync(row => row.Id == last.AircraftId, stop)).CameOffWith(last);
+        // What was fitted elsewhere since then stays there.
+        var ids = cameOff.Select(stay => stay.ComponentId).ToList();
+        var elsewhere = await Db.Installations.Where(stay => ids.Contains(stay.ComponentId) && stay.RemovedAt == null).Select(stay => stay.ComponentId).ToListAsync(stop);
+        return [.. cameOff.Where(stay => !elsewhere.Contains(stay.ComponentId))];
     }
 
     private async Task<(Component? Part, Refusal? Wrong)> PartAsync(FitForm form, CancellationToken stop)

@@ -111,6 +111,7 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         }
         else if (form.File is not null)
             Refuse(new("file", $"The file is larger than {TimesFile.MostBytes / 1024 / 1024} MB. Send the years one by one."));
+        Typed = new() { Kind = Aircraft.TimeBasis, On = Today };
         await LookAsync(form, stop);
         return Page();
     }
