@@ -35,7 +35,7 @@ public static class FleetQueries
     public static async Task<IReadOnlyList<DueLine>> DueLinesAsync(this RivetDb db, IReadOnlyCollection<Guid> which, DateOnly today, CancellationToken stop)
     {
         var fleet = await db.Aircraft.AsNoTracking().Where(aircraft => which.Contains(aircraft.Id))
-            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null && db.DueItems.Any(item => item.ComponentId == stay.ComponentId)))
+            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null && (stay.Component.Kind == ComponentKind.Engine || db.DueItems.Any(item => item.ComponentId == stay.ComponentId))))
             .ThenInclude(stay => stay.Component).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
         var parts = fleet.SelectMany(aircraft => aircraft.Installations).Select(stay => stay.ComponentId).ToList();
         var items = await db.DueItems.AsNoTracking().Where(item => which.Contains(item.AircraftId!.Value) || parts.Contains(item.ComponentId!.Value)).ToListAsync(stop);

@@ -8,13 +8,14 @@ namespace MellowRivet.Core.Due;
 /// <param name="On">The part it hangs on, as fitted; null for the aircraft's own.</param>
 /// <param name="Status">Where it stands.</param>
 /// <param name="Now">What it counts by now: the part's own hours, where it hangs on one.</param>
-public sealed record DueEntry(DueItem Item, Installation? On, DueStatus Status, DueNow Now)
+/// <param name="Place">Where the part sits, in words: "left, right engine"; "" where there is one place.</param>
+public sealed record DueEntry(DueItem Item, Installation? On, DueStatus Status, DueNow Now, string Place)
 {
     /// <summary>That it was done now, with everything it may count by.</summary>
     public LastDone DoneNow(DateOnly on, string reference) => new(on, Now.Hours.Total, null, Now.Landings.Total, Now.Cycles.Total, reference);
 
     /// <summary>What is due, with the part it is due on.</summary>
-    public string Title => On is null ? Item.What : $"{Item.What}, {On.Component.Title}{(On.Position.Length > 0 ? " " + On.Position : "")}";
+    public string Title => On is null ? Item.What : $"{Item.What}, {On.Component.Title}{(Place.Length > 0 ? " " + Place : "")}";
 }
 
 /// <summary>Everything that falls due on one aircraft, soonest first.</summary>
@@ -35,7 +36,7 @@ public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries,
         {
             var on = item.ComponentId is { } part ? fitted.GetValueOrDefault(part) : null;
             var own = on is null ? now : now with { Hours = now.Hours with { Total = on.TimeInService(aircraft.TimeInService)?.Value } };
-            return new DueEntry(item, on, DueStatus.Of(item.Interval, item.Last, own), own);
+            return new DueEntry(item, on, DueStatus.Of(item.Interval, item.Last, own), own, on is null ? "" : aircraft.PlaceOf(on));
         });
         return new(aircraft, [.. entries.OrderBy(entry => Rank(entry.Status.State)).ThenBy(entry => entry.Status.Forecast ?? DateOnly.MaxValue).ThenBy(entry => entry.Item.What, StringComparer.Ordinal)], now);
     }

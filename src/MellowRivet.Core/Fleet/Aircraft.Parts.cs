@@ -64,6 +64,13 @@ public sealed partial class Aircraft
     /// <summary>The stay of a part that is on the aircraft now; null where it isn't.</summary>
     public Installation? Fitting(Guid componentId) => installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
 
+    /// <summary>Where a part sits, in words, with the engine it sits on where there are two: "left, right engine".</summary>
+    public string PlaceOf(Installation stay)
+    {
+        var under = installations.FirstOrDefault(other => other.IsOn && other.ComponentId == stay.ParentId);
+        return string.Join(", ", new[] { stay.Position, under is { Position.Length: > 0 } ? $"{under.Position} {under.Component.Title}" : "" }.Where(words => words.Length > 0));
+    }
+
     /// <summary>What sits on a part now, directly.</summary>
     public IEnumerable<Installation> SittingOn(Guid? componentId) => installations
         .Where(fitted => fitted.IsOn && fitted.ParentId == componentId)
