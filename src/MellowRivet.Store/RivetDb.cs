@@ -39,10 +39,20 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         // Both or neither: a reader between the two would take old content for the new revision's.
         await using var own = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
         await StampAsync(cancellationToken);
-        var rows = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
-        if (own is not null)
-            await own.CommitAsync(cancellationToken);
-        return rows;
+        // What changed has been looked for just now: looking twice through every tracked row takes its time.
+        var detects = ChangeTracker.AutoDetectChangesEnabled;
+        ChangeTracker.AutoDetectChangesEnabled = false;
+        try
+        {
+            var rows = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+            if (own is not null)
+                await own.CommitAsync(cancellationToken);
+            return rows;
+        }
+        finally
+        {
+            ChangeTracker.AutoDetectChangesEnabled = detects;
+        }
     }
 
     // An aircraft whose file changes gets a new revision in the same save.

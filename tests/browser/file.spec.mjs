@@ -12,7 +12,12 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await page.getByLabel('Serial number', { exact: true }).fill('TX-9');
   await page.getByLabel('Type', { exact: true }).fill('Ferrow Linnet');
   await page.getByLabel('Category').selectOption('ExperimentalAmateurBuilt');
-  await expect(page.locator('#drawn')).toContainText('Condition inspection');
+  // What is offered anew comes with its usual tick, what was unticked stays so.
+  await expect(page.getByLabel(/^Condition inspection/)).toBeChecked();
+  await page.getByLabel(/^Oil change; plugs/).uncheck();
+  await page.getByLabel('retractable gear').check();
+  await expect(page.locator('#drawn .caption')).toContainText('retractable');
+  await expect(page.getByLabel(/^Oil change; plugs/)).not.toBeChecked();
   await page.getByLabel('folding wing').check();
   await expect(page.locator('#drawn .caption')).toContainText('folding wing');
   await page.locator('select[name="Form.Engines"]').selectOption('2');

@@ -16,6 +16,7 @@ const atNight = ['/', 'FILE', 'FILE/books', 'WALK/arrive', 'WALK/airframe/cabin'
 for (const colorScheme of ['light', 'dark']) {
   test(`every view can be read, ${colorScheme}`, async ({ browser }) => {
     test.slow();
+    test.skip(colorScheme === 'dark' && test.info().project.name === 'standing', 'the colours are the same in either posture');
     const { baseURL, viewport, hasTouch } = test.info().project.use;
     const context = await browser.newContext({ baseURL, viewport, hasTouch, colorScheme });
     const page = await context.newPage();

@@ -90,6 +90,9 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         var certificate = rules.MaySign(by, inspection.Kind, aircraft).By ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
         Desk.Seal(Db, new(inspection, aircraft), rules, new(by, certificate), at);
         await Db.SaveChangesAsync(stop);
+        // What is signed is done with: only the aircraft is worked on further.
+        Db.ChangeTracker.Clear();
+        Db.Attach(aircraft);
     }
 
     /// <summary>Takes in a drawn picture as if it came from a camera.</summary>
@@ -99,6 +102,10 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         var taken = await photos.TakeInAsync(jpeg, "drawn.jpg", stop);
         return taken.Photo ?? throw new InvalidOperationException(taken.Refusal!.Message);
     }
+
+    /// <summary>Takes in several, as many at a time as the machine can.</summary>
+    public Task<Photo[]> PicturesAsync(IEnumerable<(Subject Subject, int Seed)> wanted, CancellationToken stop) =>
+        Task.WhenAll(wanted.Select(picture => Task.Run(() => PictureAsync(picture.Subject, picture.Seed, stop), stop)));
 
     private static bool NotFitted(InspectionTask task) => task.Key is "prop-ice" or "prop-control";
 

@@ -6,11 +6,13 @@ namespace MellowRivet.Web.Demo;
 internal static class DemoPictures
 {
     private const int Width = 1280, Height = 960;
+    private const float Scale = 0.75f;
 
     public static Stream Draw(Subject subject, int seed)
     {
-        using var surface = SKSurface.Create(new SKImageInfo(Width, Height));
+        using var surface = SKSurface.Create(new SKImageInfo((int)(Width * Scale), (int)(Height * Scale)));
         var canvas = surface.Canvas;
+        canvas.Scale(Scale);
         var chance = new Random(seed * 31 + (int)subject);
         Ground(canvas, subject, chance);
         switch (subject)

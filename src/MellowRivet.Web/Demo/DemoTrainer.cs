@@ -75,8 +75,9 @@ internal static class DemoTrainer
             inspection.Hear(Guid.CreateVersion7(), words, ines, began.AddMinutes(5));
         inspection.Answer(inspection.Squawks[0].Id, "Left main tyre worn through to the cord and the right brake line chafed: both on the fix list.", ines, began.AddHours(6));
         inspection.Answer(inspection.Squawks[1].Id, "Antenna base was wet; dried, resealed, no crackle with the hose on it.", ines, began.AddHours(6.5));
-        foreach (var from in Enum.GetValues<Viewpoint>().Take(6))
-            inspection.Photograph(from, await demo.PictureAsync(Subject.Around, (int)from, stop), piet, began.AddMinutes(12 + 2 * (int)from));
+        var around = await demo.PicturesAsync(Enumerable.Range(0, 6).Select(from => (Subject.Around, from)), stop);
+        foreach (var (from, photo) in Enum.GetValues<Viewpoint>().Zip(around))
+            inspection.Photograph(from, photo, piet, began.AddMinutes(12 + 2 * (int)from));
         inspection.Pin(Guid.CreateVersion7(), 262, 122, "Dent in the leading edge, a thumb wide, paint whole", piet, began.AddMinutes(28));
         inspection.Pin(Guid.CreateVersion7(), 120, 262, "Tailplane tip scraped, fresh", piet, began.AddMinutes(30));
         inspection.Note(new OnBoard("35 l left, 20 l right", "5.5 on the stick", "two headsets, tow bar, a child seat", piet, began.AddMinutes(34)));
@@ -159,13 +160,14 @@ internal static class DemoTrainer
                 new(true, 80, 14.7, null, leak), aircraft.TimeInService, began.AddHours(2).AddMinutes(number * 4), ines.Id)
             { InspectionId = inspection.Id, CompressionTestId = test.Id });
 
+        var pictures = await demo.PicturesAsync(DemoFindings.Today.Select((finding, index) => (finding.Picture, index)), stop);
         for (var index = 0; index < DemoFindings.Today.Length; index++)
         {
             var finding = DemoFindings.Today[index];
             var task = inspection.Tasks.FirstOrDefault(task => task.Key == finding.Task);
             var by = index % 3 == 0 ? tamsin : ines;
             var found = inspection.Find(Guid.CreateVersion7(), finding.What, finding.Zone, finding.Where, finding.Class, finding.Grounded, task, by.Id, began.AddMinutes(35 + index * 11));
-            found.Add(await demo.PictureAsync(finding.Picture, index, stop));
+            found.Add(pictures[index]);
             if (finding.Done is { } done)
                 found.Correct(done, ines.Id, began.AddHours(7).AddMinutes(index));
         }

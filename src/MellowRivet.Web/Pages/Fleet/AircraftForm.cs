@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 
@@ -65,6 +66,11 @@ public sealed class AircraftForm : PlateForm
     public string? Shown { get; set; }
     public string? Total { get; set; }
     public List<string> Starters { get; set; } = [];
+
+    /// <summary>What has been offered so far: a choice made there stands, what is offered anew comes with its usual tick.</summary>
+    public List<string> Offered { get; set; } = [];
+
+    public bool Ticks(DueStarter starter) => Starters.Contains(starter.Key) || (!starter.Asked && !Offered.Contains(starter.Key));
 
     /// <summary>Everything but what is one aircraft's own: serials, registration, times.</summary>
     public void CopyFrom(Aircraft aircraft)

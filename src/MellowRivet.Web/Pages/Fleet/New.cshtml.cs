@@ -31,7 +31,6 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
         await LoadAsync(stop);
         if (from is { } like && await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == like, stop) is { } model)
             Form.CopyFrom(model);
-        Form.Starters = [.. Offered.Where(starter => !starter.Asked).Select(starter => starter.Key)];
     }
 
     /// <summary>The drawing and what falls due, as the choices stand; keeps nothing.</summary>
