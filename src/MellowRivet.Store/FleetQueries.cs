@@ -44,7 +44,7 @@ public static class FleetQueries
         var onAircraft = items.Where(item => item.AircraftId is not null).ToLookup(item => item.AircraftId!.Value);
         var onPart = items.Where(item => item.ComponentId is not null).ToLookup(item => item.ComponentId!.Value);
         return [.. fleet.Select(aircraft => DueLine.Of(aircraft,
-            onAircraft[aircraft.Id].Concat(aircraft.Installations.SelectMany(stay => onPart[stay.ComponentId])), [.. readings[aircraft.Id]], today))];
+            [.. onAircraft[aircraft.Id], .. aircraft.Installations.SelectMany(stay => onPart[stay.ComponentId])], [.. readings[aircraft.Id]], today))];
     }
 
     /// <summary>Marks as done what an inspection does by being signed.</summary>

@@ -125,7 +125,7 @@ public class AircraftFileTests : IAsyncLifetime
         await using var other = new TestShop();
         await using var db = other.Open();
         await ShopDatabase.BringUpToDateAsync(db, other.Data, TimeProvider.System, default);
-        var file = AircraftFile.Read(json).File!;
+        var file = AircraftFile.Read(json, Today).File!;
         (await db.OnceAsync(Guid.NewGuid(), TimeProvider.System, () => db.TakeInAsync(file, TestShop.Ines, DateTimeOffset.UtcNow, default), default)).Refusal.ShouldBeNull();
         (await db.OnceAsync(Guid.NewGuid(), TimeProvider.System, () => db.TakeInAsync(file, TestShop.Ines, DateTimeOffset.UtcNow, default), default)).Refusal!.Message.ShouldContain("has a file here already");
         await using var again = other.Open();

@@ -59,6 +59,7 @@ public class DueApiTests(DemoServer server)
 
     [Theory]
     [InlineData("""{ "items": [ { "id": "x", "everyMonths": 12, "lastDoneDate": "2026-01-01" } ] }""", "today")]
+    [InlineData("""{ "today": "9999-12-31", "items": [ { "id": "x", "everyMonths": 12, "lastDoneDate": "9999-12-30" } ] }""", "today")]
     [InlineData("""{ "today": "2026-11-23", "items": [] }""", "items")]
     [InlineData("""{ "today": "2026-11-23", "items": [ { "id": "x", "lastDoneDate": "2026-01-01" } ] }""", "items[0].everyHours")]
     [InlineData("""{ "today": "2026-11-23", "items": [ { "everyMonths": 12, "lastDoneDate": "2026-01-01" } ] }""", "items[0].id")]

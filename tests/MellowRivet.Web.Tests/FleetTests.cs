@@ -53,7 +53,9 @@ public class FleetTests(DemoServer server)
         (await visitor.ReadAsync($"{File}?item={item.Id}")).QuerySelector(".right")!.TextContent.ShouldContain("Can’t tell yet");
         (await RefusedAsync(visitor, $"{File}?handler=Retire", ("item", $"{item.Id}"), ("why", ""))).ShouldContain("Say why");
         await DoneAsync(visitor, $"{File}?handler=Retire", ("item", $"{item.Id}"), ("why", "hook taken off"));
-        (await visitor.ReadAsync(File)).Body!.TextContent.ShouldNotContain("Tow cable");
+        var after = await visitor.ReadAsync(File);
+        after.QuerySelectorAll("a.due-row").ShouldAllBe(row => !row.TextContent.Contains("Tow cable"));
+        after.QuerySelector(".middle details")!.TextContent.ShouldContain("hook taken off", customMessage: "what isn't followed any more is still on file, with why");
     }
 
     [Fact]
@@ -132,6 +134,7 @@ public class FleetTests(DemoServer server)
         asked.QuerySelectorAll(".times-file form").Length.ShouldBe(1, "nothing can be taken in while there is a question");
         (string, string)[] columns = [("text", Convert.ToBase64String(Encoding.UTF8.GetBytes(text))), ("name", "log.csv"), ("date", "0"), ("format", "dd.MM.yyyy"), ("hourMeter", "1")];
         (await RefusedAsync(visitor, $"{File}/times?handler=Take", columns)).ShouldContain("questions left");
+        (await LookAsync([("date", "-1"), ("tach", "-7"), .. columns])).QuerySelector(".times-file")!.TextContent.ShouldContain("Was the meter replaced?", customMessage: "a column that isn't there is passed over");
         (await LookAsync([.. columns, ("replacedAt", "4")])).QuerySelector(".times-file")!.TextContent.ShouldContain("Take in 4 readings");
         await DoneAsync(visitor, $"{File}/times?handler=Take", [.. columns, ("replacedAt", "4")]);
 

@@ -22,13 +22,14 @@ public sealed record DueEntry(DueItem Item, Installation? On, DueStatus Status, 
 /// <param name="Aircraft">The aircraft.</param>
 /// <param name="Entries">What calls for a hand first, then by forecast.</param>
 /// <param name="Now">What the reckoning rests on.</param>
-public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries, DueNow Now)
+/// <param name="Retired">What isn't followed any more.</param>
+public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries, DueNow Now, IReadOnlyList<DueItem> Retired)
 {
     /// <param name="aircraft">The aircraft, with its parts.</param>
     /// <param name="items">The items of the aircraft and of the parts on it.</param>
     /// <param name="readings">Its meter readings of the last years.</param>
     /// <param name="today">Today.</param>
-    public static DueLine Of(Aircraft aircraft, IEnumerable<DueItem> items, IReadOnlyCollection<MeterReading> readings, DateOnly today)
+    public static DueLine Of(Aircraft aircraft, IReadOnlyCollection<DueItem> items, IReadOnlyCollection<MeterReading> readings, DateOnly today)
     {
         var now = new DueNow(today, Hours(aircraft, readings), Counted(readings, MeterKind.Landings), Counted(readings, MeterKind.Cycles));
         var fitted = aircraft.Installations.Where(stay => stay.IsOn).ToDictionary(stay => stay.ComponentId);
@@ -38,7 +39,7 @@ public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries,
             var own = on is null ? now : now with { Hours = now.Hours with { Total = on.TimeInService(aircraft.TimeInService)?.Value } };
             return new DueEntry(item, on, DueStatus.Of(item.Interval, item.Last, own), own, on is null ? "" : aircraft.PlaceOf(on));
         });
-        return new(aircraft, [.. entries.OrderBy(entry => Rank(entry.Status.State)).ThenBy(entry => entry.Status.Forecast ?? DateOnly.MaxValue).ThenBy(entry => entry.Item.What, StringComparer.Ordinal)], now);
+        return new(aircraft, [.. entries.OrderBy(entry => Rank(entry.Status.State)).ThenBy(entry => entry.Status.Forecast ?? DateOnly.MaxValue).ThenBy(entry => entry.Item.What, StringComparer.Ordinal)], now, [.. items.Where(item => item.RetiredWhy is not null)]);
     }
 
     /// <summary>The inspection that comes next, by forecast; null where none is followed.</summary>

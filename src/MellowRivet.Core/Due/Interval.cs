@@ -70,6 +70,8 @@ public sealed record Interval(
             yield return new("everyMonths", "Whole months from 1 to 600.");
         if (GraceHours is < 0 or > 100 || (GraceHours > 0 && (EveryHours is null || GraceHours >= EveryHours)))
             yield return new("graceHours", "Hours over are zero or more, at most 100, and less than the period in hours.");
+        if (NotAfter is { Year: < 1950 or > 2199 })
+            yield return new("notAfter", "A date from 1950 to 2199.");
         if (EveryLandings is <= 0 or > 1_000_000)
             yield return new("everyLandings", "Whole landings above 0.");
         if (EveryCycles is <= 0 or > 1_000_000)

@@ -61,7 +61,9 @@ public sealed record AircraftFile(
     public string ToJson() => JsonSerializer.Serialize(this, Json) + "\n";
 
     /// <summary>Reads a file and checks it whole, before anything is taken in.</summary>
-    public static (AircraftFile? File, Refusal? Refusal) Read(string json)
+    /// <param name="json">The file.</param>
+    /// <param name="today">No day in it is later, but for dates something falls due.</param>
+    public static (AircraftFile? File, Refusal? Refusal) Read(string json, DateOnly today)
     {
         AircraftFile? file;
         try
@@ -76,7 +78,7 @@ public sealed record AircraftFile(
             return (null, Wrong($"It is no {FormatName} file."));
         if (file.Version != CurrentVersion)
             return (null, Wrong($"It is of version {file.Version}; this program reads version {CurrentVersion}."));
-        return file.Check() is { } fault ? (null, Wrong(fault)) : (file, null);
+        return (FileSoundness.FaultOf(file, today) ?? file.Check()) is { } fault ? (null, Wrong(fault)) : (file, null);
     }
 
     /// <param name="aircraft">The aircraft with its parts and readings.</param>

@@ -7,9 +7,6 @@ public sealed partial class Aircraft
     /// <summary>The meter of a kind that is fitted now.</summary>
     public Meter? MeterOf(MeterKind kind) => meters.LastOrDefault(meter => meter.Kind == kind);
 
-    /// <summary>The latest total of a meter kind, by the readings that are loaded; null where there is none.</summary>
-    public decimal? TotalOf(MeterKind kind) => meterReadings.Where(reading => reading.Kind == kind).Select(reading => (decimal?)reading.Total).Max();
-
     /// <summary>Notes what a meter showed. All readings must be loaded.</summary>
     /// <param name="kind">Which meter.</param>
     /// <param name="on">The day.</param>

@@ -61,8 +61,8 @@ internal static class DueApi
 
     private static DueAnswer? Reckon(DueCall call, Problems problems)
     {
-        if (call.Today is null)
-            problems.Add("today", "A date is wanted: 2026-11-23.");
+        if (call.Today is not { Year: >= 1950 and <= 2199 })
+            problems.Add("today", "A date from 1950 to 2199 is wanted: 2026-11-23.");
         if (call.Items is not { Count: > 0 and <= MostItems })
             problems.Add("items", $"From 1 to {MostItems} items are wanted.");
         if (call.Tach?.Count > MostReadings)

@@ -117,7 +117,7 @@ public static class CommandLine
             return Fail($"There is no shop at {folder}.", 2);
         if (!File.Exists(file) || new FileInfo(file).Length > AircraftFile.MostBytes)
             return Fail($"{file} isn't there, or is larger than {AircraftFile.MostBytes / 1024 / 1024} MB.", 2);
-        var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop));
+        var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop), DateOnly.FromDateTime(DateTime.Today));
         if (read is null)
             return Fail(refusal!.Message, 1);
         await using var db = Database(folder);

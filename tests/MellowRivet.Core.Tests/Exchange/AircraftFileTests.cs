@@ -9,6 +9,8 @@ namespace MellowRivet.Core.Tests.Exchange;
 
 public class AircraftFileTests
 {
+    private static readonly DateOnly Today = new(2026, 11, 23);
+
     private static AircraftFile File()
     {
         var aircraft = Fixture.Aircraft();
@@ -34,7 +36,7 @@ public class AircraftFileTests
     public void What_goes_out_comes_back_equal()
     {
         var json = File().ToJson();
-        var (read, refusal) = AircraftFile.Read(json);
+        var (read, refusal) = AircraftFile.Read(json, Today);
         refusal.ShouldBeNull();
         var (aircraft, due, books, entries) = read!.Make(Guid.NewGuid(), Fixture.Now);
         AircraftFile.Of(aircraft, due, books, entries).ToJson().ShouldBe(json);
@@ -65,10 +67,32 @@ public class AircraftFileTests
         var json = says is null ? one : File().ToJson();
         if (says is not null)
             json.ShouldContain(one);
-        AircraftFile.Read(says is null ? json : json.Replace(one, two)).Refusal!.Message.ShouldContain(says ?? two);
+        AircraftFile.Read(says is null ? json : json.Replace(one, two), Today).Refusal!.Message.ShouldContain(says ?? two);
     }
+
+    // What would break a page of the whole shop, not only of this aircraft.
+    public static TheoryData<string, Func<AircraftFile, AircraftFile>> Unsound => new()
+    {
+        { "empty place", file => file with { Parts = [.. file.Parts, null!] } },
+        { "empty place", file => file with { Due = [file.Due[0] with { Done = [null!] }] } },
+        { "still to come", file => file with { Readings = [.. file.Readings, file.Readings[^1] with { On = DateOnly.MaxValue }] } },
+        { "still to come", file => file with { Books = [file.Books[0] with { Entries = [file.Books[0].Entries[0] with { On = new(2026, 11, 24) }] }] } },
+        { "before 1900", file => file with { Due = [file.Due[0] with { Done = [file.Due[0].Done[0] with { On = new(1066, 10, 14) }] }] } },
+        { "another’s id", file => file with { Due = [file.Due[0], file.Due[0]] } },
+        { "offset", file => file with { Meters = [.. file.Meters.Select(meter => meter with { Offset = decimal.MaxValue })] } },
+        { "unit", file => file with { Limits = [file.Limits[0] with { UnitSymbol = "furlong" }] } },
+        { "out of range", file => file with { Due = [file.Due[0] with { Done = [file.Due[0].Done[0] with { Hours = decimal.MaxValue }] }] } },
+        { "fitted twice", file => file with { Parts = [.. file.Parts.Select(part => part with { Stays = [.. part.Stays, .. part.Stays] })] } },
+        { "sits on itself", file => file with { Parts = [.. file.Parts.Select(part => part with { Stays = [.. part.Stays.Select(stay => stay with { On = part.Id })] })] } },
+        { "1950 to 2199", file => file with { Due = [file.Due[0] with { Interval = new(NotAfter: DateOnly.MaxValue) }] } },
+    };
+
+    [Theory]
+    [MemberData(nameof(Unsound))]
+    public void A_file_that_would_break_what_rests_on_it_is_refused(string says, Func<AircraftFile, AircraftFile> spoil) =>
+        AircraftFile.Read(spoil(File()).ToJson(), Today).Refusal!.Message.ShouldContain(says);
 
     [Fact]
     public void A_file_nested_without_end_is_refused() =>
-        AircraftFile.Read(string.Concat(Enumerable.Repeat("{\"format\":", 10_000))).Refusal.ShouldNotBeNull();
+        AircraftFile.Read(string.Concat(Enumerable.Repeat("{\"format\":", 10_000)), Today).Refusal.ShouldNotBeNull();
 }

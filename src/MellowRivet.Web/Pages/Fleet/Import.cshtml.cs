@@ -22,7 +22,7 @@ public sealed class ImportModel(RivetDb db, TimeProvider clock) : PageModel
         if (file is null || file.Length > AircraftFile.MostBytes)
             return Refused(new("file", file is null ? "Choose a file." : $"The file is larger than {AircraftFile.MostBytes / 1024 / 1024} MB."));
         using var reader = new StreamReader(file.OpenReadStream());
-        var (read, refusal) = AircraftFile.Read(await reader.ReadToEndAsync(stop));
+        var (read, refusal) = AircraftFile.Read(await reader.ReadToEndAsync(stop), DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
         if (read is null)
             return Refused(refusal!);
         var written = await db.OnceAsync(post, clock, () => db.TakeInAsync(read, User.PersonId(), clock.GetUtcNow(), stop), stop);

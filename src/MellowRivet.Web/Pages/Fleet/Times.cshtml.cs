@@ -44,9 +44,9 @@ public sealed class ImportForm
         {
             var meters = new Dictionary<MeterKind, int>();
             foreach (var (kind, column) in new[] { (MeterKind.Tach, Tach), (MeterKind.HourMeter, HourMeter), (MeterKind.Landings, Landings), (MeterKind.Cycles, Cycles) })
-                if (column is { } chosen)
+                if (column is { } chosen and >= 0)
                     meters[kind] = chosen;
-            return new(Date ?? 0, TimesFile.DateFormats.Contains(Format) ? Format! : TimesFile.DateFormats[0], meters);
+            return new(Math.Max(0, Date ?? 0), TimesFile.DateFormats.Contains(Format) ? Format! : TimesFile.DateFormats[0], meters);
         }
     }
 

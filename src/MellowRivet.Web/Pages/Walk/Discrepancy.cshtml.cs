@@ -52,7 +52,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, TimeProvider clock) 
         var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, async aircraft =>
         {
             var within = TypedNumber.ParseHours(hours);
-            if ((by is null && within is null) || by <= today || within is { Value: 0 } || (within is null && !string.IsNullOrWhiteSpace(hours)))
+            if ((by is null && within is null) || by <= today || by is { Year: > 2199 } || within is { Value: 0 } || (within is null && !string.IsNullOrWhiteSpace(hours)))
                 return new Refusal("watch", "A day to come, hours from now, or both: whichever comes first.");
             Interval interval = new(EveryHours: within?.Value, NotAfter: by);
             var source = new RuleSource(Standing.Practice, $"watched since {Job.Inspection.WorkOrder}-{Found.Number:00}");
