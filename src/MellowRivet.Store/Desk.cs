@@ -10,7 +10,7 @@ namespace MellowRivet.Store;
 public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
-public sealed class Desk(RivetDb db, TimeProvider clock)
+public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed)
 {
     /// <summary>The inspection with everything in it, and its aircraft; null where there is none.</summary>
     public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop, bool tracking = false)
@@ -33,8 +33,9 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
     /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
     /// <param name="decide">Does the work on the loaded inspection; a refusal leaves everything as it was.</param>
     /// <param name="stop">Stops waiting.</param>
-    public Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop) =>
-        db.OnceAsync(post, clock, async () =>
+    public async Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
+    {
+        var written = await db.OnceAsync(post, clock, async () =>
         {
             if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
                 return new("inspection", "There is no such inspection.");
@@ -44,6 +45,10 @@ public sealed class Desk(RivetDb db, TimeProvider clock)
             db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
             return null;
         }, stop);
+        if (written is { Done: true, Repeated: false })
+            feed.Written(inspectionId, post);
+        return written;
+    }
 
     /// <summary>
     /// Carries out a post on an aircraft, with its parts and all its meter readings: in turn, once, wholly or not at all,

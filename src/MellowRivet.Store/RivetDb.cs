@@ -5,6 +5,8 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Tools;
+using MellowRivet.Core.Worksheets;
 using MellowRivet.Store.Mapping;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
@@ -26,6 +28,10 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<Inspection> Inspections => Set<Inspection>();
     public DbSet<Reading> Readings => Set<Reading>();
     public DbSet<SignedRecord> SignedRecords => Set<SignedRecord>();
+    public DbSet<Edition> Editions => Set<Edition>();
+    public DbSet<Tool> Tools => Set<Tool>();
+    public DbSet<Shop> Shop => Set<Shop>();
+    public DbSet<Whereabouts> Whereabouts => Set<Whereabouts>();
     public DbSet<Posting> Postings => Set<Posting>();
 
     public static void Use(DbContextOptionsBuilder builder, DataFolder data) => builder

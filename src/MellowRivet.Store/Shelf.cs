@@ -6,9 +6,10 @@ using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Store;
 
-/// <summary>The shop's shelf: worksheets and rule packs as JSON files, shipped with the product and the shop's own from then on.</summary>
+/// <summary>The shop's shelf: rule packs and other rules as JSON files, shipped with the product and the shop's own from then on, and the worksheets that ship with it.</summary>
 public sealed class Shelf
 {
+    /// <summary>Worksheets that came with the product, or lie as files in the shop's folder. The shop's own editions are in its database.</summary>
     public required IReadOnlyList<Worksheet> Worksheets { get; init; }
 
     /// <summary>The rule packs, the one that took effect last first.</summary>
@@ -31,28 +32,31 @@ public sealed class Shelf
     {
         foreach (var file in Directory.EnumerateFiles(shipped, "*.json", SearchOption.AllDirectories))
         {
+            if (Path.GetFileName(Path.GetDirectoryName(file)) == "worksheets")
+                continue;
             var place = Path.Combine(data.Shelf, Path.GetRelativePath(shipped, file));
             Directory.CreateDirectory(Path.GetDirectoryName(place)!);
             if (!File.Exists(place))
                 File.Copy(file, place);
         }
-        var packs = Read(data, "rule-packs", RulePack.Parse).OrderByDescending(pack => pack.Effective).ToList();
+        var packs = Read(data.Shelf, "rule-packs", RulePack.Parse).OrderByDescending(pack => pack.Effective).ToList();
         return new()
         {
-            Worksheets = Read(data, "worksheets", Worksheet.Parse),
+            Worksheets = [.. Read(shipped, "worksheets", Worksheet.Parse).Concat(Directory.Exists(Path.Combine(data.Shelf, "worksheets")) ? Read(data.Shelf, "worksheets", Worksheet.Parse) : [])
+                .GroupBy(sheet => sheet.Key).Select(editions => editions.MaxBy(sheet => sheet.Version)!)],
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
-            WhoMay = Read(data, "who-may", WhoMay.Parse) is [var first, ..] ? first : throw new FormatException("There is no list of who may do what on the shelf."),
-            DueStarters = [.. Read(data, "due", DueStarter.Parse).SelectMany(starters => starters)],
+            WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..] ? first : throw new FormatException("There is no list of who may do what on the shelf."),
+            DueStarters = [.. Read(data.Shelf, "due", DueStarter.Parse).SelectMany(starters => starters)],
         };
     }
 
-    /// <summary>A worksheet's file as it lies on the shelf.</summary>
+    /// <summary>A rule file as it lies on the shelf.</summary>
     public static string? FileOf(DataFolder data, string folder, string key) =>
         Directory.EnumerateFiles(Path.Combine(data.Shelf, folder), "*.json").FirstOrDefault(file => Path.GetFileNameWithoutExtension(file) == key);
 
-    private static List<T> Read<T>(DataFolder data, string folder, Func<string, T> parse) =>
+    private static List<T> Read<T>(string shelf, string folder, Func<string, T> parse) =>
     [
-        .. Directory.EnumerateFiles(Path.Combine(data.Shelf, folder), "*.json").Order(StringComparer.Ordinal).Select(file =>
+        .. Directory.EnumerateFiles(Path.Combine(shelf, folder), "*.json").Order(StringComparer.Ordinal).Select(file =>
         {
             try
             {
@@ -60,7 +64,7 @@ public sealed class Shelf
             }
             catch (FormatException problem)
             {
-                throw new FormatException($"{Path.GetRelativePath(data.Path, file)}: {problem.Message}", problem);
+                throw new FormatException($"{Path.Combine(folder, Path.GetFileName(file))}: {problem.Message}", problem);
             }
         }),
     ];

@@ -1,3 +1,6 @@
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
+
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What a discrepancy means for the aircraft, worst first.</summary>
@@ -64,6 +67,10 @@ public sealed class Discrepancy
     public Guid? CorrectedBy { get; private set; }
     public DateTimeOffset? CorrectedAt { get; private set; }
 
+    /// <summary>Who inspected the corrective action, as a second person.</summary>
+    public Guid? InspectedBy { get; private set; }
+    public DateTimeOffset? InspectedAt { get; private set; }
+
     /// <summary>Counts changes, so that two people's edits can't overwrite each other unseen.</summary>
     public int Version { get; private set; }
 
@@ -95,6 +102,18 @@ public sealed class Discrepancy
         Class = @class;
         Grounded = grounded && @class == DiscrepancyClass.Airworthiness;
         Version++;
+    }
+
+    /// <summary>A second person has looked at what was done.</summary>
+    public Refusal? Inspect(Person inspector, DateTimeOffset at)
+    {
+        if (IsOpen)
+            return new("inspect", "Nothing was done about it yet.");
+        if (SecondPerson.MayInspect(inspector, CorrectedBy) is { } refusal)
+            return refusal;
+        (InspectedBy, InspectedAt) = (inspector.Id, at);
+        Version++;
+        return null;
     }
 
     /// <summary>Records what was done about it.</summary>

@@ -21,7 +21,8 @@ namespace MellowRivet.Core.Exchange;
 public sealed record AircraftFile(
     string Format, int Version, Guid Id, string Registration, string Type, string SerialNumber, Category Category, Configuration Configuration, MeterKind TimeBasis,
     IReadOnlyList<FileMeter> Meters, IReadOnlyList<FileReading> Readings, IReadOnlyList<FilePart> Parts, IReadOnlyList<ManualLimit> Limits,
-    IReadOnlyList<FileDue> Due, IReadOnlyList<FileBook> Books, IReadOnlyList<FileGapNote> ExplainedGaps)
+    IReadOnlyList<FileDue> Due, IReadOnlyList<FileBook> Books, IReadOnlyList<FileGapNote> ExplainedGaps,
+    IReadOnlyList<CableTable>? CableTables = null)
 {
     public const string FormatName = "mellow-rivet-aircraft";
     public const int CurrentVersion = 1;
@@ -96,7 +97,8 @@ public sealed record AircraftFile(
             [.. due.OrderBy(item => item.Id).Select(FileDue.Of)],
             [.. books.OrderBy(book => book.Id).Select(book => new FileBook(book.Id, book.Kind, book.Title, book.FirstOn, book.LastOn, book.IsLost,
                 [.. byBook[book.Id].OrderBy(entry => entry.On).ThenBy(entry => entry.Id).Select(entry => new FileEntry(entry.Id, entry.On!.Value, entry.Hours?.Value, entry.Text, entry.Page))]))],
-            [.. aircraft.GapNotes.Select(note => new FileGapNote(note.Kind, note.From, note.To, note.Words))]);
+            [.. aircraft.GapNotes.Select(note => new FileGapNote(note.Kind, note.From, note.To, note.Words))],
+            aircraft.CableTables);
     }
 
     /// <summary>The aircraft the file describes.</summary>
@@ -108,6 +110,8 @@ public sealed record AircraftFile(
         aircraft.Restore([.. Meters.Select(meter => new Meter(meter.Number, meter.Kind, meter.FittedOn, meter.Offset))], Readings.Select(reading => (reading.Meter, reading.On, reading.Shown, reading.Source)));
         foreach (var limit in Limits)
             aircraft.SetLimit(limit);
+        foreach (var table in CableTables ?? [])
+            aircraft.SetCableTable(table);
         foreach (var note in ExplainedGaps)
             aircraft.Explain(new(note.Kind, note.From, note.To, note.Words, by));
         foreach (var part in Parts)

@@ -9,7 +9,7 @@ internal static class FileSoundness
 
     public static string? FaultOf(AircraftFile file, DateOnly today)
     {
-        if (new IEnumerable<object?>[] { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps }.Any(HasHole)
+        if (new IEnumerable<object?>[] { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps, file.CableTables ?? [] }.Any(HasHole)
             || file.Parts.Any(part => HasHole(part.Stays) || HasHole(part.Overhauls)) || file.Due.Any(item => HasHole(item.Done)) || file.Books.Any(book => HasHole(book.Entries)))
             return "A list has an empty place.";
         if (Days(file).FirstOrDefault(day => day < FirstDay || day > today) is var wrong && wrong != default)
@@ -21,6 +21,8 @@ internal static class FileSoundness
             return "A meter’s offset is out of range.";
         if (file.Limits.FirstOrDefault(limit => Unit.Find(limit.UnitSymbol) is null || limit.Low > limit.High) is { } limit)
             return $"The limit of {limit.Measure} has a unit that this program doesn’t know, or its ends the wrong way round.";
+        if ((file.CableTables ?? []).Select(table => table.Fault()).FirstOrDefault(fault => fault is not null) is { } table)
+            return $"A table of cable tension: {table.Message}";
         if (file.Due.SelectMany(item => item.Done).Any(done => new[] { done.Hours, done.WasDueHours, done.Landings, done.Cycles }.Any(count => count is < 0 or >= 1_000_000))
             || file.Due.Any(item => item.LabourHours is < 0 or >= 10_000))
             return "A due item was done at hours or counts out of range.";

@@ -11,7 +11,7 @@ public enum Wing { Low, High }
 public enum Gear { NoseWheel, TailWheel }
 
 /// <summary>What the drawing of an aircraft is made from, and which tasks it has.</summary>
-public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats, bool Retractable = false, bool FoldingWing = false);
+public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats, bool Retractable = false, bool FoldingWing = false, bool Fabric = false);
 
 /// <summary>A limit of this aircraft's own maintenance manual. It stands before any limit of a worksheet.</summary>
 /// <param name="Measure">The kind of measurement, as the worksheet names it: "static-rpm".</param>
@@ -28,6 +28,7 @@ public sealed partial class Aircraft
     private readonly List<MeterReading> meterReadings = [];
     private List<Meter> meters = [];
     private List<ManualLimit> limits = [];
+    private List<CableTable> cableTables = [];
     private List<GapNote> gapNotes = [];
 
     private Aircraft() { }
@@ -61,6 +62,9 @@ public sealed partial class Aircraft
     public IReadOnlyList<MeterReading> MeterReadings => meterReadings;
     public IReadOnlyList<ManualLimit> Limits => limits;
 
+    /// <summary>The manual's tables of cable tension by temperature.</summary>
+    public IReadOnlyList<CableTable> CableTables => cableTables;
+
     /// <summary>Holes in the books that somebody explained.</summary>
     public IReadOnlyList<GapNote> GapNotes => gapNotes;
 
@@ -79,6 +83,12 @@ public sealed partial class Aircraft
 
     /// <summary>Puts a manual limit on file in place of an earlier one for the same measurement.</summary>
     public void SetLimit(ManualLimit limit) => limits = [.. limits.Where(other => other.Measure != limit.Measure), limit];
+
+    /// <summary>Puts a table on file; cables it is for leave the table they were in.</summary>
+    public void SetCableTable(CableTable table) => cableTables =
+    [
+        .. cableTables.Select(other => other with { Measures = [.. other.Measures.Except(table.Measures)] }).Where(other => other.Measures.Count > 0), table,
+    ];
 
     /// <summary>Explains a hole in the books, in place of an earlier explanation.</summary>
     public void Explain(GapNote note) => gapNotes = [.. gapNotes.Where(other => (other.Kind, other.From, other.To) != (note.Kind, note.From, note.To)), note];

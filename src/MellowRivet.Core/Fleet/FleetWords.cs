@@ -34,6 +34,7 @@ public static class FleetWords
         (build.Retractable ? "retractable " : "") + (build.Gear == Gear.TailWheel ? "tail wheel" : "nose wheel"),
         build.Engines > 1 ? "two engines" : "one engine",
         build.FoldingWing ? "folding wing" : "",
+        build.Fabric ? "fabric-covered" : "",
         build.Seats == 1 ? "one seat" : $"{build.Seats} seats",
     }.Where(words => words.Length > 0));
 }

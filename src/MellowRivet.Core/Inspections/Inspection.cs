@@ -21,8 +21,17 @@ public sealed partial class Inspection
 
     private Inspection() { }
 
-    /// <summary>Begins an inspection with the tasks of a worksheet that apply to the aircraft.</summary>
-    public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, Worksheet worksheet, DateOnly openedOn)
+    /// <summary>Begins an inspection with what is due of some worksheets, merged into one walk.</summary>
+    /// <param name="id">Its id.</param>
+    /// <param name="aircraft">The aircraft with its parts.</param>
+    /// <param name="kind">What kind of inspection.</param>
+    /// <param name="workOrder">Its work order.</param>
+    /// <param name="worksheets">The lists, the leading one first.</param>
+    /// <param name="openedOn">The day.</param>
+    /// <param name="done">What was last done when on this aircraft; nothing where there is no record.</param>
+    /// <param name="house">How the shop works.</param>
+    public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, IReadOnlyList<Worksheet> worksheets, DateOnly openedOn,
+        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null)
     {
         Id = id;
         AircraftId = aircraft.Id;
@@ -30,13 +39,9 @@ public sealed partial class Inspection
         WorkOrder = workOrder;
         OpenedOn = openedOn;
         TimeInService = aircraft.TimeInService;
-        WorksheetKey = worksheet.Key;
-        WorksheetVersion = worksheet.Version;
-        WorksheetHours = worksheet.Zones.Sum(zone => zone.Hours ?? 0);
-        var applying = worksheet.Zones.SelectMany(zone => zone.Tasks.Select(task => (zone, task)))
-            .Where(pair => Worksheet.Applies(pair.task.AppliesTo, aircraft));
-        foreach (var (zone, task) in applying)
-            tasks.Add(new(Guid.CreateVersion7(), tasks.Count, zone, task));
+        House = house ?? new();
+        sheets = [.. worksheets.Select(sheet => new SheetUsed(sheet.Key, sheet.Title, sheet.Version, sheet.Zones.Sum(zone => zone.Hours ?? 0)))];
+        Begin(WalkList.Merge(worksheets, aircraft, kind, done ?? [], openedOn));
     }
 
     public Guid Id { get; private set; }
@@ -47,11 +52,8 @@ public sealed partial class Inspection
 
     /// <summary>The aircraft's time in service when it came in.</summary>
     public Hours TimeInService { get; private set; }
-    public string WorksheetKey { get; private set; } = "";
-    public int WorksheetVersion { get; private set; }
-
-    /// <summary>Hours the worksheet is expected to take, repairs not counted; zero where it doesn't say.</summary>
-    public decimal WorksheetHours { get; private set; }
+    /// <summary>The shop's rules that hold for it.</summary>
+    public HouseRules House { get; private set; } = new();
     public InspectionState State { get; private set; }
 
     /// <summary>Rises with every discrepancy and at signing, so that no two get one number and nothing is added behind a signature.</summary>
@@ -76,7 +78,8 @@ public sealed partial class Inspection
         var number = discrepancies.Count == 0 ? 1 : discrepancies.Max(other => other.Number) + 1;
         var found = new Discrepancy(id, number, what, zoneKey, where, @class, grounded, task?.Id, by, at);
         discrepancies.Add(found);
-        task?.Set(TaskVerdict.Discrepancy, null, null, by, at);
+        if (task is not null)
+            Answer(task, TaskVerdict.Discrepancy, null, null, by, at);
         Version++;
         return found;
     }
@@ -101,28 +104,31 @@ public sealed partial class Inspection
     {
         if (task.IsCompression)
         {
-            var sheets = aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine.Component, this)).ToList();
+            var sheets = CompressionSheetsOf(task, aircraft).ToList();
             return sheets.Count == 0 || sheets.Any(sheet => sheet.Cylinders.Any(cylinder => cylinder.Latest is null))
                 ? null
                 : Judgement.Worst(sheets.Select(sheet => sheet.Assessment!.Overall));
         }
-        return ReadingAt(task) is { } reading && BandFor(task, aircraft) is { } band
-            ? band.Judge(Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value))
-            : null;
+        return ReadingAt(task) is { } reading ? TaskJudge.Judge(task, aircraft, reading).Judgement : null;
     }
 
-    /// <summary>The limits a measured task is judged by: the aircraft's manual where its limit is on file, else the worksheet's.</summary>
-    public static ToleranceBand? BandFor(InspectionTask task, Aircraft aircraft) => task.Measure is not { } measure
-        ? null
-        : aircraft.Limits.FirstOrDefault(limit => limit.Measure == measure.Kind) is { } own
-            ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
-            : measure.Band;
+    /// <summary>The engines that a compression task is about: its own, or every one.</summary>
+    public IEnumerable<CompressionSheet> CompressionSheetsOf(InspectionTask task, Aircraft aircraft) => aircraft.Engines
+        .Where(engine => task.ComponentId is null || engine.ComponentId == task.ComponentId)
+        .Select(engine => CompressionSheet.Of(aircraft, engine.Component, this));
 
     /// <summary>The logbook that work in a zone goes into.</summary>
     public Book BookOf(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
 
     /// <summary>The zone's title, or the key where no task stands in it.</summary>
     public string ZoneTitle(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
+
+    /// <summary>Lets other rules of the shop hold while it is in work.</summary>
+    public void Work(HouseRules rules)
+    {
+        if (InWork)
+            House = rules;
+    }
 
     /// <summary>Ends the work: the open airworthiness items, and nobody's choice, decide which way.</summary>
     public void Sign()

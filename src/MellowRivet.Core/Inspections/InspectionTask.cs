@@ -1,4 +1,5 @@
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 
@@ -11,20 +12,28 @@ public sealed class InspectionTask
 {
     private InspectionTask() { }
 
-    public InspectionTask(Guid id, int order, WorksheetZone zone, WorksheetTask task)
+    public InspectionTask(Guid id, WalkLine line, Guid? tiedTo)
     {
         Id = id;
-        Order = order;
-        ZoneKey = zone.Key;
-        ZoneTitle = zone.Title;
-        Station = zone.Station;
-        Book = zone.Book;
-        Key = task.Key;
-        Text = task.Text;
-        Reference = task.Reference;
-        Caution = task.Caution;
-        Measure = task.Measure;
-        IsCompression = task.Compression;
+        Order = line.Order;
+        SheetKey = line.Sheet.Key;
+        ZoneKey = line.Zone.Key;
+        ZoneTitle = line.Zone.Title;
+        Station = line.Zone.Station;
+        Book = line.Zone.Book;
+        ComponentId = line.ComponentId;
+        Key = line.Task.Key;
+        Text = line.Task.Text;
+        Reference = line.Task.Reference;
+        Caution = line.Task.Caution;
+        Measure = line.Task.Measure;
+        IsCompression = line.Task.Compression;
+        Kind = line.Task.Kind;
+        With = line.Task.With;
+        Needs = line.Task.Needs ?? [];
+        SecondPerson = line.Task.SecondPerson;
+        Why = line.Pick.Why;
+        TiedTo = tiedTo;
     }
 
     public Guid Id { get; private set; }
@@ -32,12 +41,18 @@ public sealed class InspectionTask
 
     /// <summary>Its place in walking order.</summary>
     public int Order { get; private set; }
+
+    /// <summary>The worksheet it comes from.</summary>
+    public string SheetKey { get; private set; } = "";
     public string ZoneKey { get; private set; } = "";
     public string ZoneTitle { get; private set; } = "";
     public Station Station { get; private set; }
 
     /// <summary>The logbook that work in its zone is entered in.</summary>
     public Book Book { get; private set; }
+
+    /// <summary>The engine or propeller it is about, whose series its readings belong to; null for the airframe.</summary>
+    public Guid? ComponentId { get; private set; }
     public string Key { get; private set; } = "";
     public string Text { get; private set; } = "";
     public string Reference { get; private set; } = "";
@@ -46,6 +61,20 @@ public sealed class InspectionTask
 
     /// <summary>Answered at the compression page, cylinder by cylinder.</summary>
     public bool IsCompression { get; private set; }
+    public TaskKind Kind { get; private set; }
+
+    /// <summary>The lubricant, fluid or part it takes; null for most.</summary>
+    public string? With { get; private set; }
+    public IReadOnlyList<Need> Needs { get; private set; } = [];
+
+    /// <summary>An airworthiness item that a second person inspects where the shop says so.</summary>
+    public bool SecondPerson { get; private set; }
+
+    /// <summary>Why it is due at this inspection.</summary>
+    public string Why { get; private set; } = "";
+
+    /// <summary>The task of another list that answers this one too; null for one that is answered by itself.</summary>
+    public Guid? TiedTo { get; private set; }
     public TaskVerdict Verdict { get; private set; }
 
     /// <summary>Why it isn't on this aircraft; null under any other verdict.</summary>
@@ -53,10 +82,14 @@ public sealed class InspectionTask
     public Guid? By { get; private set; }
     public DateTimeOffset? At { get; private set; }
 
+    /// <summary>The second person, who inspected it.</summary>
+    public Guid? InspectedBy { get; private set; }
+    public DateTimeOffset? InspectedAt { get; private set; }
+
     /// <summary>Counts verdicts, so that two people on one task can't overwrite each other unseen.</summary>
     public int Version { get; private set; }
 
-    /// <summary>Records a verdict.</summary>
+    /// <summary>Records a verdict. What a second person inspected before is to be inspected again.</summary>
     /// <param name="verdict">What was found.</param>
     /// <param name="reason">Why it isn't on this aircraft; needed for that verdict alone.</param>
     /// <param name="judged">For a measured task or a compression: what the reading was judged to be; null where there is none yet.</param>
@@ -79,7 +112,25 @@ public sealed class InspectionTask
         Verdict = verdict;
         Reason = verdict == TaskVerdict.NotApplicable ? reason!.Trim() : null;
         (By, At) = verdict == TaskVerdict.NotYet ? (null, null) : ((Guid?)by, (DateTimeOffset?)at);
+        (InspectedBy, InspectedAt) = (null, null);
         Version++;
         return null;
     }
+
+    /// <summary>A second person has inspected it.</summary>
+    public Refusal? Inspect(Person inspector, DateTimeOffset at)
+    {
+        if (Verdict == TaskVerdict.NotYet)
+            return new("inspect", "Nobody has done it yet.");
+        if (Inspections.SecondPerson.MayInspect(inspector, By) is { } refusal)
+            return refusal;
+        (InspectedBy, InspectedAt) = (inspector.Id, at);
+        Version++;
+        return null;
+    }
+
+    internal void TieTo(InspectionTask? lead) => TiedTo = lead?.Id;
+
+    // Says what the task it is tied to says.
+    internal void Follow(InspectionTask lead) => (Verdict, Reason, By, At, Version) = (lead.Verdict, lead.Reason, lead.By, lead.At, Version + 1);
 }

@@ -4,13 +4,17 @@ using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.Inspections;
 
+/// <summary>What of looking and opening holds a signature up.</summary>
+public enum HeldUpBy { Look, Tag, Tool, SecondPerson }
+
 /// <summary>Something that stands between the aircraft and its signature.</summary>
 /// <param name="What">In words.</param>
 /// <param name="Task">The task it concerns, or null.</param>
 /// <param name="Found">The discrepancy it concerns, or null.</param>
 /// <param name="EngineId">The engine whose compressions it concerns, or null.</param>
 /// <param name="Squawk">The owner's complaint that wants an answer, or null.</param>
-public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Guid? EngineId = null, Squawk? Squawk = null);
+/// <param name="By">What of looking and opening it is, or null.</param>
+public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Guid? EngineId = null, Squawk? Squawk = null, HeldUpBy? By = null);
 
 /// <summary>What stands between an aircraft and its signature.</summary>
 /// <param name="Blockers">What has to be done before anything can be signed, in walking order.</param>
@@ -19,15 +23,22 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
 {
     public bool MaySign => Blockers.Count == 0;
 
-    public static Readiness Of(Inspection inspection, Aircraft aircraft) =>
-        new([.. Squawks(inspection), .. TasksToLookAt(inspection), .. Compressions(inspection, aircraft), .. Placards(inspection)], [.. inspection.OpenAirworthiness]);
+    public static Readiness Of(Inspection inspection, Aircraft aircraft) => new(
+        [
+            .. Squawks(inspection), .. Looks(inspection), .. TasksToLookAt(inspection), .. Compressions(inspection, aircraft), .. Placards(inspection),
+            .. SecondPeople(inspection), .. StillOpen(inspection), .. StillOut(inspection),
+        ], [.. inspection.OpenAirworthiness]);
 
     private static IEnumerable<Blocker> Squawks(Inspection inspection) => inspection.Squawks
         .Where(squawk => !squawk.IsAnswered)
         .Select(squawk => new Blocker($"The owner said “{squawk.Words}”: not answered yet", Squawk: squawk));
 
+    private static IEnumerable<Blocker> Looks(Inspection inspection) => inspection.Looks
+        .Select(zone => (zone, next: zone.Next(inspection.House))).Where(pair => pair.next is not null)
+        .Select(pair => new Blocker($"{pair.zone.Title}: {(pair.next == LookStep.Cleaned ? "not cleaned yet" : $"{pair.next!.Value.InWords()} not done yet")}", By: HeldUpBy.Look));
+
     private static IEnumerable<Blocker> TasksToLookAt(Inspection inspection) => inspection.Tasks
-        .Where(task => task.Verdict == TaskVerdict.NotYet)
+        .Where(task => task.Verdict == TaskVerdict.NotYet && task.TiedTo is null)
         .OrderBy(task => task.Order)
         .Select(task => new Blocker($"{task.Text}: not looked at yet", Task: task));
 
@@ -35,22 +46,35 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
     // and a rejected cylinder has to stand on the fix list.
     private static IEnumerable<Blocker> Compressions(Inspection inspection, Aircraft aircraft)
     {
-        if (inspection.Tasks.FirstOrDefault(task => task.IsCompression) is not { } task || task.Verdict == TaskVerdict.NotApplicable)
-            yield break;
-        foreach (var sheet in aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine.Component, inspection)))
-        {
-            foreach (var cylinder in sheet.Cylinders.Where(cylinder => cylinder.Latest is null))
-                yield return new($"Cylinder {cylinder.Place.Number}: no compression reading", EngineId: sheet.Engine.Id);
-            foreach (var cylinder in sheet.Cylinders.Where(cylinder => cylinder.WantsAnotherTry))
-                yield return new($"Cylinder {cylinder.Place.Number}: {cylinder.Latest!.Judgement.Rule.ToLowerInvariant()}; test again", EngineId: sheet.Engine.Id);
-            if (sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Latest is { Judgement.Verdict: Verdict.Reject }) is { } rejected
-                && inspection.Discrepancies.All(found => found.TaskId != task.Id))
-                yield return new($"Cylinder {rejected.Place.Number} is rejected and not on the fix list", EngineId: sheet.Engine.Id);
-        }
+        foreach (var task in inspection.Tasks.Where(task => task.IsCompression && task.TiedTo is null && task.Verdict != TaskVerdict.NotApplicable))
+            foreach (var sheet in inspection.CompressionSheetsOf(task, aircraft))
+            {
+                foreach (var cylinder in sheet.Cylinders.Where(cylinder => cylinder.Latest is null))
+                    yield return new($"Cylinder {cylinder.Place.Number}: no compression reading", EngineId: sheet.Engine.Id);
+                foreach (var cylinder in sheet.Cylinders.Where(cylinder => cylinder.WantsAnotherTry))
+                    yield return new($"Cylinder {cylinder.Place.Number}: {cylinder.Latest!.Judgement.Rule.ToLowerInvariant()}; test again", EngineId: sheet.Engine.Id);
+                if (sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Latest is { Judgement.Verdict: Verdict.Reject }) is { } rejected
+                    && inspection.Discrepancies.All(found => found.TaskId != task.Id))
+                    yield return new($"Cylinder {rejected.Place.Number} is rejected and not on the fix list", EngineId: sheet.Engine.Id);
+            }
     }
 
     private static IEnumerable<Blocker> Placards(Inspection inspection) => inspection.Discrepancies
         .Where(found => found.IsOpen && found.Class == DiscrepancyClass.Deferrable)
         .OrderBy(found => found.Number)
         .Select(found => new Blocker($"{found.What}: deferred, so deactivate, placard and say so in its corrective action", Found: found));
+
+    private static IEnumerable<Blocker> SecondPeople(Inspection inspection) =>
+    [
+        .. inspection.Tasks.Where(task => SecondPerson.Wanted(inspection.House, inspection, task)).OrderBy(task => task.Order)
+            .Select(task => new Blocker($"{task.Text}: a second person has to inspect it", By: HeldUpBy.SecondPerson)),
+        .. inspection.Discrepancies.Where(found => SecondPerson.Wanted(inspection.House, found)).OrderBy(found => found.Number)
+            .Select(found => new Blocker($"{found.What}: a second person has to inspect what was done", By: HeldUpBy.SecondPerson)),
+    ];
+
+    private static IEnumerable<Blocker> StillOpen(Inspection inspection) => inspection.Tags.Where(tag => tag.Closed is null)
+        .Select(tag => new Blocker($"Tag {tag.Number}, {tag.What}: {(tag.Kind == TagKind.Panel ? "still open" : "still off")}", By: HeldUpBy.Tag));
+
+    private static IEnumerable<Blocker> StillOut(Inspection inspection) => inspection.ToolsOut.Where(tool => tool.In is null)
+        .Select(tool => new Blocker($"{tool.Title} is still out", By: HeldUpBy.Tool));
 }

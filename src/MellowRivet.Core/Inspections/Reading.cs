@@ -10,8 +10,20 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="DayOrificePsi">The tester's master orifice that day, psi gauge.</param>
 /// <param name="Leak">Where a cylinder leaked.</param>
 /// <param name="SecondTry">A further try after a low hot reading.</param>
+/// <param name="Celsius">For a cable: the temperature at it, °C.</param>
+/// <param name="Wrench">For a torque: the wrench it was pulled with.</param>
 public sealed record ReadingConditions(
-    bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, LeakPath? Leak = null, bool SecondTry = false);
+    bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, LeakPath? Leak = null, bool SecondTry = false,
+    double? Celsius = null, WrenchUsed? Wrench = null);
+
+/// <summary>The wrench that pulled a torque, as it was then.</summary>
+/// <param name="ToolId">The tool.</param>
+/// <param name="Title">Its name and number.</param>
+/// <param name="CalibratedUntil">The last day its calibration holds.</param>
+/// <param name="LengthInches">Handle to square drive; null where no extension made it matter.</param>
+/// <param name="ExtensionInches">Extension in line; null without one.</param>
+/// <param name="Setting">What it was set to, in the unit of the reading.</param>
+public sealed record WrenchUsed(Guid ToolId, string Title, DateOnly CalibratedUntil, double? LengthInches, double? ExtensionInches, double Setting);
 
 /// <summary>Anything measured: what, where, on which part, how much, when and by whom.</summary>
 public sealed class Reading

@@ -41,7 +41,7 @@ public sealed record WorkPlan(
         var due = line.Entries.Where(entry => falls.Contains(entry) || (Done(entry) && !entry.Item.DoneBy.Contains(inspection.Kind)))
             .Select(entry => new PlannedDue(entry, Done(entry), inspection.LeftOut.Contains(entry.Item.Id))).ToList();
         return new(
-            [.. inspection.Tasks.OrderBy(task => task.Order).GroupBy(task => task.ZoneTitle).Select(zone => (zone.Key, zone.Count()))],
+            [.. inspection.Walk.GroupBy(task => task.ZoneTitle).Select(zone => (zone.Key, zone.Count()))],
             next, due, inspection.Squawks,
             [.. (last?.Discrepancies ?? []).Where(found => found.IsOpen).OrderBy(found => found.Class).ThenBy(found => found.Number)],
             inspection.WorksheetHours, due.Where(item => !item.IsLeftOut).Sum(item => item.Entry.Item.LabourHours ?? 0));

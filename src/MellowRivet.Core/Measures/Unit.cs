@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Measures;
 
 /// <summary>What a unit measures. Values convert only within one dimension.</summary>
-public enum Dimension { Pressure, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage }
+public enum Dimension { Pressure, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage, Angle }
 
 /// <summary>
 /// A unit of the bench, with its exact relation to the SI unit of its dimension:
@@ -28,16 +28,21 @@ public sealed record Unit(string Symbol, Dimension Dimension, double Factor, dou
     public static readonly Unit Celsius = new("°C", Dimension.Temperature, 1, 273.15);
     public static readonly Unit Fahrenheit = new("°F", Dimension.Temperature, 5.0 / 9.0, 459.67);
     public static readonly Unit Hour = new("h", Dimension.Time, 3_600);
+    public static readonly Unit Second = new("s", Dimension.Time, 1);
     public static readonly Unit Pound = new("lb", Dimension.Force, NewtonsPerPound);
     public static readonly Unit Newton = new("N", Dimension.Force, 1);
     public static readonly Unit Rpm = new("rpm", Dimension.RotationalSpeed, 1.0 / 60);
     public static readonly Unit Volt = new("V", Dimension.Voltage, 1);
+    public static readonly Unit Degree = new("°", Dimension.Angle, Math.PI / 180);
+
+    /// <summary>A thousandth of an inch, as play is spoken of.</summary>
+    public static readonly Unit Thou = new("thou", Dimension.Length, MetresPerInch / 1_000);
 
     /// <summary>Every unit the product knows.</summary>
     public static IReadOnlyList<Unit> All { get; } =
     [
         Psi, Kilopascal, Bar, Inch, Millimetre, Ohm, InchPound, FootPound, NewtonMetre,
-        Celsius, Fahrenheit, Hour, Pound, Newton, Rpm, Volt,
+        Celsius, Fahrenheit, Hour, Second, Pound, Newton, Rpm, Volt, Degree, Thou,
     ];
 
     /// <summary>The unit with this symbol, or null. "Nm" and "ohm" are taken for N·m and Ω, as keyboards lack them.</summary>

@@ -3,7 +3,7 @@ namespace MellowRivet.Core.People;
 public enum Role { Inspector, Mechanic, Repairman, Assistant, Owner, ShopAdmin }
 
 /// <summary>What a person may do in the product. Who may sign an inspection is the rule pack's, not a role's.</summary>
-public enum Right { Look, RecordWork, CorrectDiscrepancies, SetLimits, KeepFile, TakeIn, Sign, ManageShop }
+public enum Right { Look, RecordWork, InspectWork, CorrectDiscrepancies, KeepShelf, SetLimits, KeepFile, TakeIn, Sign, ManageShop }
 
 public enum CertificateKind
 {
@@ -51,13 +51,13 @@ public sealed class Person
 /// <summary>Which role carries which rights. The one place where that is decided.</summary>
 public static class Rights
 {
-    private static readonly Right[] Technician = [Right.Look, Right.RecordWork, Right.CorrectDiscrepancies, Right.SetLimits, Right.KeepFile, Right.TakeIn, Right.Sign];
+    private static readonly Right[] Technician = [Right.Look, Right.RecordWork, Right.InspectWork, Right.CorrectDiscrepancies, Right.KeepShelf, Right.SetLimits, Right.KeepFile, Right.TakeIn, Right.Sign];
 
     public static IReadOnlyList<Right> Of(Role role) => role switch
     {
         Role.Inspector or Role.Mechanic or Role.Repairman => Technician,
         Role.Assistant => [Right.Look, Right.RecordWork],
-        Role.ShopAdmin => [Right.Look, Right.KeepFile, Right.TakeIn, Right.ManageShop],
+        Role.ShopAdmin => [Right.Look, Right.KeepShelf, Right.KeepFile, Right.TakeIn, Right.ManageShop],
         // An owner who built the aircraft may hold the certificate to sign for it: the rule pack answers that, not the role.
         _ => [Right.Look, Right.Sign],
     };

@@ -45,7 +45,7 @@ public static class RecordWriter
                 ["timeInService"] = time is { } known ? $"{known} h" : "not known",
                 ["aircraftTime"] = $"{aircraft.TimeInService} h",
                 ["workOrder"] = inspection.WorkOrder,
-                ["extent"] = $"{inspection.Kind.InWords()}, worksheet {inspection.WorksheetKey} version {inspection.WorksheetVersion}, {inspection.Tasks.Count} tasks",
+                ["extent"] = $"{inspection.Kind.InWords()}, {string.Join(", ", inspection.Sheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, {inspection.Tasks.Count} tasks",
                 ["work"] = new JsonArray([.. work.Select(found => (JsonNode)$"{found.What}: {found.CorrectiveAction}")]),
                 ["statement"] = statement,
                 ["statementSource"] = source.Text,

@@ -13,7 +13,17 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
     {
         inspection.Property(row => row.Id).ValueGeneratedNever();
         inspection.Property(row => row.Version).IsConcurrencyToken();
-        inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut);
+        inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
+            .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut).Ignore(row => row.ForeignObjects)
+            .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk);
+        inspection.Property(row => row.House).AsJson();
+        inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
+        inspection.Property<List<WitnessMark>>("witnessMarks").HasColumnName("WitnessMarks").AsJson();
+        inspection.Property<List<Tag>>("tags").HasColumnName("Tags").AsJson();
+        inspection.Property<List<ToolOut>>("toolsOut").HasColumnName("ToolsOut").AsJson();
+        inspection.Property<List<ForeignObject>>("foreignObjects").HasColumnName("ForeignObjects").AsJson();
+        inspection.Property<List<SheetUsed>>("sheets").HasColumnName("Sheets").AsJson();
+        inspection.Property<List<TaskNotDue>>("notDue").HasColumnName("NotDue").AsJson();
         inspection.Property(row => row.Arrival).AsJson();
         inspection.Property<List<Squawk>>("squawks").HasColumnName("Squawks").AsJson();
         inspection.Property<List<Guid>>("leftOut").HasColumnName("LeftOut").AsJson();
@@ -33,6 +43,7 @@ internal sealed class TaskMapping : IEntityTypeConfiguration<InspectionTask>
         task.Property(row => row.Id).ValueGeneratedNever();
         task.Property(row => row.Version).IsConcurrencyToken();
         task.Property(row => row.Measure).AsJson();
+        task.Property(row => row.Needs).AsJson();
     }
 }
 

@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
@@ -19,28 +20,69 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     public Shelf Shelf { get; } = services.GetRequiredService<Shelf>();
     public DateTimeOffset Now { get; } = services.GetRequiredService<TimeProvider>().GetUtcNow();
     public DateOnly Today => DateOnly.FromDateTime(Now.UtcDateTime);
-    public Worksheet Worksheet => Shelf.Worksheets.Single(sheet => sheet.Key == "app-d");
+    /// <summary>How the demo's shop works.</summary>
+    public static HouseRules House { get; } = new(SeparateInspector.AirworthinessItems);
+
+    /// <summary>The shop's tools.</summary>
+    public required IReadOnlyList<Tool> Tools { get; init; }
+
+    /// <summary>The wrench that torques were pulled with.</summary>
+    public Tool Wrench => Tools.First(tool => tool.IsTorqueWrench && tool.CalibratedUntil > Today);
+
+    public IReadOnlyList<Worksheet> Worksheets(params string[] keys) => [.. keys.Select(key => Shelf.Worksheets.Single(sheet => sheet.Key == key))];
 
     public Person Person(string signInName) => people[signInName];
 
-    /// <summary>Answers every task as good, with readings near the middle of their limits. The seed moves each a little from year to year.</summary>
-    public static void AnswerAll(Inspection inspection, Aircraft aircraft, DateTimeOffset at, Person by, int seed, Func<InspectionTask, bool>? only = null)
+    /// <summary>
+    /// Answers every task as good, with readings near the middle of their limits. The seed moves each a little from year to
+    /// year; where a value is said, it is that one.
+    /// </summary>
+    public void AnswerAll(Inspection inspection, Aircraft aircraft, DateTimeOffset at, Person by, int seed, Func<InspectionTask, bool>? only = null, Func<InspectionTask, double?>? value = null)
     {
-        foreach (var task in inspection.Tasks.Where(task => task.Verdict == TaskVerdict.NotYet && (only?.Invoke(task) ?? true)).ToList())
+        foreach (var task in inspection.Walk.Where(task => task.Verdict == TaskVerdict.NotYet && (only?.Invoke(task) ?? true)).ToList())
         {
-            if (task.Measure is { } measure && Inspection.BandFor(task, aircraft) is { } band)
+            ReadingConditions conditions = task.Measure?.Method switch
+            {
+                MeasureMethod.CableTension => new(Celsius: 11 + seed % 3 * 4),
+                MeasureMethod.Torque => new(Wrench: new(Wrench.Id, Wrench.Title, Wrench.CalibratedUntil!.Value, null, null, 0)),
+                _ => new(),
+            };
+            if (task.Measure is { } measure && TaskJudge.BandFor(task, aircraft, conditions.Celsius) is { } band)
             {
                 if (band.Low is null && band.High is null)
                 {
-                    task.Set(TaskVerdict.NotApplicable, "no such instrument or limit on this aircraft", null, by.Id, at);
+                    inspection.Answer(task, TaskVerdict.NotApplicable, "no such instrument or limit on this aircraft", null, by.Id, at);
                     continue;
                 }
-                var value = Middle(band, seed + task.Order);
-                inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.CarrierOf(task.Book)?.Id, measure.Kind, task.ZoneKey, value, band.Unit, new(), inspection.TimeInService, at, by.Id)
+                var read = value?.Invoke(task) ?? Middle(band, seed + task.Order);
+                if (conditions.Wrench is { } wrench)
+                    conditions = conditions with { Wrench = wrench with { Setting = read } };
+                inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, measure.Kind, task.ZoneKey, read, band.Unit, conditions, inspection.TimeInService, at, by.Id)
                 { InspectionId = inspection.Id, TaskId = task.Id });
             }
-            task.Set(NotFitted(task) ? TaskVerdict.NotApplicable : TaskVerdict.Good, "not fitted", inspection.JudgementAt(task, aircraft), by.Id, at);
+            inspection.Answer(task, NotFitted(task) ? TaskVerdict.NotApplicable : TaskVerdict.Good, "not fitted", inspection.JudgementAt(task, aircraft), by.Id, at);
         }
+    }
+
+    /// <summary>The looks of zones: dirty, cleaned and, where wanted, looked at clean.</summary>
+    public static void LookAt(Inspection inspection, DateTimeOffset at, Person by, bool second, Func<ZoneLook, bool>? only = null)
+    {
+        foreach (var (zone, index) in inspection.Looks.Where(zone => only?.Invoke(zone) ?? true).Select((zone, index) => (zone, index)).ToList())
+        {
+            inspection.Looked(zone.ZoneKey, LookStep.First, by.Id, at.AddMinutes(index * 6));
+            inspection.Looked(zone.ZoneKey, LookStep.Cleaned, by.Id, at.AddMinutes(70 + index * 9));
+            if (second)
+                inspection.Looked(zone.ZoneKey, LookStep.Second, by.Id, at.AddMinutes(190 + index * 9));
+        }
+    }
+
+    /// <summary>A second person inspects what waits for one.</summary>
+    public static void InspectAll(Inspection inspection, DateTimeOffset at, Person inspector)
+    {
+        foreach (var task in inspection.Walk.Where(task => SecondPerson.Wanted(inspection.House, inspection, task)).ToList())
+            task.Inspect(inspector, at);
+        foreach (var found in inspection.Discrepancies.Where(found => SecondPerson.Wanted(inspection.House, found)).ToList())
+            found.Inspect(inspector, at);
     }
 
     /// <summary>A reading each fortnight between two that are on file, more in summer than in winter.</summary>

@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Store;
 
 namespace MellowRivet.Web.Demo;
 
@@ -18,7 +19,7 @@ internal static class DemoOthers
 
     private static async Task AmateurBuiltAsync(DemoHistory demo, CancellationToken stop)
     {
-        var aircraft = new Aircraft(Guid.CreateVersion7(), "N0BRM", "Osmund Kestrelet", "OK-07", Category.ExperimentalAmateurBuilt, new(Wing.Low, Gear.TailWheel, 1, 2));
+        var aircraft = new Aircraft(Guid.CreateVersion7(), "N0BRM", "Osmund Kestrelet", "OK-07", Category.ExperimentalAmateurBuilt, new(Wing.Low, Gear.TailWheel, 1, 2, Fabric: true));
         var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFourRear, CompressionSchool.QuarterDrop, "TF4-0861", "own make, 3", new Hours(0), new(IgnitionKind.HighEnergy, IgnitionKind.Magneto));
         demo.Db.Aircraft.Add(aircraft);
         int[][] held = [[78, 77, 74], [77, 77, 77], [78, 78, 77], [76, 77, 76]];
@@ -26,11 +27,13 @@ internal static class DemoOthers
         {
             var at = demo.Now.AddDays(-344 - (2 - year) * 366).Date.AddHours(14);
             aircraft.ReadTime(DateOnly.FromDateTime(at), new Hours(412.5m + year * 61.3m));
-            var past = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{at:yy}-{60 + year}", demo.Worksheet, DateOnly.FromDateTime(at));
+            var past = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{at:yy}-{60 + year}", demo.Worksheets("app-d", "fabric"), DateOnly.FromDateTime(at), null, DemoHistory.House);
             demo.Db.Inspections.Add(past);
             foreach (var place in engine.Layout.Cylinders)
                 past.Record(Compression(demo, aircraft, engine, place.Number, held[place.Number - 1][year], 80, at, past));
-            DemoHistory.AnswerAll(past, aircraft, at, demo.Person("ines"), year);
+            demo.AnswerAll(past, aircraft, at, demo.Person("ines"), year);
+            DemoHistory.LookAt(past, at.AddHours(-5), demo.Person("ines"), second: true);
+            DemoHistory.InspectAll(past, at.AddHours(2), demo.Person("orla"));
             await demo.SignAsync(past, aircraft, demo.Person("perpetua"), at.AddHours(4), stop);
         }
         aircraft.ReadTime(demo.Today, new Hours(588.2m));
@@ -41,7 +44,7 @@ internal static class DemoOthers
         demo.Follow(aircraft, "oil-plugs", demo.Done(-70, 572.4m, "oil change"));
         demo.Follow(aircraft, "engine-overhaul");
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Fabric: punch test of the upper surfaces", DueKind.Service, new(EveryMonths: 24), new(Standing.Practice, "the builder’s own book, p. 31")), demo.Done(-690, 480, "condition inspection"));
-        demo.Db.Inspections.Add(new(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{demo.Now:yy}-119", demo.Worksheet, demo.Today));
+        demo.Db.Inspections.Add(new(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{demo.Now:yy}-119", demo.Worksheets("app-d", "fabric", "lubrication"), demo.Today, await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House));
         await demo.Db.SaveChangesAsync(stop);
     }
 
@@ -58,6 +61,7 @@ internal static class DemoOthers
             foreach (var place in engine.Layout.Cylinders)
                 demo.Db.Readings.Add(Compression(demo, aircraft, engine, place.Number, held[place.Number - 1][service], 87, at, null));
         }
+        await LastHundredAsync(demo, aircraft, stop);
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(1503.4m));
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-107), 1400, demo.Today.AddDays(-1), 1503.4m, 3);
         demo.Follow(aircraft, "condition", demo.Done(-214, 1300, $"{demo.Now.AddDays(-214):yy}-44"));
@@ -70,16 +74,32 @@ internal static class DemoOthers
         for (var month = 10; month >= 0; month--)
             aircraft.ReadMeter(MeterKind.Landings, demo.Today.AddMonths(-month).AddDays(-1), 8_810 - month * 176, "WR");
         var now = demo.Now.AddHours(-3);
-        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{demo.Now:yy}-118", demo.Worksheet, demo.Today.AddDays(-1));
+        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{demo.Now:yy}-118", demo.Worksheets("light-sport", "geared-four", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House);
         demo.Db.Inspections.Add(inspection);
         var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 87, 14.5, hot: true, null, demo.Person("wim").Id, now));
         foreach (var (number, psi) in new[] { (1, 84.0), (2, 84.0), (3, 83.0), (4, 84.0) })
             inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
                 new(true, 87, 14.5), aircraft.TimeInService, now.AddMinutes(number), demo.Person("wim").Id)
             { InspectionId = inspection.Id, CompressionTestId = test.Id });
-        DemoHistory.AnswerAll(inspection, aircraft, now, demo.Person("wim"), 5, task => task.Key is not ("gen-placards" or "gen-weight"));
+        demo.AnswerAll(inspection, aircraft, now, demo.Person("wim"), 5, task => task.Key is not ("ls-directives" or "ls-clean"), Pads(0.128));
+        DemoHistory.LookAt(inspection, now.AddHours(-5), demo.Person("wim"), second: true);
+        DemoHistory.InspectAll(inspection, now.AddHours(1), demo.Person("ines"));
         await demo.Db.SaveChangesAsync(stop);
     }
+
+    // The 100-hour before, by the same lists: what was replaced then isn't due again.
+    private static async Task LastHundredAsync(DemoHistory demo, Aircraft aircraft, CancellationToken stop)
+    {
+        var at = demo.Now.AddDays(-107).Date.AddHours(13);
+        var past = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{at:yy}-90", demo.Worksheets("light-sport", "geared-four", "lubrication"), DateOnly.FromDateTime(at), null, DemoHistory.House);
+        demo.Db.Inspections.Add(past);
+        demo.AnswerAll(past, aircraft, at, demo.Person("wim"), 3, value: Pads(0.165));
+        DemoHistory.LookAt(past, at.AddHours(-6), demo.Person("wim"), second: true);
+        DemoHistory.InspectAll(past, at.AddHours(1), demo.Person("ines"));
+        await demo.SignAsync(past, aircraft, demo.Person("wim"), at.AddHours(2), stop);
+    }
+
+    private static Func<InspectionTask, double?> Pads(double thickness) => task => task.Key == "ls-pads" ? thickness : null;
 
     private static Reading Compression(DemoHistory demo, Aircraft aircraft, Component engine, int number, double psi, double supply, DateTimeOffset at, Inspection? inspection) =>
         new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,

@@ -1,7 +1,9 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Tools;
 using MellowRivet.Store;
 using Microsoft.AspNetCore.Identity;
 
@@ -48,11 +50,31 @@ public static class DemoShop
         foreach (var (signInName, person) in people)
             Check(await users.CreateAsync(new() { Id = Guid.CreateVersion7(), UserName = signInName, PersonId = person.Id, PasswordHash = hash, SecurityStamp = Guid.NewGuid().ToString() }));
 
-        var history = new DemoHistory(services, people);
+        var history = new DemoHistory(services, people) { Tools = Tools(DateOnly.FromDateTime(services.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime)) };
+        db.Tools.AddRange(history.Tools);
+        var shop = new Shop();
+        shop.Work(DemoHistory.House);
+        db.Shop.Add(shop);
+        await db.SaveChangesAsync(stop);
         await DemoTrainer.MakeAsync(history, stop);
         await DemoOthers.MakeAsync(history, stop);
         await DemoTwin.MakeAsync(history, stop);
         await DemoGlider.MakeAsync(history, stop);
+    }
+
+    private static List<Tool> Tools(DateOnly today)
+    {
+        (string Name, string Number, int? CalibratedMonths, double? Length)[] tools =
+        [
+            ("Torque wrench 50–250 in-lb", "T-04", 7, 10), ("Torque wrench 20–100 ft-lb", "T-07", -1, 18), ("Torque wrench 150–750 in-lb", "T-09", 4, 12), ("Cable tensiometer", "G-02", 9, null), ("Mirror, long", "M-11", null, null),
+            ("Torch, headband", "L-03", null, null), ("Screwdriver, long, cross", "S-21", null, null), ("Socket set 1/4, 24 pieces", "K-02", null, null), ("Safety-wire pliers", "P-05", null, null), ("Borescope", "B-01", null, null),
+        ];
+        return [.. tools.Select(tool =>
+        {
+            var made = new Tool(Guid.CreateVersion7());
+            made.Describe(tool.Name, tool.Number, tool.Name.StartsWith("Torque", StringComparison.Ordinal), tool.CalibratedMonths is { } months ? today.AddMonths(months) : null, tool.Length);
+            return made;
+        })];
     }
 
     /// <summary>An engine with its cylinders and a propeller on an aircraft.</summary>

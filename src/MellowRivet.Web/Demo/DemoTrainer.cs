@@ -6,6 +6,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Store;
 
 namespace MellowRivet.Web.Demo;
 
@@ -32,6 +33,9 @@ internal static class DemoTrainer
         new("oil-temperature", "°C", 60, 118, "Dunlin manual 79-00, p. 2"), new("cylinder-temperature", "°C", 120, 240, "Dunlin manual 71-00, p. 6"),
         new("prop-bolt-torque", "in-lb", 280, 320, "Dunlin manual 61-10, p. 3"), new("aileron-cable-left", "lb", 35, 41, "Dunlin manual 27-10, p. 5"),
         new("aileron-cable-right", "lb", 35, 41, "Dunlin manual 27-10, p. 5"), new("tyre-pressure-main", "psi", 28, 32, "Dunlin manual 32-40, p. 1"),
+        new("brake-disc", "in", 0.34, null, "Dunlin manual 32-40, p. 3"), new("aileron-up-left", "°", 18, 22, "Dunlin manual 27-10, p. 2"), new("aileron-down-left", "°", 13, 17, "Dunlin manual 27-10, p. 2"),
+        new("aileron-up-right", "°", 18, 22, "Dunlin manual 27-10, p. 2"), new("aileron-down-right", "°", 13, 17, "Dunlin manual 27-10, p. 2"), new("elevator-up", "°", 26, 30, "Dunlin manual 27-30, p. 2"),
+        new("elevator-down", "°", 18, 22, "Dunlin manual 27-30, p. 2"), new("rudder-left", "°", 23, 27, "Dunlin manual 27-20, p. 2"), new("rudder-right", "°", 23, 27, "Dunlin manual 27-20, p. 2"),
     ];
 
     public static async Task MakeAsync(DemoHistory demo, CancellationToken stop)
@@ -40,6 +44,7 @@ internal static class DemoTrainer
         var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFour, CompressionSchool.SixtyOfEighty, "TF4-2217", "WB-70355", new Hours(0), new(IgnitionKind.Magneto, IgnitionKind.Magneto), part: "TF4-160");
         foreach (var limit in Manual)
             aircraft.SetLimit(limit);
+        aircraft.SetCableTable(new(["aileron-cable-left", "aileron-cable-right"], [new(-15, 26), new(0, 32), new(15, 38), new(30, 44), new(45, 50)], 3, "Dunlin manual 27-10, p. 5"));
         demo.Db.Aircraft.Add(aircraft);
 
         for (var test = 0; test < TestsInTheBooks; test++)
@@ -49,7 +54,7 @@ internal static class DemoTrainer
             aircraft.ReadTime(DateOnly.FromDateTime(at), hours);
             if (test == NewCylinderAtTest)
                 ChangeCylinderTwo(aircraft, engine, DateOnly.FromDateTime(at), new Hours(hours.Value - 4.2m));
-            var inspection = test % 2 == 1 ? new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{at:yy}-{(test * 3) + 14}", demo.Worksheet, DateOnly.FromDateTime(at)) : null;
+            var inspection = test % 2 == 1 ? new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{at:yy}-{(test * 3) + 14}", demo.Worksheets("app-d"), DateOnly.FromDateTime(at), null, DemoHistory.House) : null;
             if (inspection is not null)
                 demo.Db.Inspections.Add(inspection);
             foreach (var place in engine.Layout.Cylinders)
@@ -96,6 +101,53 @@ internal static class DemoTrainer
         inspection.Note(new BooksBrought([airframe.Id, engine.Id], "propeller book and equipment list on Thursday", ines, began.AddMinutes(50)));
     }
 
+    // Marks of the first look; those of an earlier inspection had less to show.
+    private static async Task MarksAsync(DemoHistory demo, Inspection inspection, Inspection? last, DateTimeOffset at, CancellationToken stop)
+    {
+        (string Zone, WitnessOf Of, WitnessAmount Amount, string Where, Subject Picture)[] marks = last is null
+            ? [("engine", WitnessOf.Oil, WitnessAmount.Weep, "pushrod tube, cylinder 2", Subject.Tube), ("left-wing", WitnessOf.FuelDye, WitnessAmount.Weep, "sump drain", Subject.Skin), ("gear", WitnessOf.Hydraulic, WitnessAmount.None, "nose leg", Subject.Fitting)]
+            : [("engine", WitnessOf.Oil, WitnessAmount.Wet, "pushrod tube, cylinder 2", Subject.Tube), ("engine", WitnessOf.Exhaust, WitnessAmount.Weep, "slip joint, right rear", Subject.Fitting), ("left-wing", WitnessOf.FuelDye, WitnessAmount.Weep, "sump drain", Subject.Skin)];
+        var pictures = await demo.PicturesAsync(marks.Select((mark, index) => (mark.Picture, (last is null ? 300 : 320) + index)), stop);
+        foreach (var (mark, index) in marks.Select((mark, index) => (mark, index)))
+            Add(inspection, mark.Zone, mark.Of, mark.Amount, mark.Where, last, pictures[index], demo.Person("tamsin").Id, at.AddMinutes(3 * index));
+
+        static void Add(Inspection inspection, string zone, WitnessOf of, WitnessAmount amount, string where, Inspection? last, Photo photo, Guid by, DateTimeOffset at)
+        {
+            var then = last?.WitnessMarks.FirstOrDefault(mark => mark.ZoneKey == zone && mark.Of == of);
+            if (inspection.See(Guid.CreateVersion7(), zone, of, amount, where, null, then, photo, by, at) is { } refusal)
+                throw new InvalidOperationException(refusal.Message);
+        }
+    }
+
+    // Opened yesterday: half the panels are still off, and the tools are at the aircraft.
+    private static async Task OpenUpAsync(DemoHistory demo, Inspection inspection, DateTimeOffset began, CancellationToken stop)
+    {
+        var (tamsin, piet) = (demo.Person("tamsin"), demo.Person("piet"));
+        var last = (await demo.Db.LastSignedAsync(inspection, stop))!;
+        await MarksAsync(demo, inspection, last, began.AddMinutes(60), stop);
+        DemoHistory.LookAt(inspection, began.AddMinutes(55), tamsin, second: false, zone => zone.ZoneKey is "engine" or "propeller" or "left-wing" or "cabin" or "gear");
+        inspection.Looked("left-wing", LookStep.Second, tamsin.Id, began.AddHours(6));
+        inspection.Looked("right-wing", LookStep.First, piet.Id, began.AddHours(2));
+        inspection.TakeZone("left-wing", tamsin.Id);
+        inspection.TakeZone("engine", demo.Person("ines").Id);
+        (string Zone, TagKind Kind, string What, string Hardware, bool Closed)[] tags =
+        [
+            ("engine", TagKind.Part, "Upper cowling", "14 quarter-turn studs stay in it", false), ("engine", TagKind.Part, "Lower cowling", "6 screws 10-32 × 5/8, 6 cup washers", false),
+            ("cabin", TagKind.Part, "Left seat", "4 rail stops, 4 clevis pins", false), ("cabin", TagKind.Panel, "Floor panel, centre", "22 screws 8-32 × 1/2", false),
+            ("left-wing", TagKind.Panel, "Access cover 4, aileron bellcrank", "8 screws 8-32 × 1/2", true), ("left-wing", TagKind.Panel, "Access cover 2, strut end", "8 screws 8-32 × 1/2", true), ("tail-cone", TagKind.Panel, "Aft bulkhead panel", "12 screws 6-32 × 3/8", false),
+        ];
+        foreach (var (tag, index) in tags.Select((tag, index) => (tag, index)))
+        {
+            var (made, _) = inspection.Open(tag.Zone, tag.Kind, tag.What, tag.Hardware, piet.Id, began.AddMinutes(75 + index * 8));
+            if (tag.Closed)
+                inspection.Close(made!.Number, true, tamsin.Id, began.AddHours(7).AddMinutes(index));
+        }
+        foreach (var tool in demo.Tools.Where(tool => tool.Number is "T-09" or "M-11" or "L-03" or "S-21" or "K-02"))
+            inspection.TakeOut(tool, piet.Id, began.AddMinutes(70));
+        inspection.BringIn(demo.Tools.Single(tool => tool.Number == "L-03").Id, null, piet.Id, began.AddHours(8));
+        inspection.FindObject(Guid.CreateVersion7(), "cabin", "Hair clip under the left seat rail", null, piet.Id, began.AddHours(3));
+    }
+
     // What is followed, and when it was last done. The engine was overhauled once, the left magneto is near its 500 h.
     private static void Follow(DemoHistory demo, Aircraft aircraft, Component engine)
     {
@@ -139,7 +191,17 @@ internal static class DemoTrainer
         foreach (var (what, zone, done) in DemoFindings.Past[(test / 2 % DemoFindings.Past.Length)..].Take(2))
             inspection.Find(Guid.CreateVersion7(), what, zone, "", DiscrepancyClass.Recommended, false, null, demo.Person("ines").Id, at)
                 .Correct(done, demo.Person("ines").Id, at.AddHours(5));
-        DemoHistory.AnswerAll(inspection, aircraft, at, demo.Person("ines"), test);
+        demo.AnswerAll(inspection, aircraft, at, demo.Person("ines"), test, value: task => task.Key switch
+        {
+            // New pads at every fifth annual, and discs that thin slowly.
+            "gear-brakes" => Math.Round(0.31 - 0.035 * (test / 2 % 5), 3),
+            "gear-disc" => Math.Round(0.398 - 0.0035 * (test / 2), 4),
+            _ => null,
+        });
+        if (test == TestsInTheBooks - 2)
+            await MarksAsync(demo, inspection, null, at.AddHours(-6), stop);
+        DemoHistory.LookAt(inspection, at.AddHours(-6), demo.Person("ines"), second: true);
+        DemoHistory.InspectAll(inspection, at.AddHours(7), demo.Person("orla"));
         await demo.SignAsync(inspection, aircraft, demo.Person("orla"), at.AddHours(8), stop);
     }
 
@@ -149,11 +211,12 @@ internal static class DemoTrainer
         var began = demo.Now.AddDays(-1).Date.AddHours(8);
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(4318.6m));
         Follow(demo, aircraft, engine);
-        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-117", demo.Worksheet, demo.Today.AddDays(-1));
+        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-117", demo.Worksheets("app-d", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House);
         demo.Db.Inspections.Add(inspection);
 
         var (ines, tamsin) = (demo.Person("ines"), demo.Person("tamsin"));
         await ArriveAsync(demo, aircraft, inspection, began, stop);
+        await OpenUpAsync(demo, inspection, began, stop);
         var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 80, 14.7, hot: true, null, ines.Id, began.AddHours(2)));
         foreach (var (number, psi, leak) in new[] { (1, 76.0, LeakPath.None), (2, 58.0, LeakPath.ExhaustValve), (3, 75.0, LeakPath.Rings) })
             inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
@@ -172,9 +235,9 @@ internal static class DemoTrainer
                 found.Correct(done, ines.Id, began.AddHours(7).AddMinutes(index));
         }
         foreach (var (zone, by) in new[] { ("run", ines), ("propeller", ines), ("left-wing", tamsin) })
-            DemoHistory.AnswerAll(inspection, aircraft, began.AddHours(3), by, 23, task => task.ZoneKey == zone);
-        DemoHistory.AnswerAll(inspection, aircraft, began.AddHours(4), ines, 23, task => task.ZoneKey == "engine" && task.Key.CompareTo("engine-m") < 0 && !task.IsCompression);
-        DemoHistory.AnswerAll(inspection, aircraft, began.AddHours(5), tamsin, 23, task => task.ZoneKey is "cabin" or "gear" && task.Order % 3 != 0);
+            demo.AnswerAll(inspection, aircraft, began.AddHours(3), by, 23, task => task.ZoneKey == zone);
+        demo.AnswerAll(inspection, aircraft, began.AddHours(4), ines, 23, task => task.ZoneKey == "engine" && task.Key.CompareTo("engine-m") < 0 && !task.IsCompression);
+        demo.AnswerAll(inspection, aircraft, began.AddHours(5), tamsin, 23, task => task.ZoneKey is "cabin" or "gear" && task.Order % 3 != 0, task => task.Key switch { "gear-brakes" => 0.135, "gear-disc" => 0.364, _ => null });
         await demo.Db.SaveChangesAsync(stop);
     }
 }

@@ -19,9 +19,9 @@ internal static class DemoTwin
     [
         ("Right main leg: seals weep, down to the second ring by the morning; seal kit ordered, seven weeks", "gear", "right main", DiscrepancyClass.Airworthiness, Subject.Fitting, null),
         ("Hydraulic power pack: fluid a hand below the mark, dark", "gear", "nose bay", DiscrepancyClass.Recommended, Subject.Hose, null),
-        ("Left cowl flap hinge worn, rattles by hand", "engine", "left, lower", DiscrepancyClass.Watch, Subject.Fitting, null),
+        ("Left cowl flap hinge worn, rattles by hand", "engine-left", "lower", DiscrepancyClass.Watch, Subject.Fitting, null),
         ("Nose locker seal parted at the corner", "cabin", "nose locker", DiscrepancyClass.Recommended, Subject.Cloth, "Seal bonded, water test dry."),
-        ("Right alternator belt cracked across", "engine", "right", DiscrepancyClass.Airworthiness, Subject.Hose, "Belt replaced, tension set and set again after the run."),
+        ("Right alternator belt cracked across", "engine-right", "", DiscrepancyClass.Airworthiness, Subject.Hose, "Belt replaced, tension set and set again after the run."),
         ("Scratch along the left wing walk, in the paint alone", "left-wing", "walk", DiscrepancyClass.KnownMark, Subject.Skin, null),
     ];
 
@@ -49,7 +49,7 @@ internal static class DemoTwin
                 demo.Done(engine == left ? -70 * 30 : -131 * 30, then, "release"));
 
         var at = demo.Now.AddDays(-19).Date.AddHours(9);
-        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-111", demo.Worksheet, came);
+        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-111", demo.Worksheets("app-d", "retractable", "twin"), came, null, DemoHistory.House);
         demo.Db.Inspections.Add(inspection);
         foreach (var (engine, held) in new[] { (left, Left), (right, Right) })
         {
@@ -69,7 +69,9 @@ internal static class DemoTwin
             if (done is not null)
                 found.Correct(done, demo.Person("ines").Id, at.AddDays(2));
         }
-        DemoHistory.AnswerAll(inspection, aircraft, at.AddHours(4), demo.Person("ines"), 31);
+        demo.AnswerAll(inspection, aircraft, at.AddHours(4), demo.Person("ines"), 31);
+        DemoHistory.LookAt(inspection, at, demo.Person("tamsin"), second: true);
+        DemoHistory.InspectAll(inspection, at.AddDays(2).AddHours(-1), demo.Person("orla"));
         demo.Db.LogBooks.AddRange(
             new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe, volume 3", new DateOnly(2014, 5, 2), null, false),
             new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Left engine", new DateOnly(2021, 1, 11), null, false),

@@ -43,7 +43,7 @@ public static class RivetApp
         builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>();
         builder.Services.AddSingleton(Shelf.Open(settings.Data, Path.Combine(AppContext.BaseDirectory, "shelf")));
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>().AddSingleton<DueBoard>();
+        builder.Services.AddScoped<Desk>().AddSingleton<DueBoard>().AddSingleton<WalkFeed>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();
 
@@ -80,6 +80,7 @@ public static class RivetApp
         app.MapBench();
         app.MapDue();
         app.MapFiles();
+        app.MapWalkEvents();
         return app;
     }
 
@@ -89,6 +90,7 @@ public static class RivetApp
         await using var scope = app.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
         await ShopDatabase.BringUpToDateAsync(db, settings.Data, settings.Clock, stop);
+        await db.PutOnShelfAsync(scope.ServiceProvider.GetRequiredService<Shelf>().Worksheets, settings.Clock.GetUtcNow(), stop);
         if (settings.Demo && !await db.People.AnyAsync(stop))
         {
             // All of it or none: a demo that was interrupted begins again.

@@ -16,6 +16,7 @@ public static class Seam
     public static IReadOnlyList<Rivet> Of(Station station, Inspection inspection, bool readyToSign) => station switch
     {
         Station.Arrive => Arrive(inspection),
+        Station.LookAndOpen => LookAndOpen(inspection),
         Station.Engine or Station.Airframe => [.. ZonesOf(station, inspection).Select(zone => new Rivet(zone.Worst, $"{zone.Title}: {zone.InWords}", zone.Href(inspection)))],
         Station.FixList => FixList(inspection),
         Station.Close => [new(!inspection.InWork ? State.Good : readyToSign ? State.CannotTell : State.NotYet,
@@ -25,14 +26,14 @@ public static class Seam
 
     /// <summary>A rivet for each task of a zone.</summary>
     public static IReadOnlyList<Rivet> OfZone(string zoneKey, Inspection inspection) =>
-        [.. inspection.Tasks.Where(task => task.ZoneKey == zoneKey).OrderBy(task => task.Order).Select(task =>
+        [.. inspection.Walk.Where(task => task.ZoneKey == zoneKey).Select(task =>
         {
             var state = States.Of(task, inspection);
             return new Rivet(state, $"{task.Text}: {state.Word()}", $"/walk/{inspection.Id}/{Place(task.Station)}/{task.ZoneKey}?task={task.Id}");
         })];
 
     public static IReadOnlyList<ZoneProgress> ZonesOf(Station station, Inspection inspection) =>
-        [.. inspection.Tasks.Where(task => task.Station == station).OrderBy(task => task.Order).GroupBy(task => task.ZoneKey).Select(zone => new ZoneProgress(
+        [.. inspection.Walk.Where(task => task.Station == station).GroupBy(task => task.ZoneKey).Select(zone => new ZoneProgress(
             zone.Key, zone.First().ZoneTitle, station, zone.Count(task => task.Verdict != TaskVerdict.NotYet), zone.Count(),
             zone.Select(task => States.Of(task, inspection))
                 .Concat(inspection.Discrepancies.Where(found => found.IsOpen && found.ZoneKey == zone.Key).Select(States.Of)).Max()))];
@@ -59,6 +60,24 @@ public static class Seam
             new(arrival.Seen == 8 ? State.Good : State.NotYet, $"Walk-round: {arrival.Seen} of 8 photographed", href),
             new(arrival.OnBoard is null ? State.NotYet : State.Good, $"What was aboard: {(arrival.OnBoard is null ? "not yet" : "noted")}", href),
             new(arrival.Books is null ? State.NotYet : State.Good, $"Books brought: {(arrival.Books is null ? "not yet" : "noted")}", href),
+        ];
+    }
+
+    // A rivet for each zone that is looked at while they fit, then the tags and the tools.
+    private static IReadOnlyList<Rivet> LookAndOpen(Inspection inspection)
+    {
+        var href = $"/walk/{inspection.Id}/look";
+        var waiting = inspection.Looks.Count(zone => zone.Next(inspection.House) is not null);
+        IEnumerable<Rivet> zones = inspection.Looks.Count > Most - 2
+            ? [new(waiting == 0 ? State.Good : State.NotYet, $"{waiting} of {inspection.Looks.Count} zones wait for a look", href)]
+            : inspection.Looks.Select(zone => new Rivet(zone.Next(inspection.House) is null ? State.Good : State.NotYet,
+                $"{zone.Title}: {(zone.Next(inspection.House) is { } next ? $"next {next.InWords()}" : "looked at clean")}", $"{href}?zone={zone.ZoneKey}"));
+        var (open, tools) = (inspection.Tags.Count(tag => tag.Closed is null), inspection.ToolsOut.Count(tool => tool.In is null));
+        return
+        [
+            .. zones,
+            new(open > 0 ? State.NotYet : State.Good, open > 0 ? $"{open} panels or parts still open or off" : "No panel open, no part off", $"/walk/{inspection.Id}/tags"),
+            new(tools > 0 ? State.NotYet : State.Good, tools > 0 ? $"{tools} tools still out" : "No tool out", $"/walk/{inspection.Id}/tools"),
         ];
     }
 

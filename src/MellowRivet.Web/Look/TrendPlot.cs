@@ -35,8 +35,8 @@ public sealed class TrendPlot
         Events = [.. history.Events.Where(done => done.Hours >= fromHours).Select(done => new PlotTick(X(done.Hours), done.What))];
         LimitY = history.LimitArea is { } limit ? Y(limit) : null;
         LimitText = history.LimitArea is { } area ? $"limit {LeakArea.ReadingFor(area, under.Supply, under.Ambient).Value:0.#}/{under.Supply} = {area:0.00}" : null;
-        HourTicks = [.. Ticks(fromHours, toHours, 5).Select(hours => new PlotTick(X(hours), $"{hours:0}"))];
-        AreaTicks = [.. Ticks(0, mostArea, 5).Select(level => new PlotTick(Y(level), $"{level:0.0#}"))];
+        HourTicks = [.. PlotAxis.Ticks(fromHours, toHours, 5).Select(hours => new PlotTick(X(hours), $"{hours:0}"))];
+        AreaTicks = [.. PlotAxis.Ticks(0, mostArea, 5).Select(level => new PlotTick(Y(level), $"{level:0.0#}"))];
         PsiTicks = [.. PsiScale(under)];
 
         if (trend.Line is { } line)
@@ -81,15 +81,5 @@ public sealed class TrendPlot
             last = Y(area);
             yield return new(last, $"{psi:0}");
         }
-    }
-
-    // Round steps of 1, 2 or 5 times a power of ten, about as many as wanted.
-    private static IEnumerable<double> Ticks(double from, double to, int wanted)
-    {
-        var rough = (to - from) / wanted;
-        var power = Math.Pow(10, Math.Floor(Math.Log10(rough)));
-        var step = power * (rough / power) switch { < 1.5 => 1, < 3.5 => 2, < 7.5 => 5, _ => 10 };
-        for (var tick = Math.Ceiling(from / step) * step; tick <= to; tick += step)
-            yield return tick;
     }
 }

@@ -18,12 +18,15 @@ public sealed class TakeInForm
     public Guid? Aircraft { get; set; }
     public string? Hours { get; set; }
     public InspectionKind Kind { get; set; }
-    public string? Worksheet { get; set; }
+    public List<string> Worksheets { get; set; } = [];
     public string? WorkOrder { get; set; }
 
     /// <summary>The owner's complaints, one to a line.</summary>
     public string? Squawks { get; set; }
 }
+
+/// <summary>A worksheet as it is offered: what of it would be due now.</summary>
+public sealed record Offer(Worksheet Sheet, bool Suits, int Due, int Of);
 
 public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock) : PageModel
 {
@@ -31,7 +34,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     public TakeInForm Form { get; set; } = new();
 
     public IReadOnlyList<Aircraft> Fleet { get; private set; } = [];
-    public IReadOnlyList<Worksheet> Worksheets => shelf.Worksheets;
+    public IReadOnlyList<Offer> Worksheets { get; private set; } = [];
 
     /// <summary>The kinds that somebody can sign on the chosen aircraft; on any, while none is chosen.</summary>
     public IEnumerable<InspectionKind> Kinds => Chosen is { } chosen
@@ -41,11 +44,13 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     public Aircraft? Chosen => Fleet.FirstOrDefault(aircraft => aircraft.Id == Form.Aircraft);
 
     [Needs(Right.TakeIn)]
-    public async Task OnGetAsync(Guid? aircraft, CancellationToken stop)
+    public async Task OnGetAsync(Guid? aircraft, InspectionKind? kind, CancellationToken stop)
     {
         await LoadAsync(stop);
         Form.Aircraft = aircraft;
-        Form.Kind = Kinds.First();
+        Form.Kind = kind is { } wanted && Kinds.Contains(wanted) ? wanted : Kinds.First();
+        await OfferAsync(stop);
+        Form.Worksheets = [.. Worksheets.Where(offer => offer.Suits).Select(offer => offer.Sheet.Key)];
         Form.WorkOrder = await NextWorkOrderAsync(stop);
     }
 
@@ -53,6 +58,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)
     {
         await LoadAsync(stop);
+        await OfferAsync(stop);
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         var order = Form.WorkOrder?.Trim();
         if (Chosen is null)
@@ -66,11 +72,15 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         }
         if (string.IsNullOrEmpty(order) || order.Length > 20)
             Refuse("WorkOrder", "A work order of up to 20 characters.");
+        var sheets = Worksheets.Select(offer => offer.Sheet).Where(sheet => Form.Worksheets.Contains(sheet.Key)).ToList();
+        if (sheets.Count == 0)
+            Refuse("Worksheets", "Tick at least one worksheet: its tasks are the walk.");
         if (!ModelState.IsValid)
             return Page();
 
         var id = Form.Post;
-        var worksheet = shelf.Worksheets.FirstOrDefault(sheet => sheet.Key == Form.Worksheet) ?? shelf.Worksheets[0];
+        var house = await db.HouseRulesAsync(stop);
+        var done = await db.TasksDoneAsync(Chosen!.Id, stop);
         var written = await desk.WriteFileAsync(Chosen!.Id, Form.Post, async aircraft =>
         {
             if (await db.Inspections.AnyAsync(other => other.WorkOrder == order, stop))
@@ -79,7 +89,9 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
                 return new("Aircraft", "Its last inspection is still in work: close that one first.");
             if (aircraft.ReadMeter(aircraft.TimeBasis, today, shown.Value, User.Initials()) is { } meter)
                 return new("Hours", meter.Field == MeterFault.Backwards ? $"{meter.Message} If it was, note that under Times first." : meter.Message);
-            var inspection = new Inspection(id, aircraft, Form.Kind, order!, worksheet, today);
+            var inspection = new Inspection(id, aircraft, Form.Kind, order!, sheets, today, done, house);
+            if (inspection.Tasks.Count == 0)
+                return new("Worksheets", "Nothing of these worksheets is due now. Tick another one.");
             foreach (var words in (Form.Squawks ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
                 if (inspection.Hear(Guid.CreateVersion7(), words, User.PersonId(), clock.GetUtcNow()) is { } squawk)
                     return new("Squawks", squawk.Message);
@@ -90,6 +102,24 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             return Redirect($"/walk/{id}/arrive");
         Refuse(written.Refusal!.Field, written.Refusal.Message);
         return Page();
+    }
+
+    // The leading list comes first: one that suits before one that doesn't, the longest before shorter ones.
+    private async Task OfferAsync(CancellationToken stop)
+    {
+        var sheets = (await db.CurrentWorksheetsAsync(stop)).Select(edition => edition.Sheet);
+        if (Form.Aircraft is null || await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == Form.Aircraft, stop) is not { } aircraft)
+        {
+            Worksheets = [.. sheets.Select(sheet => new Offer(sheet, false, sheet.Tasks.Count(), sheet.Tasks.Count()))];
+            return;
+        }
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var done = await db.TasksDoneAsync(aircraft.Id, stop);
+        Worksheets = [.. sheets.Select(sheet =>
+        {
+            var walk = WalkList.Merge([sheet], aircraft, Form.Kind, done, today);
+            return new Offer(sheet, sheet.IsOfferedFor(aircraft, Form.Kind), walk.Count(line => line.Pick.IsDue), walk.Count);
+        }).OrderByDescending(offer => offer.Suits).ThenByDescending(offer => offer.Of)];
     }
 
     private async Task LoadAsync(CancellationToken stop) => Fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);

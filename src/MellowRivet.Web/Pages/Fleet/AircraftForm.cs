@@ -17,16 +17,17 @@ public class PlateForm
     public Gear Gear { get; set; }
     public bool Retractable { get; set; }
     public bool FoldingWing { get; set; }
+    public bool Fabric { get; set; }
     public int Seats { get; set; } = 2;
     public int Engines { get; set; } = 1;
 
-    public Configuration Configuration => new(Wing, Gear, Engines is 2 ? 2 : 1, Seats, Retractable, FoldingWing);
+    public Configuration Configuration => new(Wing, Gear, Engines is 2 ? 2 : 1, Seats, Retractable, FoldingWing, Fabric);
 
     public void Take(Aircraft aircraft)
     {
         var build = aircraft.Configuration;
         (Registration, Serial, Type, Category) = (aircraft.Registration, aircraft.SerialNumber, aircraft.Type, aircraft.Category);
-        (Wing, Gear, Retractable, FoldingWing, Seats, Engines) = (build.Wing, build.Gear, build.Retractable, build.FoldingWing, build.Seats, build.Engines);
+        (Wing, Gear, Retractable, FoldingWing, Fabric, Seats, Engines) = (build.Wing, build.Gear, build.Retractable, build.FoldingWing, build.Fabric, build.Seats, build.Engines);
     }
 
     public virtual IEnumerable<Refusal> Check()

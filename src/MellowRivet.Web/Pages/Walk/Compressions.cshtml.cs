@@ -70,7 +70,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
     public TrendPlot? Plot { get; private set; }
     public TestForm Test { get; private set; } = new();
     public JudgedByForm? TypedRule { get; private set; }
-    public InspectionTask? CompressionTask => Job.Inspection.Tasks.FirstOrDefault(task => task.IsCompression);
+    public InspectionTask? CompressionTask => Job.Inspection.Tasks.FirstOrDefault(task => task.IsCompression && (task.ComponentId is null || task.ComponentId == EngineId));
 
     /// <summary>The last reading of each cylinder before this inspection, by number.</summary>
     public IReadOnlyDictionary<int, Reading> LastTime { get; private set; } = new Dictionary<int, Reading>();

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -7,14 +8,17 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
-/// <summary>Goes to where the work is: the first task not looked at, else the close.</summary>
+/// <summary>Goes to where the work is: on from a task, else on from where this person was last, on any device; else to the close.</summary>
 public sealed class NextModel(RivetDb db) : PageModel
 {
-    public async Task<IActionResult> OnGetAsync(Guid id, CancellationToken stop)
+    public async Task<IActionResult> OnGetAsync(Guid id, Guid? after, CancellationToken stop)
     {
         if (await db.Inspections.AsNoTracking().Include(row => row.Tasks).FirstOrDefaultAsync(row => row.Id == id, stop) is not { } inspection)
             return NotFound();
-        var next = inspection.Tasks.Where(task => task.Verdict == TaskVerdict.NotYet).MinBy(task => task.Order);
+        var place = after ?? await db.PlaceOfAsync(User.PersonId(), id, stop);
+        var walk = inspection.Walk.ToList();
+        var here = walk.FindIndex(task => task.Id == place);
+        var next = walk.Skip(Math.Max(0, after is null ? here : here + 1)).Concat(walk).FirstOrDefault(task => task.Verdict == TaskVerdict.NotYet);
         return Redirect(next is null || !inspection.InWork ? $"/walk/{id}/close" : $"/walk/{id}/{Seam.Place(next.Station)}/{next.ZoneKey}?task={next.Id}");
     }
 }

@@ -17,6 +17,9 @@ public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
     public WorkPlan Plan { get; private set; } = null!;
     public Inspection? Last { get; private set; }
 
+    /// <summary>Worksheets that have a later edition on the shelf than the one the inspection began with, and what changed.</summary>
+    public IReadOnlyDictionary<string, (Edition Edition, IReadOnlyList<WorksheetChange> Changes)> Newer { get; private set; } = new Dictionary<string, (Edition, IReadOnlyList<WorksheetChange>)>();
+
     public bool MayKeep => Job.Inspection.InWork && User.May(Right.KeepFile);
 
     private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
@@ -53,13 +56,18 @@ public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
         return await AfterAsync(written, stop);
     }
 
+    /// <summary>Takes in a task that isn't due yet.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostTakeInAsync(Guid post, int order, CancellationToken stop) =>
+        await AfterAsync(await Desk.WriteAsync(Id, post, job => job.Inspection.TakeIn(order), stop), stop);
+
     private async Task<IActionResult> AfterAsync(Written written, CancellationToken stop)
     {
         if (written.Done)
             return Redirect($"/walk/{Id}/plan");
         if (!await ShowAsync(stop))
             return NotFound();
-        ModelState.AddModelError("due", written.Refusal!.Message);
+        Refuse(written.Refusal!);
         return Page();
     }
 
@@ -71,6 +79,11 @@ public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
         Last = await Db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
             .Where(row => row.AircraftId == inspection.AircraftId && row.State != InspectionState.InWork && row.Id != inspection.Id && row.OpenedOn <= inspection.OpenedOn)
             .OrderByDescending(row => row.OpenedOn).FirstOrDefaultAsync(stop);
+        var keys = inspection.Sheets.Select(sheet => sheet.Key).ToList();
+        var editions = (await Db.Editions.AsNoTracking().Where(edition => keys.Contains(edition.Key) && !edition.IsDraft).ToListAsync(stop)).ToLookup(edition => edition.Key);
+        Newer = inspection.Sheets.Select(sheet => (sheet, then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version), now: editions[sheet.Key].MaxBy(edition => edition.Version)))
+            .Where(pair => pair.now is { } now && now.Version > pair.sheet.Version)
+            .ToDictionary(pair => pair.sheet.Key, pair => (pair.now!, pair.then is null ? [] : WorksheetChanges.Between(pair.then.Sheet, pair.now!.Sheet)));
         Plan = WorkPlan.Of(inspection, await Db.DueLineAsync(Job.Aircraft, Today, stop), Last);
         return true;
     }

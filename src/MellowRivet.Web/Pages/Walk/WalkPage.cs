@@ -25,6 +25,9 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     /// <summary>Where "found something" starts from.</summary>
     public virtual string? ZoneHere => null;
 
+    /// <summary>The task that is open, where the page is a zone's.</summary>
+    public virtual Guid? TaskHere => null;
+
     public bool MayRecord => Job.Inspection.InWork && Access.ShopSignIn.May(User, Right.RecordWork);
 
     protected Desk Desk => desk;
@@ -36,8 +39,14 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
             return false;
         Job = job;
         Readiness = Readiness.Of(job.Inspection, job.Aircraft);
-        people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        await LoadPeopleAsync(stop);
         return true;
+    }
+
+    protected async Task LoadPeopleAsync(CancellationToken stop)
+    {
+        if (people.Count == 0)
+            people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
     }
 
     public string Initials(Guid? person) => person is { } id && people.TryGetValue(id, out var found) ? found.Initials : "";
@@ -61,5 +70,5 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     };
 
     /// <summary>Stations that come with later work. They say so and count nothing.</summary>
-    public static bool IsBuilt(Station station) => station is not (Station.LookAndOpen or Station.Bulletins);
+    public static bool IsBuilt(Station station) => station is not Station.Bulletins;
 }

@@ -1,0 +1,101 @@
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Worksheets;
+
+namespace MellowRivet.Core.Inspections;
+
+/// <summary>A worksheet as the inspection began with it.</summary>
+/// <param name="Key">Its name on the shelf.</param>
+/// <param name="Title">What it was called.</param>
+/// <param name="Version">Its edition.</param>
+/// <param name="Hours">Hours it is expected to take, repairs not counted; zero where it doesn't say.</param>
+public sealed record SheetUsed(string Key, string Title, int Version, decimal Hours);
+
+/// <summary>A task of a worksheet that wasn't due. It can be taken in all the same.</summary>
+public sealed record TaskNotDue(int Order, string SheetKey, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, bool BeforeNext, string Why);
+
+// The tasks: answered, tied, taken in.
+public sealed partial class Inspection
+{
+    private List<SheetUsed> sheets = [];
+    private List<TaskNotDue> notDue = [];
+
+    /// <summary>The worksheets it began with.</summary>
+    public IReadOnlyList<SheetUsed> Sheets => sheets;
+
+    /// <summary>What the worksheets have and isn't due now.</summary>
+    public IReadOnlyList<TaskNotDue> NotDue => notDue;
+
+    /// <summary>Hours the worksheets are expected to take, repairs not counted.</summary>
+    public decimal WorksheetHours => sheets.Sum(sheet => sheet.Hours);
+
+    /// <summary>The tasks that are answered by themselves, in walking order.</summary>
+    public IEnumerable<InspectionTask> Walk => tasks.Where(task => task.TiedTo is null).OrderBy(task => task.Order);
+
+    /// <summary>A worksheet's title as the inspection began with it.</summary>
+    public string SheetTitle(string key) => sheets.FirstOrDefault(sheet => sheet.Key == key)?.Title ?? key;
+
+    /// <summary>Tasks of other lists that say the same and are answered with this one.</summary>
+    public IEnumerable<InspectionTask> TiedWith(InspectionTask lead) => tasks.Where(task => task.TiedTo == lead.Id);
+
+    /// <summary>Records a verdict on a task and on all that are tied to it.</summary>
+    public Refusal? Answer(InspectionTask task, TaskVerdict verdict, string? reason, Judgement? judged, Guid by, DateTimeOffset at)
+    {
+        if (task.TiedTo is not null)
+            return new("verdict", "This one is answered with the task it is tied to.");
+        if (task.Set(verdict, reason, judged, by, at) is { } refusal)
+            return refusal;
+        foreach (var tied in TiedWith(task))
+            tied.Follow(task);
+        return null;
+    }
+
+    /// <summary>Ties a task of one list to a task of another that says the same: it is answered with it from then on.</summary>
+    public Refusal? Tie(Guid taskId, Guid leadId)
+    {
+        if (tasks.FirstOrDefault(task => task.Id == taskId) is not { } task || tasks.FirstOrDefault(other => other.Id == leadId) is not { } lead || task == lead)
+            return new("tie", "Choose the task it says the same as.");
+        if (task.ZoneKey != lead.ZoneKey || task.SheetKey == lead.SheetKey || task.ComponentId != lead.ComponentId)
+            return new("tie", "Only tasks of one zone and of two lists are tied.");
+        if (lead.TiedTo is not null || TiedWith(task).Any())
+            return new("tie", "One of them is tied already.");
+        if (task.IsCompression != lead.IsCompression || (task.Measure is not null && task.Measure.Kind != lead.Measure?.Kind))
+            return new("tie", "It measures something the other doesn't: each needs its own answer.");
+        task.TieTo(lead);
+        task.Follow(lead);
+        return null;
+    }
+
+    /// <summary>Lets a tied task be answered by itself again; what was said with the other stays until it is.</summary>
+    public void Untie(Guid taskId) => tasks.FirstOrDefault(task => task.Id == taskId)?.TieTo(null);
+
+    /// <summary>Takes in a task that isn't due yet.</summary>
+    public Refusal? TakeIn(int order)
+    {
+        if (notDue.FirstOrDefault(other => other.Order == order) is not { } line)
+            return new("task", "It is on the walk already.");
+        notDue = [.. notDue.Where(other => other != line)];
+        Add(new(line.Order, new(line.SheetKey, "", 1, "", []), line.Zone, line.Task, line.ComponentId, new(true, false, $"{line.Why}; taken in all the same"), null), null);
+        Version++;
+        return null;
+    }
+
+    /// <summary>Takes back a reading that was just made and mistyped.</summary>
+    public void Withdraw(Guid readingId) => readings.RemoveAll(reading => reading.Id == readingId);
+
+    private void Begin(IReadOnlyList<WalkLine> walk)
+    {
+        var ids = walk.ToDictionary(line => line.Order, _ => Guid.CreateVersion7());
+        foreach (var line in walk)
+            if (line.Pick.IsDue)
+                Add(line with { }, line.TiedTo is { } lead ? ids[lead] : null, ids[line.Order]);
+            else
+                notDue.Add(new(line.Order, line.Sheet.Key, line.Zone with { Tasks = [] }, line.Task, line.ComponentId, line.Pick.BeforeNext, line.Pick.Why));
+    }
+
+    private void Add(WalkLine line, Guid? tiedTo, Guid? id = null)
+    {
+        tasks.Add(new(id ?? Guid.CreateVersion7(), line, tiedTo));
+        if (line.Zone.Looks && looks.All(zone => zone.ZoneKey != line.Zone.Key))
+            looks = [.. looks, new(line.Zone.Key, line.Zone.Title)];
+    }
+}

@@ -1,0 +1,42 @@
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Tools;
+using MellowRivet.Core.Worksheets;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+
+namespace MellowRivet.Store.Mapping;
+
+internal sealed class EditionMapping : IEntityTypeConfiguration<Edition>
+{
+    public void Configure(EntityTypeBuilder<Edition> edition)
+    {
+        edition.Property(row => row.Id).ValueGeneratedNever();
+        edition.Property(row => row.Changes).IsConcurrencyToken();
+        edition.Property(row => row.Sheet).HasConversion(sheet => sheet.ToJson(), text => Worksheet.Parse(text));
+        edition.HasIndex(row => new { row.Key, row.Version }).IsUnique();
+    }
+}
+
+internal sealed class ToolMapping : IEntityTypeConfiguration<Tool>
+{
+    public void Configure(EntityTypeBuilder<Tool> tool)
+    {
+        tool.Property(row => row.Id).ValueGeneratedNever();
+        tool.Ignore(row => row.Title);
+    }
+}
+
+internal sealed class ShopMapping : IEntityTypeConfiguration<Shop>
+{
+    public void Configure(EntityTypeBuilder<Shop> shop)
+    {
+        shop.ToTable("Shop");
+        shop.Property(row => row.Id).ValueGeneratedNever();
+        shop.Property(row => row.Rules).AsJson();
+    }
+}
+
+internal sealed class WhereaboutsMapping : IEntityTypeConfiguration<Whereabouts>
+{
+    public void Configure(EntityTypeBuilder<Whereabouts> where) => where.HasKey(row => new { row.PersonId, row.InspectionId });
+}

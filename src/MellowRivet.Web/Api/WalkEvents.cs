@@ -1,0 +1,42 @@
+using System.Runtime.CompilerServices;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Api;
+
+/// <summary>What others do on an inspection, as it happens, as server-sent events.</summary>
+internal static class WalkEvents
+{
+    public static void MapWalkEvents(this WebApplication app) =>
+        app.MapGet("/walk/{id:guid}/events", async (Guid id, string? zone, Guid? task, HttpContext context, RivetDb db, WalkFeed feed, IHostApplicationLifetime life, TimeProvider clock, CancellationToken stop) =>
+        {
+            if (!await db.Inspections.AnyAsync(inspection => inspection.Id == id && inspection.State == InspectionState.InWork, stop))
+                return Results.NotFound();
+            var user = context.User;
+            if (task is { } here && await db.PlaceOfAsync(user.PersonId(), id, stop) != here)
+                db.RememberPlace(user.PersonId(), id, here, clock.GetUtcNow());
+            context.Response.Headers.CacheControl = "no-store";
+            return TypedResults.ServerSentEvents(Listen(feed, id, new(user.PersonId(), user.Initials(), string.IsNullOrEmpty(zone) ? null : zone), life.ApplicationStopping, stop));
+        }).RequireAuthorization().ExcludeFromDescription();
+
+    private static async IAsyncEnumerable<WalkNews> Listen(WalkFeed feed, Guid id, Present who, CancellationToken stopping, [EnumeratorCancellation] CancellationToken stop)
+    {
+        using var either = CancellationTokenSource.CreateLinkedTokenSource(stopping, stop);
+        await using var news = feed.ListenAsync(id, who, either.Token).GetAsyncEnumerator(either.Token);
+        while (true)
+        {
+            try
+            {
+                if (!await news.MoveNextAsync())
+                    yield break;
+            }
+            catch (OperationCanceledException)
+            {
+                yield break;
+            }
+            yield return news.Current;
+        }
+    }
+}

@@ -1,0 +1,82 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Shelves;
+
+/// <summary>What the shop works by: its worksheets, limits and rules, and how it works.</summary>
+public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimeProvider clock) : PageModel
+{
+    public IReadOnlyList<Edition> Worksheets { get; private set; } = [];
+    public IReadOnlyDictionary<string, Edition> Drafts { get; private set; } = new Dictionary<string, Edition>();
+    public int Tools { get; private set; }
+    public HouseRules House { get; private set; } = new();
+    public string? NewTitle { get; private set; }
+    public IReadOnlyList<RulePack> RulePacks => shelf.RulePacks;
+    public IReadOnlyList<DueStarter> DueStarters => shelf.DueStarters;
+
+    public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
+
+    public Task OnGetAsync(CancellationToken stop) => LoadAsync(stop);
+
+    public IActionResult OnGetFile(string folder, string key) =>
+        folder is "rule-packs" or "due" or "who-may" && Shelf.FileOf(data, folder, key) is { } path
+            ? PhysicalFile(path, "application/json", $"{key}.json")
+            : NotFound();
+
+    /// <summary>How the shop works: holds at once for every inspection in work.</summary>
+    [Needs(Right.ManageShop)]
+    public async Task<IActionResult> OnPostHouseAsync(Guid post, SeparateInspector inspector, bool firstLook, CancellationToken stop)
+    {
+        var rules = new HouseRules(Enum.IsDefined(inspector) ? inspector : SeparateInspector.Never, firstLook);
+        await db.OnceAsync(post, clock, async () =>
+        {
+            var shop = await db.Shop.FirstOrDefaultAsync(stop);
+            if (shop is null)
+                db.Shop.Add(shop = new());
+            shop.Work(rules);
+            foreach (var inspection in await db.Inspections.Where(inspection => inspection.State == InspectionState.InWork).ToListAsync(stop))
+                inspection.Work(rules);
+            return null;
+        }, stop);
+        return Redirect("/shelf");
+    }
+
+    /// <summary>Begins a new worksheet: an empty one, or one from a file.</summary>
+    [Needs(Right.KeepShelf)]
+    public async Task<IActionResult> OnPostNewAsync(Guid post, string? title, IFormFile? file, CancellationToken stop)
+    {
+        NewTitle = title;
+        var (sheet, refusal) = await WorksheetFile.ReadAsync(file, title, null, stop);
+        var key = "";
+        var written = refusal is not null ? new Written(refusal) : await db.OnceAsync(post, clock, async () =>
+        {
+            key = sheet!.Key;
+            if (await db.Editions.AnyAsync(edition => edition.Key == key, stop))
+                return new Refusal("title", $"There is a worksheet “{key}” already: open it, and send the file there.");
+            db.Editions.Add(new(Guid.CreateVersion7(), sheet with { Version = 1 }, true, User.PersonId(), clock.GetUtcNow(), ""));
+            return null;
+        }, stop);
+        if (written.Done)
+            return Redirect($"/shelf/worksheets/{(key.Length > 0 ? key : sheet!.Key)}");
+        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
+        await LoadAsync(stop);
+        return Page();
+    }
+
+    private async Task LoadAsync(CancellationToken stop)
+    {
+        Worksheets = await db.CurrentWorksheetsAsync(stop);
+        Drafts = (await db.Editions.AsNoTracking().Where(edition => edition.IsDraft).ToListAsync(stop)).ToDictionary(edition => edition.Key);
+        Tools = await db.Tools.CountAsync(tool => !tool.IsRetired, stop);
+        House = await db.HouseRulesAsync(stop);
+    }
+}

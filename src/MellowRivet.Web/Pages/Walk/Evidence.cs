@@ -1,0 +1,54 @@
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Trends;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Look;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>A value judged as it is typed, with what follows from it.</summary>
+public sealed record JudgedTask(Guid Walk, InspectionTask Task, Judgement Judgement, MeasureForm Typed, Evidence Evidence)
+{
+    /// <summary>The words a discrepancy begins with where the value is out of limits.</summary>
+    public string FindWords => $"{Task.Text}: {Typed.Value:0.###} {Typed.Unit}, limit {Judgement.Rule} ({Judgement.Source.Text})";
+}
+
+/// <summary>What is known of a measured task from before, and where it goes.</summary>
+/// <param name="Before">Readings of its kind on the part that is fitted now, latest first.</param>
+/// <param name="Plot">Their plot against time in service; null under two.</param>
+/// <param name="Trend">Their trend.</param>
+/// <param name="Wear">For what wears: how long it lasts; null otherwise.</param>
+public sealed record Evidence(IReadOnlyList<Reading> Before, ReadingPlot? Plot, TrendReading? Trend, Wear? Wear)
+{
+    private const int MostShown = 40;
+
+    public static readonly Evidence None = new([], null, null, null);
+
+    /// <param name="db">The shop.</param>
+    /// <param name="job">The inspection and its aircraft.</param>
+    /// <param name="task">The task.</param>
+    /// <param name="typed">A value that is typed and not kept yet, in the unit of the limits; null where there is none.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<Evidence> OfAsync(RivetDb db, Job job, InspectionTask task, (double Value, Unit Unit)? typed, CancellationToken stop)
+    {
+        if (task.Measure is not { } measure || TaskJudge.BandFor(task, job.Aircraft) is not { } band)
+            return None;
+        // A new engine begins new series: what was read on the one before doesn't count here.
+        var before = await db.Readings.AsNoTracking()
+            .Where(reading => reading.AircraftId == job.Aircraft.Id && reading.Kind == measure.Kind && reading.ComponentId == task.ComponentId)
+            .OrderByDescending(reading => reading.At).Take(MostShown).ToListAsync(stop);
+        // Of two readings at one time in service the later counts.
+        var series = before.Where(reading => typed is null || reading.TaskId != task.Id).GroupBy(reading => reading.TimeInService)
+            .Select(same => new TrendPoint((double)same.Key.Value, Unit.Find(same.First().UnitSymbol)!.To(band.Unit, same.First().Value))).ToList();
+        if (typed is { } now)
+            series = [.. series.Where(point => point.Hours != (double)job.Inspection.TimeInService.Value), new((double)job.Inspection.TimeInService.Value, now.Unit.To(band.Unit, now.Value))];
+        var wear = measure.Method == MeasureMethod.Wear && band.Low is { } least ? Wear.Of(series, least, Resolution(band.Unit)) : null;
+        return new(before, series.Count < 2 ? null : new(series, band), Core.Trends.Trend.Read(series, limit: band.Low ?? band.High, direction: band.Low is null ? Direction.Rising : Direction.Falling), wear);
+    }
+
+    // What a pad gauge or a vernier in the hangar tells apart: half a hundredth of an inch.
+    private static double Resolution(Unit unit) => unit.Dimension == Dimension.Length ? Unit.Inch.To(unit, 0.005) : 0;
+}

@@ -1,0 +1,57 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Tools;
+using MellowRivet.Store;
+using MellowRivet.Store.Photos;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>Tools counted out to the aircraft and in again, and what was found in it that doesn't belong there.</summary>
+public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, photos)
+{
+    /// <summary>Tools of the shop that aren't at this aircraft.</summary>
+    public IReadOnlyList<Tool> InShop { get; private set; } = [];
+
+    /// <summary>Tools that are out at another aircraft, with where.</summary>
+    public IReadOnlyDictionary<Guid, string> Elsewhere { get; private set; } = new Dictionary<Guid, string>();
+    public string? Account { get; private set; }
+    public (string? Zone, string? What) TypedObject { get; private set; }
+    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostOutAsync(Guid post, List<Guid> tools, CancellationToken stop)
+    {
+        var chosen = await Db.Tools.AsNoTracking().Where(tool => tools.Contains(tool.Id) && !tool.IsRetired).ToListAsync(stop);
+        return await WriteAsync(post, "tools", job =>
+        {
+            chosen.ForEach(tool => job.Inspection.TakeOut(tool, User.PersonId(), clock.GetUtcNow()));
+            return chosen.Count == 0 ? new Refusal("tools", "Tick the tools that go to the aircraft.") : null;
+        }, stop);
+    }
+
+    [Needs(Right.RecordWork)]
+    public Task<IActionResult> OnPostInAsync(Guid post, Guid tool, string? account, CancellationToken stop) =>
+        WriteAsync(post, "tools", job => job.Inspection.BringIn(tool, account, User.PersonId(), clock.GetUtcNow()), stop, () => Account = account);
+
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostObjectAsync(Guid post, string? zone, string? what, IFormFile? photo, CancellationToken stop)
+    {
+        var (picture, refusal) = await TakeInAsync(photo, "object", stop);
+        return await WriteAsync(post, "tools", job => refusal ?? job.Inspection.FindObject(post, zone, what, picture, User.PersonId(), clock.GetUtcNow()), stop, () => TypedObject = (zone, what));
+    }
+
+    protected override async Task<bool> ShowAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop))
+            return false;
+        var here = Job.Inspection.ToolsOut.Where(tool => tool.In is null).Select(tool => tool.ToolId).ToHashSet();
+        InShop = [.. (await Db.Tools.AsNoTracking().Where(tool => !tool.IsRetired).OrderBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop)).Where(tool => !here.Contains(tool.Id))];
+        var others = await Db.Inspections.AsNoTracking().Where(other => other.State == InspectionState.InWork && other.Id != Id).ToListAsync(stop);
+        Elsewhere = others.SelectMany(other => other.ToolsOut.Where(tool => tool.In is null).Select(tool => (tool.ToolId, other.WorkOrder))).DistinctBy(pair => pair.ToolId).ToDictionary(pair => pair.ToolId, pair => pair.WorkOrder);
+        return true;
+    }
+}
