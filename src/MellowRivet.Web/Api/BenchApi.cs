@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
@@ -16,6 +17,15 @@ internal static class BenchApi
         bench.MapPost("/bench/compression", (HttpRequest request) => BenchBody.AnswerAsync<CompressionCall>(request, Compression))
             .Accepts<CompressionCall>("application/json").Produces<CompressionAnswer>().ProducesValidationProblem()
             .WithName("BenchCompression").WithSummary("Judges a differential compression test.");
+        bench.MapPost("/bench/torque", (HttpRequest request) => BenchBody.AnswerAsync<TorqueCall>(request, Torque))
+            .Accepts<TorqueCall>("application/json").Produces<TorqueAnswer>().ProducesValidationProblem()
+            .WithName("BenchTorque").WithSummary("What a torque wrench is set to with an extension in line (AC 43.13-1B fig. 7-2, from memory).");
+        bench.MapPost("/bench/cable-tension", (HttpRequest request) => BenchBody.AnswerAsync<CableCall>(request, Cable))
+            .Accepts<CableCall>("application/json").Produces<CableAnswer>().ProducesValidationProblem()
+            .WithName("BenchCableTension").WithSummary("Judges a cable's tension by a table of tension by temperature, linear between its rows and silent outside them.");
+        bench.MapPost("/bench/wear", (HttpRequest request) => BenchBody.AnswerAsync<WearCall>(request, ReadWear))
+            .Accepts<WearCall>("application/json").Produces<WearAnswer>().ProducesValidationProblem()
+            .WithName("BenchWear").WithSummary("Hours left until something worn meets its minimum.");
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
             .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()
             .WithName("Trend").WithSummary("Reads a series of values against time in service as a trend.");
@@ -68,6 +78,49 @@ internal static class BenchApi
             trend.Next is { } next ? new(next.Expected, next.Low, next.High) : null, trend.LastIsUnusual, trend.Crossing, trend.Why);
     }
 
+    private static TorqueAnswer? Torque(TorqueCall call, Problems problems)
+    {
+        var unit = call.Unit switch { TorqueUnit.FtLb => Unit.FootPound, TorqueUnit.Nm => Unit.NewtonMetre, _ => Unit.InchPound };
+        if (call.Unit is null)
+            problems.Add("unit", "One of inLb, ftLb or Nm is wanted.");
+        var wanted = problems.Number("wanted", call.Wanted, 0, 100_000, unit.Symbol, 0);
+        var length = problems.Number("wrenchLengthInches", call.WrenchLengthInches, 0.5, 80, "in", 10);
+        var extension = problems.Number("extensionInches", call.ExtensionInches ?? 0, 0, 40, "in", 0);
+        if (problems.Any)
+            return null;
+        var setting = TorqueWrench.Setting(wanted, length, extension);
+        return new(setting, call.Unit!.Value, unit.To(Unit.InchPound, setting), unit.To(Unit.FootPound, setting), unit.To(Unit.NewtonMetre, setting));
+    }
+
+    private static CableAnswer? Cable(CableCall call, Problems problems)
+    {
+        var rows = (call.Table ?? []).Take(60).Select((row, index) => new CableRow(
+            problems.Number($"table[{index}].celsius", row?.Celsius, -80, 80, "°C", 0), problems.Number($"table[{index}].pounds", row?.Pounds, 0.1, 2_000, "lb", 1))).ToList();
+        var tolerance = problems.Number("tolerancePounds", call.TolerancePounds, 0.1, 200, "lb", 1);
+        var tension = problems.Number("pounds", call.Pounds, 0, 10_000, "lb", 0);
+        var celsius = problems.Number("celsius", call.Celsius, -80, 80, "°C", 0);
+        var table = new CableTable([], rows, tolerance, "the table that was sent");
+        if (!problems.Any && table.Fault() is { } fault)
+            problems.Add("table", fault.Message);
+        if (!problems.Any && table.Target(celsius) is null)
+            problems.Add("celsius", $"The table runs {table.Reach} and says nothing outside it.");
+        return problems.Any ? null : new(table.Target(celsius)!.Value, JudgementAnswer.Of(table.At(celsius)!.Judge(tension)));
+    }
+
+    private static WearAnswer? ReadWear(WearCall call, Problems problems)
+    {
+        if (call.Points is not { Count: > 0 and <= MostPoints })
+            problems.Add("points", $"From 1 to {MostPoints} points are wanted.");
+        var points = (call.Points ?? []).Take(MostPoints).Select((point, index) => new TrendPoint(
+            problems.Number($"points[{index}].hours", point?.Hours, 0, 999_999, "h", 0), problems.Number($"points[{index}].value", point?.Value, 0, 1e6, "", 0))).ToList();
+        var minimum = problems.Number("minimum", call.Minimum, 0, 1e6, "", 0);
+        var resolution = problems.Number("resolution", call.Resolution ?? 0, 0, 1e6, "", 0);
+        if (problems.Any)
+            return null;
+        var wear = Wear.Of(points, minimum, resolution);
+        return new(wear.N, wear.PerHundredHours, wear.HoursLeft, wear.Earliest, wear.Why);
+    }
+
     private static double? Finite(double value) => double.IsFinite(value) ? value : null;
 }
 
@@ -84,6 +137,27 @@ internal sealed record JudgementAnswer(Verdict Verdict, string Rule, Standing St
     public static JudgementAnswer Of(Judgement judgement) => new(
         judgement.Verdict, judgement.Rule, judgement.Source.Standing, judgement.Source.Text, judgement.Margin, judgement.Next);
 }
+
+internal enum TorqueUnit
+{
+    InLb,
+    FtLb,
+    [JsonStringEnumMemberName("Nm")] Nm,
+}
+
+internal sealed record TorqueCall(double? Wanted, TorqueUnit? Unit, double? WrenchLengthInches, double? ExtensionInches);
+
+internal sealed record TorqueAnswer(double Setting, TorqueUnit Unit, double InLb, double FtLb, double NewtonMetres);
+
+internal sealed record CableCall(double? Pounds, double? Celsius, IReadOnlyList<CableRowCall?>? Table, double? TolerancePounds);
+
+internal sealed record CableRowCall(double? Celsius, double? Pounds);
+
+internal sealed record CableAnswer(double TargetPounds, JudgementAnswer Judgement);
+
+internal sealed record WearCall(IReadOnlyList<PointCall?>? Points, double? Minimum, double? Resolution);
+
+internal sealed record WearAnswer(int N, double? Per100Hours, double? HoursLeft, double? EarliestHoursLeft, string Why);
 
 internal sealed record TrendCall(IReadOnlyList<PointCall?>? Points, IReadOnlyList<EventCall?>? Events, double? Limit, Direction? Direction);
 

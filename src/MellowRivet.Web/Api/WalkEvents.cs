@@ -10,12 +10,12 @@ namespace MellowRivet.Web.Api;
 internal static class WalkEvents
 {
     public static void MapWalkEvents(this WebApplication app) =>
-        app.MapGet("/walk/{id:guid}/events", async (Guid id, string? zone, Guid? task, HttpContext context, RivetDb db, WalkFeed feed, IHostApplicationLifetime life, TimeProvider clock, CancellationToken stop) =>
+        app.MapGet("/walk/{id:guid}/events", async (Guid id, string? zone, string? task, HttpContext context, RivetDb db, WalkFeed feed, IHostApplicationLifetime life, TimeProvider clock, CancellationToken stop) =>
         {
             if (!await db.Inspections.AnyAsync(inspection => inspection.Id == id && inspection.State == InspectionState.InWork, stop))
                 return Results.NotFound();
             var user = context.User;
-            if (task is { } here && await db.PlaceOfAsync(user.PersonId(), id, stop) != here)
+            if (Guid.TryParse(task, out var here) && await db.PlaceOfAsync(user.PersonId(), id, stop) != here)
                 db.RememberPlace(user.PersonId(), id, here, clock.GetUtcNow());
             context.Response.Headers.CacheControl = "no-store";
             return TypedResults.ServerSentEvents(Listen(feed, id, new(user.PersonId(), user.Initials(), string.IsNullOrEmpty(zone) ? null : zone), life.ApplicationStopping, stop));

@@ -87,6 +87,12 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
         var squawks = ready.Blockers.Count(blocker => blocker.Squawk is not null);
         if (squawks > 0)
             yield return new(State.NotYet, $"{squawks} {(squawks == 1 ? "squawk" : "squawks")} to answer", $"{walk}/arrive");
+        var second = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.SecondPerson);
+        if (second > 0)
+            yield return new(State.NotYet, $"{second} for a second person", $"{walk}/inspect");
+        var open = ready.Blockers.Count(blocker => blocker.By is HeldUpBy.Tag or HeldUpBy.Tool);
+        if (open > 0 && toLookAt == 0)
+            yield return new(State.NotYet, $"{open} panels, parts or tools open or out", $"{walk}/tags");
         var compressions = ready.Blockers.Count(blocker => blocker.EngineId is not null);
         if (compressions > 0)
             yield return new(State.NotYet, $"{compressions} {(compressions == 1 ? "cylinder" : "cylinders")} to read or decide", $"{walk}/compressions");

@@ -12,8 +12,10 @@ public abstract class LookPage(Desk desk, RivetDb db, PhotoFiles photos) : WalkP
 {
     public override Station At => Station.LookAndOpen;
 
-    /// <summary>The zones of the walk, in order.</summary>
-    public IReadOnlyList<(string Key, string Title)> Zones => [.. Job.Inspection.Walk.Select(task => (task.ZoneKey, task.ZoneTitle)).Distinct()];
+    /// <summary>The places of the walk, in order: a run and the papers are none.</summary>
+    public IReadOnlyList<(string Key, string Title)> Zones => Job.Inspection.Looks.Count > 0
+        ? [.. Job.Inspection.Looks.Select(zone => (zone.ZoneKey, zone.Title))]
+        : [.. Job.Inspection.Walk.Select(task => (task.ZoneKey, task.ZoneTitle)).Distinct()];
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 

@@ -90,7 +90,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
         if (judgement is null)
             return Partial("_Refusal", missing?.Message);
         Current = task;
-        Evidence = await Evidence.OfAsync(Db, Job, task, (typed.Value, typed.Unit), stop);
+        Evidence = await Evidence.OfAsync(Db, Job, task, (typed.Value, typed.Conditions.Celsius), stop);
         return Partial("_JudgedTask", new JudgedTask(Id, task, judgement, typed, Evidence));
     }
 

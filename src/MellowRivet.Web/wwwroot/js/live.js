@@ -52,7 +52,8 @@ const mine = new Set();
 export const made = post => mine.add(post);
 
 let asked;
-const look = () => {
+/** Asks for the page as it is now. */
+export const look = () => {
   clearTimeout(asked);
   asked = setTimeout(async () => {
     try {

@@ -1,6 +1,6 @@
 // Verdicts go out one after the other. Without a connection they wait on the device, and the walk goes on: the forms of the
 // zone's other tasks are fetched beforehand. A verdict can be taken back for ten seconds.
-import { freshen, live, made } from './live.js';
+import { freshen, live, look, made } from './live.js';
 
 const list = document.querySelector('[data-live-list]');
 const undoSeconds = 10;
@@ -35,7 +35,8 @@ if (list) {
     ].join(' ').trim();
     line.replaceChildren(text);
     for (const entry of refused) {
-      const link = Object.assign(document.createElement('a'), { href: `${entry.url.split('&handler')[0]}`, textContent: `${entry.what} (${entry.refused})` });
+      const link = Object.assign(document.createElement('a'), { href: `${entry.url.split('&handler')[0]}#${entry.post}`, textContent: `${entry.what} (${entry.refused})` });
+      link.addEventListener('click', event => { if (showRefused(entry.post)) event.preventDefault(); });
       const drop = Object.assign(document.createElement('button'), { type: 'button', className: 'btn btn-quiet', textContent: 'Let it go' });
       drop.addEventListener('click', () => { keep(queue().filter(other => other.post !== entry.post)); waiting(); });
       line.append(' ', link, ' ', drop);
@@ -43,6 +44,15 @@ if (list) {
     line.hidden = text === '';
     for (const row of list.querySelectorAll('.waiting')) row.classList.remove('waiting');
     for (const entry of entries) document.getElementById(`task-${entry.task}`)?.classList.add('waiting');
+  };
+
+  // A verdict that wasn't taken is sent once more, so that both answers stand side by side in its task.
+  const showRefused = post => {
+    const entry = queue().find(other => other.post === post && other.refused);
+    if (!entry || new URL(entry.url, location.href).pathname !== location.pathname) return false;
+    keep(queue().map(other => other.post === post ? { ...other, refused: undefined, waited: undefined } : other));
+    flush();
+    return true;
   };
 
   const closeUndo = () => {
@@ -118,6 +128,7 @@ if (list) {
     try {
       for (let entry = queue().find(one => !one.refused); entry; entry = queue().find(one => !one.refused)) {
         let answer;
+        made(entry.post);
         try {
           answer = await fetch(entry.url, { ...live, method: 'POST', body: new URLSearchParams(entry.body) });
         } catch {
@@ -136,7 +147,6 @@ if (list) {
         const others = queue().filter(other => other.post !== entry.post);
         const here = location.pathname === new URL(entry.url, location.href).pathname;
         if (answer.ok) {
-          made(entry.post);
           keep(others);
           if (here) take(html, entry, others);
         } else if (answer.status === 422 && here && !entry.waited) {
@@ -146,6 +156,7 @@ if (list) {
           list.querySelector('.field-problem, .clash')?.scrollIntoView({ block: 'nearest' });
         } else {
           keep([...others, { ...entry, refused: answer.status === 422 ? 'somebody else answered it, or it needs a look' : `the shop said ${answer.status}` }]);
+          look();
         }
         waiting();
       }
@@ -157,9 +168,14 @@ if (list) {
   // The shop's page takes the place of this one's; while more wait, the open task stays.
   const take = (html, entry, others) => {
     const open = list.querySelector('[data-current]')?.dataset.task;
-    freshen(html, { keepOpen: others.some(other => !other.refused) || (entry.waited && open !== entry.task) });
-    const now = list.querySelector('[data-current]');
-    if (now) history.replaceState(history.state, '', now.querySelector('form')?.getAttribute('action')?.split('&handler')[0] ?? location.href);
+    freshen(html, { keepOpen: others.some(other => !other.refused) || entry.waited === true && open !== entry.task });
+    settle();
+  };
+
+  // The address names the open task, so that coming back comes back to it.
+  const settle = () => {
+    const form = list.querySelector('[data-current] form');
+    if (form) history.replaceState(history.state, '', form.getAttribute('action').split('&handler')[0]);
     closeUndo();
     fetchPanels();
   };
@@ -168,11 +184,11 @@ if (list) {
     const form = event.target;
     if (form.matches('[data-undo]')) {
       event.preventDefault();
+      made(form.elements.post.value);
       fetch(form.action, { ...live, method: 'POST', body: new URLSearchParams(new FormData(form)) })
         .then(async answer => {
-          made(form.elements.post.value);
           freshen(await answer.text(), { keepOpen: false });
-          fetchPanels();
+          settle();
         })
         .catch(() => { line.textContent = 'No connection: it can be taken back when it is there again.'; line.hidden = false; });
       return;
@@ -199,7 +215,7 @@ if (list) {
   document.addEventListener('rivet:fresh', waiting);
   fetchPanels();
   waiting();
-  if (queue().length) flush();
+  if (!showRefused(location.hash.slice(1)) && queue().length) flush();
 
   // A swipe goes to the task after or before.
   let start;
