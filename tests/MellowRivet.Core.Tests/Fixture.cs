@@ -16,14 +16,15 @@ internal static class Fixture
 
     public static string Shelf => Path.Combine(AppContext.BaseDirectory, "shelf");
     public static RulePack Rules { get; } = RulePack.Parse(File.ReadAllText(Path.Combine(Shelf, "rule-packs", "us.json")));
-    public static Worksheet AppendixD { get; } = Worksheet.Parse(File.ReadAllText(Path.Combine(Shelf, "worksheets", "app-d.json")));
+    public static Worksheet Sheet(string key) => Worksheet.Parse(File.ReadAllText(Path.Combine(Shelf, "worksheets", $"{key}.json")));
+    public static Worksheet AppendixD { get; } = Sheet("app-d");
 
     public static Worksheet Small { get; } = Worksheet.Parse("""
         { "key": "small", "title": "Small", "version": 3, "basis": "test", "zones": [
-          { "key": "engine", "title": "Engine", "station": "engine", "book": "engine", "tasks": [
+          { "key": "engine", "title": "Engine", "station": "engine", "book": "engine", "looks": false, "perEngine": true, "tasks": [
             { "key": "comp", "text": "Compressions", "reference": "(d)(3)", "compression": true },
             { "key": "oil", "text": "Oil pressure", "reference": "(d)(1)", "measure": { "kind": "oil-pressure", "unit": "psi", "low": 55, "high": 95, "standing": "practice", "source": "common practice" } } ] },
-          { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "tasks": [
+          { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "looks": false, "tasks": [
             { "key": "tyres", "text": "Tyres", "reference": "(e)(8)" },
             { "key": "nose", "text": "Nose leg", "reference": "(e)(1)", "appliesTo": "noseWheel" },
             { "key": "tail", "text": "Tail wheel", "reference": "(e)(1)", "appliesTo": "tailWheel" } ] } ] }
@@ -41,7 +42,10 @@ internal static class Fixture
     }
 
     public static Inspection Inspection(Aircraft aircraft, InspectionKind kind = InspectionKind.Annual) =>
-        new(Guid.NewGuid(), aircraft, kind, "26-1", Small, new DateOnly(2026, 11, 22));
+        new(Guid.NewGuid(), aircraft, kind, "26-1", [Small], new DateOnly(2026, 11, 22));
+
+    public static Inspection Inspect(Aircraft aircraft, IReadOnlyList<Worksheet> sheets, HouseRules? house = null) =>
+        new(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", sheets, new DateOnly(2026, 11, 22), null, house);
 
     public static Person Person(params Certificate[] certificates) => new(Guid.NewGuid(), "Test Person", "TP", [Role.Mechanic], certificates);
 

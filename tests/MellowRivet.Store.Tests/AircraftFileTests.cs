@@ -45,7 +45,7 @@ public class AircraftFileTests : IAsyncLifetime
         var altimeter = await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "altimeter", DueKind.Instrument, new(EveryMonths: 24), source));
         await using (var db = shop.Open())
         {
-            var desk = new Desk(db, TimeProvider.System);
+            var desk = new Desk(db, TimeProvider.System, new WalkFeed());
             await desk.WriteAsync(inspectionId, Guid.NewGuid(), job =>
             {
                 foreach (var task in job.Inspection.Tasks)

@@ -25,13 +25,13 @@ public class DeskTests : IAsyncLifetime
     private async Task<Written> WriteAsync(Guid post, Func<Job, Core.Refusal?> work)
     {
         await using var db = shop.Open();
-        return await new Desk(db, TimeProvider.System).WriteAsync(inspection, post, work, default);
+        return await new Desk(db, TimeProvider.System, new WalkFeed()).WriteAsync(inspection, post, work, default);
     }
 
     private async Task<Job> ReadAsync()
     {
         await using var db = shop.Open();
-        return (await new Desk(db, TimeProvider.System).JobAsync(inspection, default))!;
+        return (await new Desk(db, TimeProvider.System, new WalkFeed()).JobAsync(inspection, default))!;
     }
 
     [Fact]
@@ -94,7 +94,7 @@ public class DeskTests : IAsyncLifetime
     public async Task Signing_with_open_tasks_writes_nothing()
     {
         await using var db = shop.Open();
-        var written = await new Desk(db, TimeProvider.System).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default);
+        var written = await new Desk(db, TimeProvider.System, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default);
         written.Refusal!.Field.ShouldBe("sign");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
         (await ReadAsync()).Inspection.InWork.ShouldBeTrue();
@@ -185,7 +185,7 @@ public class DeskTests : IAsyncLifetime
     private async Task FinishAsync(Guid id)
     {
         await using var db = shop.Open();
-        var desk = new Desk(db, TimeProvider.System);
+        var desk = new Desk(db, TimeProvider.System, new WalkFeed());
         (await desk.WriteAsync(id, Guid.NewGuid(), job =>
         {
             foreach (var task in job.Inspection.Tasks)

@@ -16,7 +16,7 @@ public sealed class TestShop : IAsyncDisposable
 
     private static readonly Worksheet Worksheet = Worksheet.Parse("""
         { "key": "two", "title": "Two tasks", "version": 1, "basis": "test", "zones": [
-          { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "tasks": [
+          { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "looks": false, "tasks": [
             { "key": "tyres", "text": "Tyres", "reference": "(e)(8)" }, { "key": "brakes", "text": "Brakes", "reference": "(e)(9)" } ] } ] }
         """);
 
@@ -46,7 +46,7 @@ public sealed class TestShop : IAsyncDisposable
         aircraft.InstallEngine(engine, "", default, new Hours(12.3m));
         aircraft.ReadTime(new DateOnly(2026, 11, 20), new Hours(1000.5m));
         aircraft.SetLimit(new("tyre", "psi", 28, 32, "32-40"));
-        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", Worksheet, new DateOnly(2026, 11, 22));
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", [Worksheet], new DateOnly(2026, 11, 22));
         db.AddRange(aircraft, inspection);
         await db.SaveChangesAsync();
         return inspection.Id;
@@ -57,7 +57,7 @@ public sealed class TestShop : IAsyncDisposable
     {
         await using var db = Open();
         var aircraft = await db.Aircraft.WithParts().SingleAsync();
-        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-2", Worksheet, new DateOnly(2026, 11, 23));
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-2", [Worksheet], new DateOnly(2026, 11, 23));
         db.Add(inspection);
         await db.SaveChangesAsync();
         return inspection.Id;

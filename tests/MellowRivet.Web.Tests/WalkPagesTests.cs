@@ -41,8 +41,7 @@ public class WalkPagesTests(DemoServer server)
         var walk = server.Walk("N04QF");
         var page = await visitor.ReadAsync($"{walk}/fix-list");
         page.QuerySelectorAll(".station > a").Select(tab => tab.TextContent.Trim()).ShouldBe(["Arrive", "Look & open", "Engine", "Airframe", "Bulletins", "Fix list", "Close"]);
-        foreach (var place in new[] { "look", "bulletins" })
-            (await visitor.ReadAsync($"{walk}/{place}")).QuerySelector("main")!.TextContent.ShouldContain("not built yet");
+        (await visitor.ReadAsync($"{walk}/bulletins")).QuerySelector("main")!.TextContent.ShouldContain("not built yet");
     }
 
     [Fact]
@@ -61,7 +60,8 @@ public class WalkPagesTests(DemoServer server)
         Inspection("N0BRM").Tasks.Single(row => row.Id == task.Id).Version.ShouldBe(1, "the second post changed nothing");
 
         var clash = await Visitor.ParseAsync(await visitor.PostAsync(path, Form(Guid.NewGuid(), 0, "NotApplicable", "no tail cone")));
-        clash.QuerySelector(".field-problem")!.TextContent.ShouldContain("someone set this to “good”");
+        clash.QuerySelectorAll(".clash dd").Select(said => said.TextContent).ShouldBe(["good", "not on this one"], "theirs, and what was pressed here");
+        clash.QuerySelector(".clash dt")!.TextContent.ShouldContain("Tamsin Bexwell");
         clash.QuerySelector("input[name=reason]")!.GetAttribute("value").ShouldBe("no tail cone");
         Inspection("N0BRM").Tasks.Single(row => row.Id == task.Id).Verdict.ShouldBe(TaskVerdict.Good);
     }
@@ -86,12 +86,12 @@ public class WalkPagesTests(DemoServer server)
     public async Task A_value_in_another_unit_is_converted_before_it_is_judged()
     {
         var task = Inspection("N0BRM").Tasks.Single(task => task.Key == "tail-elevator");
-        // 2 mm is 0.0787 in (exactly 2 / 25.4): within 0.1 in.
+        // 2 mm is 78.7 thousandths of an inch (exactly 2000 / 25.4): within 100.
         await (await server.EnterAsync("ines")).PostAsync($"{server.Walk("N0BRM")}/airframe/tail?handler=Verdict",
             ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", "0"), ("verdict", "Good"), ("value", "2"), ("unit", "mm"));
         var after = Inspection("N0BRM");
         after.Tasks.Single(row => row.Id == task.Id).Verdict.ShouldBe(TaskVerdict.Good);
-        after.Readings.Single(reading => reading.TaskId == task.Id).Value.ShouldBe(2 / 25.4, 1e-12);
+        after.Readings.Single(reading => reading.TaskId == task.Id).Value.ShouldBe(2000 / 25.4, 1e-9);
     }
 
     [Fact]
@@ -216,7 +216,7 @@ public class WalkPagesTests(DemoServer server)
         (await Visitor.ParseAsync(await visitor.PostAsync("/aircraft/new", [.. plate, ("Form.RightEngineSerial", "E10")]))).Body!.TextContent.ShouldContain("has a file here already");
 
         var id = made.Headers.Location.OriginalString["/aircraft/".Length..];
-        (string, string)[] form = [("Form.Post", $"{Guid.NewGuid()}"), ("Form.Aircraft", id), ("Form.Kind", "Annual"), ("Form.Worksheet", "app-d"), ("Form.WorkOrder", "26-900"), ("Form.Squawks", "Door rattles\nSmells of fuel")];
+        (string, string)[] form = [("Form.Post", $"{Guid.NewGuid()}"), ("Form.Aircraft", id), ("Form.Kind", "Annual"), ("Form.Worksheets", "app-d"), ("Form.Worksheets", "twin"), ("Form.WorkOrder", "26-900"), ("Form.Squawks", "Door rattles\nSmells of fuel")];
         (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "abc")]))).QuerySelector(".field-problem")!.TextContent.ShouldContain("the hours the meter shows");
         (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "2209")]))).Body!.TextContent.ShouldContain("runs backwards");
         (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [("Form.Kind", "Condition"), .. form, ("Form.Hours", "2211")]))).Body!.TextContent.ShouldContain("nobody signs");
@@ -226,6 +226,8 @@ public class WalkPagesTests(DemoServer server)
         inspection.Squawks.Select(squawk => squawk.Words).ShouldBe(["Door rattles", "Smells of fuel"]);
         inspection.Tasks.ShouldContain(task => task.Key == "gear-tailwheel");
         inspection.Tasks.ShouldNotContain(task => task.Key == "gear-nose");
+        inspection.Tasks.Where(task => task.Key == "engine-compression").Select(task => task.ZoneKey).ShouldBe(["engine-left", "engine-right"], "once for each engine");
+        inspection.Sheets.Select(sheet => sheet.Key).ShouldBe(["app-d", "twin"]);
         (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [("Form.Post", $"{Guid.NewGuid()}"), ("Form.WorkOrder", "26-901"), .. form, ("Form.Hours", "2211.0")]))).Body!.TextContent.ShouldContain("still in work");
     }
 

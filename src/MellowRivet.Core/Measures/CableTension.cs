@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.Measures;
@@ -38,6 +39,7 @@ public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<Ca
         : null;
 
     /// <summary>"from −10 to 40 °C".</summary>
+    [JsonIgnore]
     public string Reach => $"from {Rows[0].Celsius:0.#} to {Rows[^1].Celsius:0.#} °C";
 
     /// <summary>Reads a table as it is typed, a row to a line: "15 38" or "15 °C: 38 lb".</summary>
