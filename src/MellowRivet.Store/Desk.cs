@@ -35,19 +35,22 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed)
     /// <param name="stop">Stops waiting.</param>
     public async Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
     {
+        Job? loaded = null;
         var written = await db.OnceAsync(post, clock, async () =>
         {
             if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
                 return new("inspection", "There is no such inspection.");
+            loaded = job;
             if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
                 return refusal;
             // Every write checks the inspection's version, so that none slips in behind a signature.
             db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
             return null;
         }, stop);
-        if (written is { Done: true, Repeated: false })
-            feed.Written(inspectionId, post);
-        return written;
+        if (written is not { Done: true, Repeated: false })
+            return written;
+        feed.Written(inspectionId, post);
+        return written with { Job = loaded };
     }
 
     /// <summary>

@@ -4,7 +4,10 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Store;
 
 /// <summary>What became of a post: why it was refused, or that it was carried out already.</summary>
-public sealed record Written(Refusal? Refusal, bool Repeated = false)
+/// <param name="Refusal">Why it was refused; null where it was carried out.</param>
+/// <param name="Repeated">It was carried out before.</param>
+/// <param name="Job">The inspection as it is after it, where one was written.</param>
+public sealed record Written(Refusal? Refusal, bool Repeated = false, Job? Job = null)
 {
     public bool Done => Refusal is null;
 }

@@ -29,12 +29,12 @@ internal static class JsonColumn
 {
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(), new HoursNumber() } };
 
-    /// <summary>Keeps a small value or list as JSON in one column. Core replaces such a value whole, so equal text is an equal value.</summary>
+    /// <summary>Keeps a small value or list as JSON in one column. Core replaces such a value whole, so the same object is unchanged and equal text is an equal value.</summary>
     public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property.HasConversion(
         value => JsonSerializer.Serialize(value, Options),
         text => JsonSerializer.Deserialize<T>(text, Options)!,
         new ValueComparer<T>(
-            (one, other) => JsonSerializer.Serialize(one, Options) == JsonSerializer.Serialize(other, Options),
+            (one, other) => ReferenceEquals(one, other) || JsonSerializer.Serialize(one, Options) == JsonSerializer.Serialize(other, Options),
             value => JsonSerializer.Serialize(value, Options).GetHashCode(StringComparison.Ordinal),
             value => value));
 }

@@ -31,6 +31,7 @@ internal static partial class Bench
             foreach (var (name, path) in await PagesAsync(app, stop))
                 await MeasureAsync(client, name, path, stop);
             await WeighAsync(client, stop);
+            await WalkAsync(app, client, stop);
             await FleetAsync(app, stop);
             Console.WriteLine($"With {BigFleet.Aircraft} aircraft × {BigFleet.ItemsEach} due items more:");
             await MeasureAsync(client, "due in the shop", "/due", stop);
@@ -58,7 +59,7 @@ internal static partial class Bench
         var walk = $"/walk/{annual.Id}";
         return
         [
-            ("hangar", "/"), ("engine zone", $"{walk}/engine/engine"), ("airframe zone", $"{walk}/airframe/cabin"), ("measured task", $"{walk}/airframe/right-wing"),
+            ("hangar", "/"), ("engine zone", $"{walk}/engine/engine"), ("airframe zone", $"{walk}/airframe/cabin"), ("measured task", $"{walk}/airframe/right-wing"), ("look & open", $"{walk}/look"), ("panels and bags", $"{walk}/tags"), ("labels", $"{walk}/labels"), ("tools", $"{walk}/tools"), ("second person", $"{walk}/inspect"), ("a worksheet", "/shelf/worksheets/app-d"),
             ("compressions and trend", $"{walk}/compressions?cylinder=2"), ("found something", $"{walk}/find"), ("fix list, 30", $"{walk}/fix-list"),
             ("discrepancy", $"{walk}/fix-list/1"), ("close", $"{walk}/close"), ("records", $"{walk}/records"), ("shelf", "/shelf"), ("take in", "/take-in"),
             ("arrive", $"{walk}/arrive"), ("plan", $"{walk}/plan"), ("due line", $"/aircraft/{annual.AircraftId}"), ("parts", $"/aircraft/{annual.AircraftId}/parts"),
@@ -70,6 +71,34 @@ internal static partial class Bench
     {
         await using var scope = app.Services.CreateAsyncScope();
         await BigFleet.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
+    }
+
+    // A walk of 400 tasks: its page, and the round trip of a verdict with the page that answers it.
+    private static async Task WalkAsync(WebApplication app, HttpClient client, CancellationToken stop)
+    {
+        await using var scope = app.Services.CreateAsyncScope();
+        var inspection = await BigWalk.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
+        Console.WriteLine($"With a worksheet of {inspection.Tasks.Count} tasks:");
+        var zone = $"/walk/{inspection.Id}/airframe/{inspection.Tasks[0].ZoneKey}";
+        await MeasureAsync(client, "zone", zone, stop);
+        await MeasureAsync(client, "next open", $"/walk/{inspection.Id}", stop);
+        await MeasureAsync(client, "close", $"/walk/{inspection.Id}/close", stop);
+        await MeasureAsync(client, "plan", $"/walk/{inspection.Id}/plan", stop);
+        var token = Token().Match(await client.GetStringAsync(zone, stop)).Groups[1].Value;
+        var times = new List<double>();
+        for (var round = -WarmUp; round < Rounds; round++)
+        {
+            var task = inspection.Tasks[(round + WarmUp) % inspection.Tasks.Count];
+            using var form = new FormUrlEncodedContent([new("post", $"{Guid.NewGuid()}"), new("task", $"{task.Id}"), new("version", $"{(round + WarmUp) / inspection.Tasks.Count}"), new("verdict", "Good"), new("__RequestVerificationToken", token)]);
+            using var request = new HttpRequestMessage(HttpMethod.Post, $"/walk/{inspection.Id}/airframe/{task.ZoneKey}?handler=Verdict") { Content = form, Headers = { { "X-Rivet", "live" } } };
+            var from = Stopwatch.GetTimestamp();
+            using var answer = await client.SendAsync(request, stop);
+            await answer.EnsureSuccessStatusCode().Content.ReadAsByteArrayAsync(stop);
+            if (round >= 0)
+                times.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
+        }
+        times.Sort();
+        Console.WriteLine($"{"a verdict, there and back",-28}{times[Rounds / 2],9:0.0}{times[Rounds * 95 / 100],9:0.0}");
     }
 
     private static async Task MeasureAsync(HttpClient client, string name, string path, CancellationToken stop)

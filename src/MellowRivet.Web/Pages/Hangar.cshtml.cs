@@ -10,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages;
 
 /// <summary>One aircraft's line: where its inspection stands and what blocks it.</summary>
-public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IReadOnlyList<Rivet> Seam, IReadOnlyList<Hold> Blocks, DueEntry? Next);
+public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IReadOnlyList<Rivet> Seam, IReadOnlyList<Hold> Blocks, DueEntry? Next, bool MaySign = false);
 
 /// <summary>Something that holds an aircraft up, with where to go about it.</summary>
 public sealed record Hold(State State, string Text, string Href);
@@ -71,7 +71,7 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
             return new(aircraft, null, [], [], next);
         var ready = inspection.InWork ? Readiness.Of(inspection, aircraft) : new([], [.. inspection.OpenAirworthiness]);
         IReadOnlyList<Rivet> seam = [.. Seam.Of(Station.Engine, inspection, ready.MaySign), .. Seam.Of(Station.Airframe, inspection, ready.MaySign)];
-        return new(aircraft, inspection, seam, [.. Holds(inspection, ready)], next);
+        return new(aircraft, inspection, seam, [.. Holds(inspection, ready)], next, inspection.InWork && ready.MaySign);
     }
 
     private static IEnumerable<Hold> Holds(Inspection inspection, Readiness ready)
@@ -111,7 +111,7 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
             .SelectMany(sheet => sheet.Cylinders).FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
         if (weak is not null)
             yield return new(State.Recommended, "warn", $"{line.Aircraft.Registration}, cylinder {weak.Place.Number}", $"reads {weak.Tries[^1].Value:0.#}: test it again.", $"{walk}/compressions?cylinder={weak.Place.Number}");
-        if (Readiness.Of(inspection, line.Aircraft).MaySign)
+        if (line.MaySign)
             yield return new(State.Good, "good", $"{line.Aircraft.Registration} is ready.", "Nothing stands between it and its signature.", $"{walk}/close");
         else if (inspection.Tasks.All(task => task.Verdict == TaskVerdict.NotYet))
             yield return new(State.NotYet, "plain", $"{line.Aircraft.Registration} waits to be begun.", $"{inspection.Tasks.Count} tasks, {inspection.Kind.InWords()}.", walk);

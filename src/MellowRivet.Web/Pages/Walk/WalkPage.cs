@@ -33,9 +33,11 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     protected Desk Desk => desk;
     protected RivetDb Db => db;
 
-    protected async Task<bool> LoadAsync(CancellationToken stop)
+    /// <param name="stop">Stops waiting.</param>
+    /// <param name="written">The inspection as a post just left it, so that it isn't fetched again; null to fetch it.</param>
+    protected async Task<bool> LoadAsync(CancellationToken stop, Job? written = null)
     {
-        if (await desk.JobAsync(Id, stop) is not { } job)
+        if ((written ?? await desk.JobAsync(Id, stop)) is not { } job)
             return false;
         Job = job;
         Readiness = Readiness.Of(job.Inspection, job.Aircraft);

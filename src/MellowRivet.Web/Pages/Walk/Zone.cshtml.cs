@@ -269,14 +269,14 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
                 Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }
-        if (!await ShowAsync(stop, onwards: true))
+        if (!await ShowAsync(stop, onwards: true, written.Job))
             return NotFound();
         return IsLive ? Page() : Redirect(HrefOf(Current!));
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop, bool onwards = false)
+    private async Task<bool> ShowAsync(CancellationToken stop, bool onwards = false, Job? written = null)
     {
-        if (!await LoadAsync(stop))
+        if (!await LoadAsync(stop, written))
             return false;
         var (inspection, me) = (Job.Inspection, User.PersonId());
         var walk = inspection.Walk.ToList();
