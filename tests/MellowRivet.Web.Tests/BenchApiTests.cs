@@ -11,6 +11,45 @@ public class BenchApiTests(DemoServer server)
         return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.AsObject());
     }
 
+    // AC 43.13-1B figure 7-2, from memory: 135 in-lb, 10 in wrench, 1.5 in extension: 117.4; 1 ft-lb = 12 in-lb; N·m by NIST SP 811.
+    [Fact]
+    public async Task A_wrench_is_set_lower_with_an_extension()
+    {
+        var (status, body) = await CallAsync("/api/v1/bench/torque", """{ "wanted": 135, "unit": "inLb", "wrenchLengthInches": 10, "extensionInches": 1.5 }""");
+        status.ShouldBe(HttpStatusCode.OK);
+        body.Select(member => member.Key).ShouldBe(["setting", "unit", "inLb", "ftLb", "newtonMetres"]);
+        body["setting"]!.GetValue<double>().ShouldBe(117.4, 0.05);
+        body["ftLb"]!.GetValue<double>().ShouldBe(body["inLb"]!.GetValue<double>() / 12, 1e-9);
+        (await CallAsync("/api/v1/bench/torque", """{ "wanted": 17, "unit": "Nm", "wrenchLengthInches": 10 }""")).Body["inLb"]!.GetValue<double>().ShouldBe(150.5, 0.1);
+    }
+
+    [Fact]
+    public async Task A_cable_is_judged_at_its_temperature_and_wear_has_its_hours()
+    {
+        // By hand: at 5 °C between 28 lb at -10 and 38 lb at 15: 34 lb.
+        var cable = (await CallAsync("/api/v1/bench/cable-tension", """{ "pounds": 30, "celsius": 5, "tolerancePounds": 3, "table": [ { "celsius": -10, "pounds": 28 }, { "celsius": 15, "pounds": 38 } ] }""")).Body;
+        cable["targetPounds"]!.GetValue<double>().ShouldBe(34, 1e-9);
+        cable["judgement"]!["verdict"]!.ToString().ShouldBe("reject");
+        var wear = (await CallAsync("/api/v1/bench/wear", """{ "minimum": 0.1, "points": [ { "hours": 1000, "value": 0.3 }, { "hours": 1300, "value": 0.24 } ] }""")).Body;
+        wear["hoursLeft"]!.GetValue<double>().ShouldBe(700, 1e-6);
+        wear["earliestHoursLeft"].ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData("torque", """{ "wanted": -1, "unit": "inLb", "wrenchLengthInches": 10 }""", "wanted")]
+    [InlineData("torque", """{ "wanted": 10, "wrenchLengthInches": 10 }""", "unit")]
+    [InlineData("torque", """{ "wanted": 10, "unit": "inLb", "wrenchLengthInches": 0 }""", "wrenchLengthInches")]
+    [InlineData("cable-tension", """{ "pounds": 30, "celsius": 50, "tolerancePounds": 3, "table": [ { "celsius": -10, "pounds": 28 }, { "celsius": 15, "pounds": 38 } ] }""", "celsius")]
+    [InlineData("cable-tension", """{ "pounds": 30, "celsius": 5, "tolerancePounds": 3, "table": [ { "celsius": 15, "pounds": 28 } ] }""", "table")]
+    [InlineData("wear", """{ "minimum": 0.1, "points": [] }""", "points")]
+    [InlineData("wear", """{ "points": [ { "hours": 1, "value": 1 } ] }""", "minimum")]
+    public async Task A_bad_bench_call_names_the_bad_field(string call, string body, string field)
+    {
+        var (status, answer) = await CallAsync($"/api/v1/bench/{call}", body);
+        status.ShouldBe(HttpStatusCode.BadRequest);
+        answer["errors"]!.AsObject().ShouldContain(error => error.Key == field);
+    }
+
     // Leak areas by hand: domain.md section 4, see LeakAreaTests.
     [Fact]
     public async Task A_compression_is_judged_in_the_documented_shape()

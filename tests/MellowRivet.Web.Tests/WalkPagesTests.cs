@@ -226,7 +226,7 @@ public class WalkPagesTests(DemoServer server)
         inspection.Squawks.Select(squawk => squawk.Words).ShouldBe(["Door rattles", "Smells of fuel"]);
         inspection.Tasks.ShouldContain(task => task.Key == "gear-tailwheel");
         inspection.Tasks.ShouldNotContain(task => task.Key == "gear-nose");
-        inspection.Tasks.Where(task => task.Key == "engine-compression").Select(task => task.ZoneKey).ShouldBe(["engine-left", "engine-right"], "once for each engine");
+        inspection.Walk.Where(task => task.Key == "engine-compression").Select(task => task.ZoneKey).ShouldBe(["engine-left", "engine-right"], "once for each engine");
         inspection.Sheets.Select(sheet => sheet.Key).ShouldBe(["app-d", "twin"]);
         (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [("Form.Post", $"{Guid.NewGuid()}"), ("Form.WorkOrder", "26-901"), .. form, ("Form.Hours", "2211.0")]))).Body!.TextContent.ShouldContain("still in work");
     }

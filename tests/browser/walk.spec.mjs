@@ -1,6 +1,6 @@
 // The whole path, as a person goes it: hangar, tasks, a find with a photo, compressions and their trend, close, sign, print.
 import { expect, test } from '@playwright/test';
-import { enterAs, nothingSerious, password, picture, walkOf, within } from './shop.mjs';
+import { enterAs, nothingSerious, password, picture, sendAll, walkOf, within } from './shop.mjs';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -37,13 +37,14 @@ test('a task is answered by one key at the desk and one touch standing, and the 
     await page.keyboard.press('g');
   }
   await expect(page.locator('.task.current h2')).not.toHaveText(first);
-  await expect(page.locator('.zone-head h1')).toHaveText('1 of 8 looked at');
+  await expect(page.locator('.zone-head h1')).toHaveText('1 of 12 looked at');
 });
 
 test('a measured value is judged as it is typed, and out of limits it can not be good', async () => {
   await page.goto(`${walk}/airframe/right-wing`);
   await page.locator('.tasks').getByRole('link', { name: /Aileron cable/ }).click();
   const reading = page.getByLabel('Reading');
+  await page.getByLabel('Temperature at the cable').fill('15');
   await reading.fill('31');
   await expect(page.locator('#judged')).toContainText('4 lb under');
   await expect(page.locator('#judged')).toContainText('your manual');
@@ -177,7 +178,7 @@ test('the rest of the walk is looked at, form by form, until nothing is left', a
   // The same forms as a person sends, filled and sent from the page without drawing each of the forty.
   await page.exposeFunction('withinLimits', within);
   const left = await page.evaluate(async from => {
-    for (let turns = 60; turns > 0; turns -= 1) {
+    for (let turns = 120; turns > 0; turns -= 1) {
       const answer = await fetch(from);
       if (answer.url.endsWith('/close')) return 0;
       const task = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('.task.current');
@@ -192,6 +193,17 @@ test('the rest of the walk is looked at, form by form, until nothing is left', a
     return 'tasks are left';
   }, walk);
   expect(left).toBe(0);
+  // The looks, the open panels, the tools and what waits for a second person: each form as a person sends it.
+  await sendAll(page, `${walk}/look`, 'handler=Looked');
+  await sendAll(page, `${walk}/tags`, 'handler=Close', { inside: 'true' });
+  await sendAll(page, `${walk}/tools`, '.tags > li > form[action*="handler=In"]');
+  await sendAll(page, `${walk}/inspect`, '/inspect');
+  await page.goto(`${walk}/close`);
+  await expect(page.locator('.middle')).toContainText('a second person has to inspect it');
+  const other = await (await page.context().browser().newContext({ baseURL: test.info().project.use.baseURL })).newPage();
+  await enterAs(other, 'ines');
+  await sendAll(other, `${walk}/inspect`, '/inspect');
+  await other.context().close();
   await page.goto(`${walk}/close`);
   await expect(page.locator('.blocked-zone')).toHaveCount(0);
   // The owner's complaint that nobody has answered yet, at the station where it was written down.

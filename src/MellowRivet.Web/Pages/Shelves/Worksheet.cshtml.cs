@@ -97,7 +97,7 @@ public sealed class ZoneForm
 /// <summary>One worksheet: its edition, the draft of the next, and the editor.</summary>
 public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
 {
-    [FromRoute]
+    [FromRoute(Name = "sheet")]
     public string Key { get; set; } = "";
 
     /// <summary>The task that is open in the editor; "new" for one that is being added to a zone.</summary>

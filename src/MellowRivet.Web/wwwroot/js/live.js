@@ -15,19 +15,24 @@ const place = (old, fresh) => {
   return node;
 };
 
-// The list keeps the open task where it is typed in; every other line comes from the shop.
+// The list keeps the open task while a person is at it, though the shop would open another; every other line comes from the shop.
 const mergeList = (list, fresh, keepOpen) => {
   const open = list.querySelector('[data-current]');
-  const same = open && fresh.querySelector(`#${CSS.escape(open.id)}`);
-  const keep = open && same?.matches('[data-current]') && keepOpen && (isTouched(open.querySelector('form')) || open.dataset.version === same.dataset.version);
-  if (keep && open.dataset.version !== same.dataset.version && !open.querySelector('.someone')) {
+  const same = open && [...fresh.children].find(line => line.id === open.id);
+  const unchanged = same && open.dataset.version === same.dataset.version;
+  const keep = keepOpen && same && (unchanged || isTouched(open.querySelector('form')));
+  if (keep && !unchanged && !open.querySelector('.someone')) {
     const note = document.createElement('p');
     note.className = 'someone';
     note.setAttribute('role', 'alert');
     note.textContent = `Meanwhile ${same.dataset.said || 'somebody set it back to not yet'}. What you typed is still here and not kept yet.`;
     open.prepend(note);
   }
-  const nodes = [...fresh.children].map(line => keep && line.id === open.id ? open : document.importNode(line, true));
+  const nodes = [...fresh.children].map(line => {
+    if (!keep) return document.importNode(line, true);
+    if (line.id === open.id) return open;
+    return line.matches('[data-current]') ? [...list.children].find(old => old.id === line.id) ?? document.importNode(line, true) : document.importNode(line, true);
+  });
   list.replaceChildren(...nodes);
   nodes.filter(node => node !== open).forEach(node => window.htmx?.process(node));
 };

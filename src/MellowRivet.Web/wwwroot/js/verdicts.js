@@ -167,8 +167,10 @@ if (list) {
 
   // The shop's page takes the place of this one's; while more wait, the open task stays.
   const take = (html, entry, others) => {
+    // Who has gone on to another task stays there; and a task that waits to be sent isn't asked again.
+    freshen(html, { keepOpen: list.querySelector('[data-current]')?.dataset.task !== entry.task });
     const open = list.querySelector('[data-current]')?.dataset.task;
-    freshen(html, { keepOpen: others.some(other => !other.refused) || entry.waited === true && open !== entry.task });
+    if (others.some(other => other.task === open && !other.refused)) openNext(open);
     settle();
   };
 
