@@ -52,6 +52,12 @@ internal static class DemoOthers
     {
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0LTS", "Brindle Mote LS", "BM-1142", Category.SpecialLightSport, new(Wing.High, Gear.NoseWheel, 1, 2));
         var engine = DemoShop.Fit(aircraft, EngineLayout.GearedFlatFour, CompressionSchool.SixtyOfEighty, "LQ4-5530", "CL-118", new Hours(0), new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy), part: "LQ4-A");
+        foreach (var (measure, unit, low, high) in new (string, string, double?, double?)[]
+        {
+            ("static-rpm", "rpm", 5050, 5350), ("idle-rpm", "rpm", 1400, 1800), ("ignition-drop", "rpm", null, 300), ("oil-pressure", "bar", 2, 5), ("fuel-pressure", "bar", 0.15, 0.4),
+            ("oil-temperature", "°C", 50, 110), ("cylinder-temperature", "°C", 50, 115), ("prop-bolt-torque", "N·m", 18, 22), ("tyre-pressure-main", "psi", 24, 28),
+        })
+            aircraft.SetLimit(new(measure, unit, low, high, "Mote manual 5-2"));
         demo.Db.Aircraft.Add(aircraft);
         int[][] held = [[85, 85, 84, 84], [85, 84, 84, 83], [84, 84, 83, 83], [85, 84, 84, 84]];
         for (var service = 0; service < 4; service++)

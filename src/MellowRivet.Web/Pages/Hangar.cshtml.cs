@@ -114,6 +114,6 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
         if (line.MaySign)
             yield return new(State.Good, "good", $"{line.Aircraft.Registration} is ready.", "Nothing stands between it and its signature.", $"{walk}/close");
         else if (inspection.Tasks.All(task => task.Verdict == TaskVerdict.NotYet))
-            yield return new(State.NotYet, "plain", $"{line.Aircraft.Registration} waits to be begun.", $"{inspection.Tasks.Count} tasks, {inspection.Kind.InWords()}.", walk);
+            yield return new(State.NotYet, "plain", $"{line.Aircraft.Registration} waits to be begun.", $"{inspection.Walk.Count()} tasks, {inspection.Kind.InWords()}.", walk);
     }
 }
