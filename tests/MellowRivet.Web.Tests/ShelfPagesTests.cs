@@ -1,6 +1,9 @@
 using System.Net;
 using System.Text;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Worksheets;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
@@ -101,17 +104,23 @@ public class ShelfPagesTests(DemoServer server)
     public async Task A_task_that_is_not_due_is_taken_in_from_the_plan()
     {
         var orla = await server.EnterAsync("orla");
-        var glider = server.With(db => db.Aircraft.AsNoTracking().Single(aircraft => aircraft.Registration == "N0FLD"));
-        var shown = server.With(db => db.MeterReadings.Where(reading => reading.AircraftId == glider.Id && reading.Kind == glider.TimeBasis).OrderByDescending(reading => reading.On).First().Shown);
-        var begun = await orla.PostAsync("/take-in", ("Form.Post", $"{Guid.NewGuid()}"), ("Form.Aircraft", $"{glider.Id}"), ("Form.Kind", "Condition"), ("Form.Worksheets", "two-stroke"), ("Form.WorkOrder", "26-930"), ("Form.Hours", $"{shown}"));
-        var walk = begun.Headers.Location!.OriginalString.Replace("/arrive", "");
+        var done = new TaskDone("light-sport", "ls-bearings", null, 950, DateOnly.FromDateTime(DateTime.Today).AddMonths(-2));
+        server.With(db =>
+        {
+            var aircraft = new Aircraft(Guid.NewGuid(), "N0PIK", "Picked", "P-1", Category.SpecialLightSport, new(Wing.High, Gear.NoseWheel, 1, 2));
+            aircraft.ReadTime(DateOnly.FromDateTime(DateTime.Today), new Hours(1000));
+            var sheet = db.Editions.AsNoTracking().First(edition => edition.Key == "light-sport").Sheet;
+            db.AddRange(aircraft, new Inspection(Guid.NewGuid(), aircraft, InspectionKind.HundredHour, "26-930", [sheet], DateOnly.FromDateTime(DateTime.Today), [done]));
+            return db.SaveChanges();
+        });
         Inspection Now() => server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Single(row => row.WorkOrder == "26-930"));
-        var heads = Now().NotDue.Single(task => task.Task.Key == "ts-heads");
-        heads.Why.ShouldContain("the time for it is past");
-        (await orla.ReadAsync($"{walk}/plan")).QuerySelector(".not-due")!.TextContent.ShouldContain("Head and cylinder nuts");
-        await orla.PostAsync($"{walk}/plan?handler=TakeIn", Post(), ("order", $"{heads.Order}"));
-        Now().Tasks.ShouldContain(task => task.Key == "ts-heads");
-        (await ProblemOf(await orla.PostAsync($"{walk}/plan?handler=TakeIn", Post(), ("order", $"{heads.Order}")))).ShouldContain("on the walk already");
+        var walk = $"/walk/{Now().Id}";
+        var bearings = Now().NotDue.Single(task => task.Task.Key == "ls-bearings");
+        bearings.Why.ShouldBe("200 h: 50 h since it was last done, 150 h to go");
+        (await orla.ReadAsync($"{walk}/plan")).QuerySelector(".not-due")!.TextContent.ShouldContain("Wheel bearings");
+        await orla.PostAsync($"{walk}/plan?handler=TakeIn", Post(), ("order", $"{bearings.Order}"));
+        Now().Tasks.ShouldContain(task => task.Key == "ls-bearings");
+        (await ProblemOf(await orla.PostAsync($"{walk}/plan?handler=TakeIn", Post(), ("order", $"{bearings.Order}")))).ShouldContain("on the walk already");
     }
 
     [Fact]

@@ -12,7 +12,11 @@ public static class WorksheetCsv
 {
     private static CsvConfiguration Shape(string delimiter) => new(CultureInfo.InvariantCulture)
     {
-        Delimiter = delimiter, InjectionOptions = InjectionOptions.Escape, TrimOptions = TrimOptions.Trim, BadDataFound = null, MissingFieldFound = null,
+        Delimiter = delimiter,
+        InjectionOptions = InjectionOptions.Escape,
+        TrimOptions = TrimOptions.Trim,
+        BadDataFound = null,
+        MissingFieldFound = null,
     };
 
     private static readonly string[] Headers =

@@ -1,7 +1,7 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
-using MellowRivet.Core.Measures;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Store;

@@ -39,10 +39,26 @@ public sealed class TaskForm
 
     public static TaskForm Of(string zone, WorksheetTask task) => new()
     {
-        Key = task.Key, Zone = zone, Text = task.Text, Reference = task.Reference, Kind = task.Kind, With = task.With, At = string.Join(", ", task.At ?? []), Needs = [.. task.Needs ?? []],
-        SecondPerson = task.SecondPerson, Caution = task.Caution, AppliesTo = task.AppliesTo, Same = task.Same, Compression = task.Compression, Measure = task.Measure?.Kind, Unit = task.Measure?.Unit,
-        Low = task.Measure?.Low?.ToString("0.####", CultureInfo.InvariantCulture), High = task.Measure?.High?.ToString("0.####", CultureInfo.InvariantCulture),
-        Standing = task.Measure?.Standing ?? Standing.Manual, Source = task.Measure?.Source, Method = task.Measure?.Method ?? MeasureMethod.Plain,
+        Key = task.Key,
+        Zone = zone,
+        Text = task.Text,
+        Reference = task.Reference,
+        Kind = task.Kind,
+        With = task.With,
+        At = string.Join(", ", task.At ?? []),
+        Needs = [.. task.Needs ?? []],
+        SecondPerson = task.SecondPerson,
+        Caution = task.Caution,
+        AppliesTo = task.AppliesTo,
+        Same = task.Same,
+        Compression = task.Compression,
+        Measure = task.Measure?.Kind,
+        Unit = task.Measure?.Unit,
+        Low = task.Measure?.Low?.ToString("0.####", CultureInfo.InvariantCulture),
+        High = task.Measure?.High?.ToString("0.####", CultureInfo.InvariantCulture),
+        Standing = task.Measure?.Standing ?? Standing.Manual,
+        Source = task.Measure?.Source,
+        Method = task.Measure?.Method ?? MeasureMethod.Plain,
     };
 
     /// <summary>The task, or what can't be read of it.</summary>
