@@ -104,6 +104,9 @@ public sealed class Visitor(Uri address)
         return answer;
     }
 
+    /// <summary>Opens a stream and comes back with its head.</summary>
+    public Task<HttpResponseMessage> ListenAsync(string path) => http.GetAsync(new Uri(path, UriKind.Relative), HttpCompletionOption.ResponseHeadersRead);
+
     public Task<HttpResponseMessage> JsonAsync(string path, string body) =>
         http.PostAsync(new Uri(path, UriKind.Relative), new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
 

@@ -188,6 +188,31 @@ public class SeamTests
     }
 
     [Fact]
+    public void A_small_plot_keeps_readings_and_limits_inside_its_frame()
+    {
+        var band = new ToleranceBand(Unit.Inch, 0.1, null, new(Core.Judgements.Standing.Practice, "test"));
+        foreach (var series in new[] { new[] { (1000.0, 0.3), (1300, 0.24) }, [(1000, 0.05), (1000, 0.4), (5000, 0.1)], [(0, 0.0), (0, 0.0)] })
+        {
+            var plot = new ReadingPlot([.. series.Select(point => new Core.Trends.TrendPoint(point.Item1, point.Item2))], band);
+            plot.Points.ShouldAllBe(point => point.X >= ReadingPlot.Left && point.X <= ReadingPlot.Width - ReadingPlot.Right && point.Y >= ReadingPlot.Top - 0.01 && point.Y <= ReadingPlot.Height - ReadingPlot.Bottom + 0.01);
+            plot.Limits.ShouldHaveSingleItem().At.ShouldBeInRange(ReadingPlot.Top, ReadingPlot.Height - ReadingPlot.Bottom);
+            plot.ValueTicks.Count.ShouldBeInRange(1, 8);
+        }
+    }
+
+    [Fact]
+    public void The_station_of_looks_shows_each_zone_the_tags_and_the_tools()
+    {
+        Seam.Of(Station.LookAndOpen, inspection, false).Select(rivet => rivet.State).ShouldBe([State.NotYet, State.Good, State.Good]);
+        inspection.Open("gear", TagKind.Panel, "Cover", "", Guid.NewGuid(), DateTimeOffset.UtcNow);
+        foreach (var look in Enum.GetValues<LookStep>())
+            inspection.Looked("gear", look, Guid.NewGuid(), DateTimeOffset.UtcNow).ShouldBeNull();
+        var seam = Seam.Of(Station.LookAndOpen, inspection, false);
+        seam.Select(rivet => rivet.State).ShouldBe([State.Good, State.NotYet, State.Good]);
+        seam[1].Title.ShouldBe("Panels and parts: 1 still open or off");
+    }
+
+    [Fact]
     public void A_plot_keeps_every_point_inside_its_frame_and_names_its_limit()
     {
         var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "E") { LayoutKey = EngineLayout.FlatFour.Key };

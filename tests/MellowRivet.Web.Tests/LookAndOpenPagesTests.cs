@@ -186,6 +186,59 @@ public class LookAndOpenPagesTests(DemoServer server)
     }
 
     [Fact]
+    public async Task What_somebody_does_is_told_to_whoever_has_the_walk_open()
+    {
+        var (wim, tamsin) = (await server.EnterAsync("wim"), await server.EnterAsync("tamsin"));
+        using var answer = await wim.ListenAsync($"{Walk}/events?zone=gear&task=");
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe("text/event-stream");
+        using var news = new StreamReader(await answer.Content.ReadAsStreamAsync());
+        (await NextAsync()).ShouldContain("\"initials\":\"WR\",\"zoneKey\":\"gear\"");
+        var (post, task) = (Guid.NewGuid(), Inspection().Tasks.Single(task => task.Key == "gear-shock"));
+        await tamsin.PostAsync($"{Walk}/airframe/gear?handler=Verdict", ("post", $"{post}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
+        (await NextAsync()).ShouldContain($"\"post\":\"{post}\"");
+
+        async Task<string> NextAsync()
+        {
+            using var patience = new CancellationTokenSource(TimeSpan.FromSeconds(20));
+            while (await news.ReadLineAsync(patience.Token) is { } line)
+                if (line.StartsWith("data:", StringComparison.Ordinal))
+                    return line;
+            throw new InvalidOperationException("The stream ended.");
+        }
+    }
+
+    [Fact]
+    public async Task Two_tasks_are_tied_and_untied_by_hand_and_answered_once()
+    {
+        var ines = await server.EnterAsync("ines");
+        InspectionTask Of(string key) => Inspection().Tasks.Single(task => task.Key == key);
+        var path = $"{Walk}/airframe/tail";
+        (await ines.PostAsync($"{path}?handler=Tie", Post(), ("task", $"{Of("fb-tail-fabric").Id}"), ("to", $"{Of("tail-skin").Id}"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        var page = await ines.ReadAsync($"{path}?task={Of("tail-skin").Id}");
+        page.QuerySelector(".tied")!.TextContent.ShouldContain("Tail fabric: tears at hinges");
+        page.QuerySelectorAll(".tasks .what").ShouldAllBe(what => !what.TextContent.Contains("Tail fabric: tears"));
+        await ines.PostAsync($"{path}?handler=Verdict", Post(), ("task", $"{Of("tail-skin").Id}"), ("version", $"{Of("tail-skin").Version}"), ("verdict", "Good"));
+        Of("fb-tail-fabric").Verdict.ShouldBe(TaskVerdict.Good);
+        await ines.PostAsync($"{path}?handler=Tie", Post(), ("task", $"{Of("fb-tail-fabric").Id}"));
+        Of("fb-tail-fabric").TiedTo.ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_zone_that_somebody_took_is_theirs_to_filter_by()
+    {
+        var (piet, tamsin) = (await server.EnterAsync("piet"), await server.EnterAsync("tamsin"));
+        await piet.PostAsync($"{Walk}/airframe/right-wing?handler=Take", Post(), ("mine", "true"));
+        int Mine(AngleSharp.Dom.IDocument page) => int.Parse(page.QuerySelectorAll(".filters a").Single(link => link.TextContent.StartsWith("mine", StringComparison.Ordinal)).QuerySelector(".mono")!.TextContent);
+        Mine(await piet.ReadAsync($"{Walk}/airframe/right-wing")).ShouldBeGreaterThan(10);
+        var others = await tamsin.ReadAsync($"{Walk}/airframe/right-wing");
+        Mine(others).ShouldBe(0);
+        others.QuerySelector(".zones .here")!.TextContent.ShouldContain("PO’s");
+        others.QuerySelector(".take-zone button")!.TextContent.ShouldBe("Take it over from PO");
+        await piet.PostAsync($"{Walk}/airframe/right-wing?handler=Take", Post(), ("mine", "false"));
+        Inspection().Looks.Single(zone => zone.ZoneKey == "right-wing").TakenBy.ShouldBeNull();
+    }
+
+    [Fact]
     public async Task A_filter_leaves_what_a_person_can_do_now()
     {
         var page = await (await server.EnterAsync("ines")).ReadAsync($"{server.Walk("N04QF")}/airframe/tail-cone?show=PanelsOpen");

@@ -16,8 +16,7 @@ const postures = [
 export default defineConfig({
   testDir: '.',
   timeout: 60_000,
-  // More waiting than work: a third worker fills the gaps of two cores.
-  workers: 3,
+  workers: 2,
   fullyParallel: false,
   outputDir: '../../.rivet/test/browser',
   reporter: [['list'], ['json', { outputFile: '../../.rivet/test/browser.json' }]],

@@ -169,16 +169,17 @@ test('the code on a label leads to its tag', async () => {
   const label = orla.locator('.label').nth(2);
   const { pixels, side } = await label.locator('svg.code').evaluate(svg => {
     const [, , width] = svg.getAttribute('viewBox').split(' ').map(Number);
-    const canvas = Object.assign(document.createElement('canvas'), { width: width * 6, height: width * 6 });
+    const canvas = Object.assign(document.createElement('canvas'), { width: width * 4, height: width * 4 });
     const paint = canvas.getContext('2d');
     paint.fillStyle = '#fff';
     paint.fillRect(0, 0, canvas.width, canvas.height);
-    paint.scale(6, 6);
+    paint.scale(4, 4);
     paint.fillStyle = '#000';
     paint.fill(new Path2D(svg.querySelector('.code-ink').getAttribute('d')));
-    return { pixels: [...paint.getImageData(0, 0, canvas.width, canvas.height).data], side: canvas.width };
+    const { data } = paint.getImageData(0, 0, canvas.width, canvas.height);
+    return { pixels: Array.from({ length: data.length / 4 }, (_, pixel) => data[pixel * 4] > 127 ? '1' : '0').join(''), side: canvas.width };
   });
-  const read = jsQR(Uint8ClampedArray.from(pixels), side, side);
+  const read = jsQR(Uint8ClampedArray.from([...pixels].flatMap(pixel => [pixel * 255, pixel * 255, pixel * 255, 255])), side, side);
   expect(new URL(read.data).pathname + new URL(read.data).search).toBe(await label.getAttribute('data-address'));
   await orla.goto(read.data);
   await expect(orla.locator('.tags .here')).toContainText('Left seat');

@@ -76,8 +76,8 @@ public static class Seam
         return
         [
             .. zones,
-            new(open > 0 ? State.NotYet : State.Good, open > 0 ? $"{open} panels or parts still open or off" : "No panel open, no part off", $"/walk/{inspection.Id}/tags"),
-            new(tools > 0 ? State.NotYet : State.Good, tools > 0 ? $"{tools} tools still out" : "No tool out", $"/walk/{inspection.Id}/tools"),
+            new(open > 0 ? State.NotYet : State.Good, open > 0 ? $"Panels and parts: {open} still open or off" : "No panel open, no part off", $"/walk/{inspection.Id}/tags"),
+            new(tools > 0 ? State.NotYet : State.Good, tools > 0 ? $"Tools: {tools} still out" : "No tool out", $"/walk/{inspection.Id}/tools"),
         ];
     }
 

@@ -20,6 +20,7 @@ public class AircraftFileTests
         aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Cylinder, "C-1", "C-77"), "2", null, new Hours(900), null, engine.Id);
         aircraft.ReadMeter(MeterKind.Tach, new DateOnly(2026, 11, 22), 1.5m, "PO", new(1002m, 0)).ShouldBeNull();
         aircraft.SetLimit(new("oil-pressure", "psi", 55, null, "79-00"));
+        aircraft.SetCableTable(new(["aileron-cable-left"], [new(-10, 28), new(15, 38.5)], 2.5, "27-10 p. 5"));
         aircraft.Explain(new(BookKind.Airframe, new DateOnly(2009, 1, 1), new DateOnly(2016, 1, 1), "in a barn", Fixture.Ines));
         var item = new DueItem(Guid.NewGuid(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(2000, 144, CalendarRule.SameDay), new(Standing.Manual, "p. 1"));
         item.MarkDone(new(new DateOnly(2020, 3, 1), 10.5m, null, null, null, "release 7"), new DateOnly(2026, 11, 23)).ShouldBeNull();
@@ -43,6 +44,26 @@ public class AircraftFileTests
         aircraft.TimeInService.ShouldBe(new Hours(1003.5m));
         aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("C-77");
         entries.ShouldHaveSingleItem("a page that waits for words stays with its picture");
+    }
+
+    [Theory]
+    [InlineData("\"celsius\": 15", "\"celsius\": -10", "rise in temperature")]
+    [InlineData("\"pounds\": 38.5", "\"pounds\": -1", "rise in temperature")]
+    [InlineData("\"tolerancePounds\": 2.5", "\"tolerancePounds\": 0", "either side")]
+    [InlineData("\"reference\": \"27-10 p. 5\"", "\"reference\": \"\"", "reference")]
+    public void A_table_of_tension_that_no_page_could_judge_by_refuses_the_file(string sound, string broken, string says)
+    {
+        var json = File().ToJson();
+        json.ShouldContain(sound);
+        AircraftFile.Read(json.Replace(sound, broken), Today).Refusal!.Message.ShouldContain(says);
+    }
+
+    [Fact]
+    public void A_file_from_before_tables_of_tension_is_taken_in()
+    {
+        var json = System.Text.Json.Nodes.JsonNode.Parse(File().ToJson())!.AsObject();
+        json.Remove("cableTables").ShouldBeTrue();
+        AircraftFile.Read(json.ToJsonString(), Today).File!.Make(Guid.NewGuid(), Fixture.Now).Aircraft.CableTables.ShouldBeEmpty();
     }
 
     [Fact]
