@@ -11,7 +11,7 @@ const data = join(tmpdir(), 'rivet-browser-durability');
 
 async function serve(...more) {
   const server = spawn('../../rivet', ['demo', '--port', String(port), '--data', data, ...more], { stdio: 'ignore' });
-  await expect.poll(() => fetch(`http://127.0.0.1:${port}/health`).then(answer => answer.status, () => 0), { timeout: 40_000 }).toBe(200);
+  await expect.poll(() => fetch(`http://127.0.0.1:${port}/health`).then(answer => answer.status, () => 0), { timeout: 100_000 }).toBe(200);
   return server;
 }
 
