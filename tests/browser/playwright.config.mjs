@@ -16,6 +16,8 @@ const postures = [
 export default defineConfig({
   testDir: '.',
   timeout: 60_000,
+  // A shared machine has slow minutes; what promises a time says so in its own test.
+  expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: false,
   outputDir: '../../.rivet/test/browser',
@@ -26,6 +28,8 @@ export default defineConfig({
     command: `../../rivet demo --fresh --port ${port} --data ${join(tmpdir(), `rivet-browser-${name}`)}`,
     url: `http://127.0.0.1:${port}/health`,
     timeout: 60_000,
+  // A shared machine has slow minutes; what promises a time says so in its own test.
+  expect: { timeout: 15_000 },
     stdout: 'ignore',
     stderr: 'ignore',
   })),

@@ -109,7 +109,7 @@ test('any device comes back to where one was', async ({ browser }) => {
   await open(ines, 'airframe/gear');
   await expect(heading(ines)).toBeVisible();
   const other = await person(browser, 'ines');
-  await expect.poll(async () => { await other.goto(walk); return other.url(); }).toContain('/airframe/gear');
+  await expect.poll(async () => { await other.goto(walk); return other.url(); }, { timeout: 20_000 }).toContain('/airframe/gear');
   await other.context().close();
 });
 

@@ -79,8 +79,12 @@ public sealed partial class Inspection
         return null;
     }
 
-    /// <summary>Takes back a reading that was just made and mistyped.</summary>
-    public void Withdraw(Guid readingId) => readings.RemoveAll(reading => reading.Id == readingId);
+    /// <summary>Takes back a reading that its own taker just made at a task and mistyped; null where it is another's or at another task.</summary>
+    public Reading? Withdraw(InspectionTask task, Guid readingId, Guid by)
+    {
+        var withdrawn = readings.FirstOrDefault(reading => reading.Id == readingId && reading.TaskId == task.Id && reading.PersonId == by);
+        return withdrawn is not null && readings.Remove(withdrawn) ? withdrawn : null;
+    }
 
     private void Begin(IReadOnlyList<WalkLine> walk)
     {

@@ -152,8 +152,9 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
                 return new("verdict", "There is no such task.");
             if (there.Version != version)
                 return new("verdict", $"It was answered again since: {SaidOf(there, job.Inspection)}. Nothing was taken back.");
-            if (given is { } reading)
-                job.Inspection.Withdraw(reading);
+            // A reading may belong to no inspection, so leaving this one wouldn't take it off the trend.
+            if (given is { } reading && job.Inspection.Withdraw(there, reading, User.PersonId()) is { } withdrawn)
+                Db.Readings.Remove(withdrawn);
             return job.Inspection.Answer(there, before, reason, job.Inspection.JudgementAt(there, job.Aircraft), User.PersonId(), clock.GetUtcNow());
         }, stop);
         TaskId = task;
