@@ -68,6 +68,7 @@ public class AccessTests(DemoServer server)
     [InlineData("/shelf/worksheets/nowhere?handler=TakeOut", "orla ines wim")]
     [InlineData("/shelf/worksheets/nowhere?handler=Move", "orla ines wim")]
     [InlineData("/shelf/worksheets/nowhere?handler=Zone", "orla ines wim")]
+    [InlineData("/shelf/worksheets/nowhere?handler=Offer", "orla ines wim")]
     [InlineData("/shelf/worksheets/nowhere?handler=TakeOutZone", "orla ines wim")]
     [InlineData("/shelf/worksheets/nowhere?handler=MoveZone", "orla ines wim")]
     [InlineData("/shelf/worksheets/nowhere?handler=Import", "orla ines wim")]

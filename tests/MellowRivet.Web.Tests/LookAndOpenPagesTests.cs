@@ -90,6 +90,7 @@ public class LookAndOpenPagesTests(DemoServer server)
         var piet = await server.EnterAsync("piet");
         var mirror = server.With(db => db.Tools.Single(tool => tool.Number == "M-11"));
         (await piet.ReadAsync($"{Walk}/tools")).QuerySelector($"input[value='{mirror.Id}']")!.HasAttribute("disabled").ShouldBeTrue("it is out at the trainer");
+        (await ProblemOf(await piet.PostAsync($"{Walk}/tools?handler=Out", Post(), ("tools", $"{mirror.Id}")))).ShouldContain("bring it in there first");
         var pliers = server.With(db => db.Tools.Single(tool => tool.Number == "P-05"));
         (await ProblemOf(await piet.PostAsync($"{Walk}/tools?handler=Out", Post()))).ShouldContain("Tick the tools");
         await piet.PostAsync($"{Walk}/tools?handler=Out", Post(), ("tools", $"{pliers.Id}"));

@@ -33,13 +33,19 @@ public class ShelfPagesTests(DemoServer server)
         await orla.PostAsync($"{sheet}?handler=TakeOut", Post(), ("task", "first-task"));
         await orla.PostAsync($"{sheet}?handler=Zone", Post(), ("title", "Skis"), ("station", "Airframe"), ("book", "Airframe"), ("looks", "true"));
         await orla.PostAsync($"{sheet}?handler=MoveZone", Post(), ("zone", "skis"), ("down", "false"));
+        (await ProblemOf(await orla.PostAsync($"{sheet}?handler=Offer", Post(), ("title", " "), ("basis", "our own")))).ShouldContain("a title of up to 100");
+        await orla.PostAsync($"{sheet}?handler=Offer", Post(), ("title", "Ski change, winter"), ("basis", "ski manual"), ("ticked", "true"), ("builds", "TailWheel"), ("inspections", "Condition"));
         (await ProblemOf(await orla.PostAsync($"{sheet}?handler=Publish", Post(), ("note", "")))).ShouldContain("what is new");
         await orla.PostAsync($"{sheet}?handler=Publish", Post(), ("note", "For the winter"));
 
         var page = await orla.ReadAsync(sheet);
         page.QuerySelectorAll(".columns-table").Select(table => table.Id).ShouldBe(["zone-skis", "zone-general"]);
         page.QuerySelector("#task-skis-bungees-check-cables")!.QuerySelectorAll("td.col svg").Length.ShouldBe(2, "at 50 h and annually");
-        (await orla.ReadAsync("/take-in")).QuerySelector("input[value=ski-change]").ShouldNotBeNull();
+        bool Ticked(AngleSharp.Dom.IDocument offers) => offers.QuerySelector("input[value=ski-change]")!.HasAttribute("checked");
+        string TakeIn(string registration, string kind) => $"/take-in?aircraft={server.FileOf(registration)["/aircraft/".Length..]}&kind={kind}";
+        Ticked(await orla.ReadAsync(TakeIn("N0BRM", "Condition"))).ShouldBeTrue();
+        Ticked(await orla.ReadAsync(TakeIn("N0BRM", "Service50"))).ShouldBeFalse();
+        Ticked(await orla.ReadAsync(TakeIn("N0LTS", "Condition"))).ShouldBeFalse("it has a nose wheel");
 
         await orla.PostAsync($"{sheet}?handler=Begin", Post());
         await orla.PostAsync($"{sheet}?handler=Task", [Post(), .. task, ("key", "skis-bungees-check-cables"), ("at", "25 h, annual")]);

@@ -105,6 +105,18 @@ test('a verdict is taken back within ten seconds, by one key or one touch', asyn
   await expect(ines.locator('.zone-head h1')).toHaveText(/^0 of/);
 });
 
+test('what another person pressed on this device waits for that person', async () => {
+  await open(ines, 'airframe/left-wing');
+  const theirs = { me: 'somebody-else', url: '/nowhere', post: 'p', task: 't', what: 'Theirs', body: [] };
+  await ines.evaluate(entry => localStorage.setItem('rivet:verdicts', JSON.stringify([entry])), theirs);
+  const title = await heading(ines).textContent();
+  await say(ines, 'g', /^Good/);
+  await expect(heading(ines)).not.toHaveText(title);
+  expect(await ines.evaluate(() => JSON.parse(localStorage.getItem('rivet:verdicts')))).toEqual([theirs]);
+  await expect(ines.locator('#connection')).toBeHidden();
+  await ines.evaluate(() => localStorage.removeItem('rivet:verdicts'));
+});
+
 test('any device comes back to where one was', async ({ browser }) => {
   await open(ines, 'airframe/gear');
   await expect(heading(ines)).toBeVisible();

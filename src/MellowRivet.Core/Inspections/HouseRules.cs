@@ -28,7 +28,7 @@ public static class SecondPerson
         && rules.Inspector switch
         {
             SeparateInspector.Always => true,
-            SeparateInspector.AirworthinessItems => task.SecondPerson || inspection.Discrepancies.Any(found => found.TaskId == task.Id && found.Class == DiscrepancyClass.Airworthiness),
+            SeparateInspector.AirworthinessItems => task.SecondPerson || inspection.TiedWith(task).Any(tied => tied.SecondPerson) || inspection.Discrepancies.Any(found => found.TaskId == task.Id && found.Class == DiscrepancyClass.Airworthiness),
             _ => false,
         };
 

@@ -60,6 +60,8 @@ public sealed partial class Inspection
             return new("tie", "One of them is tied already.");
         if (task.IsCompression != lead.IsCompression || (task.Measure is not null && task.Measure.Kind != lead.Measure?.Kind))
             return new("tie", "It measures something the other doesn't: each needs its own answer.");
+        if (task.Verdict != TaskVerdict.NotYet && task.Verdict != lead.Verdict)
+            return new("tie", "It has an answer of its own, and the other would take its place. Answer the other first, or tie them the other way round.");
         task.TieTo(lead);
         task.Follow(lead);
         return null;

@@ -47,6 +47,8 @@ public sealed class Tool
     {
         if (!IsTorqueWrench)
             return new("wrench", $"{Title} is no torque wrench.");
+        if (IsRetired)
+            return new("wrench", $"{Title} isn't used any more.");
         return CalibratedUntil is { } until && until >= on
             ? null
             : new("wrench", $"The calibration of {Title} ended {CalibratedUntil:yyyy-MM-dd}: no final torque is recorded with it. Take another, or have it calibrated.");

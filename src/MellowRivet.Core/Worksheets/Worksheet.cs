@@ -80,7 +80,7 @@ public sealed record WorksheetTask(
 public sealed record WorksheetZone(
     string Key, string Title, Station Station, Book Book, IReadOnlyList<WorksheetTask> Tasks, decimal? Hours = null, bool Looks = true, bool PerEngine = false);
 
-/// <summary>Which aircraft and inspections a worksheet is offered for; what is empty or null leaves it open.</summary>
+/// <summary>Which aircraft and inspections a worksheet is ticked for beforehand; what is empty or null leaves that open.</summary>
 public sealed record Suits(IReadOnlyList<Category>? Categories = null, IReadOnlyList<AppliesTo>? Builds = null, IReadOnlyList<InspectionKind>? Inspections = null);
 
 /// <summary>A template of an inspection: its tasks by zone, in walking order.</summary>
@@ -89,7 +89,7 @@ public sealed record Suits(IReadOnlyList<Category>? Categories = null, IReadOnly
 /// <param name="Version">Its edition, from 1.</param>
 /// <param name="Basis">What it rests on, in words.</param>
 /// <param name="Zones">Its zones.</param>
-/// <param name="Suits">What it is offered for; null for anything.</param>
+/// <param name="Suits">What it is ticked for beforehand; null for nothing.</param>
 public sealed partial record Worksheet(string Key, string Title, int Version, string Basis, IReadOnlyList<WorksheetZone> Zones, Suits? Suits = null)
 {
     /// <summary>The most tasks a worksheet takes.</summary>
@@ -185,11 +185,11 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
 
     private static bool IsKey(string key) => key.Length is > 0 and <= 40 && key.All(letter => letter is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-');
 
-    /// <summary>Whether it is offered for an inspection of an aircraft.</summary>
-    public bool IsOfferedFor(Aircraft aircraft, InspectionKind kind) =>
-        (Suits?.Categories is not { Count: > 0 } categories || categories.Contains(aircraft.Category))
-        && (Suits?.Builds is not { Count: > 0 } builds || builds.All(build => Applies(build, aircraft)))
-        && (Suits?.Inspections is not { Count: > 0 } kinds || kinds.Contains(kind));
+    /// <summary>Whether it is ticked beforehand for an inspection of an aircraft. One that says nothing is there to be chosen, and ticked for none.</summary>
+    public bool IsOfferedFor(Aircraft aircraft, InspectionKind kind) => Suits is { } suits
+        && (suits.Categories is not { Count: > 0 } categories || categories.Contains(aircraft.Category))
+        && (suits.Builds is not { Count: > 0 } builds || builds.All(build => Applies(build, aircraft)))
+        && (suits.Inspections is not { Count: > 0 } kinds || kinds.Contains(kind));
 
     /// <summary>Whether a task is there on this aircraft.</summary>
     /// <param name="to">The build it is for.</param>

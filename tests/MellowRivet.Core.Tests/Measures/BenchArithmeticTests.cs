@@ -136,6 +136,8 @@ public class BenchArithmeticTests
         wrench.Describe("Torque wrench", "T-1", true, new(2026, 11, 23), 10).ShouldBeNull();
         wrench.MayTorque(new(2026, 11, 23)).ShouldBeNull("the last day still holds");
         wrench.MayTorque(new(2026, 11, 24))!.Message.ShouldContain("ended 2026-11-23");
+        wrench.Retire(true);
+        wrench.MayTorque(new(2026, 11, 23))!.Message.ShouldContain("isn't used any more");
         var mirror = new Tool(Guid.NewGuid());
         mirror.Describe("Mirror", "", false, null, null).ShouldBeNull();
         mirror.MayTorque(new(2026, 1, 1))!.Message.ShouldContain("no torque wrench");

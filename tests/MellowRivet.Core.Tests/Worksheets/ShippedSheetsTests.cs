@@ -93,6 +93,10 @@ public class ShippedSheetsTests
     }
 
     [Fact]
+    public void A_worksheet_that_says_nothing_is_ticked_for_none() =>
+        Worksheet.Begin("ski-change", "Ski change", "our own").IsOfferedFor(Build("flat-four", new(Wing.Low, Gear.NoseWheel, 1, 2)), InspectionKind.Annual).ShouldBeFalse();
+
+    [Fact]
     public void A_service_takes_the_service_list() =>
         All.Where(sheet => sheet.IsOfferedFor(Build("flat-four", new(Wing.Low, Gear.NoseWheel, 1, 2)), InspectionKind.Service50)).Select(sheet => sheet.Key).ShouldBe(["service"]);
 

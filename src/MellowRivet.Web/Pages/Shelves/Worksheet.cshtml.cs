@@ -110,6 +110,27 @@ public sealed class ZoneForm
     public bool PerEngine { get; set; }
 }
 
+/// <summary>A worksheet's name and what it is ticked for, as it is sent.</summary>
+public sealed class OfferForm
+{
+    public string? Title { get; set; }
+    public string? Basis { get; set; }
+    public bool Ticked { get; set; }
+    public List<Core.Fleet.Category> Categories { get; set; } = [];
+    public List<AppliesTo> Builds { get; set; } = [];
+    public List<Core.Inspections.InspectionKind> Inspections { get; set; } = [];
+
+    public static OfferForm Of(Worksheet sheet) => new()
+    {
+        Title = sheet.Title,
+        Basis = sheet.Basis,
+        Ticked = sheet.Suits is not null,
+        Categories = [.. sheet.Suits?.Categories ?? []],
+        Builds = [.. sheet.Suits?.Builds ?? []],
+        Inspections = [.. sheet.Suits?.Inspections ?? []],
+    };
+}
+
 /// <summary>One worksheet: its edition, the draft of the next, and the editor.</summary>
 public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
 {
@@ -130,6 +151,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
     public IReadOnlyList<WorksheetChange> Changes { get; private set; } = [];
     public TaskForm? Task { get; private set; }
     public ZoneForm? Zone { get; private set; }
+    public OfferForm Offer { get; private set; } = new();
     public string? Note { get; private set; }
     public bool MayKeep => User.May(Right.KeepShelf);
 
@@ -191,6 +213,19 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
             return (null, new("zone", $"There is a zone “{key}” already."));
         return sheet.Put(new WorksheetZone(key, form.Title?.Trim() ?? "", form.Station, form.Book, [new($"{key}-first"[..Math.Min(40, key.Length + 6)], "The first task: write over it", "where it is asked for")], (decimal?)hours, form.Looks, form.PerEngine));
     }, stop, () => Zone = form);
+
+    /// <summary>Gives the draft another title or basis, or says what it is ticked for beforehand.</summary>
+    [Needs(Right.KeepShelf)]
+    public Task<IActionResult> OnPostOfferAsync(Guid post, OfferForm form, CancellationToken stop) => DraftAsync(post, "", sheet =>
+    {
+        var offered = sheet with
+        {
+            Title = form.Title?.Trim() ?? "",
+            Basis = form.Basis?.Trim() ?? "",
+            Suits = form.Ticked ? new([.. form.Categories], [.. form.Builds], [.. form.Inspections]) : null,
+        };
+        return offered.Fault() is { } fault ? (null, new Refusal("offer", fault)) : (offered, null);
+    }, stop, () => Offer = form);
 
     [Needs(Right.KeepShelf)]
     public Task<IActionResult> OnPostTakeOutZoneAsync(Guid post, string zone, CancellationToken stop) => DraftAsync(post, "", sheet => sheet.TakeOutZone(zone), stop);
@@ -265,6 +300,8 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
         Draft = editions.FirstOrDefault(edition => edition.IsDraft);
         Current = editions.LastOrDefault(edition => !edition.IsDraft);
         Earlier = [.. editions.Where(edition => !edition.IsDraft && edition != Current)];
+        if (Draft is not null)
+            Offer = OfferForm.Of(Draft.Sheet);
         Changes = Draft is { } draft && Current is { } current ? WorksheetChanges.Between(current.Sheet, draft.Sheet) : [];
         return editions.Count > 0;
     }

@@ -28,6 +28,9 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
         var chosen = await Db.Tools.AsNoTracking().Where(tool => tools.Contains(tool.Id) && !tool.IsRetired).ToListAsync(stop);
         return await WriteAsync(post, "tools", job =>
         {
+            var elsewhere = ElsewhereFrom(Db.Inspections.AsNoTracking().Where(other => other.State == InspectionState.InWork && other.Id != Id).ToList());
+            if (chosen.FirstOrDefault(tool => elsewhere.ContainsKey(tool.Id)) is { } there)
+                return new("tools", $"{there.Title} is out at {elsewhere[there.Id]}: bring it in there first.");
             chosen.ForEach(tool => job.Inspection.TakeOut(tool, User.PersonId(), clock.GetUtcNow()));
             return chosen.Count == 0 ? new Refusal("tools", "Tick the tools that go to the aircraft.") : null;
         }, stop);
@@ -50,8 +53,11 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
             return false;
         var here = Job.Inspection.ToolsOut.Where(tool => tool.In is null).Select(tool => tool.ToolId).ToHashSet();
         InShop = [.. (await Db.Tools.AsNoTracking().Where(tool => !tool.IsRetired).OrderBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop)).Where(tool => !here.Contains(tool.Id))];
-        var others = await Db.Inspections.AsNoTracking().Where(other => other.State == InspectionState.InWork && other.Id != Id).ToListAsync(stop);
-        Elsewhere = others.SelectMany(other => other.ToolsOut.Where(tool => tool.In is null).Select(tool => (tool.ToolId, other.WorkOrder))).DistinctBy(pair => pair.ToolId).ToDictionary(pair => pair.ToolId, pair => pair.WorkOrder);
+        Elsewhere = ElsewhereFrom(await Db.Inspections.AsNoTracking().Where(other => other.State == InspectionState.InWork && other.Id != Id).ToListAsync(stop));
         return true;
     }
+
+    private static Dictionary<Guid, string> ElsewhereFrom(IEnumerable<Inspection> others) => others
+        .SelectMany(other => other.ToolsOut.Where(tool => tool.In is null).Select(tool => (tool.ToolId, other.WorkOrder)))
+        .DistinctBy(pair => pair.ToolId).ToDictionary(pair => pair.ToolId, pair => pair.WorkOrder);
 }

@@ -8,8 +8,14 @@ const undoSeconds = 10;
 if (list) {
   const key = 'rivet:verdicts';
   const line = document.getElementById('connection');
-  const queue = () => JSON.parse(localStorage.getItem(key) ?? '[]');
-  const keep = entries => localStorage.setItem(key, JSON.stringify(entries));
+  // A device is shared: what one person pressed waits for that person, and never goes out under another's name.
+  const me = document.body.dataset.me;
+  const all = () => JSON.parse(localStorage.getItem(key) ?? '[]');
+  const queue = () => all().filter(entry => entry.me === me);
+  const keep = entries => localStorage.setItem(key, JSON.stringify([...all().filter(entry => entry.me !== me), ...entries]));
+  // Signed in anew, the old form's token holds no longer; this page's does.
+  const tokenName = '__RequestVerificationToken';
+  const withToken = body => [...body.filter(([name]) => name !== tokenName), [tokenName, document.querySelector(`input[name=${tokenName}]`)?.value ?? '']];
   const panels = new Map();
   let sending = false;
   let retry;
@@ -130,7 +136,7 @@ if (list) {
         let answer;
         made(entry.post);
         try {
-          answer = await fetch(entry.url, { ...live, method: 'POST', body: new URLSearchParams(entry.body) });
+          answer = await fetch(entry.url, { ...live, method: 'POST', body: new URLSearchParams(withToken(entry.body)) });
         } catch {
           waiting();
           later();
@@ -199,7 +205,7 @@ if (list) {
     event.preventDefault();
     const body = [...new FormData(form)];
     if (event.submitter?.name) body.push([event.submitter.name, event.submitter.value]);
-    const entry = { url: form.getAttribute('action'), post: form.elements.post.value, task: form.elements.task.value, what: form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '', body };
+    const entry = { me, url: form.getAttribute('action'), post: form.elements.post.value, task: form.elements.task.value, what: form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '', body };
     if (queue().some(other => other.post === entry.post)) return;
     keep([...queue().filter(other => !(other.refused && other.task === entry.task)), entry]);
     const before = document.querySelector('[data-current]')?.dataset.task;
