@@ -15,7 +15,8 @@ public static class AircraftExchange
         var due = await db.DueOn(aircraftId).AsNoTracking().ToListAsync(stop);
         var books = await db.LogBooks.AsNoTracking().Where(book => book.AircraftId == aircraftId).ToListAsync(stop);
         var entries = await db.BookEntries.AsNoTracking().Where(entry => entry.AircraftId == aircraftId).ToListAsync(stop);
-        return AircraftFile.Of(aircraft, due, books, entries);
+        var (cases, stated) = await db.CasesAsync([aircraftId], [.. aircraft.Installations.Select(stay => stay.ComponentId).Distinct()], stop);
+        return AircraftFile.Of(aircraft, due, books, entries, cases, stated);
     }
 
     /// <summary>Adds the aircraft of a checked file; saving is the caller's. An aircraft or part that is here already is refused.</summary>
@@ -30,11 +31,13 @@ public static class AircraftExchange
         if (await db.Components.AnyAsync(row => parts.Contains(row.Id), stop) || await db.DueItems.AnyAsync(row => items.Contains(row.Id), stop)
             || await db.LogBooks.AnyAsync(row => books.Contains(row.Id), stop) || await db.BookEntries.AnyAsync(row => entries.Contains(row.Id), stop))
             return new("file", "A part, a due item or a book of the file is here already, on another aircraft. Nothing was taken in.");
-        var (aircraft, due, logBooks, bookEntries) = file.Make(by, at);
-        db.Aircraft.Add(aircraft);
-        db.DueItems.AddRange(due);
-        db.LogBooks.AddRange(logBooks);
-        db.BookEntries.AddRange(bookEntries);
+        var made = file.Make(by, at);
+        db.Aircraft.Add(made.Aircraft);
+        db.DueItems.AddRange(made.Due);
+        db.LogBooks.AddRange(made.Books);
+        db.BookEntries.AddRange(made.Entries);
+        db.BulletinCases.AddRange(made.Cases);
+        db.StatedFacts.AddRange(made.Facts);
         return null;
     }
 }

@@ -1,20 +1,27 @@
 namespace MellowRivet.Store;
 
-/// <summary>Where a shop's data lives: the database, the photos, the shelf's files, the backups and the sign-in keys.</summary>
+/// <summary>Where a shop's data lives: the database, the photos, sounds, engine logs and documents, the mail that would have gone out, the shelf's files, the backups and the sign-in keys.</summary>
 public sealed class DataFolder
 {
     public DataFolder(string path)
     {
         Path = System.IO.Path.GetFullPath(path);
-        foreach (var folder in new[] { Path, Photos, Shelf, Backups, Keys })
+        foreach (var folder in new[] { Path, Photos, Sounds, Logs, Outbox, Shelf, Backups, Keys, Documents, Feed })
             Directory.CreateDirectory(folder);
     }
 
     public string Path { get; }
     public string Database => System.IO.Path.Combine(Path, "rivet.db");
     public string Photos => System.IO.Path.Combine(Path, "photos");
+    public string Sounds => System.IO.Path.Combine(Path, "sounds");
+    public string Logs => System.IO.Path.Combine(Path, "logs");
+    public string Outbox => System.IO.Path.Combine(Path, "outbox");
     public string Shelf => System.IO.Path.Combine(Path, "shelf");
     public string Backups => System.IO.Path.Combine(Path, "backups");
+    public string Documents => System.IO.Path.Combine(Path, "documents");
+
+    /// <summary>What the simulated bulletin service gives out: a JSON file a bulletin.</summary>
+    public string Feed => System.IO.Path.Combine(Path, "bulletin-feed");
     public string Keys => System.IO.Path.Combine(Path, "keys");
 
     public string ConnectionString => $"Data Source={Database};Foreign Keys=True;Default Timeout=10";

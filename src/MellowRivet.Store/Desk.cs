@@ -1,4 +1,6 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Records;
@@ -10,8 +12,21 @@ namespace MellowRivet.Store;
 public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
-public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed)
+public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard? board = null)
 {
+    /// <summary>An aircraft's due line with the shop's bulletins on it, as the board keeps it.</summary>
+    /// <param name="aircraft">The aircraft as it was just loaded.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public Task<DueLine> DueLineAsync(Aircraft aircraft, CancellationToken stop)
+    {
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        return board is null ? db.DueLineAsync(aircraft, today, stop) : board.LineAsync(db, aircraft, today, stop);
+    }
+
+    /// <summary>Every bulletin of the shop on one aircraft, with those that don't apply and why.</summary>
+    public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop) =>
+        board is null ? BulletinResearch.None : await board.ResearchAsync(db, aircraftId, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop);
+
     /// <summary>The inspection with everything in it, and its aircraft; null where there is none.</summary>
     public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop, bool tracking = false)
     {
@@ -41,8 +56,11 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed)
             if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
                 return new("inspection", "There is no such inspection.");
             loaded = job;
+            var readings = job.Inspection.Readings.ToList();
             if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
                 return refusal;
+            // A reading may belong to no inspection: one that was taken off this one would go on counting in the trends.
+            db.Readings.RemoveRange(readings.Except(job.Inspection.Readings));
             // Every write checks the inspection's version, so that none slips in behind a signature.
             db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
             return null;
@@ -64,22 +82,45 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed)
                 : new("aircraft", "There is no such aircraft."), stop);
 
     /// <summary>Signs an inspection: its records join the shop's chain and its state is set, both or neither.</summary>
-    public Task<Written> SignAsync(Guid inspectionId, Guid post, RulePack rules, Signer signer, CancellationToken stop) =>
-        WriteAsync(inspectionId, post, job =>
+    public async Task<Written> SignAsync(Guid inspectionId, Guid post, RulePack rules, Signer signer, CancellationToken stop)
+    {
+        if (await db.Inspections.AsNoTracking().Where(row => row.Id == inspectionId).Select(row => (Guid?)row.AircraftId).FirstOrDefaultAsync(stop) is not { } aircraftId)
+            return new(new("inspection", "There is no such inspection."));
+        // Looked up before the turn is taken: what somebody notes in between makes it stricter only by the next look.
+        var research = (await db.FreshLineAsync(aircraftId, _ => rules, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).Research;
+        return await WriteAsync(inspectionId, post, job => Readiness.Of(job.Inspection, job.Aircraft, research).MaySign
+            ? Seal(db, job, rules, signer, clock.GetLocalNow())
+            : new("sign", "There are still things to do before this can be signed: they are listed above."), stop);
+    }
+
+    /// <summary>Signs the status of bulletins as they stand on the aircraft of an inspection: a record of its own in the chain.</summary>
+    public async Task<Written> SignStatusAsync(Guid inspectionId, Guid post, RulePack rules, Signer signer, CancellationToken stop)
+    {
+        var at = clock.GetLocalNow();
+        return await db.OnceAsync(post, clock, async () =>
         {
-            if (!Readiness.Of(job.Inspection, job.Aircraft).MaySign)
-                return new Refusal("sign", "There are still things to do before this can be signed: they are listed above.");
-            Seal(db, job, rules, signer, clock.GetLocalNow());
+            if (await JobAsync(inspectionId, stop) is not { } job)
+                return new("inspection", "There is no such inspection.");
+            var research = (await db.FreshLineAsync(job.Aircraft.Id, _ => rules, DateOnly.FromDateTime(at.DateTime), stop)).Research;
+            if (research.Lines.Count == 0)
+                return new("sign", "The shop holds no bulletin: there is no status to sign.");
+            var draft = RecordWriter.BulletinStatus(job.Inspection, job.Aircraft, rules, research, signer, at);
+            db.SignedRecords.Add(SignedRecord.After(await db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefaultAsync(stop), job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
             return null;
         }, stop);
+    }
 
     /// <summary>Writes the records that close an inspection at the end of the chain, and closes it. Saving is the caller's.</summary>
-    public static void Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at)
+    public static Refusal? Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at)
     {
+        var on = DateOnly.FromDateTime(at.DateTime);
+        if (db.MarkComplied(job, on) is { } refusal)
+            return refusal;
         var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
         foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, at))
             db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
-        db.MarkDoneBySigning(job, DateOnly.FromDateTime(at.DateTime));
+        db.MarkDoneBySigning(job, on);
         job.Inspection.Sign();
+        return null;
     }
 }

@@ -1,5 +1,7 @@
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Records;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -31,20 +33,37 @@ public static class FleetQueries
         return DueLine.Of(aircraft, items, readings, today);
     }
 
-    /// <summary>The due lines of some aircraft, by registration: four queries, however many there are.</summary>
-    public static async Task<IReadOnlyList<DueLine>> DueLinesAsync(this RivetDb db, IReadOnlyCollection<Guid> which, DateOnly today, CancellationToken stop)
+    /// <summary>The due lines of some aircraft, by registration, with the shop's bulletins on them: six queries, however many there are.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="which">The aircraft.</param>
+    /// <param name="list">The shop's bulletins.</param>
+    /// <param name="rules">The rule pack of a category.</param>
+    /// <param name="today">The day.</param>
+    /// <param name="whole">With the bulletins that don't apply, and why; else only with those that concern the aircraft.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<IReadOnlyList<DueLine>> DueLinesAsync(this RivetDb db, IReadOnlyCollection<Guid> which, BulletinList list, Func<Category, RulePack> rules, DateOnly today, bool whole, CancellationToken stop)
     {
+        // A bulletin may ask for any part, and for the hours on a day long ago; without one the due items' own parts will do.
+        var asks = list.All.Count > 0;
+        var asksLongAgo = list.All.Any(held => held.Bulletin.Compliance.Deadlines.Any(limb => limb is { When: DeadlineKind.WithinHours, From: CountedFrom.Effective }));
         var fleet = await db.Aircraft.AsNoTracking().Where(aircraft => which.Contains(aircraft.Id))
-            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null && (stay.Component.Kind == ComponentKind.Engine || db.DueItems.Any(item => item.ComponentId == stay.ComponentId))))
+            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null && (asks || stay.Component.Kind == ComponentKind.Engine || db.DueItems.Any(item => item.ComponentId == stay.ComponentId))))
             .ThenInclude(stay => stay.Component).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
         var parts = fleet.SelectMany(aircraft => aircraft.Installations).Select(stay => stay.ComponentId).ToList();
         var items = await db.DueItems.AsNoTracking().Where(item => which.Contains(item.AircraftId!.Value) || parts.Contains(item.ComponentId!.Value)).ToListAsync(stop);
         var since = today.AddMonths(-Utilisation.MonthsLookedAt - 1);
-        var readings = (await db.MeterReadings.AsNoTracking().Where(reading => reading.On >= since && which.Contains(reading.AircraftId)).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
+        var readings = (await db.MeterReadings.AsNoTracking().Where(reading => (reading.On >= since || (asksLongAgo && (reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter))) && which.Contains(reading.AircraftId)).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
+        var (cases, stated) = asks ? await db.CasesAsync(which, parts, stop) : ([], []);
         var onAircraft = items.Where(item => item.AircraftId is not null).ToLookup(item => item.AircraftId!.Value);
         var onPart = items.Where(item => item.ComponentId is not null).ToLookup(item => item.ComponentId!.Value);
-        return [.. fleet.Select(aircraft => DueLine.Of(aircraft,
-            [.. onAircraft[aircraft.Id], .. aircraft.Installations.SelectMany(stay => onPart[stay.ComponentId])], [.. readings[aircraft.Id]], today))];
+        var (casesOf, statedOf) = (cases.ToLookup(one => one.AircraftId ?? one.ComponentId), stated.ToLookup(one => one.AircraftId ?? one.ComponentId));
+        return [.. fleet.Select(aircraft =>
+        {
+            var line = DueLine.Of(aircraft, [.. onAircraft[aircraft.Id], .. aircraft.Installations.SelectMany(stay => onPart[stay.ComponentId])], [.. readings[aircraft.Id]], today);
+            var own = aircraft.Installations.Select(stay => (Guid?)stay.ComponentId).Append(aircraft.Id).ToList();
+            var research = BulletinResearch.Of(list, [.. own.SelectMany(id => casesOf[id])], [.. own.SelectMany(id => statedOf[id])], rules(aircraft.Category).Bulletins, line, [.. readings[aircraft.Id]], whole);
+            return line.With(research);
+        })];
     }
 
     /// <summary>Marks as done what an inspection does by being signed.</summary>
@@ -52,7 +71,7 @@ public static class FleetQueries
     {
         var items = db.DueOn(job.Aircraft.Id).ToList();
         var readings = db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == job.Aircraft.Id && !(reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter)).ToList();
-        foreach (var entry in DueLine.Of(job.Aircraft, items, readings, on).Entries.Where(entry => entry.Item.DoneBy.Contains(job.Inspection.Kind)))
+        foreach (var entry in DueLine.Of(job.Aircraft, items, readings, on).Entries.Where(entry => entry.Item.DoneBy.Contains(job.Inspection.Kind) || job.Inspection.CountsAsBenched(entry.Item)))
             entry.Item.MarkDone(entry.DoneNow(on, job.Inspection.WorkOrder), on);
     }
 }

@@ -1,5 +1,8 @@
 using MellowRivet.Core.Books;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
+using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -23,10 +26,17 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<Installation> Installations => Set<Installation>();
     public DbSet<MeterReading> MeterReadings => Set<MeterReading>();
     public DbSet<DueItem> DueItems => Set<DueItem>();
+    public DbSet<ShopBulletin> Bulletins => Set<ShopBulletin>();
+    public DbSet<BulletinCase> BulletinCases => Set<BulletinCase>();
+    public DbSet<StatedFact> StatedFacts => Set<StatedFact>();
+    public DbSet<FeedState> Feeds => Set<FeedState>();
     public DbSet<LogBook> LogBooks => Set<LogBook>();
     public DbSet<BookEntry> BookEntries => Set<BookEntry>();
     public DbSet<Inspection> Inspections => Set<Inspection>();
+    public DbSet<Discrepancy> Discrepancies => Set<Discrepancy>();
+    public DbSet<OwnerLink> OwnerLinks => Set<OwnerLink>();
     public DbSet<Reading> Readings => Set<Reading>();
+    public DbSet<EngineLog> EngineLogs => Set<EngineLog>();
     public DbSet<SignedRecord> SignedRecords => Set<SignedRecord>();
     public DbSet<Edition> Editions => Set<Edition>();
     public DbSet<Tool> Tools => Set<Tool>();
@@ -65,13 +75,15 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     private async Task StampAsync(CancellationToken stop)
     {
         var changed = ChangeTracker.Entries().Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
-        var parts = changed.Select(entry => entry.Entity switch { Component part => part.Id, DueItem item => item.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
+        var parts = changed.Select(entry => entry.Entity switch { Component part => part.Id, DueItem item => item.ComponentId, BulletinCase one => one.ComponentId, StatedFact fact => fact.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
         var touched = changed.Select(entry => entry.Entity switch
         {
             Aircraft aircraft => aircraft.Id,
             Installation stay => stay.AircraftId,
             MeterReading reading => reading.AircraftId,
             DueItem item => item.AircraftId,
+            BulletinCase one => one.AircraftId,
+            StatedFact fact => fact.AircraftId,
             _ => null,
         }).OfType<Guid>().ToHashSet();
         if (parts.Count > 0)

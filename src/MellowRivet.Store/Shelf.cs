@@ -1,3 +1,4 @@
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
@@ -17,6 +18,9 @@ public sealed class Shelf
 
     /// <summary>What usually falls due, offered when an aircraft is made.</summary>
     public required IReadOnlyList<DueStarter> DueStarters { get; init; }
+
+    /// <summary>What is usually found and what it means.</summary>
+    public required IReadOnlyList<UsualFinding> UsualFindings { get; init; }
 
     /// <summary>Who may do which job.</summary>
     public required WhoMay WhoMay { get; init; }
@@ -39,13 +43,16 @@ public sealed class Shelf
             if (!File.Exists(place))
                 File.Copy(file, place);
         }
-        var packs = Read(data.Shelf, "rule-packs", RulePack.Parse).OrderByDescending(pack => pack.Effective).ToList();
+        // A pack that the shop has from before bulletins were followed says nothing of them: there the shipped one's rules hold.
+        var own = Read(shipped, "rule-packs", RulePack.Parse).ToLookup(pack => pack.Key);
+        var packs = Read(data.Shelf, "rule-packs", RulePack.Parse).Select(pack => pack.Bulletins is null ? pack with { Bulletins = own[pack.Key].FirstOrDefault()?.Bulletins } : pack).OrderByDescending(pack => pack.Effective).ToList();
         return new()
         {
             Worksheets = [.. Read(shipped, "worksheets", Worksheet.Parse).Concat(Directory.Exists(Path.Combine(data.Shelf, "worksheets")) ? Read(data.Shelf, "worksheets", Worksheet.Parse) : [])
                 .GroupBy(sheet => sheet.Key).Select(editions => editions.MaxBy(sheet => sheet.Version)!)],
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
             WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..] ? first : throw new FormatException("There is no list of who may do what on the shelf."),
+            UsualFindings = [.. Read(data.Shelf, "findings", UsualFinding.Parse).SelectMany(findings => findings)],
             DueStarters = [.. Read(data.Shelf, "due", DueStarter.Parse).SelectMany(starters => starters)],
         };
     }

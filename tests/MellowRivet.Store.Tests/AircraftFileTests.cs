@@ -70,7 +70,7 @@ public class AircraftFileTests : IAsyncLifetime
         await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000), source));
         await using var db = shop.Open();
         var one = (await db.DueLineAsync(aircraft.Id, Today, default))!;
-        var all = (await new DueBoard().LinesAsync(db, Today, default)).ShouldHaveSingleItem();
+        var all = (await new DueBoard(new(), _ => TestShop.Rules).LinesAsync(db, Today, default)).ShouldHaveSingleItem();
         all.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)).ShouldBe(one.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)));
         all.Entries.Count.ShouldBe(2);
     }
@@ -82,7 +82,7 @@ public class AircraftFileTests : IAsyncLifetime
         var aircraft = await AircraftAsync();
         var engine = aircraft.Engines.Single().ComponentId;
         var oil = await FollowAsync(new(Guid.NewGuid(), null, engine, "oil", DueKind.Service, new(25), new(Standing.Practice, "test")));
-        var board = new DueBoard();
+        var board = new DueBoard(new(), _ => TestShop.Rules);
         async Task<DueLine> LineAsync()
         {
             await using var db = shop.Open();
@@ -147,7 +147,7 @@ public class AircraftFileTests : IAsyncLifetime
         }
         await using var after = shop.Open();
         (await after.DueLineAsync(to.Id, Today, default))!.Entries.ShouldHaveSingleItem().Item.What.ShouldBe("overhaul");
-        (await new DueBoard().LinesAsync(after, Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
+        (await new DueBoard(new(), _ => TestShop.Rules).LinesAsync(after, Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
     }
 
     // What the first release kept has to be found again: parts with their stays, and the tach's readings.

@@ -93,6 +93,56 @@ public sealed class PhotoFilesTests : IDisposable
     [Fact]
     public async Task An_empty_file_is_refused() => Refused(await TakeIn([])).ShouldContain("is empty");
 
+    [Fact]
+    public async Task A_picture_that_moves_is_refused_and_one_in_four_inks_is_shown_in_three()
+    {
+        Refused(await TakeIn(TestPictures.Moving(), "wing.webp")).ShouldContain("“wing.webp” moves: it has 2 pictures in it");
+        var photo = (await TakeIn(TestPictures.FourInks())).Photo!;
+        (photo.Width, photo.Height).ShouldBe((16, 12));
+        using var copy = SKBitmap.Decode(photos.PathOf(photo.Sha256, PhotoSize.Large));
+        copy.GetPixel(8, 6).Red.ShouldBeGreaterThan((byte)(copy.GetPixel(8, 6).Blue + 60), "red-brown stays red-brown");
+        var found = photos.Find(photo.Sha256)!;
+        (found.Sha256, found.Width, found.Height).ShouldBe((photo.Sha256, 16, 12));
+        photos.Find(new string('a', 64)).ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData("RIFFxxxxWAVEfmt ", "audio/wav")]
+    [InlineData("OggS____________", "audio/ogg")]
+    [InlineData("xxxxftypM4A ____", "audio/mp4")]
+    [InlineData("ID3_____________", "audio/mpeg")]
+    [InlineData("<html>__________", null)]
+    [InlineData("", null)]
+    public async Task A_sound_is_what_its_first_bytes_say(string head, string? type)
+    {
+        var sounds = new SoundFiles(data, TimeProvider.System);
+        var taken = await sounds.TakeInAsync(new MemoryStream(Encoding.ASCII.GetBytes(head)), "click.wav", default);
+        taken.Sound?.Type.ShouldBe(type);
+        if (type is null)
+        {
+            taken.Refusal!.Message.ShouldContain(head.Length == 0 ? "is empty" : "is no sound that browsers play");
+            Directory.GetFiles(data.Sounds, "*", SearchOption.AllDirectories).ShouldBeEmpty();
+        }
+        else
+            File.ReadAllText(sounds.Find(taken.Sound!.Sha256)!).ShouldBe(head);
+        sounds.Find("../../rivet.db").ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_sound_over_its_limit_is_refused() =>
+        (await new SoundFiles(data, TimeProvider.System).TakeInAsync(new MemoryStream(new byte[SoundFiles.MostBytes + 1]), "long.wav", default)).Refusal!.Message.ShouldContain("larger than 10 MB");
+
+    [Fact]
+    public async Task Two_who_look_first_at_once_get_the_same_large_copy()
+    {
+        var photo = (await TakeIn(TestPictures.Jpeg())).Photo!;
+        var paths = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => Task.Run(() => photos.PathOf(photo.Sha256, PhotoSize.Large))));
+        paths.Distinct().ShouldHaveSingleItem().ShouldNotBeNull();
+        using var copy = SKBitmap.Decode(paths[0]);
+        copy.Width.ShouldBe(TestPictures.Width);
+        Directory.GetFiles(data.Photos, "*.half", SearchOption.AllDirectories).ShouldBeEmpty();
+    }
+
     [Theory]
     [InlineData("../../rivet.db")]
     [InlineData("..")]

@@ -47,6 +47,23 @@ internal static class TestPictures
 
     public static byte[] Heic() => [0, 0, 0, 24, .. Encoding.ASCII.GetBytes("ftypheic"), 0, 0, 0, 0, .. Encoding.ASCII.GetBytes("mif1heic"), .. new byte[200]];
 
+    /// <summary>A JPEG in the four inks of a printing press, 16 × 12, red-brown; made by ImageMagick.</summary>
+    public static byte[] FourInks() => Convert.FromBase64String(
+        "/9j/7gAOQWRvYmUAZAAAAAAC/9sAQwANCQoLCggNCwoLDg4NDxMgFRMSEhMnHB4XIC4pMTAuKS0sMzpKPjM2RjcsLUBXQUZMTlJTUjI+WmFaUGBKUVJP/9sAQwEODg4TERMmFRUmTzUtNU9PT09PT0"
+        + "9PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09P/8AAFAgADAAQBAEiAAIRAQMRAQQiAP/EABYAAQEBAAAAAAAAAAAAAAAAAAADBv/EABQQAQAAAAAAAAAAAAAAAAAAAAD/"
+        + "xAAVAQEBAAAAAAAAAAAAAAAAAAAFBv/EABQRAQAAAAAAAAAAAAAAAAAAAAD/2gAOBAEAAhEDEQQAAD8AqAZRDTgP/9k=");
+
+    /// <summary>A WebP of two pictures that take turns: the container of RFC 9649 round two still ones.</summary>
+    public static byte[] Moving()
+    {
+        static byte[] Chunk(string name, byte[] content) => [.. Encoding.ASCII.GetBytes(name), .. BitConverter.GetBytes(content.Length), .. content, .. new byte[content.Length % 2]];
+        static byte[] Three(int value) => BitConverter.GetBytes(value)[..3];
+        var still = Encoded(SKEncodedImageFormat.Webp)[12..];
+        byte[] frame = Chunk("ANMF", [.. Three(0), .. Three(0), .. Three(39), .. Three(29), .. Three(100), 0, .. still]);
+        byte[] body = [.. "WEBP"u8, .. Chunk("VP8X", [2, 0, 0, 0, .. Three(39), .. Three(29)]), .. Chunk("ANIM", [0, 0, 0, 0, 0, 0]), .. frame, .. frame];
+        return Chunk("RIFF", body);
+    }
+
     // A little-endian TIFF with the orientation and, where wanted, a pointer to a GPS directory.
     private static byte[] Exif(int orientation, bool withLocation)
     {

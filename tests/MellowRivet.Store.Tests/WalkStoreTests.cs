@@ -1,3 +1,4 @@
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
@@ -158,6 +159,9 @@ public sealed class WalkStoreTests : IAsyncDisposable
             await db.Database.ExecuteSqlAsync($"INSERT INTO Installations (Id, AircraftId, ComponentId, Position, InstalledAt) VALUES ({Guid.NewGuid()}, {aircraft}, {engine}, '', '0')");
             await db.Database.ExecuteSqlAsync($"INSERT INTO Inspections (Id, AircraftId, Kind, WorkOrder, OpenedOn, TimeInService, WorksheetKey, WorksheetVersion, WorksheetHours, State, Version, Arrival, Squawks, LeftOut) VALUES ({job}, {aircraft}, 'Annual', '26-7', '2026-11-20', '900', 'app-d', 2, '14.5', 'InWork', 3, '{{\"round\":[],\"cameInWith\":[]}}', '[]', '[]')");
             await db.Database.ExecuteSqlAsync($"INSERT INTO InspectionTask (Id, InspectionId, \"Order\", ZoneKey, ZoneTitle, Station, Book, Key, Text, Reference, IsCompression, Verdict, Version) VALUES ({task}, {job}, 0, 'engine', 'Engine', 'Engine', 'Engine', 'engine-mount', 'Mount', '(d)(4)', 0, 'NotYet', 0)");
+            var (at, by) = ("2026-11-21T10:00:00.0000000Z", Guid.NewGuid());
+            foreach (var (number, done) in new[] { (1, (string?)"New tyre fitted"), (2, null) })
+                await db.Database.ExecuteSqlAsync($"INSERT INTO Discrepancy (Id, InspectionId, Number, What, ZoneKey, \"Where\", Class, Grounded, TaskId, FoundBy, FoundAt, Photos, CorrectiveAction, CorrectedBy, CorrectedAt, Version) VALUES ({Guid.NewGuid()}, {job}, {number}, 'Found before', 'engine', '', 'Airworthiness', 0, {task}, {by}, {at}, '[]', {done}, {(done is null ? null : (Guid?)by)}, {(done is null ? null : at)}, 1)");
             await ShopDatabase.BringUpToDateAsync(db, shop.Data, TimeProvider.System, default);
         }
         await using var now = shop.Open();
@@ -165,6 +169,9 @@ public sealed class WalkStoreTests : IAsyncDisposable
         kept.Sheets.ShouldBe([new("app-d", "app-d", 2, 14.5m)]);
         kept.House.ShouldBe(new(), "the shop's rules as they were before there was a choice");
         kept.Looks.ShouldBeEmpty("looks that nobody asked for hold nothing up");
+        var found = now.Discrepancies.AsNoTracking().OrderBy(row => row.Number).ToList();
+        (found[0].Disposition, found[0].Correction!.Action, found[0].Steps.Single().To, found[0].TaskKey).ShouldBe((Disposition.Done, "New tyre fitted", Disposition.Done, "app-d/engine-mount"));
+        (found[1].Disposition, found[1].Correction, found[1].ComponentId).ShouldBe((Disposition.Open, null, engine));
         kept.Tasks.Single().ComponentId.ShouldBe(engine);
         kept.Tasks.Single().SheetKey.ShouldBe("app-d");
         (await now.Aircraft.AsNoTracking().SingleAsync()).CableTables.ShouldBeEmpty();

@@ -19,8 +19,37 @@ public class AccessTests(DemoServer server)
     [InlineData("WALK/tools")]
     [InlineData("WALK/inspect")]
     [InlineData("WALK/events")]
+    [InlineData("WALK/fix-list")]
+    [InlineData("WALK/fix-list/1")]
+    [InlineData("WALK/fix-list.json")]
+    [InlineData("WALK/fix-list.csv")]
+    [InlineData("WALK/fix-list/photos.zip")]
+    [InlineData("WALK/fix-list/report.pdf")]
+    [InlineData("WALK/marks")]
+    [InlineData("WALK/plugs")]
+    [InlineData("WALK/plug-labels")]
+    [InlineData("SHEET")]
+    [InlineData("WALK/engine-logs")]
+    [InlineData("WALK/pressure-altitude")]
+    [InlineData("FILE/trends")]
+    [InlineData("FILE/trends.csv")]
+    [InlineData("FILE/trends.json")]
+    [InlineData("/bench/practice")]
+    [InlineData("/bench")]
+    [InlineData("/bench/plug")]
+    [InlineData("/outbox")]
+    [InlineData("/share")]
+    [InlineData("/sounds/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa")]
     [InlineData("WALK/close")]
     [InlineData("WALK/records")]
+    [InlineData("WALK/bulletins")]
+    [InlineData("WALK/bulletins/status")]
+    [InlineData("FILE/bulletins")]
+    [InlineData("FILE/bulletins.csv")]
+    [InlineData("/bulletins")]
+    [InlineData("/bulletins/new")]
+    [InlineData("/bulletins.json")]
+    [InlineData("/documents/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa")]
     [InlineData("WALK/plan")]
     [InlineData("FILE")]
     [InlineData("FILE/parts")]
@@ -35,7 +64,7 @@ public class AccessTests(DemoServer server)
     [InlineData("/photos/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa/thumb")]
     public async Task A_stranger_sees_nothing_and_is_sent_to_the_door(string path)
     {
-        var answer = await server.Stranger().GetAsync(path.Replace("WALK", server.Walk("N04QF")).Replace("FILE", server.FileOf("N04QF")));
+        var answer = await server.Stranger().GetAsync(path.Replace("SHEET", server.Sheet("N04QF")).Replace("WALK", server.Walk("N04QF")).Replace("FILE", server.FileOf("N04QF")));
         answer.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         answer.Headers.Location!.OriginalString.ShouldContain("/enter");
     }
@@ -60,6 +89,18 @@ public class AccessTests(DemoServer server)
     [InlineData("WALK/tools?handler=Object", "orla ines wim tamsin piet")]
     [InlineData("WALK/inspect", "orla ines wim")]
     [InlineData("WALK/plan?handler=TakeIn", "orla ines wim tamsin piet")]
+    [InlineData("WALK/bulletins?handler=TakeIn", "orla ines wim tamsin piet")]
+    [InlineData("WALK/bulletins?handler=Comply", "orla ines wim")]
+    [InlineData("WALK/bulletins/status", "orla ines wim perpetua")]
+    [InlineData("FILE/bulletins?handler=Read", "orla ines wim tamsin piet")]
+    [InlineData("FILE/bulletins?handler=Decide", "orla ines wim")]
+    [InlineData("FILE/bulletins?handler=Comply", "orla ines wim")]
+    [InlineData("FILE/bulletins?handler=TakeBack", "orla ines wim")]
+    [InlineData("FILE/bulletins?handler=Ferry", "orla ines wim")]
+    [InlineData("/bulletins?handler=Import", "orla ines wim")]
+    [InlineData("/bulletins/new", "orla ines wim")]
+    [InlineData("BULLETIN?handler=Attach", "orla ines wim")]
+    [InlineData("BULLETIN/edit", "orla ines wim")]
     [InlineData("/shelf?handler=House", "orla")]
     [InlineData("/shelf?handler=New", "orla ines wim")]
     [InlineData("/shelf/tools", "orla ines wim")]
@@ -77,6 +118,36 @@ public class AccessTests(DemoServer server)
     [InlineData("WALK/compressions?handler=Begin", "orla ines wim tamsin piet")]
     [InlineData("WALK/compressions?handler=Reading", "orla ines wim tamsin piet")]
     [InlineData("WALK/compressions?handler=JudgedBy", "orla ines wim")]
+    [InlineData("WALK/plugs?handler=Step", "orla ines wim tamsin piet")]
+    [InlineData("WALK/plugs?handler=Dropped", "orla ines wim tamsin piet")]
+    [InlineData("WALK/plugs?handler=Move", "orla ines wim tamsin piet")]
+    [InlineData("WALK/plugs?handler=Rotate&pattern=9", "orla ines wim tamsin piet")]
+    [InlineData("WALK/plugs?handler=Fit", "orla ines wim tamsin piet")]
+    [InlineData("WALK/plugs?handler=Set", "orla ines wim tamsin piet")]
+    [InlineData("SHEET?handler=Value", "orla ines wim tamsin piet")]
+    [InlineData("SHEET?handler=Look", "orla ines wim tamsin piet")]
+    [InlineData("SHEET?handler=Cut", "orla ines wim tamsin piet")]
+    [InlineData("SHEET?handler=Lab", "orla ines wim tamsin piet")]
+    [InlineData("WALK/engine-logs?handler=Upload", "orla ines wim tamsin piet")]
+    [InlineData("WALK/engine-logs?handler=Take", "orla ines wim tamsin piet")]
+    [InlineData("WALK/engine-logs?handler=Fill", "orla ines wim tamsin piet")]
+    [InlineData("WALK/pressure-altitude", "orla ines wim tamsin piet")]
+    [InlineData("SHEET?handler=Benched", "orla ines wim tamsin piet")]
+    [InlineData("WALK/fix-list?handler=Bulk", "orla ines wim")]
+    [InlineData("WALK/fix-list/1?handler=Move", "orla ines wim")]
+    [InlineData("WALK/fix-list/1?handler=Defer", "orla ines wim")]
+    [InlineData("WALK/fix-list/1?handler=Examine", "orla ines wim")]
+    [InlineData("WALK/fix-list/1?handler=Estimate", "orla ines wim")]
+    [InlineData("WALK/fix-list/1?handler=Describe", "orla ines wim tamsin piet")]
+    [InlineData("WALK/fix-list/1?handler=Attach", "orla ines wim tamsin piet")]
+    [InlineData("WALK/fix-list/1?handler=Again", "orla ines wim tamsin piet")]
+    [InlineData("WALK/fix-list/1/photos/none", "orla ines wim tamsin piet")]
+    [InlineData("WALK/fix-list/1/photos/none?handler=Measure", "orla ines wim tamsin piet perpetua")]
+    [InlineData("WALK/fix-list/owner", "orla ines wim")]
+    [InlineData("WALK/fix-list/owner?handler=Revoke", "orla ines wim")]
+    [InlineData("WALK/marks?handler=Accept", "orla ines wim")]
+    [InlineData("WALK/marks?handler=TakeBack", "orla ines wim")]
+    [InlineData("WALK/marks?handler=Test", "orla ines wim tamsin piet")]
     [InlineData("WALK/find", "orla ines wim tamsin piet")]
     [InlineData("WALK/fix-list/1?handler=Correct", "orla ines wim")]
     [InlineData("WALK/fix-list/1?handler=Classify", "orla ines wim")]
@@ -118,7 +189,7 @@ public class AccessTests(DemoServer server)
         foreach (var name in new[] { "orla", "ines", "wim", "tamsin", "piet", "perpetua" })
         {
             var visitor = await server.EnterAsync(name);
-            var answer = await visitor.PostAsync(path.Replace("WALK", server.Walk("N04QF")).Replace("FILE", server.FileOf("N0FLD")));
+            var answer = await visitor.PostAsync(path.Replace("BULLETIN", server.With(db => $"/bulletins/{db.Bulletins.AsEnumerable().First(held => held.Bulletin.Number == "PD2-SL-09").Id}")).Replace("SHEET", server.Sheet("N04QF")).Replace("WALK", server.Walk("N04QF")).Replace("FILE", server.FileOf("N0FLD")));
             (answer.StatusCode != HttpStatusCode.Forbidden).ShouldBe(allowed.Split(' ').Contains(name), $"{name} at {path}: {answer.StatusCode}");
         }
     }
@@ -144,7 +215,7 @@ public class AccessTests(DemoServer server)
     {
         var visitor = await server.EnterAsync("orla");
         var (walk, file) = (server.Walk("N04QF"), server.FileOf("N04QF"));
-        foreach (var path in new[] { "/", "/shelf", "/people", "/take-in", $"{walk}/engine/engine", $"{walk}/compressions", $"{walk}/find", $"{walk}/fix-list", $"{walk}/fix-list/1", $"{walk}/close", $"{walk}/arrive", $"{walk}/plan", $"{walk}/look?zone=engine", $"{walk}/tags", $"{walk}/labels", $"{walk}/tools", $"{walk}/inspect", "/shelf/tools", "/shelf/worksheets/lubrication", "/due", "/who-may?job=tyre", "/aircraft/new", "/aircraft/import", file, $"{file}/parts", $"{file}/times", $"{file}/books", $"{file}/data-plate" })
+        foreach (var path in new[] { "/", "/shelf", "/people", "/take-in", $"{walk}/engine/engine", $"{walk}/compressions", $"{walk}/plugs", $"{walk}/plug-labels", server.Sheet("N04QF"), "/bench", "/bench/plug-rotation", "/bench/magneto?pointsOpenDegrees=10", "/bench/practice", "/bench/practice/stuck-ring", $"{walk}/engine-logs", $"{walk}/pressure-altitude", $"{file}/trends", $"{walk}/find", $"{walk}/fix-list", $"{walk}/fix-list/1", $"{walk}/fix-list/owner", $"{walk}/fix-list/report", $"{walk}/marks", "/share", $"{walk}/close", $"{walk}/arrive", $"{walk}/plan", $"{walk}/look?zone=engine", $"{walk}/bulletins", $"{walk}/bulletins/status", $"{file}/bulletins", "/bulletins", "/bulletins/new", $"{walk}/tags", $"{walk}/labels", $"{walk}/tools", $"{walk}/inspect", "/shelf/tools", "/shelf/worksheets/lubrication", "/due", "/who-may?job=tyre", "/aircraft/new", "/aircraft/import", file, $"{file}/parts", $"{file}/times", $"{file}/books", $"{file}/data-plate" })
         {
             var answer = await visitor.GetAsync(path);
             answer.StatusCode.ShouldBe(HttpStatusCode.OK, path);

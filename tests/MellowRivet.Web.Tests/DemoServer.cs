@@ -5,6 +5,7 @@ using MellowRivet.Store;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting;
 using Microsoft.AspNetCore.Builder;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 
 // One shop for all of them: they take turns.
@@ -25,7 +26,7 @@ public sealed class DemoServer : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        var settings = new RivetSettings(Data) { Port = 0, Demo = true, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000 };
+        var settings = new RivetSettings(Data) { Port = 0, Demo = true, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000 };
         app = RivetApp.Build(settings);
         await RivetApp.PrepareAsync(app, settings, default);
         await app.StartAsync();
@@ -59,6 +60,9 @@ public sealed class DemoServer : IAsyncLifetime
 
     /// <summary>The path of an aircraft's file.</summary>
     public string FileOf(string registration) => With(db => $"/aircraft/{db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id}");
+
+    /// <summary>The path of the oil sheet of an aircraft's first engine.</summary>
+    public string Sheet(string registration) => $"{Walk(registration)}/engine-sheet/oil/{With(db => db.Aircraft.AsNoTracking().WithParts().Single(aircraft => aircraft.Registration == registration).Engines.First().ComponentId)}";
 
     /// <summary>The path of the inspection that is in work on an aircraft.</summary>
     public string Walk(string registration) => With(db => "/walk/" + db.Inspections
@@ -104,11 +108,26 @@ public sealed class Visitor(Uri address)
         return answer;
     }
 
+    /// <summary>Sends a picture as a phone's own share sheet does: without a form token, and with the browser's word that no site sent it.</summary>
+    public Task<HttpResponseMessage> ShareAsync(byte[] picture, string words)
+    {
+        var share = new HttpRequestMessage(HttpMethod.Post, new Uri("/share", UriKind.Relative)) { Content = new MultipartFormDataContent { { new ByteArrayContent(picture), "photos", "shared.jpg" }, { new StringContent(words), "text" } } };
+        share.Headers.Add("Sec-Fetch-Site", "none");
+        return http.SendAsync(share);
+    }
+
     /// <summary>Opens a stream and comes back with its head.</summary>
     public Task<HttpResponseMessage> ListenAsync(string path) => http.GetAsync(new Uri(path, UriKind.Relative), HttpCompletionOption.ResponseHeadersRead);
 
     public Task<HttpResponseMessage> JsonAsync(string path, string body) =>
         http.PostAsync(new Uri(path, UriKind.Relative), new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
+
+    /// <summary>Posts with the token of the page it was read from.</summary>
+    public Task<HttpResponseMessage> PostWithAsync(string path, string formToken, params (string Name, string Value)[] fields)
+    {
+        token = formToken;
+        return SendAsync(path, "photos", [], fields);
+    }
 
     /// <summary>Posts without the token that every form carries.</summary>
     public Task<HttpResponseMessage> ForgeAsync(string path) => http.PostAsync(new Uri(path, UriKind.Relative), new FormUrlEncodedContent([]));

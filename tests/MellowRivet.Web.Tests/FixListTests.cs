@@ -42,7 +42,7 @@ public class FixListTests(DemoServer server)
         (await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "Screw fitted, manual 32-40"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         Inspection.Discrepancies.Single(row => row.Id == found.Id).IsOpen.ShouldBeFalse();
         (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelector(".judged-good")!.TextContent.ShouldContain("Screw fitted, manual 32-40");
-        (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelectorAll("textarea").ShouldBeEmpty();
+        (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelectorAll("form.correction").ShouldBeEmpty();
     }
 
     [Fact]
@@ -162,7 +162,7 @@ public class SeamTests
         Find(DiscrepancyClass.Airworthiness, grounded: true);
         Worst.ShouldBe(State.Grounded);
         States.Of(watch).ShouldBe(State.Watch);
-        watch.Correct("done", Guid.NewGuid(), DateTimeOffset.UtcNow);
+        watch.Correct(new("done"), new(), Guid.NewGuid(), DateTimeOffset.UtcNow);
         States.Of(watch).ShouldBe(State.Good);
     }
 

@@ -183,7 +183,10 @@ public class LookAndOpenPagesTests(DemoServer server)
         var task = Inspection().Tasks.Single(task => task.Key == "gear-brakes");
         var judged = await (await server.EnterAsync("ines")).ReadAsync($"{Walk}/airframe/gear?handler=Judge&task={task.Id}&value=0.08&unit=in");
         var offer = judged.QuerySelector("a.btn")!.GetAttribute("href")!;
-        (await (await server.EnterAsync("ines")).ReadAsync(offer)).QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Brakes: thinnest pad: 0.08 in, limit at least 0.1 in (common practice)");
+        var find = await (await server.EnterAsync("ines")).ReadAsync(offer);
+        find.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Brakes: thinnest pad: 0.08 in");
+        find.QuerySelector("input[name=measured]")!.GetAttribute("value").ShouldBe("0.08 in, limit at least 0.1 in (common practice)");
+        find.QuerySelector("select[name=how] option[selected]")!.TextContent.ShouldBe("measured");
     }
 
     [Fact]

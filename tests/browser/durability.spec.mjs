@@ -2,15 +2,17 @@
 // is in, and a new server on the same data has it.
 import { expect, request, test } from '@playwright/test';
 import { spawn } from 'node:child_process';
+import { cpSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { made } from './playwright.config.mjs';
 import { password } from './shop.mjs';
 
 const port = 5193;
 const data = join(tmpdir(), 'rivet-browser-durability');
 
-async function serve(...more) {
-  const server = spawn('../../rivet', ['demo', '--port', String(port), '--data', data, ...more], { stdio: 'ignore' });
+async function serve() {
+  const server = spawn('../../rivet', ['demo', '--port', String(port), '--data', data], { stdio: 'ignore' });
   await expect.poll(() => fetch(`http://127.0.0.1:${port}/health`).then(answer => answer.status, () => 0), { timeout: 100_000 }).toBe(200);
   return server;
 }
@@ -26,7 +28,9 @@ async function enter() {
 test('a record that was acknowledged survives kill -9', async () => {
   test.skip(test.info().project.name !== 'sitting', 'once is enough');
   test.slow();
-  let server = await serve('--fresh');
+  rmSync(data, { recursive: true, force: true });
+  cpSync(made, data, { recursive: true });
+  let server = await serve();
   const shop = await enter();
   const hangar = await (await shop.get('/')).text();
   const walk = hangar.match(/\/walk\/[0-9a-f-]{36}/)[0];

@@ -81,6 +81,8 @@ test('walking round, each picture is one touch and the next place is offered', a
   await page.locator('input[name=photo]').setInputFiles(await picture(page, 1200, 900));
   await expect(page.getByText('Photograph the right, from ahead')).toBeVisible();
   await expect(page.locator('.standpoint.seen')).toHaveCount(1);
+  // What sends a chosen picture by itself is there when the page has loaded.
+  await page.waitForLoadState('load');
   await page.locator('input[name=photo]').setInputFiles({ name: 'note.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
   await expect(page.locator('.field-problem')).toContainText('not a JPEG');
 

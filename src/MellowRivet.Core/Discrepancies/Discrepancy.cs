@@ -1,36 +1,39 @@
-using MellowRivet.Core.Inspections;
-using MellowRivet.Core.People;
-
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What a discrepancy means for the aircraft, worst first.</summary>
 public enum DiscrepancyClass { Airworthiness, Deferrable, Recommended, Watch, KnownMark }
 
-/// <summary>A picture of a discrepancy. The original is kept by its SHA-256; only sized copies are ever shown.</summary>
-/// <param name="Sha256">Lower-case hex of the original file's SHA-256, which is also its name on disk.</param>
-/// <param name="Width">Width in pixels, upright.</param>
-/// <param name="Height">Height in pixels, upright.</param>
-/// <param name="TakenAt">When the camera says it was taken, in the camera's own clock; null where it doesn't say.</param>
-/// <param name="AddedAt">When it reached the shop.</param>
-public sealed record Photo(string Sha256, int Width, int Height, DateTime? TakenAt, DateTimeOffset AddedAt);
+/// <summary>How it was found.</summary>
+public enum FoundHow { Visual, Mirror, Borescope, DyePenetrant, EddyCurrent, MagneticParticle, Measurement, Sound, PressureTest, Run }
 
 /// <summary>Something found during an inspection.</summary>
-public sealed class Discrepancy
+public sealed partial class Discrepancy
 {
     private List<Photo> photos = [];
+    private List<Sound> sounds = [];
+    private List<Note> notes = [];
 
     private Discrepancy() { }
 
-    public Discrepancy(Guid id, int number, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, Guid? taskId, Guid foundBy, DateTimeOffset foundAt)
+    /// <param name="id">Its id.</param>
+    /// <param name="number">Its number on the fix list.</param>
+    /// <param name="what">What was found.</param>
+    /// <param name="place">Where.</param>
+    /// <param name="class">What it means for the aircraft.</param>
+    /// <param name="grounded">Safety of flight now.</param>
+    /// <param name="taskId">The task it was found at; null in passing.</param>
+    /// <param name="foundBy">Who found it.</param>
+    /// <param name="foundAt">When.</param>
+    public Discrepancy(Guid id, int number, string what, Place place, DiscrepancyClass @class, bool grounded, Guid? taskId, Guid foundBy, DateTimeOffset foundAt)
     {
         Id = id;
         Number = number;
         What = what.Trim();
-        ZoneKey = zoneKey;
-        Where = where.Trim();
+        Lies(place);
         Class = @class;
         Grounded = grounded && @class == DiscrepancyClass.Airworthiness;
         TaskId = taskId;
+        TaskKey = place.TaskKey;
         FoundBy = foundBy;
         FoundAt = foundAt;
     }
@@ -41,16 +44,35 @@ public sealed class Discrepancy
     /// <summary>Longest text taken for where, in characters.</summary>
     public const int LongestWhere = 200;
 
+    /// <summary>Longest text taken for a measured value with its limit, in characters.</summary>
+    public const int LongestMeasured = 120;
+
+    /// <summary>Most pictures, sounds and notes at one discrepancy, each.</summary>
+    public const int MostAttached = 60;
+
     public Guid Id { get; private set; }
     public Guid InspectionId { get; private set; }
 
     /// <summary>Its number on this inspection's fix list, from 1.</summary>
     public int Number { get; private set; }
     public string What { get; private set; } = "";
+
+    /// <summary>What it is in an owner's words; null where the shop's words do.</summary>
+    public string? PlainWords { get; private set; }
     public string ZoneKey { get; private set; } = "";
 
     /// <summary>Where in the zone, in free words; may be empty.</summary>
     public string Where { get; private set; } = "";
+
+    /// <summary>Its pin on the drawing; null where nobody set one.</summary>
+    public Pin? Pin { get; private set; }
+
+    /// <summary>The part it is on; null for none that the file follows.</summary>
+    public Guid? ComponentId { get; private set; }
+    public FoundHow How { get; private set; }
+
+    /// <summary>The value that was measured and its limit, in words; null where nothing was measured.</summary>
+    public string? MeasuredWords { get; private set; }
     public DiscrepancyClass Class { get; private set; }
 
     /// <summary>Safety of flight now: the aircraft is grounded and the owner told today. Only on an airworthiness item.</summary>
@@ -58,26 +80,28 @@ public sealed class Discrepancy
 
     /// <summary>The task it was found at; null where it was found in passing.</summary>
     public Guid? TaskId { get; private set; }
+
+    /// <summary>That task as other inspections know it, "worksheet/task".</summary>
+    public string? TaskKey { get; private set; }
     public Guid FoundBy { get; private set; }
     public DateTimeOffset FoundAt { get; private set; }
     public IReadOnlyList<Photo> Photos => photos;
+    public IReadOnlyList<Sound> Sounds => sounds;
+    public IReadOnlyList<Note> Notes => notes;
 
-    /// <summary>What was done about it; null while it is open.</summary>
-    public string? CorrectiveAction { get; private set; }
-    public Guid? CorrectedBy { get; private set; }
-    public DateTimeOffset? CorrectedAt { get; private set; }
+    /// <summary>The same thing at an earlier inspection, as a person said; null where nobody did, empty where somebody said that it is none of those.</summary>
+    public Guid? SameAs { get; private set; }
 
-    /// <summary>Who inspected the corrective action, as a second person.</summary>
-    public Guid? InspectedBy { get; private set; }
-    public DateTimeOffset? InspectedAt { get; private set; }
+    /// <summary>What is expected to come of it in hours and money; null where nobody has said.</summary>
+    public Estimate? Estimate { get; private set; }
 
     /// <summary>Counts changes, so that two people's edits can't overwrite each other unseen.</summary>
     public int Version { get; private set; }
 
-    public bool IsOpen => CorrectiveAction is null;
+    public Place Place => new(ZoneKey, Where, TaskKey, ComponentId, Pin);
 
-    /// <summary>Stands between the aircraft and the airworthy statement.</summary>
-    public bool IsOpenAirworthiness => IsOpen && Class == DiscrepancyClass.Airworthiness;
+    /// <summary>The owner asked something last, and nobody has answered.</summary>
+    public bool OwnerWaits => notes.Count > 0 && notes[^1].By is null && !Disposition.IsSettled();
 
     /// <summary>What is wrong with words and place as typed; empty where they can be recorded.</summary>
     public static IEnumerable<Refusal> Check(string? what, string? where)
@@ -91,46 +115,109 @@ public sealed class Discrepancy
     }
 
     /// <summary>Adds a picture; the same picture a second time changes nothing.</summary>
-    public void Add(Photo photo)
+    /// <returns>Why it can't be added, or null.</returns>
+    public Refusal? Add(Photo photo)
     {
-        if (photos.All(other => other.Sha256 != photo.Sha256))
-            photos = [.. photos, photo];
+        if (photos.Any(other => other.Sha256 == photo.Sha256))
+            return null;
+        if (photos.Count >= MostAttached)
+            return new("photos", $"{MostAttached} pictures at one discrepancy are the most.");
+        photos = [.. photos, photo];
+        return null;
     }
 
-    public void Classify(DiscrepancyClass @class, bool grounded)
+    /// <summary>Adds a sound; the same sound a second time changes nothing.</summary>
+    public Refusal? Add(Sound sound)
     {
+        if (sounds.Any(other => other.Sha256 == sound.Sha256))
+            return null;
+        if (sounds.Count >= MostAttached)
+            return new("sounds", $"{MostAttached} sounds at one discrepancy are the most.");
+        sounds = [.. sounds, sound];
+        return null;
+    }
+
+    /// <summary>Adds a note, or the owner's question.</summary>
+    public Refusal? Add(Guid id, string? words, Guid? by, DateTimeOffset at)
+    {
+        if (string.IsNullOrWhiteSpace(words) || words.Trim().Length > LongestWords)
+            return new("note", $"A note has 1 to {LongestWords} characters.");
+        if (notes.Count >= MostAttached)
+            return new("note", $"{MostAttached} notes at one discrepancy are the most.");
+        notes = [.. notes, new(id, by, at, words.Trim())];
+        return null;
+    }
+
+    /// <summary>Draws over a picture: what was drawn before is replaced, the picture itself never.</summary>
+    /// <param name="sha256">The picture.</param>
+    /// <param name="marks">All that stands on it from now on.</param>
+    /// <param name="drawnOn">What stood on it when the drawing began; somebody else's marks aren't overwritten unseen.</param>
+    public Refusal? Draw(string sha256, IReadOnlyList<PhotoMark> marks, int drawnOn)
+    {
+        if (photos.FirstOrDefault(other => other.Sha256 == sha256) is not { } photo)
+            return new("marks", "There is no such picture at this discrepancy.");
+        if (drawnOn != Version)
+            return new("marks", "Somebody changed this discrepancy while you were drawing. Yours is still here: load the page anew in another tab, look, and draw it again.");
+        if (PhotoMark.Check(marks, photo) is { } refusal)
+            return refusal;
+        photos = [.. photos.Select(other => other == photo ? photo with { Marks = marks.Count == 0 ? null : [.. marks] } : other)];
+        Version++;
+        return null;
+    }
+
+    /// <summary>Sets what it means for the aircraft, while it is open.</summary>
+    public Refusal? Classify(DiscrepancyClass @class, bool grounded)
+    {
+        if (!IsOpen)
+            return new("class", $"It is {Disposition.InWords()}: its class stays. Open it again first.");
         Class = @class;
         Grounded = grounded && @class == DiscrepancyClass.Airworthiness;
         Version++;
+        return null;
     }
 
-    /// <summary>A second person has looked at what was done.</summary>
-    public Refusal? Inspect(Person inspector, DateTimeOffset at)
+    /// <summary>Puts words, place and how it was found right. Other words leave the old ones behind as a note.</summary>
+    public Refusal? Describe(string? what, string? plainWords, Place place, FoundHow how, string? measured, Guid by, DateTimeOffset at)
     {
-        if (IsOpen)
-            return new("inspect", "Nothing was done about it yet.");
-        if (SecondPerson.MayInspect(inspector, CorrectedBy) is { } refusal)
-            return refusal;
-        (InspectedBy, InspectedAt) = (inspector.Id, at);
+        if (Check(what, place.Where).FirstOrDefault() is { } wrong)
+            return wrong;
+        if (plainWords?.Trim().Length > LongestWords)
+            return new("plain", $"The owner's words in up to {LongestWords} characters.");
+        if (measured?.Trim().Length > LongestMeasured)
+            return new("measured", $"What was measured, with its limit, in up to {LongestMeasured} characters.");
+        if (!Enum.IsDefined(how))
+            return new("how", "Choose how it was found.");
+        if (what!.Trim() != What)
+        {
+            if (Add(Guid.CreateVersion7(), $"The words were: {(What.Length > LongestWords - 20 ? What[..(LongestWords - 20)] : What)}", by, at) is { } full)
+                return full;
+            What = what.Trim();
+        }
+        PlainWords = string.IsNullOrWhiteSpace(plainWords) ? null : plainWords.Trim();
+        MeasuredWords = string.IsNullOrWhiteSpace(measured) ? null : measured.Trim();
+        How = how;
+        Lies(place);
         Version++;
         return null;
     }
 
-    /// <summary>Records what was done about it.</summary>
-    public Refusal? Correct(string? action, Guid by, DateTimeOffset at)
+    /// <summary>Says which of an earlier inspection's it is again; empty for none of them, null to let the product compare.</summary>
+    public void IsAgain(Guid? earlier)
     {
-        if (!IsOpen)
-            return new("action", "It is already closed: what was done stands beside it.");
-        if (string.IsNullOrWhiteSpace(action))
-            return new("action", "Say what was done, with the reference it was done by.");
-        if (action.Trim().Length > LongestWords)
-            return new("action", $"{action.Trim().Length} characters; {LongestWords} is the most.");
-        CorrectiveAction = action.Trim();
-        CorrectedBy = by;
-        CorrectedAt = at;
+        SameAs = earlier;
+        Version++;
+    }
+
+    public Refusal? Expect(Estimate? estimate)
+    {
+        if (estimate is { LabourHours: < 0 or > 1_000 } or { Parts: < 0 or >= 10_000_000 })
+            return new("estimate", "Hours from 0 to 1,000, parts from 0 to 10 million.");
+        Estimate = estimate is { LabourHours: null, Parts: null, PartsBy: null } ? null : estimate;
         Version++;
         return null;
     }
+
+    private void Lies(Place place) => (ZoneKey, Where, ComponentId, Pin) = (place.ZoneKey, place.Where.Trim(), place.ComponentId, place.Pin);
 }
 
 public static class DiscrepancyWords
@@ -152,5 +239,29 @@ public static class DiscrepancyWords
         DiscrepancyClass.Recommended => "Worth doing; the owner decides.",
         DiscrepancyClass.Watch => "Fit to fly; look again at a set time.",
         _ => "Examined and found benign; the next inspector looks again.",
+    };
+
+    /// <summary>What the class means to an owner who isn't there.</summary>
+    public static string MeansToTheOwner(this DiscrepancyClass @class) => @class switch
+    {
+        DiscrepancyClass.Airworthiness => "It must be put right before the aircraft can be signed as airworthy. You can decline it; then you get the aircraft back with a list of unairworthy items, and it may not fly until it is done.",
+        DiscrepancyClass.Deferrable => "It doesn't work and isn't required for flying. It can be switched off, labelled “inoperative” and done later.",
+        DiscrepancyClass.Recommended => "Worth doing; the aircraft may fly without it. You decide.",
+        DiscrepancyClass.Watch => "Fit to fly. We look again at a set time.",
+        _ => "Examined and found harmless.",
+    };
+
+    public static string InWords(this FoundHow how) => how switch
+    {
+        FoundHow.Visual => "by eye",
+        FoundHow.Mirror => "with a mirror",
+        FoundHow.Borescope => "with a borescope",
+        FoundHow.DyePenetrant => "dye penetrant",
+        FoundHow.EddyCurrent => "eddy current",
+        FoundHow.MagneticParticle => "magnetic particles",
+        FoundHow.Measurement => "measured",
+        FoundHow.Sound => "heard",
+        FoundHow.PressureTest => "pressure test",
+        _ => "engine run",
     };
 }

@@ -4,7 +4,7 @@ using MellowRivet.Core.Judgements;
 namespace MellowRivet.Core.Due;
 
 /// <summary>What kind of thing falls due.</summary>
-public enum DueKind { Inspection, Instrument, Locator, Overhaul, LifeLimit, Replacement, Service, Watch }
+public enum DueKind { Inspection, Instrument, Locator, Overhaul, LifeLimit, Replacement, Service, Watch, Bulletin }
 
 /// <summary>
 /// Something that falls due on an aircraft, or on a part: what hangs on a part counts the part's own hours, and goes with it
@@ -125,6 +125,7 @@ public static class DueKindWords
         DueKind.LifeLimit => "life limit",
         DueKind.Replacement => "replacement",
         DueKind.Service => "service",
+        DueKind.Bulletin => "bulletin",
         _ => "watch",
     };
 }

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 
@@ -11,6 +12,9 @@ namespace MellowRivet.Core.Due;
 /// <param name="Place">Where the part sits, in words: "left, right engine"; "" where there is one place.</param>
 public sealed record DueEntry(DueItem Item, Installation? On, DueStatus Status, DueNow Now, string Place)
 {
+    /// <summary>The bulletin that falls due; null for the aircraft's own items.</summary>
+    public BulletinLine? Bulletin { get; init; }
+
     /// <summary>That it was done now, with everything it may count by.</summary>
     public LastDone DoneNow(DateOnly on, string reference) => new(on, Now.Hours.Total, null, Now.Landings.Total, Now.Cycles.Total, reference);
 
@@ -25,6 +29,12 @@ public sealed record DueEntry(DueItem Item, Installation? On, DueStatus Status, 
 /// <param name="Retired">What isn't followed any more.</param>
 public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries, DueNow Now, IReadOnlyList<DueItem> Retired)
 {
+    /// <summary>The shop's bulletins as they stand on it.</summary>
+    public BulletinResearch Research { get; private init; } = BulletinResearch.None;
+
+    /// <summary>The same with what falls due by bulletins in its place.</summary>
+    public DueLine With(BulletinResearch research) => this with { Research = research, Entries = InOrder(Entries.Concat(research.Lines.Select(line => line.Due).OfType<DueEntry>())) };
+
     /// <param name="aircraft">The aircraft, with its parts.</param>
     /// <param name="items">The items of the aircraft and of the parts on it.</param>
     /// <param name="readings">Its meter readings of the last years.</param>
@@ -39,8 +49,11 @@ public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries,
             var own = on is null ? now : now with { Hours = now.Hours with { Total = on.TimeInService(aircraft.TimeInService)?.Value } };
             return new DueEntry(item, on, DueStatus.Of(item.Interval, item.Last, own), own, on is null ? "" : aircraft.PlaceOf(on));
         });
-        return new(aircraft, [.. entries.OrderBy(entry => Rank(entry.Status.State)).ThenBy(entry => entry.Status.Forecast ?? DateOnly.MaxValue).ThenBy(entry => entry.Item.What, StringComparer.Ordinal)], now, [.. items.Where(item => item.RetiredWhy is not null)]);
+        return new(aircraft, InOrder(entries), now, [.. items.Where(item => item.RetiredWhy is not null)]);
     }
+
+    private static IReadOnlyList<DueEntry> InOrder(IEnumerable<DueEntry> entries) =>
+        [.. entries.OrderBy(entry => Rank(entry.Status.State)).ThenBy(entry => entry.Status.Forecast ?? DateOnly.MaxValue).ThenBy(entry => entry.Item.What, StringComparer.Ordinal)];
 
     /// <summary>The inspection that comes next, by forecast; null where none is followed.</summary>
     public DueEntry? NextInspection => Entries.Where(entry => entry.Item.Kind == DueKind.Inspection && entry.Status.Forecast is not null).MinBy(entry => entry.Status.Forecast);

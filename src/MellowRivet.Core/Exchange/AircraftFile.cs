@@ -1,10 +1,7 @@
-using System.Text.Encodings.Web;
 using System.Text.Json;
-using System.Text.Json.Nodes;
-using System.Text.Json.Schema;
 using System.Text.Json.Serialization;
-using System.Text.Json.Serialization.Metadata;
 using MellowRivet.Core.Books;
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
@@ -22,7 +19,7 @@ public sealed record AircraftFile(
     string Format, int Version, Guid Id, string Registration, string Type, string SerialNumber, Category Category, Configuration Configuration, MeterKind TimeBasis,
     IReadOnlyList<FileMeter> Meters, IReadOnlyList<FileReading> Readings, IReadOnlyList<FilePart> Parts, IReadOnlyList<ManualLimit> Limits,
     IReadOnlyList<FileDue> Due, IReadOnlyList<FileBook> Books, IReadOnlyList<FileGapNote> ExplainedGaps,
-    IReadOnlyList<CableTable>? CableTables = null)
+    IReadOnlyList<CableTable>? CableTables = null, IReadOnlyList<FileBulletin>? Bulletins = null, IReadOnlyList<FileFact>? Facts = null)
 {
     public const string FormatName = "mellow-rivet-aircraft";
     public const int CurrentVersion = 1;
@@ -32,32 +29,10 @@ public sealed record AircraftFile(
 
     private const int MostRows = 100_000;
 
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
-    {
-        WriteIndented = true,
-        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        NumberHandling = JsonNumberHandling.Strict,
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        RespectNullableAnnotations = true,
-        RespectRequiredConstructorParameters = true,
-        MaxDepth = 16,
-        TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
-    };
+    private static readonly JsonSerializerOptions Json = FileJson.Options(16, JsonUnmappedMemberHandling.Disallow);
 
     /// <summary>The JSON Schema of the format, from the types themselves.</summary>
-    public static string Schema()
-    {
-        var schema = Json.GetJsonSchemaAsNode(typeof(AircraftFile), new() { TreatNullObliviousAsNonNullable = true }).AsObject();
-        var whole = new JsonObject
-        {
-            ["$schema"] = "https://json-schema.org/draft/2020-12/schema",
-            ["title"] = $"{FormatName}, version {CurrentVersion}",
-        };
-        foreach (var (name, value) in schema)
-            whole[name] = value?.DeepClone();
-        return whole.ToJsonString(new() { WriteIndented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping }) + "\n";
-    }
+    public static string Schema() => FileJson.SchemaOf(Json, typeof(AircraftFile), $"{FormatName}, version {CurrentVersion}");
 
     public string ToJson() => JsonSerializer.Serialize(this, Json) + "\n";
 
@@ -86,7 +61,9 @@ public sealed record AircraftFile(
     /// <param name="due">Its due items and those of its parts.</param>
     /// <param name="books">Its books.</param>
     /// <param name="entries">Their entries; a page that waits for words stays behind with its picture.</param>
-    public static AircraftFile Of(Aircraft aircraft, IEnumerable<DueItem> due, IEnumerable<LogBook> books, IEnumerable<BookEntry> entries)
+    /// <param name="cases">What was decided and done about bulletins on it and its parts.</param>
+    /// <param name="facts">Facts that were read off it and its parts; their pictures stay behind.</param>
+    public static AircraftFile Of(Aircraft aircraft, IEnumerable<DueItem> due, IEnumerable<LogBook> books, IEnumerable<BookEntry> entries, IEnumerable<BulletinCase> cases, IEnumerable<StatedFact> facts)
     {
         var byBook = entries.Where(entry => !entry.WaitsForWords).ToLookup(entry => entry.BookId);
         return new(FormatName, CurrentVersion, aircraft.Id, aircraft.Registration, aircraft.Type, aircraft.SerialNumber, aircraft.Category, aircraft.Configuration, aircraft.TimeBasis,
@@ -98,13 +75,15 @@ public sealed record AircraftFile(
             [.. books.OrderBy(book => book.Id).Select(book => new FileBook(book.Id, book.Kind, book.Title, book.FirstOn, book.LastOn, book.IsLost,
                 [.. byBook[book.Id].OrderBy(entry => entry.On).ThenBy(entry => entry.Id).Select(entry => new FileEntry(entry.Id, entry.On!.Value, entry.Hours?.Value, entry.Text, entry.Page))]))],
             [.. aircraft.GapNotes.Select(note => new FileGapNote(note.Kind, note.From, note.To, note.Words))],
-            aircraft.CableTables);
+            aircraft.CableTables,
+            [.. cases.Where(one => one.Policy is not null || one.Done.Count > 0).OrderBy(one => one.Family, StringComparer.Ordinal).ThenBy(one => one.ComponentId).Select(FileBulletin.Of)],
+            [.. facts.OrderBy(fact => fact.At.UtcDateTime.Date).ThenBy(fact => fact.Key, StringComparer.Ordinal).ThenBy(fact => fact.ComponentId).Select(fact => new FileFact(fact.ComponentId, fact.Key, fact.Value, DateOnly.FromDateTime(fact.At.UtcDateTime)))]);
     }
 
     /// <summary>The aircraft the file describes.</summary>
     /// <param name="by">Who takes it in: they stand beside entries and explanations from then on.</param>
     /// <param name="at">When.</param>
-    public (Aircraft Aircraft, IReadOnlyList<DueItem> Due, IReadOnlyList<LogBook> Books, IReadOnlyList<BookEntry> Entries) Make(Guid by, DateTimeOffset at)
+    public MadeFile Make(Guid by, DateTimeOffset at)
     {
         var aircraft = new Aircraft(Id, Registration, Type, SerialNumber, Category, Configuration) { TimeBasis = TimeBasis };
         aircraft.Restore([.. Meters.Select(meter => new Meter(meter.Number, meter.Kind, meter.FittedOn, meter.Offset))], Readings.Select(reading => (reading.Meter, reading.On, reading.Shown, reading.Source)));
@@ -120,10 +99,12 @@ public sealed record AircraftFile(
             foreach (var stay in part.Stays)
                 aircraft.Restore(component, stay);
         }
-        return (aircraft,
+        return new(aircraft,
             [.. Due.Select(item => item.Make(Id))],
             [.. Books.Select(book => new LogBook(book.Id, Id, book.Kind, book.Title, book.FirstOn, book.LastOn, book.IsLost))],
-            [.. Books.SelectMany(book => book.Entries.Select(entry => new BookEntry(entry.Id, Id, book.Id, entry.On, entry.Hours is { } hours ? new Hours(hours) : null, entry.Text, entry.Page, null, by, at)))]);
+            [.. Books.SelectMany(book => book.Entries.Select(entry => new BookEntry(entry.Id, Id, book.Id, entry.On, entry.Hours is { } hours ? new Hours(hours) : null, entry.Text, entry.Page, null, by, at)))],
+            [.. (Bulletins ?? []).Select(one => one.Make(Id, by))],
+            [.. (Facts ?? []).Select(fact => new StatedFact(Guid.CreateVersion7(), fact.On is null ? Id : null, fact.On, fact.Key, fact.Value, null, by, new(fact.ReadOn.ToDateTime(default), default)))]);
     }
 
     private static Refusal Wrong(string what) => new("file", what + " Nothing was taken in.");
@@ -134,7 +115,7 @@ public sealed record AircraftFile(
             return "The data plate needs a registration of up to 12, a type of up to 60 and a serial number of up to 40 characters.";
         if (Configuration.Engines is not (1 or 2) || Configuration.Seats is < 1 or > 20)
             return "The configuration has one or two engines and 1 to 20 seats.";
-        if (Readings.Count + Parts.Sum(part => part.Stays.Count) + Due.Count + Books.Sum(book => book.Entries.Count) > MostRows)
+        if (Readings.Count + Parts.Sum(part => part.Stays.Count) + Due.Count + Books.Sum(book => book.Entries.Count) + (Bulletins?.Sum(one => one.Done.Count + 1) ?? 0) + (Facts?.Count ?? 0) > MostRows)
             return $"It holds more than {MostRows} rows.";
         var meters = Meters.ToLookup(meter => meter.Number);
         if (Meters.Any(meter => meters[meter.Number].Count() > 1) || Readings.Any(reading => !meters.Contains(reading.Meter)))
@@ -154,6 +135,13 @@ public sealed record AircraftFile(
             return $"Part {bad.SerialNumber}: {bad.Check(ids)}";
         if (Due.Any(item => item.On is { } part && !ids.Contains(part)))
             return "A due item hangs on a part that isn’t in the file.";
+        if ((Bulletins ?? []).Any(one => one.On is { } part && !ids.Contains(part)) || (Facts ?? []).Any(fact => fact.On is { } part && !ids.Contains(part)))
+            return "A bulletin or a fact hangs on a part that isn’t in the file.";
+        if ((Bulletins ?? []).Any(one => one.Issuer.Trim().Length is 0 or > 80 || one.Number.Trim().Length is 0 or > 60 || one.Done.Any(done => done.Hours is < 0 or >= 1_000_000 || done.Method.Length is 0 or > 300 || done.Revision.Length > 20 || done.Reference.Length > 80))
+            || (Bulletins ?? []).GroupBy(one => (one.On, $"{one.Issuer}\n{one.Number}".ToUpperInvariant())).Any(group => group.Count() > 1))
+            return "A bulletin needs its issuer and number, once for each part, and what was done its method and hours within range.";
+        if ((Facts ?? []).Any(fact => fact.Key.Length is 0 or > 100 || fact.Value.Length is 0 or > StatedFact.Longest))
+            return $"A fact has a name, and a value of up to {StatedFact.Longest} characters.";
         if (Due.SelectMany(item => DueItem.Check(item.What, item.Interval, item.Source.Text)).FirstOrDefault() is { } due)
             return $"A due item: {due.Message}";
         if (Books.Any(book => book.Title.Length is 0 or > 80 || book.Entries.Any(entry => entry.Text.Length is 0 or > BookEntry.LongestText || entry.Hours is < 0 or >= 1_000_000)))
@@ -177,17 +165,19 @@ public sealed record FileOverhaul(DateOnly On, decimal? OwnTime, string Referenc
 /// <summary>A part with its stays.</summary>
 public sealed record FilePart(
     Guid Id, ComponentKind Kind, string Name, string PartNumber, string SerialNumber, DateOnly? MadeOn, string? Layout, IReadOnlyList<int>? FiringOrder, Ignition? Ignition,
-    CompressionSchool? JudgedBy, double? ManualFloorPsi, string? ManualReference, IReadOnlyList<FileOverhaul> Overhauls, IReadOnlyList<FileStay> Stays)
+    CompressionSchool? JudgedBy, double? ManualFloorPsi, string? ManualReference, IReadOnlyList<FileOverhaul> Overhauls, IReadOnlyList<FileStay> Stays,
+    IgnitionKind? Suits = null)
 {
     internal static FilePart Of(Component part, IEnumerable<Installation> stays) => new(
         part.Id, part.Kind, part.Name, part.PartNumber, part.SerialNumber, part.MadeOn, part.LayoutKey, part.OwnFiringOrder, part.Ignition,
         part.CompressionRule?.School, part.CompressionRule?.ManualRejectPsi, part.CompressionRule?.ManualReference,
         [.. part.Overhauls.Select(done => new FileOverhaul(done.On, done.OwnTime?.Value, done.Reference))],
-        [.. stays.OrderBy(stay => stay.InstalledAt.Value).ThenBy(stay => stay.RemovedAt is null).Select(stay => new FileStay(stay.Position, stay.ParentId, stay.InstalledOn, stay.InstalledAt.Value, stay.OwnTimeThen?.Value, stay.RemovedOn, stay.RemovedAt?.Value, stay.RemovedWhy))]);
+        [.. stays.OrderBy(stay => stay.InstalledAt.Value).ThenBy(stay => stay.RemovedAt is null).Select(stay => new FileStay(stay.Position, stay.ParentId, stay.InstalledOn, stay.InstalledAt.Value, stay.OwnTimeThen?.Value, stay.RemovedOn, stay.RemovedAt?.Value, stay.RemovedWhy))],
+        part.Suits);
 
     internal Component Make()
     {
-        var part = new Component(Id, Kind, PartNumber, SerialNumber) { LayoutKey = Layout, OwnFiringOrder = FiringOrder, Ignition = Ignition };
+        var part = new Component(Id, Kind, PartNumber, SerialNumber) { LayoutKey = Layout, OwnFiringOrder = FiringOrder, Ignition = Ignition, Suits = Suits };
         part.Identify(PartNumber, SerialNumber, Name, MadeOn);
         if (JudgedBy is { } school)
             part.JudgeCompressionBy(new(school, ManualFloorPsi, ManualReference));
@@ -239,3 +229,28 @@ public sealed record FileEntry(Guid Id, DateOnly On, decimal? Hours, string Text
 
 /// <summary>A hole in the books that was explained.</summary>
 public sealed record FileGapNote(BookKind Kind, DateOnly From, DateOnly To, string Words);
+
+/// <summary>What a file becomes.</summary>
+public sealed record MadeFile(Aircraft Aircraft, IReadOnlyList<DueItem> Due, IReadOnlyList<LogBook> Books, IReadOnlyList<BookEntry> Entries, IReadOnlyList<BulletinCase> Cases, IReadOnlyList<StatedFact> Facts);
+
+/// <summary>What was decided and done about a bulletin, on the aircraft or on a part.</summary>
+public sealed record FileBulletin(string Issuer, string Number, Guid? On, PolicyKind? Policy, string? Reason, DateOnly? DecidedOn, IReadOnlyList<FileComplied> Done)
+{
+    internal static FileBulletin Of(BulletinCase one) => new(
+        one.Family.Split('\n')[0], one.Family.Split('\n')[1], one.ComponentId, one.Policy?.Kind, one.Policy?.Reason, one.Policy is { } policy ? DateOnly.FromDateTime(policy.At.UtcDateTime) : null,
+        [.. one.Done.Select(done => new FileComplied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference))]);
+
+    internal BulletinCase Make(Guid aircraft, Guid by)
+    {
+        var one = new BulletinCase(Guid.CreateVersion7(), $"{Issuer}\n{Number}".ToUpperInvariant(), On is null ? aircraft : null, On);
+        one.Restore(Policy is { } kind ? new(kind, Reason ?? "", by, new((DecidedOn ?? default).ToDateTime(default), default)) : null,
+            Done.Select(done => new Complied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference, by)));
+        return one;
+    }
+}
+
+/// <summary>One time that a bulletin was complied with.</summary>
+public sealed record FileComplied(DateOnly On, decimal? Hours, string Revision, string Method, bool Finding, bool Terminating, string Reference);
+
+/// <summary>A fact that was read off the aircraft or a part.</summary>
+public sealed record FileFact(Guid? On, string Key, string Value, DateOnly ReadOn);

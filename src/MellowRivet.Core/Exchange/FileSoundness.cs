@@ -9,8 +9,8 @@ internal static class FileSoundness
 
     public static string? FaultOf(AircraftFile file, DateOnly today)
     {
-        if (new IEnumerable<object?>[] { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps, file.CableTables ?? [] }.Any(HasHole)
-            || file.Parts.Any(part => HasHole(part.Stays) || HasHole(part.Overhauls)) || file.Due.Any(item => HasHole(item.Done)) || file.Books.Any(book => HasHole(book.Entries)))
+        if (new IEnumerable<object?>[] { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps, file.CableTables ?? [], file.Bulletins ?? [], file.Facts ?? [] }.Any(HasHole)
+            || file.Parts.Any(part => HasHole(part.Stays) || HasHole(part.Overhauls)) || file.Due.Any(item => HasHole(item.Done)) || file.Books.Any(book => HasHole(book.Entries)) || (file.Bulletins ?? []).Any(one => HasHole(one.Done)))
             return "A list has an empty place.";
         if (Days(file).FirstOrDefault(day => day < FirstDay || day > today) is var wrong && wrong != default)
             return $"{wrong:yyyy-MM-dd} is before 1900 or still to come.";
@@ -56,6 +56,8 @@ internal static class FileSoundness
         .Concat(file.Parts.SelectMany(part => part.Overhauls.Select(done => (DateOnly?)done.On).Concat(part.Stays.SelectMany(stay => new[] { stay.InstalledOn, stay.RemovedOn })).Append(part.MadeOn)))
         .Concat(file.Due.SelectMany(item => item.Done.Select(done => done.On)))
         .Concat(file.Books.SelectMany(book => book.Entries.Select(entry => (DateOnly?)entry.On).Append(book.FirstOn).Append(book.LastOn)))
+        .Concat((file.Bulletins ?? []).SelectMany(one => one.Done.Select(done => (DateOnly?)done.On).Append(one.DecidedOn)))
+        .Concat((file.Facts ?? []).Select(fact => (DateOnly?)fact.ReadOn))
         .Concat(file.ExplainedGaps.SelectMany(gap => new DateOnly?[] { gap.From, gap.To }))
         .OfType<DateOnly>();
 

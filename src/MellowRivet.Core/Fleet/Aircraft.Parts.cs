@@ -1,4 +1,5 @@
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
 
 namespace MellowRivet.Core.Fleet;
@@ -59,6 +60,22 @@ public sealed partial class Aircraft
         foreach (var (position, kind) in new[] { (one, ignition.Top), (other, ignition.Bottom) })
             Install(new(Guid.CreateVersion7(), kind == IgnitionKind.Magneto ? ComponentKind.Magneto : ComponentKind.ElectronicIgnition, "", serialPrefix is null ? "" : $"{serialPrefix}-{position[0]}"),
                 position, engine.InstalledAt, serialPrefix is null ? null : engine.OwnTimeThen, engine.ComponentId, engine.InstalledOn);
+    }
+
+    /// <summary>Puts a plug of a kind into every hole of an engine that has none.</summary>
+    /// <param name="engine">The engine.</param>
+    /// <param name="type">The plugs' type, as printed on them.</param>
+    /// <param name="numberFrom">The first plug's number; each further one counts on.</param>
+    /// <param name="at">The aircraft's time in service.</param>
+    /// <param name="ownTime">Their own time then; null where nobody knows.</param>
+    /// <param name="row">Only this row; null for both.</param>
+    /// <param name="on">The day.</param>
+    public void InstallPlugs(Component engine, string type, int numberFrom, Hours at, Hours? ownTime, PlugRow? row = null, DateOnly? on = null)
+    {
+        foreach (var hole in PlugTray.Holes(engine).Where(hole => row is null || hole.Row == row))
+            if (!SittingOn(engine.Id).Any(stay => stay.Component.Kind == ComponentKind.Plug && stay.Position == hole.ToString()))
+                Install(new(Guid.CreateVersion7(), ComponentKind.Plug, type, $"{numberFrom++}") { Suits = hole.Row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom },
+                    hole.ToString(), at, ownTime, engine.Id, on);
     }
 
     /// <summary>The stay of a part that is on the aircraft now; null where it isn't.</summary>
@@ -122,6 +139,30 @@ public sealed partial class Aircraft
             return new("at", $"The aircraft has {TimeInService} h: nothing can have come off at {at} h.");
         foreach (var part in all)
             part.End(on, at, why.Trim());
+        return null;
+    }
+
+    /// <summary>Puts a part in the place of another: what sat on the old one goes on with the new one.</summary>
+    /// <param name="componentId">The part that comes off.</param>
+    /// <param name="partNumber">The new one's part number.</param>
+    /// <param name="serialNumber">Its serial number.</param>
+    /// <param name="on">The day.</param>
+    /// <param name="why">Why.</param>
+    public Refusal? Replace(Guid componentId, string partNumber, string serialNumber, DateOnly on, string why)
+    {
+        if (Fitting(componentId) is not { } old)
+            return new("parts", "What it would take the place of is not on this aircraft.");
+        if (old.Component.Kind == ComponentKind.Engine)
+            return new("parts", "An engine is changed in the aircraft's file, under Parts: its cylinders and times go with it.");
+        if (serialNumber.Length > 0 && serialNumber == old.Component.SerialNumber)
+            return new("parts", $"S/n {serialNumber} is the one that comes off.");
+        var (kind, name, position, parent) = (old.Component.Kind, old.Component.Name, old.Position, old.ParentId);
+        if (TakeOff(componentId, on, TimeInService, why) is { } refusal)
+            return refusal with { Field = "parts" };
+        var part = new Component(Guid.CreateVersion7(), kind, partNumber, serialNumber, name) { Suits = old.Component.Suits };
+        Install(part, position, TimeInService, null, parent, on);
+        foreach (var stay in CameOffWith(old).ToList())
+            Install(stay.Component, stay.Position, TimeInService, stay.TimeInService(TimeInService), stay.ParentId == componentId ? part.Id : stay.ParentId, on);
         return null;
     }
 

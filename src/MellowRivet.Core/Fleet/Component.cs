@@ -6,7 +6,7 @@ namespace MellowRivet.Core.Fleet;
 public enum ComponentKind
 {
     Engine, Cylinder, Propeller, Magneto, ElectronicIgnition, Carburettor, Gearbox, Crankshaft, Pump, Hose,
-    Battery, LocatorTransmitter, Altimeter, Transponder, Other,
+    Battery, LocatorTransmitter, Altimeter, Transponder, Plug, Other,
 }
 
 /// <summary>What fires the plugs of one row.</summary>
@@ -66,6 +66,9 @@ public sealed class Component
 
     /// <summary>For an engine: what fires each row of plugs; null where nobody has said.</summary>
     public Ignition? Ignition { get; init; }
+
+    /// <summary>For a spark plug: the ignition it is made for; null where nobody has said.</summary>
+    public IgnitionKind? Suits { get; init; }
 
     /// <summary>For an engine: how its compressions are judged.</summary>
     public CompressionRule? CompressionRule { get; private set; }

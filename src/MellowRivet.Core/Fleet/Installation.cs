@@ -61,6 +61,18 @@ public sealed class Installation
     public Hours? SinceOverhaul(Hours aircraftTime) =>
         Component.LastOverhaul is { OwnTime: { } then } && TimeInService(aircraftTime) is { } now && now >= then ? new(now.Value - then.Value) : null;
 
+    /// <summary>Puts down its own time now, where nobody knew; false where it has flown more than that here alone.</summary>
+    internal bool KnowTime(decimal ownNow, Hours aircraftTime)
+    {
+        if (ownNow < SinceInstalled(aircraftTime).Value)
+            return false;
+        OwnTimeThen = new(ownNow - SinceInstalled(aircraftTime).Value);
+        return true;
+    }
+
+    /// <summary>Puts it elsewhere before any hour has passed.</summary>
+    internal void StandAt(string position) => Position = position;
+
     internal void End(DateOnly? on, Hours at, string why)
     {
         RemovedOn = on;

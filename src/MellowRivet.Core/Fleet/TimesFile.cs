@@ -1,7 +1,5 @@
 using System.Globalization;
-using System.Text;
-using CsvHelper;
-using CsvHelper.Configuration;
+using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Fleet;
@@ -40,23 +38,10 @@ public sealed class TimesFile
             return (null, new("file", "The file is empty."));
         if (bytes.Length > MostBytes)
             return (null, new("file", $"The file is larger than {MostBytes / 1024 / 1024} MB. Send the years one by one."));
-        var text = Decode(bytes);
-        if (text.Contains('\0'))
-            return (null, new("file", "This is no text file. Save the table as CSV and send that."));
-        if (text.AsSpan().Count('\n') > MostLines)
-            return (null, new("file", $"{text.AsSpan().Count('\n')} lines; {MostLines} is the most. Send the years one by one."));
-
-        var firstLine = text.AsSpan(0, text.IndexOf('\n') is var end and >= 0 ? end : text.Length).ToString();
-        var delimiter = new[] { ";", "\t", "," }.MaxBy(mark => firstLine.Split(mark).Length)!;
-        var shape = new CsvConfiguration(CultureInfo.InvariantCulture) { Delimiter = delimiter, HasHeaderRecord = false, BadDataFound = null, TrimOptions = TrimOptions.Trim, IgnoreBlankLines = true };
-        using var parser = new CsvParser(new StringReader(text), shape);
-        List<TimesRow> rows = [];
-        while (parser.Read())
-        {
-            if (parser.Count > MostColumns)
-                return (null, new("file", $"Line {parser.RawRow} has {parser.Count} columns; {MostColumns} is the most."));
-            rows.Add(new(parser.RawRow, parser.Record ?? []));
-        }
+        var (table, fault) = DelimitedText.Read(bytes, MostLines, MostColumns);
+        if (table is null)
+            return (null, new("file", fault!));
+        var rows = table.Select(row => new TimesRow(row.Line, row.Cells)).ToList();
         return rows.Count < 2 || rows[0].Cells.Count < 2
             ? (null, new("file", "A line of titles and at least one reading are wanted, in columns apart by commas, semicolons or tabs."))
             : (new([.. rows[0].Cells.Select(title => title.Length > 40 ? title[..40] + "…" : title)], rows[1..]), null);
@@ -104,21 +89,5 @@ public sealed class TimesFile
     {
         var cells = Rows.Where(row => column < row.Cells.Count && row.Cells[column].Length > 0).Select(row => row.Cells[column]).Take(400).ToList();
         return cells.Count > 0 && cells.All(cell => Day(cell, format) is not null);
-    }
-
-    private static string Decode(byte[] bytes)
-    {
-        if (bytes is [0xFF, 0xFE, ..])
-            return Encoding.Unicode.GetString(bytes, 2, bytes.Length - 2);
-        if (bytes is [0xFE, 0xFF, ..])
-            return Encoding.BigEndianUnicode.GetString(bytes, 2, bytes.Length - 2);
-        try
-        {
-            return new UTF8Encoding(false, throwOnInvalidBytes: true).GetString(bytes).TrimStart('\uFEFF');
-        }
-        catch (DecoderFallbackException)
-        {
-            return Encoding.Latin1.GetString(bytes);
-        }
     }
 }

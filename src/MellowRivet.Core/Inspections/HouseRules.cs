@@ -9,7 +9,35 @@ public enum SeparateInspector { Never, AirworthinessItems, Always }
 /// <summary>How this shop works, where there is more than one school.</summary>
 /// <param name="Inspector">When doer and inspector have to be two people.</param>
 /// <param name="FirstLook">Each zone is looked at dirty before it is cleaned; false for the school that cleans first.</param>
-public sealed record HouseRules(SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true);
+/// <param name="AskFirst">No work on a discrepancy before the owner was asked; false for the shop that has a free hand.</param>
+/// <param name="PreAuthorised">Where the owner is asked first: what the shop may spend on one discrepancy unasked, in its money.</param>
+/// <param name="AirworthinessUnasked">Where the owner is asked first: airworthiness items are put right without asking.</param>
+/// <param name="LabourRate">What an hour of labour costs, in its money.</param>
+/// <param name="Money">The shop's money, as it stands before a sum.</param>
+public sealed record HouseRules(
+    SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true,
+    bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$")
+{
+    /// <summary>Why work on a discrepancy can't begin before the owner was asked; null where it can.</summary>
+    public Refusal? AsksFirst(Discrepancy found)
+    {
+        if (!AskFirst || (AirworthinessUnasked && found.Class == DiscrepancyClass.Airworthiness))
+            return null;
+        if (found.Estimate?.Total(this) is { } total)
+            return total <= PreAuthorised ? null : new("state", $"{Sum(total)} is more than the {Sum(PreAuthorised)} this shop may spend unasked: ask the owner first.");
+        return new("state", $"This shop asks the owner first. Ask, or say what it is expected to cost: up to {Sum(PreAuthorised)} needs no asking.");
+    }
+
+    /// <summary>A sum in the shop's money.</summary>
+    public string Sum(decimal sum) => $"{Money}{(Money.Length > 1 ? " " : "")}{sum.ToString(sum == decimal.Truncate(sum) ? "#,0" : "#,0.00", System.Globalization.CultureInfo.InvariantCulture)}";
+
+    /// <summary>What is wrong with them as typed; null where they can hold.</summary>
+    public Refusal? Check() => !Enum.IsDefined(Inspector)
+        ? new("inspector", "Choose when a second person inspects.")
+        : PreAuthorised is < 0 or > 1_000_000 || LabourRate is < 0 or > 10_000 || Money.Trim().Length is 0 or > 4
+            ? new("money", "Sums from 0 up, an hour of up to 10,000, and money of one to four letters: $, EUR.")
+            : null;
+}
 
 /// <summary>The shop's own settings: one row.</summary>
 public sealed class Shop
@@ -33,7 +61,7 @@ public static class SecondPerson
         };
 
     /// <summary>Whether a corrected discrepancy waits for a second person.</summary>
-    public static bool Wanted(HouseRules rules, Discrepancy found) => !found.IsOpen && found.InspectedBy is null
+    public static bool Wanted(HouseRules rules, Discrepancy found) => found.Disposition == Disposition.Done
         && rules.Inspector switch
         {
             SeparateInspector.Always => true,

@@ -46,6 +46,7 @@ public sealed partial class Inspection
             return refusal;
         foreach (var tied in TiedWith(task))
             tied.Follow(task);
+        Reconsider(task.ZoneKey);
         return null;
     }
 

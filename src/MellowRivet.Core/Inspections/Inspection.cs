@@ -15,7 +15,6 @@ public enum InspectionState { InWork, SignedAirworthy, SignedUnairworthy }
 public sealed partial class Inspection
 {
     private readonly List<InspectionTask> tasks = [];
-    private readonly List<Discrepancy> discrepancies = [];
     private readonly List<Reading> readings = [];
     private readonly List<CompressionTest> compressionTests = [];
 
@@ -30,8 +29,9 @@ public sealed partial class Inspection
     /// <param name="openedOn">The day.</param>
     /// <param name="done">What was last done when on this aircraft; nothing where there is no record.</param>
     /// <param name="house">How the shop works.</param>
+    /// <param name="knownMarks">Marks that earlier inspections found benign.</param>
     public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, IReadOnlyList<Worksheet> worksheets, DateOnly openedOn,
-        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null)
+        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<CarriedMark>? knownMarks = null)
     {
         Id = id;
         AircraftId = aircraft.Id;
@@ -40,6 +40,7 @@ public sealed partial class Inspection
         OpenedOn = openedOn;
         TimeInService = aircraft.TimeInService;
         House = house ?? new();
+        carriedMarks = [.. knownMarks ?? []];
         sheets = [.. worksheets.Select(sheet => new SheetUsed(sheet.Key, sheet.Title, sheet.Version, sheet.Zones.Sum(zone => zone.Hours ?? 0)))];
         Begin(WalkList.Merge(worksheets, aircraft, kind, done ?? [], openedOn));
     }
@@ -60,29 +61,13 @@ public sealed partial class Inspection
     public int Version { get; private set; }
 
     public IReadOnlyList<InspectionTask> Tasks => tasks;
-    public IReadOnlyList<Discrepancy> Discrepancies => discrepancies;
     public IReadOnlyList<Reading> Readings => readings;
     public IReadOnlyList<CompressionTest> CompressionTests => compressionTests;
 
     public bool InWork => State == InspectionState.InWork;
 
-    /// <summary>Airworthiness items that are still open: they choose the statement.</summary>
-    public IEnumerable<Discrepancy> OpenAirworthiness => discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
-
     /// <summary>Why nothing can be recorded any more, or null while it is in work.</summary>
     public Refusal? Closed() => InWork ? null : new("inspection", "This inspection is signed. A mistake is put right by a new entry, not by changing this one.");
-
-    /// <summary>Puts something on the fix list. The task it was found at becomes a discrepancy.</summary>
-    public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at)
-    {
-        var number = discrepancies.Count == 0 ? 1 : discrepancies.Max(other => other.Number) + 1;
-        var found = new Discrepancy(id, number, what, zoneKey, where, @class, grounded, task?.Id, by, at);
-        discrepancies.Add(found);
-        if (task is not null)
-            Answer(task, TaskVerdict.Discrepancy, null, null, by, at);
-        Version++;
-        return found;
-    }
 
     public CompressionTest Begin(CompressionTest test)
     {

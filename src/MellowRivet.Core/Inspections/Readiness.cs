@@ -1,3 +1,4 @@
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
@@ -5,7 +6,7 @@ using MellowRivet.Core.Judgements;
 namespace MellowRivet.Core.Inspections;
 
 /// <summary>What of looking and opening holds a signature up.</summary>
-public enum HeldUpBy { Look, Tag, Tool, SecondPerson }
+public enum HeldUpBy { Look, Tag, Tool, SecondPerson, KnownMark, Bulletin }
 
 /// <summary>Something that stands between the aircraft and its signature.</summary>
 /// <param name="What">In words.</param>
@@ -23,9 +24,12 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
 {
     public bool MaySign => Blockers.Count == 0;
 
-    public static Readiness Of(Inspection inspection, Aircraft aircraft) => new(
+    /// <param name="inspection">The inspection.</param>
+    /// <param name="aircraft">Its aircraft, with parts.</param>
+    /// <param name="research">The shop's bulletins as they stand on it; null where there are none.</param>
+    public static Readiness Of(Inspection inspection, Aircraft aircraft, BulletinResearch? research = null) => new(
         [
-            .. Squawks(inspection), .. Looks(inspection), .. TasksToLookAt(inspection), .. Compressions(inspection, aircraft), .. Placards(inspection),
+            .. Squawks(inspection), .. Looks(inspection), .. TasksToLookAt(inspection), .. Compressions(inspection, aircraft), .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection), .. Placards(inspection),
             .. SecondPeople(inspection), .. StillOpen(inspection), .. StillOut(inspection),
         ], [.. inspection.OpenAirworthiness]);
 
@@ -59,10 +63,25 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
             }
     }
 
+    // Binding ones, and those the shop adopted: what is due, what is due at this inspection, and what nobody can tell yet. Unknown
+    // never counts as not applicable. One that was taken in is held up by its own steps instead.
+    private static IEnumerable<Blocker> Bulletins(Inspection inspection, BulletinResearch research) =>
+    [
+        .. research.Lines.Where(line => line.HoldsUp && inspection.WorkOf(line) is null)
+            .Select(line => new Blocker($"{line.Bulletin.Title}, {line.Bulletin.Subject}: {line.State.InWords()}, {line.Force}; take it in, or note what was done", By: HeldUpBy.Bulletin)),
+        .. inspection.Bulletins.Where(work => work.Complied is null && inspection.Tasks.Where(task => task.ZoneKey == work.ZoneKey) is var steps && steps.All(task => task.Verdict != TaskVerdict.NotYet)
+                && steps.All(task => task.Verdict != TaskVerdict.NotApplicable) && !inspection.Discrepancies.Any(found => found.ZoneKey == work.ZoneKey && found.IsOpen))
+            .Select(work => new Blocker($"{work.Title}: its steps are done; say how it was complied with", By: HeldUpBy.Bulletin)),
+    ];
+
     private static IEnumerable<Blocker> Placards(Inspection inspection) => inspection.Discrepancies
         .Where(found => found.IsOpen && found.Class == DiscrepancyClass.Deferrable)
         .OrderBy(found => found.Number)
-        .Select(found => new Blocker($"{found.What}: deferred, so deactivate, placard and say so in its corrective action", Found: found));
+        .Select(found => new Blocker($"{found.What}: deferrable, so walk the deferral test, deactivate and placard it, or fix it", Found: found));
+
+    private static IEnumerable<Blocker> KnownMarks(Inspection inspection) => inspection.CarriedMarks
+        .Where(mark => !mark.IsAnswered)
+        .Select(mark => new Blocker($"Known mark {mark.Number}, {mark.What}: accept it with your initials, or test it again", By: HeldUpBy.KnownMark));
 
     private static IEnumerable<Blocker> SecondPeople(Inspection inspection) =>
     [

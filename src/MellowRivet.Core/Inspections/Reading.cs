@@ -12,9 +12,10 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="SecondTry">A further try after a low hot reading.</param>
 /// <param name="Celsius">For a cable: the temperature at it, °C.</param>
 /// <param name="Wrench">For a torque: the wrench it was pulled with.</param>
+/// <param name="Feet">For an oil pressure in flight: the pressure altitude, ft.</param>
 public sealed record ReadingConditions(
     bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, LeakPath? Leak = null, bool SecondTry = false,
-    double? Celsius = null, WrenchUsed? Wrench = null);
+    double? Celsius = null, WrenchUsed? Wrench = null, double? Feet = null);
 
 /// <summary>The wrench that pulled a torque, as it was then.</summary>
 /// <param name="ToolId">The tool.</param>
@@ -75,6 +76,13 @@ public sealed class Reading
     public double LeakArea => Kind == CompressionKind
         ? Compression.LeakArea.MultipleOfMaster(new Psi(Value), new Psi(Conditions.SupplyPsi ?? 80), new Psi(Conditions.AmbientPsi ?? Psi.StandardAmbient.Value))
         : throw new InvalidOperationException($"A reading of {Kind} has no leak area.");
+
+    /// <summary>Takes another value in place of the one typed before, while the inspection is in work. When it was first taken stays.</summary>
+    public void Reread(double value, Unit unit, WrenchUsed? wrench, Guid by)
+    {
+        (Value, UnitSymbol, PersonId) = (value, unit.Symbol, by);
+        Conditions = Conditions with { Wrench = wrench };
+    }
 
     /// <summary>Puts a mistyped value or leak path right while the inspection is in work. When it was taken stays, and with it the order of the tries.</summary>
     public void Correct(double value, LeakPath? leak, Guid by)

@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Measures;
 
 /// <summary>What a unit measures. Values convert only within one dimension.</summary>
-public enum Dimension { Pressure, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage, Angle }
+public enum Dimension { Pressure, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage, Angle, Area, Capacitance, Mass, Volume, Share }
 
 /// <summary>
 /// A unit of the bench, with its exact relation to the SI unit of its dimension:
@@ -35,6 +35,20 @@ public sealed record Unit(string Symbol, Dimension Dimension, double Factor, dou
     public static readonly Unit Volt = new("V", Dimension.Voltage, 1);
     public static readonly Unit Degree = new("°", Dimension.Angle, Math.PI / 180);
 
+    public static readonly Unit SquareMillimetre = new("mm²", Dimension.Area, 0.000_001);
+    public static readonly Unit SquareInch = new("in²", Dimension.Area, MetresPerInch * MetresPerInch);
+
+    /// <summary>An inch of mercury at 0 °C (NIST SP 811, from memory).</summary>
+    public static readonly Unit InchOfMercury = new("inHg", Dimension.Pressure, 3_386.389);
+    public static readonly Unit PartsPerMillion = new("ppm", Dimension.Share, 0.000_001);
+    public static readonly Unit Microfarad = new("µF", Dimension.Capacitance, 0.000_001);
+    public static readonly Unit Gram = new("g", Dimension.Mass, 0.001);
+
+    public static readonly Unit Litre = new("l", Dimension.Volume, 0.001);
+
+    /// <summary>A US liquid quart, 57.75 cubic inches.</summary>
+    public static readonly Unit Quart = new("qt", Dimension.Volume, 57.75 * MetresPerInch * MetresPerInch * MetresPerInch);
+
     /// <summary>A thousandth of an inch, as play is spoken of.</summary>
     public static readonly Unit Thou = new("thou", Dimension.Length, MetresPerInch / 1_000);
 
@@ -42,7 +56,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, double Factor, dou
     public static IReadOnlyList<Unit> All { get; } =
     [
         Psi, Kilopascal, Bar, Inch, Millimetre, Ohm, InchPound, FootPound, NewtonMetre,
-        Celsius, Fahrenheit, Hour, Second, Pound, Newton, Rpm, Volt, Degree, Thou,
+        Celsius, Fahrenheit, Hour, Second, Pound, Newton, Rpm, Volt, Degree, Thou, SquareMillimetre, SquareInch, Microfarad, Gram, Litre, Quart, InchOfMercury, PartsPerMillion,
     ];
 
     /// <summary>The unit with this symbol, or null. "Nm" and "ohm" are taken for N·m and Ω, as keyboards lack them.</summary>
@@ -52,6 +66,7 @@ public sealed record Unit(string Symbol, Dimension Dimension, double Factor, dou
         {
             "Nm" or "N.m" or "N m" => "N·m",
             "ohm" or "ohms" => "Ω",
+            "uF" => "µF",
             "C" => "°C",
             "F" => "°F",
             var other => other,

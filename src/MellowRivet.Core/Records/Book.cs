@@ -1,4 +1,7 @@
 namespace MellowRivet.Core.Records;
 
-/// <summary>Which book a record goes into. The discrepancy list is handed to the owner with the unairworthy statement.</summary>
-public enum Book { Airframe, Engine, Propeller, DiscrepancyList }
+/// <summary>
+/// Which book a record goes into. The discrepancy list is handed to the owner with the unairworthy statement; the status of
+/// bulletins stays with the aircraft's papers.
+/// </summary>
+public enum Book { Airframe, Engine, Propeller, DiscrepancyList, BulletinStatus }

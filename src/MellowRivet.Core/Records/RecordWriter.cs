@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -30,10 +31,12 @@ public static class RecordWriter
         var date = DateOnly.FromDateTime(now.DateTime);
         var unairworthy = inspection.OpenAirworthiness.ToList();
 
-        JsonObject Entry(Book book, string subject, string item, string serial, Hours? time)
+        JsonObject Entry(Book book, string subject, string item, string serial, Hours? time, Guid? part = null)
         {
             var (statement, source) = rules.Statement(inspection.Kind, aircraft.Category, unairworthy.Count == 0, subject, date);
-            var work = inspection.Discrepancies.Where(found => !found.IsOpen && inspection.BookOf(found.ZoneKey) == book).OrderBy(found => found.Number);
+            var work = inspection.Discrepancies.Where(found => found.Correction is not null && inspection.BookOf(found.ZoneKey) == book).OrderBy(found => found.Number).Select(found => $"{found.What}: {found.Correction!.InWords}");
+            var bulletins = inspection.Bulletins.Where(done => done.Complied is not null && inspection.BookOf(done.ZoneKey) == book && (part is null || IsOn(aircraft, done.ComponentId, part.Value)))
+                .Select(done => $"{done.Title}: {done.Complied!.Wording}{(done.Complied.Certificate.Length > 0 ? $" ({done.Complied.Certificate})" : "")}");
             return new()
             {
                 ["title"] = $"{book} entry",
@@ -46,7 +49,7 @@ public static class RecordWriter
                 ["aircraftTime"] = $"{aircraft.TimeInService} h",
                 ["workOrder"] = inspection.WorkOrder,
                 ["extent"] = $"{inspection.Kind.InWords()}, {string.Join(", ", inspection.Sheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, {inspection.Tasks.Count} tasks",
-                ["work"] = new JsonArray([.. work.Select(found => (JsonNode)$"{found.What}: {found.CorrectiveAction}")]),
+                ["work"] = new JsonArray([.. work.Concat(bulletins).Select(words => (JsonNode)words)]),
                 ["statement"] = statement,
                 ["statementSource"] = source.Text,
                 ["airworthy"] = unairworthy.Count == 0,
@@ -59,12 +62,64 @@ public static class RecordWriter
         var total = aircraft.TimeInService;
         List<Draft> drafts = [new(Book.Airframe, Entry(Book.Airframe, "aircraft", "Airframe", aircraft.SerialNumber, total))];
         drafts.AddRange(aircraft.Engines.Select(engine => new Draft(Book.Engine,
-            Entry(Book.Engine, "engine", $"Engine {engine.Position}".Trim(), engine.Component.SerialNumber, engine.TimeInService(total)))));
+            Entry(Book.Engine, "engine", $"Engine {engine.Position}".Trim(), engine.Component.SerialNumber, engine.TimeInService(total), engine.ComponentId))));
         drafts.AddRange(aircraft.Propellers.Select(propeller => new Draft(Book.Propeller,
-            Entry(Book.Propeller, "propeller", $"Propeller {propeller.Position}".Trim(), propeller.Component.SerialNumber, propeller.TimeInService(total)))));
+            Entry(Book.Propeller, "propeller", $"Propeller {propeller.Position}".Trim(), propeller.Component.SerialNumber, propeller.TimeInService(total), propeller.ComponentId))));
         if (unairworthy.Count > 0)
             drafts.Add(new(Book.DiscrepancyList, OwnersList(drafts[0].Content, inspection, unairworthy)));
         return drafts;
+    }
+
+    /// <summary>
+    /// The status of every bulletin that was looked up for an inspection: method, revision, date, time and what is due next
+    /// (14 CFR 91.417(a)(2)(v), from memory).
+    /// </summary>
+    /// <param name="inspection">The inspection.</param>
+    /// <param name="aircraft">Its aircraft.</param>
+    /// <param name="rules">The rule pack in force.</param>
+    /// <param name="research">The bulletins as they stand on it.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="now">When, in the shop's own time.</param>
+    public static Draft BulletinStatus(Inspection inspection, Aircraft aircraft, RulePack rules, BulletinResearch research, Signer signer, DateTimeOffset now)
+    {
+        var date = DateOnly.FromDateTime(now.DateTime);
+        var latest = research.Lines.Select(line => line.Bulletin.Published).DefaultIfEmpty(date).Max();
+        return new(Book.BulletinStatus, new()
+        {
+            ["title"] = "Status of directives and bulletins",
+            ["registration"] = aircraft.Registration,
+            ["type"] = aircraft.Type,
+            ["item"] = "Aircraft",
+            ["serial"] = aircraft.SerialNumber,
+            ["date"] = date.ToString("yyyy-MM-dd"),
+            ["timeInService"] = $"{aircraft.TimeInService} h",
+            ["aircraftTime"] = $"{aircraft.TimeInService} h",
+            ["workOrder"] = inspection.WorkOrder,
+            ["extent"] = $"{research.Lines.Count} looked up for the {inspection.Kind.InWords()}, the latest of {latest:yyyy-MM-dd}",
+            ["work"] = new JsonArray([.. research.Lines.OrderBy(line => line.Bulletin.Kind).ThenBy(line => line.Bulletin.Number, StringComparer.Ordinal).Select(line => (JsonNode)StatusOf(line))]),
+            ["statement"] = "The directives and bulletins named here are those this shop holds. Each was held against the data plates and papers of this aircraft and its parts. Others may exist: the issuers’ own lists decide.",
+            ["statementSource"] = "14 CFR 91.417(a)(2)(v), from memory",
+            ["signedBy"] = signer.Person.Name,
+            ["certificate"] = $"{signer.Certificate.Kind.InWords()}, {signer.Certificate.Number}",
+            ["rulePack"] = $"{rules.Key} {rules.Effective:yyyy-MM-dd}",
+        });
+    }
+
+    /// <summary>One bulletin's status in a line.</summary>
+    public static string StatusOf(BulletinLine line)
+    {
+        var done = line.Last is { } last ? $"; {last.Method}, revision {(last.Revision.Length == 0 ? "original issue" : last.Revision)}, {last.On:yyyy-MM-dd}, {(last.Hours is { } hours ? $"{hours:0.0} h" : "hours not known")}, {last.Reference}" : "";
+        var next = line.Due is { } due && line.Counts ? $"; next due {string.Join(" or ", due.Status.Limbs.Select(limb => limb.DueOn is { } day ? $"{day:yyyy-MM-dd}" : limb.DueAt is { } at ? $"{at:0.0} h" : "not known").DefaultIfEmpty("not known"))}" : "";
+        return $"{line.Bulletin.Title} ({line.Bulletin.Issuer}, {line.Bulletin.Kind.InWords()}), {line.Bulletin.Subject}, on {line.Subject}: {line.State.InWords()}, {line.Force}{done}{next}{(line.State is BulletinState.DoesNotApply or BulletinState.Superseded or BulletinState.Declined or BulletinState.CannotTell ? $"; {line.Why}" : "")}";
+    }
+
+    // A bulletin's part is this engine or propeller, or sits on it; one that hangs on the aircraft goes into every book of its kind.
+    private static bool IsOn(Aircraft aircraft, Guid? partId, Guid host)
+    {
+        for (var at = partId; at is { } part; at = aircraft.Fitting(part)?.ParentId)
+            if (part == host)
+                return true;
+        return partId is null;
     }
 
     private static JsonObject OwnersList(JsonObject airframe, Inspection inspection, IEnumerable<Discrepancy> unairworthy)

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
@@ -28,7 +29,8 @@ public sealed record SigningAnswer(Certificate? By, string Reason, RuleSource? S
 
 /// <summary>One authority's rules as data, with the day from which they hold. It lives on the shelf as a JSON file.</summary>
 public sealed record RulePack(
-    string Key, string Title, DateOnly Effective, string Note, IReadOnlyList<SigningRule> Signing, IReadOnlyList<StatementRule> Statements)
+    string Key, string Title, DateOnly Effective, string Note, IReadOnlyList<SigningRule> Signing, IReadOnlyList<StatementRule> Statements,
+    IReadOnlyList<BindingRule>? Bulletins = null)
 {
     /// <summary>Reads a rule pack.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or of the wrong kind.</exception>

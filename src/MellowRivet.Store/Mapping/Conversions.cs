@@ -27,7 +27,7 @@ internal sealed class HoursNumber : JsonConverter<Hours>
 
 internal static class JsonColumn
 {
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(), new HoursNumber() } };
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(), new HoursNumber() }, IgnoreReadOnlyProperties = true };
 
     /// <summary>Keeps a small value or list as JSON in one column. Core replaces such a value whole, so the same object is unchanged and equal text is an equal value.</summary>
     public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property.HasConversion(

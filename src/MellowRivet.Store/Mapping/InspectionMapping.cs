@@ -1,6 +1,9 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.EngineLogs;
+using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -15,13 +18,20 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property(row => row.Version).IsConcurrencyToken();
         inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
             .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut).Ignore(row => row.ForeignObjects)
-            .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk);
+            .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
+            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.BenchChecks).Ignore(row => row.FilterCuts).Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
         inspection.Property<List<WitnessMark>>("witnessMarks").HasColumnName("WitnessMarks").AsJson();
         inspection.Property<List<Tag>>("tags").HasColumnName("Tags").AsJson();
         inspection.Property<List<ToolOut>>("toolsOut").HasColumnName("ToolsOut").AsJson();
         inspection.Property<List<ForeignObject>>("foreignObjects").HasColumnName("ForeignObjects").AsJson();
+        inspection.Property<List<CarriedMark>>("carriedMarks").HasColumnName("CarriedMarks").AsJson();
+        inspection.Property<List<PlugMark>>("plugMarks").HasColumnName("PlugMarks").AsJson();
+        inspection.Property<List<BenchCheck>>("benchChecks").HasColumnName("BenchChecks").AsJson();
+        inspection.Property<List<FilterCut>>("filterCuts").HasColumnName("FilterCuts").AsJson();
+        inspection.Property<List<Guid>>("benchedMagnetos").HasColumnName("BenchedMagnetos").AsJson();
+        inspection.Property<List<BulletinWork>>("bulletins").HasColumnName("Bulletins").AsJson();
         inspection.Property<List<SheetUsed>>("sheets").HasColumnName("Sheets").AsJson();
         inspection.Property<List<TaskNotDue>>("notDue").HasColumnName("NotDue").AsJson();
         inspection.Property(row => row.Arrival).AsJson();
@@ -51,11 +61,31 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
 {
     public void Configure(EntityTypeBuilder<Discrepancy> found)
     {
+        found.ToTable("Discrepancy");
+        found.HasIndex(row => row.SameAs);
         found.Property(row => row.Id).ValueGeneratedNever();
         found.Property(row => row.Version).IsConcurrencyToken();
         found.HasIndex(row => new { row.InspectionId, row.Number }).IsUnique();
-        found.Ignore(row => row.Photos);
+        found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Notes).Ignore(row => row.Steps).Ignore(row => row.Deferral).Ignore(row => row.Place);
         found.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
+        found.Property<List<Sound>>("sounds").HasColumnName("Sounds").AsJson();
+        found.Property<List<Note>>("notes").HasColumnName("Notes").AsJson();
+        found.Property<List<Step>>("steps").HasColumnName("Steps").AsJson();
+        found.Property<List<DeferralAnswer>>("deferral").HasColumnName("Deferral").AsJson();
+        found.Property(row => row.Pin).AsJson();
+        found.Property(row => row.Correction).AsJson();
+        found.Property(row => row.Examination).AsJson();
+        found.Property(row => row.Estimate).AsJson();
+    }
+}
+
+internal sealed class OwnerLinkMapping : IEntityTypeConfiguration<OwnerLink>
+{
+    public void Configure(EntityTypeBuilder<OwnerLink> link)
+    {
+        link.Property(row => row.Id).ValueGeneratedNever();
+        link.HasIndex(row => row.TokenHash).IsUnique();
+        link.HasOne<Inspection>().WithMany().HasForeignKey(row => row.InspectionId);
     }
 }
 
@@ -69,6 +99,19 @@ internal sealed class ReadingMapping : IEntityTypeConfiguration<Reading>
         reading.HasIndex(row => new { row.AircraftId, row.Kind });
         reading.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         reading.HasOne<Component>().WithMany().HasForeignKey(row => row.ComponentId);
+    }
+}
+
+internal sealed class EngineLogMapping : IEntityTypeConfiguration<EngineLog>
+{
+    public void Configure(EntityTypeBuilder<EngineLog> log)
+    {
+        log.Property(row => row.Id).ValueGeneratedNever();
+        log.Property(row => row.Columns).AsJson();
+        log.Ignore(row => row.Flights);
+        log.Property<List<LogFlight>>("flights").HasColumnName("Flights").AsJson();
+        log.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
+        log.HasOne<Component>().WithMany().HasForeignKey(row => row.EngineId);
     }
 }
 

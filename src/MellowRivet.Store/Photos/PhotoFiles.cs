@@ -1,4 +1,3 @@
-using System.Security.Cryptography;
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MetadataExtractor;
@@ -16,7 +15,8 @@ public sealed record PhotoTaken(Photo? Photo, Refusal? Refusal);
 
 /// <summary>
 /// Photos as files, each named by its SHA-256. The original is kept untouched and synced to disk before anything
-/// refers to it; sized copies are made once, upright, without the camera's data.
+/// refers to it; sized copies are made once, upright, without the camera's data: the small one as it comes in, the large one
+/// when somebody first looks.
 /// </summary>
 public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
 {
@@ -26,73 +26,76 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
     /// <summary>Most pixels taken. A small file can claim many: the claim is checked before any pixel is decoded.</summary>
     public const long MostPixels = 60_000_000;
 
+    private const int LargeSide = 2048, ThumbSide = 480;
+
     /// <summary>Takes in one picture: real decoding decides what it is, never its name.</summary>
     /// <exception cref="IOException">The disk is full or gone; nothing was kept.</exception>
     public async Task<PhotoTaken> TakeInAsync(Stream content, string name, CancellationToken stop)
     {
-        var incoming = Path.Combine(data.Photos, $"{Guid.NewGuid():N}.incoming");
-        try
-        {
-            var (bytes, sha) = await ReceiveAsync(content, incoming, stop);
-            if (bytes > MostBytes)
-                return Refused(name, $"is larger than {MostBytes / 1024 / 1024} MB. Take it at a smaller size, or send a copy");
-            if (bytes == 0)
-                return Refused(name, "is empty. Take it again");
-            if (IsHeic(incoming))
-                return Refused(name, "is HEIC, which browsers can't show. Set the camera to “most compatible” (JPEG), or send a JPEG copy");
-            return Keep(incoming, sha, name);
-        }
-        finally
-        {
-            File.Delete(incoming);
-        }
+        using var incoming = await IncomingFile.ReceiveAsync(content, data.Photos, MostBytes, stop);
+        if (incoming.Bytes > MostBytes)
+            return Refused(name, $"is larger than {MostBytes / 1024 / 1024} MB. Take it at a smaller size, or send a copy");
+        if (incoming.Bytes == 0)
+            return Refused(name, "is empty. Take it again");
+        return IsHeic(incoming.Head(12))
+            ? Refused(name, "is HEIC, which browsers can't show. Set the camera to “most compatible” (JPEG), or send a JPEG copy")
+            : Keep(incoming, name);
     }
+
+    /// <summary>A picture that was taken in before, as it would be taken in now; null where there is none.</summary>
+    public Photo? Find(string sha256)
+    {
+        if (PathOf(sha256, PhotoSize.Thumb) is null)
+            return null;
+        using var codec = SKCodec.Create(OriginalPath(sha256));
+        var (width, height) = UprightPicture.SizeOf(codec);
+        return new(sha256, width, height, TakenAt(OriginalPath(sha256)), clock.GetUtcNow());
+    }
+
+    internal static bool IsSha256(string name) => name.Length == 64 && name.All(char.IsAsciiHexDigitLower);
 
     /// <summary>The path of a sized copy, or null where no such photo is kept. The name is checked to be a SHA-256, so no other path can be reached.</summary>
     public string? PathOf(string sha256, PhotoSize size)
     {
-        if (sha256.Length != 64 || !sha256.All(char.IsAsciiHexDigitLower))
+        if (!IsSha256(sha256))
             return null;
         var path = CopyPath(sha256, size);
+        if (size == PhotoSize.Large && !File.Exists(path) && File.Exists(OriginalPath(sha256)))
+            MakeLarge(sha256);
         return File.Exists(path) ? path : null;
     }
 
     /// <summary>The path of an untouched original.</summary>
     public string OriginalPath(string sha256) => Path.Combine(FolderOf(sha256), $"{sha256}.original");
 
-    private static async Task<(long Bytes, string Sha256)> ReceiveAsync(Stream content, string path, CancellationToken stop)
+    // It was decoded to its end when it came in.
+    private void MakeLarge(string sha256)
     {
-        await using var file = new FileStream(path, FileMode.CreateNew, FileAccess.Write, FileShare.None, 1 << 16, useAsync: true);
-        using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
-        var buffer = new byte[1 << 16];
-        long bytes = 0;
-        int read;
-        while (bytes <= MostBytes && (read = await content.ReadAsync(buffer, stop)) > 0)
-        {
-            bytes += read;
-            hash.AppendData(buffer, 0, read);
-            await file.WriteAsync(buffer.AsMemory(0, read), stop);
-        }
-        file.Flush(flushToDisk: true);
-        return (bytes, Convert.ToHexStringLower(hash.GetHashAndReset()));
+        using var codec = SKCodec.Create(OriginalPath(sha256));
+        using var upright = UprightPicture.Decode(codec, LargeSide);
+        if (upright is not null)
+            WriteCopy(upright.Picture, CopyPath(sha256, PhotoSize.Large), LargeSide, 82);
     }
 
-    private PhotoTaken Keep(string incoming, string sha, string name)
+    // Returns only when the picture and its small copy are on the disk.
+    private PhotoTaken Keep(IncomingFile incoming, string name)
     {
-        using var codec = SKCodec.Create(incoming);
+        using var codec = SKCodec.Create(incoming.Path);
         if (codec is null || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png or SKEncodedImageFormat.Webp))
             return Refused(name, "is not a JPEG, PNG or WebP picture");
         if ((long)codec.Info.Width * codec.Info.Height > MostPixels)
             return Refused(name, $"is {codec.Info.Width} × {codec.Info.Height} pixels; {MostPixels / 1_000_000} megapixels is the most");
 
+        if (codec.FrameCount > 1)
+            return Refused(name, $"moves: it has {codec.FrameCount} pictures in it. Send a still one");
+
+        var sha = incoming.Sha256;
         Directory.CreateDirectory(FolderOf(sha));
-        using var upright = UprightPicture.Decode(codec, longestSide: 2048);
+        using var upright = UprightPicture.Decode(codec, 2 * ThumbSide);
         if (upright is null)
             return Refused(name, "is damaged: it ends before the picture does. Take it again");
-        WriteCopy(upright.Picture, CopyPath(sha, PhotoSize.Large), 2048, 82);
-        WriteCopy(upright.Picture, CopyPath(sha, PhotoSize.Thumb), 480, 78);
-        File.Move(incoming, OriginalPath(sha), overwrite: true);
-        Disk.SyncFolder(FolderOf(sha));
+        WriteCopy(upright.Picture, CopyPath(sha, PhotoSize.Thumb), ThumbSide, 78);
+        incoming.MoveTo(OriginalPath(sha));
         return new(new Photo(sha, upright.Width, upright.Height, TakenAt(OriginalPath(sha)), clock.GetUtcNow()), null);
     }
 
@@ -102,7 +105,8 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
         var size = new SKImageInfo(Math.Max(1, (int)(picture.Width * scale)), Math.Max(1, (int)(picture.Height * scale)));
         using var sized = scale < 1 ? picture.Resize(size, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)) : null;
         using var encoded = (sized ?? picture).Encode(SKEncodedImageFormat.Jpeg, quality);
-        var half = path + ".half";
+        // Two may look first at once: each writes its own, and either is the whole picture.
+        var half = $"{path}.{Guid.NewGuid():N}.half";
         using (var file = File.Create(half))
         {
             encoded.SaveTo(file);
@@ -125,20 +129,12 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
     }
 
     // ISO base media files say their brand at byte 8, after "ftyp".
-    private static bool IsHeic(string path)
-    {
-        using var file = File.OpenRead(path);
-        Span<byte> head = stackalloc byte[12];
-        if (file.ReadAtLeast(head, 12, throwOnEndOfStream: false) < 12 || !head[4..8].SequenceEqual("ftyp"u8))
-            return false;
-        var brand = head[8..12];
-        return brand.SequenceEqual("heic"u8) || brand.SequenceEqual("heix"u8) || brand.SequenceEqual("hevc"u8)
-            || brand.SequenceEqual("mif1"u8) || brand.SequenceEqual("msf1"u8);
-    }
+    private static bool IsHeic(ReadOnlySpan<byte> head) => head.Length == 12 && head[4..8].SequenceEqual("ftyp"u8)
+        && (head[8..].SequenceEqual("heic"u8) || head[8..].SequenceEqual("heix"u8) || head[8..].SequenceEqual("hevc"u8) || head[8..].SequenceEqual("mif1"u8) || head[8..].SequenceEqual("msf1"u8));
 
     private static PhotoTaken Refused(string name, string why) => new(null, new("photos", $"{ShownName(name)} {why}. Your words are still here."));
 
-    private static string ShownName(string name) => string.IsNullOrWhiteSpace(name) ? "The picture" : $"“{(name.Length > 60 ? name[..60] + "…" : name)}”";
+    internal static string ShownName(string name, string nameless = "The picture") => string.IsNullOrWhiteSpace(name) ? nameless : $"“{(name.Length > 60 ? name[..60] + "…" : name)}”";
 
     private string FolderOf(string sha) => Path.Combine(data.Photos, sha[..2]);
 

@@ -27,12 +27,16 @@ internal sealed class UprightPicture : IDisposable
             decoded.Dispose();
             return null;
         }
-        var sideways = codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
-        var (width, height) = sideways ? (info.Height, info.Width) : (info.Width, info.Height);
-        return new(Turn(decoded, codec.EncodedOrigin, sideways), width, height);
+        var (width, height) = SizeOf(codec);
+        return new(Turn(decoded, codec.EncodedOrigin, IsSideways(codec)), width, height);
     }
 
+    /// <summary>Width and height in pixels, upright.</summary>
+    public static (int Width, int Height) SizeOf(SKCodec codec) => IsSideways(codec) ? (codec.Info.Height, codec.Info.Width) : (codec.Info.Width, codec.Info.Height);
+
     public void Dispose() => Picture.Dispose();
+
+    private static bool IsSideways(SKCodec codec) => codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
 
     // The eight EXIF orientations: a mirror where the origin says so, and a turn.
     private static SKBitmap Turn(SKBitmap source, SKEncodedOrigin origin, bool sideways)

@@ -23,7 +23,7 @@ public sealed class NeedsFilter : IPageFilter
         if (context.HttpContext.User.Identity?.IsAuthenticated != true || context.HandlerMethod is not { } handler)
             return;
         var needed = handler.MethodInfo.GetCustomAttribute<NeedsAttribute>()?.Right;
-        if (needed is null && !HttpMethods.IsGet(handler.HttpMethod) && context.ActionDescriptor.RelativePath.StartsWith("/Pages/Account", StringComparison.Ordinal))
+        if (needed is null && (context.ActionDescriptor.RelativePath.StartsWith("/Pages/Account", StringComparison.Ordinal) || context.ActionDescriptor.RelativePath.StartsWith("/Pages/Owners", StringComparison.Ordinal)))
             return;
         if (needed is null && !HttpMethods.IsGet(handler.HttpMethod))
             throw new InvalidOperationException($"{context.ActionDescriptor.DisplayName} {handler.Name} changes something and doesn't say which right that needs.");

@@ -26,12 +26,13 @@ internal static class BenchApi
         bench.MapPost("/bench/wear", (HttpRequest request) => BenchBody.AnswerAsync<WearCall>(request, ReadWear))
             .Accepts<WearCall>("application/json").Produces<WearAnswer>().ProducesValidationProblem()
             .WithName("BenchWear").WithSummary("Hours left until something worn meets its minimum.");
+        bench.MapEngineBench();
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
             .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()
             .WithName("Trend").WithSummary("Reads a series of values against time in service as a trend.");
     }
 
-    private static CompressionAnswer? Compression(CompressionCall call, Problems problems)
+    public static CompressionAnswer? Compression(CompressionCall call, Problems problems)
     {
         var supply = new Psi(problems.Number("supplyPsi", call.SupplyPsi ?? 80, 20, 150, "psi", 80));
         var ambient = new Psi(problems.Number("ambientPsi", call.AmbientPsi ?? Psi.StandardAmbient.Value, 8, 16, "psi absolute", Psi.StandardAmbient.Value));
@@ -78,7 +79,7 @@ internal static class BenchApi
             trend.Next is { } next ? new(next.Expected, next.Low, next.High) : null, trend.LastIsUnusual, trend.Crossing, trend.Why);
     }
 
-    private static TorqueAnswer? Torque(TorqueCall call, Problems problems)
+    public static TorqueAnswer? Torque(TorqueCall call, Problems problems)
     {
         var unit = call.Unit switch { TorqueUnit.FtLb => Unit.FootPound, TorqueUnit.Nm => Unit.NewtonMetre, _ => Unit.InchPound };
         if (call.Unit is null)
@@ -92,7 +93,7 @@ internal static class BenchApi
         return new(setting, call.Unit!.Value, unit.To(Unit.InchPound, setting), unit.To(Unit.FootPound, setting), unit.To(Unit.NewtonMetre, setting));
     }
 
-    private static CableAnswer? Cable(CableCall call, Problems problems)
+    public static CableAnswer? Cable(CableCall call, Problems problems)
     {
         var rows = (call.Table ?? []).Take(60).Select((row, index) => new CableRow(
             problems.Number($"table[{index}].celsius", row?.Celsius, -80, 80, "°C", 0), problems.Number($"table[{index}].pounds", row?.Pounds, 0.1, 2_000, "lb", 1))).ToList();
@@ -136,6 +137,9 @@ internal sealed record JudgementAnswer(Verdict Verdict, string Rule, Standing St
 {
     public static JudgementAnswer Of(Judgement judgement) => new(
         judgement.Verdict, judgement.Rule, judgement.Source.Standing, judgement.Source.Text, judgement.Margin, judgement.Next);
+
+    /// <summary>The same for a page to show.</summary>
+    public Judgement ToJudgement() => new(Verdict, Rule, new(Standing, Source), Margin, Next);
 }
 
 internal enum TorqueUnit

@@ -18,15 +18,15 @@ internal static class DueApi
             .Accepts<DueCall>("application/json").Produces<DueAnswer>().ProducesValidationProblem()
             .WithName("Due").WithSummary("Reckons what falls due, when, and by which limb.");
 
-        app.MapGet("/aircraft/{id:guid}/due.ics", (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => OneAsync(db, row => row.Id == id, clock, stop))
+        app.MapGet("/aircraft/{id:guid}/due.ics", (Guid id, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) => OneAsync(db, board, row => row.Id == id, clock, stop))
             .RequireAuthorization().ExcludeFromDescription();
         app.MapGet("/due.ics", (RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(db, board, clock, stop))
             .RequireAuthorization().ExcludeFromDescription();
         // A calendar program can't sign in: the key in the address is its person's, and opens nothing but this.
         app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) =>
             await KnownAsync(db, key, stop) ? await ShopAsync(db, board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
-        app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await OneAsync(db, row => row.Registration == registration, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
+        app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) =>
+            await KnownAsync(db, key, stop) ? await OneAsync(db, board, row => row.Registration == registration, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
     }
 
     /// <summary>A new key for a calendar address, and what is kept of it.</summary>
@@ -44,12 +44,12 @@ internal static class DueApi
         return db.People.AnyAsync(person => person.CalendarKeyHash == hash, stop);
     }
 
-    private static async Task<IResult> OneAsync(RivetDb db, System.Linq.Expressions.Expression<Func<Core.Fleet.Aircraft, bool>> which, TimeProvider clock, CancellationToken stop)
+    private static async Task<IResult> OneAsync(RivetDb db, DueBoard board, System.Linq.Expressions.Expression<Func<Core.Fleet.Aircraft, bool>> which, TimeProvider clock, CancellationToken stop)
     {
         if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(which, stop) is not { } aircraft)
             return Results.NotFound();
         var now = clock.GetLocalNow();
-        var line = await db.DueLineAsync(aircraft, DateOnly.FromDateTime(now.DateTime), stop);
+        var line = await board.LineAsync(db, aircraft, DateOnly.FromDateTime(now.DateTime), stop);
         return Results.Text(DueCalendar.Write([line], $"{aircraft.Registration}: due", now), DueCalendar.ContentType);
     }
 

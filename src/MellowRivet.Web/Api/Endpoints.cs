@@ -1,3 +1,4 @@
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using Microsoft.EntityFrameworkCore;
@@ -16,6 +17,31 @@ internal static class Endpoints
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
             return Results.File(path, "image/jpeg");
         }).RequireAuthorization().ExcludeFromDescription();
+
+    public static void MapSounds(this WebApplication app) =>
+        app.MapGet("/sounds/{sha256}", (string sha256, string? type, SoundFiles sounds, HttpContext context) =>
+        {
+            if (sounds.Find(sha256) is not { } path)
+                return Results.NotFound();
+            context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+            // What the browser is told comes from the file's own first bytes, whatever the address says.
+            using var file = File.OpenRead(path);
+            var head = new byte[12];
+            return Results.File(path, SoundFiles.TypeOf(head.AsSpan(0, file.ReadAtLeast(head, 12, throwOnEndOfStream: false))) ?? "application/octet-stream", enableRangeProcessing: true);
+        }).RequireAuthorization().ExcludeFromDescription();
+
+    /// <summary>The pictures of an owner's page: only those that stand on it.</summary>
+    public static void MapOwnersPhotos(this WebApplication app) =>
+        app.MapGet("/owner/{token}/photos/{sha256}/{size}", async (string token, string sha256, string size, RivetDb db, PhotoFiles photos, TimeProvider clock, HttpContext context, CancellationToken stop) =>
+        {
+            if (await db.OwnerLinkAsync(token, clock, stop) is not { } link || !Enum.TryParse<PhotoSize>(size, ignoreCase: true, out var wanted))
+                return Results.NotFound();
+            var shown = (await db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == link.InspectionId).ToListAsync(stop)).Where(OwnerList.IsShown).SelectMany(found => found.Photos);
+            if (shown.All(photo => photo.Sha256 != sha256) || photos.PathOf(sha256, wanted) is not { } path)
+                return Results.NotFound();
+            context.Response.Headers.CacheControl = "private, max-age=3600";
+            return Results.File(path, "image/jpeg");
+        }).AllowAnonymous().RequireRateLimiting("owner").ExcludeFromDescription();
 
     public static void MapHealth(this WebApplication app) =>
         app.MapGet("/health", async (RivetDb db, CancellationToken stop) =>

@@ -16,7 +16,46 @@ internal static class FileApi
         app.MapGet("/aircraft/{id:guid}/file.json", async (Guid id, RivetDb db, CancellationToken stop) => await db.FileOfAsync(id, stop) is { } file
             ? Results.File(Encoding.UTF8.GetBytes(file.ToJson()), "application/json", $"{file.Registration}.json")
             : Results.NotFound()).RequireAuthorization().ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/trends.csv", TrendsCsvAsync).RequireAuthorization().ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/trends.json", TrendsJsonAsync).RequireAuthorization().ExcludeFromDescription();
         app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).RequireAuthorization().ExcludeFromDescription();
+    }
+
+    private static async Task<IResult> TrendsCsvAsync(Guid id, RivetDb db, CancellationToken stop)
+    {
+        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
+            return Results.NotFound();
+        var groups = await db.SeriesOfAsync(aircraft, stop);
+        return await CsvAsync(groups.SelectMany(group => group.Series.SelectMany(series => series.Points.Select(point => new { kind = group.Kind, unit = group.Unit, place = series.Label, part = series.Component?.SerialNumber, hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv", stop);
+    }
+
+    private static async Task<IResult> TrendsJsonAsync(Guid id, RivetDb db, CancellationToken stop)
+    {
+        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
+            return Results.NotFound();
+        var groups = await db.SeriesOfAsync(aircraft, stop);
+        return Results.Json(new
+        {
+            format = "mellow-rivet-trends",
+            version = 1,
+            registration = aircraft.Registration,
+            series = groups.SelectMany(group => group.Series.Select(series => new
+            {
+                kind = group.Kind,
+                unit = group.Unit,
+                place = series.Label,
+                part = series.Component?.SerialNumber,
+                limit = series.Limit,
+                points = series.Points.Select(point => new { hours = point.Hours, value = point.Value }),
+                events = series.Events.Select(done => new { hours = done.Hours, restarts = done.Restarts, what = done.What }),
+                n = series.Trend.N,
+                slopePer100Hours = series.Trend.Line?.Slope * 100,
+                noise = series.Trend.Line?.Noise,
+                lastIsUnusual = series.Trend.LastIsUnusual,
+                crossing = series.Trend.Crossing,
+                why = series.Trend.Why,
+            })),
+        });
     }
 
     private static async Task<IResult> TimesAsync(Guid id, RivetDb db, CancellationToken stop)
@@ -24,10 +63,15 @@ internal static class FileApi
         if (await db.Aircraft.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
             return Results.NotFound();
         var readings = await db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == id).OrderBy(reading => reading.On).ThenBy(reading => reading.Id).ToListAsync(stop);
+        return await CsvAsync(readings.Select(reading => new { date = reading.On.ToString("yyyy-MM-dd"), meter = reading.Kind.ToString(), shown = reading.Shown, total = reading.Total, source = reading.Source }), $"times-{aircraft.Registration}.csv", stop);
+    }
+
+    private static async Task<IResult> CsvAsync<T>(IEnumerable<T> rows, string name, CancellationToken stop)
+    {
         using var buffer = new MemoryStream();
         await using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
         await using (var csv = new CsvWriter(text, new CsvHelper.Configuration.CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = CsvHelper.Configuration.InjectionOptions.Escape }))
-            await csv.WriteRecordsAsync(readings.Select(reading => new { date = reading.On.ToString("yyyy-MM-dd"), meter = reading.Kind.ToString(), shown = reading.Shown, total = reading.Total, source = reading.Source }), stop);
-        return Results.File(buffer.ToArray(), "text/csv", $"times-{aircraft.Registration}.csv");
+            await csv.WriteRecordsAsync(rows, stop);
+        return Results.File(buffer.ToArray(), "text/csv", name);
     }
 }

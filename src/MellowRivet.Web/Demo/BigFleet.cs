@@ -1,15 +1,17 @@
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Store;
+using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Demo;
 
 /// <summary>A fleet as large as a shop's ever gets, for measuring: parts, ten years of monthly readings, due items on aircraft and engine.</summary>
 internal static class BigFleet
 {
-    public const int Aircraft = 300, ItemsEach = 25;
+    public const int Aircraft = 300, ItemsEach = 25, Bulletins = 2_000;
 
     public static async Task MakeAsync(RivetDb db, DateOnly today, CancellationToken stop)
     {
@@ -35,5 +37,21 @@ internal static class BigFleet
         await db.SaveChangesAsync(stop);
         db.ChangeTracker.Clear();
         db.ChangeTracker.AutoDetectChangesEnabled = true;
+    }
+
+    /// <summary>As many bulletins as a large shop's list has: one in eight concerns part of the fleet, one in forty asks for a serial number that nobody has read.</summary>
+    public static async Task<int> TakeInBulletinsAsync(RivetDb db, DateOnly today, CancellationToken stop)
+    {
+        await db.TakeInAsync([.. Enumerable.Range(0, Bulletins).Select(number =>
+        {
+            var model = number % 8 == 0 ? "Measured Type" : $"Another Type {number % 97}";
+            var serials = $"ME-{number % 250} to ME-{number % 250 + 60} except ME-{number % 250 + 9} to ME-{number % 250 + 12}; MX-series all";
+            var third = number % 40 == 0 ? "engine.crankshaft.serial in K-1 to K-900" : "none of:\n  engine.modification.MM-1 is yes\n  aircraft.hours at least 900000";
+            return new Bulletin(BulletinFile.FormatName, BulletinFile.CurrentVersion, "Measured Issuer", $"MB-{number:0000}", "", (BulletinKind)(number % 6), $"Measured subject {number}", today.AddDays(-number), today.AddDays(-number),
+                RuleText.Read($"aircraft.model is {model}\nengine.serial in {serials}\n{third}").Rule!, new([new(DeadlineKind.WithinHours, Hours: 50), new(DeadlineKind.WithinMonths, Months: 12)], new Repeat(100)), "measured", [], ComponentKind.Engine);
+        })], "measured", null, DateTimeOffset.UtcNow, stop);
+        await db.SaveChangesAsync(stop);
+        db.ChangeTracker.Clear();
+        return await db.Bulletins.CountAsync(stop);
     }
 }

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
+using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -21,7 +22,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     public DateTimeOffset Now { get; } = services.GetRequiredService<TimeProvider>().GetUtcNow();
     public DateOnly Today => DateOnly.FromDateTime(Now.UtcDateTime);
     /// <summary>How the demo's shop works.</summary>
-    public static HouseRules House { get; } = new(SeparateInspector.AirworthinessItems);
+    public static HouseRules House { get; } = new(SeparateInspector.AirworthinessItems, LabourRate: 95);
 
     /// <summary>The shop's tools.</summary>
     public required IReadOnlyList<Tool> Tools { get; init; }
@@ -137,12 +138,31 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         Db.Attach(aircraft);
     }
 
+    /// <summary>Takes in one of the logs that ship with the product.</summary>
+    public async Task LogAsync(string sample, Guid aircraftId, Guid engineId, DateTimeOffset at, CancellationToken stop)
+    {
+        await using var content = LogFiles.OpenSample(sample);
+        var files = services.GetRequiredService<LogFiles>();
+        var sha = (await files.TakeInAsync(content, stop)).Sha256!;
+        var file = LogFile.Read(files.Read(sha)!).File!;
+        var columns = file.Guess();
+        Db.EngineLogs.Add(new(Guid.CreateVersion7(), aircraftId, engineId, sample, sha, columns, EngineLog.Read(file, columns).Flights, Person("ines").Id, at));
+    }
+
     /// <summary>Takes in a drawn picture as if it came from a camera.</summary>
     public async Task<Photo> PictureAsync(Subject subject, int seed, CancellationToken stop)
     {
         using var jpeg = DemoPictures.Draw(subject, seed);
         var taken = await photos.TakeInAsync(jpeg, "drawn.jpg", stop);
         return taken.Photo ?? throw new InvalidOperationException(taken.Refusal!.Message);
+    }
+
+    /// <summary>Takes in the made-up sound as if it came from a phone.</summary>
+    public async Task<Sound> SoundAsync(CancellationToken stop)
+    {
+        using var clicks = DemoSound.Clicks();
+        var taken = await services.GetRequiredService<SoundFiles>().TakeInAsync(clicks, "clicks.wav", stop);
+        return taken.Sound ?? throw new InvalidOperationException(taken.Refusal!.Message);
     }
 
     /// <summary>Takes in several, as many at a time as the machine can.</summary>

@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Plugs;
 using MellowRivet.Store;
 
 namespace MellowRivet.Web.Demo;
@@ -37,6 +38,8 @@ internal static class DemoOthers
             await demo.SignAsync(past, aircraft, demo.Person("perpetua"), at.AddHours(4), stop);
         }
         aircraft.ReadTime(demo.Today, new Hours(588.2m));
+        aircraft.InstallPlugs(engine, "EV-7 fine", 1, new Hours(412.5m), new Hours(0), PlugRow.Top);
+        aircraft.InstallPlugs(engine, "QK-18M", 11, new Hours(412.5m), new Hours(0), PlugRow.Bottom);
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-344), 535.1m, demo.Today, 588.2m, 2);
         demo.Follow(aircraft, "condition", demo.Done(-344, 535.1m, $"{demo.Now.AddDays(-344):yy}-62"));
         demo.Follow(aircraft, "locator", demo.Done(-344, 535.1m, "condition inspection"));
@@ -69,6 +72,7 @@ internal static class DemoOthers
         }
         await LastHundredAsync(demo, aircraft, stop);
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(1503.4m));
+        DemoEngineStation.Geared(demo, aircraft, engine, demo.Today.AddDays(-1730));
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-107), 1400, demo.Today.AddDays(-1), 1503.4m, 3);
         demo.Follow(aircraft, "condition", demo.Done(-214, 1300, $"{demo.Now.AddDays(-214):yy}-44"));
         demo.Follow(aircraft, "hundred-hour-light-sport", demo.Done(-107, 1400, $"{demo.Now.AddDays(-107):yy}-90"));

@@ -32,6 +32,25 @@ internal static class DemoPictures
         return Encode(surface, canvas);
     }
 
+    /// <summary>A JPEG of 12 megapixels that weighs about as much as wanted: a drawing under grain, as a camera has it in the shade.</summary>
+    public static byte[] Heavy(int bytes)
+    {
+        using var bitmap = new SKBitmap(4000, 3000);
+        using (var canvas = new SKCanvas(bitmap))
+        {
+            using var picture = SKBitmap.Decode(Draw(Subject.Fitting, 9));
+            canvas.DrawBitmap(picture, new SKRect(0, 0, 4000, 3000));
+            using var grain = new SKPaint { Shader = SKShader.CreatePerlinNoiseTurbulence(0.35f, 0.35f, 2, 3), Color = SKColors.White.WithAlpha(60) };
+            canvas.DrawPaint(grain);
+        }
+        for (var quality = 96; ; quality -= 4)
+        {
+            using var encoded = bitmap.Encode(SKEncodedImageFormat.Jpeg, quality);
+            if (encoded.Size <= bytes || quality < 20)
+                return encoded.ToArray();
+        }
+    }
+
     private static Stream Encode(SKSurface surface, SKCanvas canvas)
     {
         using var font = new SKFont(SKTypeface.Default, 26);

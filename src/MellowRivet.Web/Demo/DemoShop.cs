@@ -60,6 +60,7 @@ public static class DemoShop
         await DemoOthers.MakeAsync(history, stop);
         await DemoTwin.MakeAsync(history, stop);
         await DemoGlider.MakeAsync(history, stop);
+        await DemoBulletins.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
     }
 
     private static List<Tool> Tools(DateOnly today)

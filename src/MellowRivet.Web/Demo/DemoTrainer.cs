@@ -60,7 +60,7 @@ internal static class DemoTrainer
             foreach (var place in engine.Layout.Cylinders)
                 TakeOver(demo, aircraft, engine, place.Number, Held[place.Number - 1][test], hours, at, inspection);
             if (inspection is not null)
-                await SignPastAsync(demo, inspection, aircraft, at, test, stop);
+                await SignPastAsync(demo, inspection, aircraft, engine, at, test, stop);
         }
         await TodayAsync(demo, aircraft, engine, stop);
     }
@@ -186,11 +186,11 @@ internal static class DemoTrainer
             inspection.Record(reading);
     }
 
-    private static async Task SignPastAsync(DemoHistory demo, Inspection inspection, Aircraft aircraft, DateTimeOffset at, int test, CancellationToken stop)
+    private static async Task SignPastAsync(DemoHistory demo, Inspection inspection, Aircraft aircraft, Component engine, DateTimeOffset at, int test, CancellationToken stop)
     {
         foreach (var (what, zone, done) in DemoFindings.Past[(test / 2 % DemoFindings.Past.Length)..].Take(2))
             inspection.Find(Guid.CreateVersion7(), what, zone, "", DiscrepancyClass.Recommended, false, null, demo.Person("ines").Id, at)
-                .Correct(done, demo.Person("ines").Id, at.AddHours(5));
+                .Correct(new(done), inspection.House, demo.Person("ines").Id, at.AddHours(5));
         demo.AnswerAll(inspection, aircraft, at, demo.Person("ines"), test, value: task => task.Key switch
         {
             // New pads at every fifth annual, and discs that thin slowly.
@@ -198,8 +198,13 @@ internal static class DemoTrainer
             "gear-disc" => Math.Round(0.398 - 0.0035 * (test / 2), 4),
             _ => null,
         });
+        if (test >= 9)
+            DemoEngineStation.Past(demo, aircraft, engine, inspection, test, at);
         if (test == TestsInTheBooks - 2)
+        {
             await MarksAsync(demo, inspection, null, at.AddHours(-6), stop);
+            await DemoFixList.LastYearAsync(demo, inspection, at, stop);
+        }
         DemoHistory.LookAt(inspection, at.AddHours(-6), demo.Person("ines"), second: true);
         DemoHistory.InspectAll(inspection, at.AddHours(7), demo.Person("orla"));
         await demo.SignAsync(inspection, aircraft, demo.Person("orla"), at.AddHours(8), stop);
@@ -211,7 +216,7 @@ internal static class DemoTrainer
         var began = demo.Now.AddDays(-1).Date.AddHours(8);
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(4318.6m));
         Follow(demo, aircraft, engine);
-        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-117", demo.Worksheets("app-d", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House);
+        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-117", demo.Worksheets("app-d", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House, await demo.Db.KnownMarksAsync(aircraft.Id, stop));
         demo.Db.Inspections.Add(inspection);
 
         var (ines, tamsin) = (demo.Person("ines"), demo.Person("tamsin"));
@@ -232,8 +237,11 @@ internal static class DemoTrainer
             var found = inspection.Find(Guid.CreateVersion7(), finding.What, finding.Zone, finding.Where, finding.Class, finding.Grounded, task, by.Id, began.AddMinutes(35 + index * 11));
             found.Add(pictures[index]);
             if (finding.Done is { } done)
-                found.Correct(done, ines.Id, began.AddHours(7).AddMinutes(index));
+                found.Correct(new(done), inspection.House, ines.Id, began.AddHours(7).AddMinutes(index));
         }
+        await DemoFixList.TodayAsync(demo, inspection, began, stop);
+        DemoEngineStation.Today(demo, aircraft, engine, inspection, began);
+        await demo.LogAsync("engine-log-four.csv", aircraft.Id, engine.Id, began, stop);
         foreach (var (zone, by) in new[] { ("run", ines), ("propeller", ines), ("left-wing", tamsin) })
             demo.AnswerAll(inspection, aircraft, began.AddHours(3), by, 23, task => task.ZoneKey == zone);
         demo.AnswerAll(inspection, aircraft, began.AddHours(4), ines, 23, task => task.ZoneKey == "engine" && task.Key.CompareTo("engine-m") < 0 && !task.IsCompression);

@@ -34,6 +34,8 @@ internal static class DemoTwin
         var right = DemoShop.Fit(aircraft, EngineLayout.FlatSix, CompressionSchool.OrificeOfTheDay, "SF6-3092", "WB-81221", new Hours(0), two, "right", "SF6-260");
 
         var came = demo.Today.AddDays(-19);
+        aircraft.InstallPlugs(left, "QK-18M", 301, new Hours(0), null);
+        aircraft.InstallPlugs(right, "QK-18M", 321, new Hours(0), null);
         aircraft.ReadTime(demo.Today.AddDays(-390), new Hours(5102.7m), "IC");
         aircraft.ReadTime(came, new Hours(5187.3m), "IC");
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-390), 5102.7m, came, 5187.3m, 5);
@@ -67,7 +69,7 @@ internal static class DemoTwin
             var found = inspection.Find(Guid.CreateVersion7(), what, zone, where, @class, false, null, demo.Person("ines").Id, at.AddHours(2).AddMinutes(index * 17));
             found.Add(await demo.PictureAsync(picture, 60 + index, stop));
             if (done is not null)
-                found.Correct(done, demo.Person("ines").Id, at.AddDays(2));
+                found.Correct(new(done), inspection.House, demo.Person("ines").Id, at.AddDays(2));
         }
         demo.AnswerAll(inspection, aircraft, at.AddHours(4), demo.Person("ines"), 31);
         DemoHistory.LookAt(inspection, at, demo.Person("tamsin"), second: true);

@@ -30,6 +30,10 @@ public static class CommandLine
         verify.SetAction((parsed, stop) => VerifyAsync(Folder(parsed.GetValue(data), "shop"), stop));
         var backup = new Command("backup", "Copy the database to FILE while it is in use") { backupFile };
         backup.SetAction(parsed => Backup(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!));
+        var shop = new Option<string>("--shop") { Description = "Which invented shop: demo", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
+        shop.AcceptOnlyFromAmong("demo");
+        var seed = new Command("seed", "Make an invented shop without serving it") { shop };
+        seed.SetAction((parsed, stop) => SeedAsync(Folder(parsed.GetValue(data), "demo"), stop));
         var bench = new Command("bench", "Measure server times over demo data");
         bench.SetAction((_, stop) => Bench.RunAsync(stop));
 
@@ -41,7 +45,7 @@ public static class CommandLine
         var import = new Command("import", "Take in an aircraft's file") { importFile };
         import.SetAction((parsed, stop) => ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
 
-        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, export, import, bench };
+        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, export, import, seed, bench };
         root.Options.Add(data);
         root.SetAction(_ => root.Parse("--help").Invoke());
         if (args is ["help"])
@@ -72,6 +76,17 @@ public static class CommandLine
             Directory.Delete(folder, recursive: true);
         }
         return await ServeAsync(new(new(folder)) { Port = port, Demo = true }, stop);
+    }
+
+    private static async Task<int> SeedAsync(string folder, CancellationToken stop)
+    {
+        if (Directory.Exists(folder) && Directory.EnumerateFileSystemEntries(folder).Any())
+            return Fail($"{folder} isn't empty: it stays as it is.", 2);
+        RivetSettings settings = new(new(folder)) { Port = 0, Demo = true };
+        await using var app = RivetApp.Build(settings);
+        await RivetApp.PrepareAsync(app, settings, stop);
+        Console.WriteLine($"Made at {folder}.");
+        return 0;
     }
 
     private static async Task<int> ServeAsync(RivetSettings settings, CancellationToken stop)

@@ -6,6 +6,7 @@ using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Demo;
+using MellowRivet.Web.Handover;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.EntityFrameworkCore;
@@ -40,10 +41,12 @@ public static class RivetApp
             .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());
 
-        builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>();
+        builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>().AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<Outbox>();
         builder.Services.AddSingleton(Shelf.Open(settings.Data, Path.Combine(AppContext.BaseDirectory, "shelf")));
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>().AddSingleton<DueBoard>().AddSingleton<WalkFeed>();
+        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<BulletinShelf>();
+        builder.Services.AddSingleton(services => new DueBoard(services.GetRequiredService<BulletinShelf>(), services.GetRequiredService<Shelf>().RulesFor));
+        builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>().AddHostedService<BulletinRound>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();
 
@@ -52,7 +55,9 @@ public static class RivetApp
         builder.Services.AddRazorPages(pages =>
         {
             pages.Conventions.AuthorizeFolder("/");
+            pages.Conventions.AddPageRoute("/Library/Edit", "/bulletins/new");
             pages.Conventions.AllowAnonymousToFolder("/Account");
+            pages.Conventions.AllowAnonymousToFolder("/Owners");
             pages.Conventions.ConfigureFilter(new NeedsFilter());
         });
         builder.Services.ConfigureHttpJsonOptions(json =>
@@ -75,12 +80,17 @@ public static class RivetApp
         app.MapStaticAssets();
         app.MapRazorPages().WithStaticAssets();
         app.MapPhotos();
+        app.MapSounds();
+        app.MapOwnersPhotos();
         app.MapHealth();
         app.MapOpenApi();
         app.MapBench();
         app.MapDue();
         app.MapFiles();
+        app.MapFixListFiles();
         app.MapWalkEvents();
+        app.MapBulletins();
+        app.MapDocuments();
         return app;
     }
 
@@ -106,6 +116,8 @@ public static class RivetApp
         RateLimitPartition<string> Window(HttpContext context, int calls) => RateLimitPartition.GetFixedWindowLimiter(Address(context),
             _ => new() { PermitLimit = calls, Window = TimeSpan.FromMinutes(1) });
         limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+        limits.AddPolicy("owner", context => Window(context, settings.OwnersCallsPerMinute));
+        limits.AddPolicy("uploads", context => HttpMethods.IsPost(context.Request.Method) ? Window(context, settings.UploadsPerMinute) : RateLimitPartition.GetNoLimiter("look"));
         limits.AddPolicy("bench", context => Window(context, settings.BenchCallsPerMinute));
         // Only the attempt counts, not looking at the page.
         limits.AddPolicy("sign-in", context => HttpMethods.IsPost(context.Request.Method)

@@ -11,9 +11,14 @@ public sealed record RivetSettings(DataFolder Data)
     /// <summary>Serves the demo's invented shop and lists its people to enter as.</summary>
     public bool Demo { get; init; }
 
+    /// <summary>How often the bulletin service is asked by itself, in minutes.</summary>
+    public int AskServiceEveryMinutes { get; init; } = 60;
+
     public TimeProvider Clock { get; init; } = TimeProvider.System;
 
-    /// <summary>Requests a minute from one address to the stateless calls and to sign-in.</summary>
+    /// <summary>Requests a minute from one address to the stateless calls, to sign-in, to an owner's page with its pictures, and with pictures to take in.</summary>
     public int BenchCallsPerMinute { get; init; } = 600;
     public int SignInsPerMinute { get; init; } = 20;
+    public int OwnersCallsPerMinute { get; init; } = 600;
+    public int UploadsPerMinute { get; init; } = 240;
 }

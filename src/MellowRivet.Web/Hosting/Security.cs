@@ -16,6 +16,8 @@ internal static class Security
             policy.AddFontSrc().Self();
             policy.AddConnectSrc().Self();
             policy.AddImgSrc().Self().Blob().Data();
+            policy.AddMediaSrc().Self().Blob();
+            policy.AddManifestSrc().Self();
             policy.AddFormAction().Self();
             policy.AddBaseUri().None();
             policy.AddFrameAncestors().None();

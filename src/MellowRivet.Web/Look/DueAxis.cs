@@ -46,6 +46,10 @@ public sealed class DueAxis(DueLine line)
 /// <summary>Due items in words.</summary>
 public static class DueSaid
 {
+    /// <summary>Where an item is seen to: on the aircraft's due line, or with its bulletins.</summary>
+    public static string Href(this DueEntry entry, Guid aircraftId, string more = "") =>
+        entry.Bulletin is { } line ? $"/aircraft/{aircraftId}/bulletins?b={line.Key}" : $"/aircraft/{aircraftId}?item={entry.Item.Id}{more}";
+
     public static string Of(LimbStatus limb) => limb.Kind switch
     {
         LimbKind.Calendar => limb.DueOn is { } day ? $"by {day:yyyy-MM-dd}, {Days(limb.Remaining)}" : "no date known",

@@ -45,6 +45,6 @@ public static class PlotAxis
         var power = Math.Pow(10, Math.Floor(Math.Log10(rough)));
         var step = power * (rough / power) switch { < 1.5 => 1, < 3.5 => 2, < 7.5 => 5, _ => 10 };
         for (var tick = Math.Ceiling(from / step) * step; tick <= to; tick += step)
-            yield return tick;
+            yield return Math.Abs(tick) < step / 1e6 ? 0 : tick;
     }
 }

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Worksheets;
 
@@ -13,11 +14,12 @@ public static class Seam
     public const int Most = 12;
 
     /// <summary>The seam of a station: a rivet for each zone, or for each discrepancy while they fit.</summary>
-    public static IReadOnlyList<Rivet> Of(Station station, Inspection inspection, bool readyToSign) => station switch
+    public static IReadOnlyList<Rivet> Of(Station station, Inspection inspection, bool readyToSign, BulletinResearch? research = null) => station switch
     {
         Station.Arrive => Arrive(inspection),
         Station.LookAndOpen => LookAndOpen(inspection),
         Station.Engine or Station.Airframe => [.. ZonesOf(station, inspection).Select(zone => new Rivet(zone.Worst, $"{zone.Title}: {zone.InWords}", zone.Href(inspection)))],
+        Station.Bulletins => Bulletins(inspection, research ?? BulletinResearch.None),
         Station.FixList => FixList(inspection),
         Station.Close => [new(!inspection.InWork ? State.Good : readyToSign ? State.CannotTell : State.NotYet,
             !inspection.InWork ? "signed" : readyToSign ? "ready to be signed" : "not ready to be signed", $"/walk/{inspection.Id}/close")],
@@ -79,6 +81,16 @@ public static class Seam
             new(open > 0 ? State.NotYet : State.Good, open > 0 ? $"Panels and parts: {open} still open or off" : "No panel open, no part off", $"/walk/{inspection.Id}/tags"),
             new(tools > 0 ? State.NotYet : State.Good, tools > 0 ? $"Tools: {tools} still out" : "No tool out", $"/walk/{inspection.Id}/tools"),
         ];
+    }
+
+    // A rivet for each bulletin that concerns the aircraft while they fit, else one for each state they stand in.
+    private static IReadOnlyList<Rivet> Bulletins(Inspection inspection, BulletinResearch research)
+    {
+        var href = $"/walk/{inspection.Id}/bulletins";
+        var lines = research.Lines.Where(line => line.State is not (BulletinState.DoesNotApply or BulletinState.Superseded)).Select(line => (line, state: States.Of(line, inspection))).ToList();
+        return lines.Count <= Most
+            ? [.. lines.Select(pair => new Rivet(pair.state, $"{pair.line.Bulletin.Title}: {pair.line.State.InWords()}", $"{href}?b={pair.line.Key}"))]
+            : [.. lines.GroupBy(pair => pair.line.State).OrderByDescending(group => group.Key).Select(group => new Rivet(group.Max(pair => pair.state), $"{group.Count()} {group.Key.InWords()}", $"{href}#{group.Key}"))];
     }
 
     private static IReadOnlyList<Rivet> FixList(Inspection inspection)

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Inspections;
@@ -46,6 +47,24 @@ public static class States
         TaskVerdict.Good => State.Good,
         _ => inspection.Discrepancies.Where(found => found.TaskId == task.Id).Select(Of).DefaultIfEmpty(State.Recommended).Max(),
     };
+
+    /// <summary>A bulletin on an aircraft: what binds or was adopted shows what it is, what is advisory waits for a decision.</summary>
+    public static State Of(BulletinLine line) => line.State switch
+    {
+        BulletinState.DoesNotApply or BulletinState.Superseded => State.NotHere,
+        BulletinState.Declined => State.KnownMark,
+        BulletinState.Done or BulletinState.Ahead => State.Good,
+        BulletinState.Advisory => State.Recommended,
+        BulletinState.Soon => State.Watch,
+        BulletinState.CannotTell => State.CannotTell,
+        BulletinState.Overdue => State.Airworthiness,
+        _ => State.Grounded,
+    };
+
+    /// <summary>The same in an inspection that may have taken it in: then its steps say how far it is.</summary>
+    public static State Of(BulletinLine line, Inspection inspection) => inspection.WorkOf(line) is not { } work ? Of(line)
+        : work.Complied is not null ? State.Good
+        : inspection.Tasks.Where(task => task.ZoneKey == work.ZoneKey).Select(task => Of(task, inspection)).Append(State.NotYet).Max();
 
     public static State Of(Verdict verdict) => verdict switch
     {

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -10,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages;
 
 /// <summary>One aircraft's line: where its inspection stands and what blocks it.</summary>
-public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IReadOnlyList<Rivet> Seam, IReadOnlyList<Hold> Blocks, DueEntry? Next, bool MaySign = false);
+public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IReadOnlyList<Rivet> Seam, IReadOnlyList<Hold> Blocks, DueEntry? Next, BulletinLine? Grounding, bool MaySign = false);
 
 /// <summary>Something that holds an aircraft up, with where to go about it.</summary>
 public sealed record Hold(State State, string Text, string Href);
@@ -27,7 +28,7 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
     public IReadOnlyList<Call> WhatNow { get; private set; } = [];
 
     public string InWords => $"{Lines.Count} aircraft · {Lines.Count(line => line.Inspection is { InWork: true })} in work · "
-        + $"{Lines.Count(line => line.Inspection?.OpenAirworthiness.Any(found => found.Grounded) == true)} grounded";
+        + $"{Lines.Count(line => line.Inspection?.OpenAirworthiness.Any(found => found.Grounded) == true || line.Grounding is not null)} grounded";
 
     public async Task OnGetAsync(CancellationToken stop)
     {
@@ -44,7 +45,7 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
         var fleet = (await db.Aircraft.AsNoTracking().WithParts().Where(aircraft => working.Contains(aircraft.Id)).ToListAsync(stop))
             .Concat(await db.Aircraft.AsNoTracking().Where(aircraft => !working.Contains(aircraft.Id)).ToListAsync(stop))
             .OrderBy(aircraft => aircraft.Registration, StringComparer.Ordinal);
-        var due = (await board.LinesAsync(db, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).ToDictionary(line => line.Aircraft.Id, NextOf);
+        var due = (await board.LinesAsync(db, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).ToDictionary(line => line.Aircraft.Id);
         Lines = [.. fleet.Select(aircraft => LineOf(aircraft, due.GetValueOrDefault(aircraft.Id), works[aircraft.Id]
             .OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn).FirstOrDefault()))];
         WhatNow = [.. Lines.SelectMany(CallsOf).OrderByDescending(call => call.State).Take(MostCalls)];
@@ -65,13 +66,35 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
     // What calls for a hand first; of the rest, what is forecast soonest.
     private static DueEntry? NextOf(DueLine line) => line.Entries.FirstOrDefault(entry => entry.Status.State is not DueState.Unknown) ?? (line.Entries is [var first, ..] ? first : null);
 
-    private static HangarLine LineOf(Aircraft aircraft, DueEntry? next, Inspection? inspection)
+    private static HangarLine LineOf(Aircraft aircraft, DueLine? due, Inspection? inspection)
     {
+        var (next, research) = (due is null ? null : NextOf(due), due?.Research ?? BulletinResearch.None);
+        var grounding = research.Grounding(aircraft.TimeInService.Value).FirstOrDefault();
+        List<Hold> bulletins = [.. HoldsOf(aircraft, research, inspection is { InWork: true })];
         if (inspection is null)
-            return new(aircraft, null, [], [], next);
-        var ready = inspection.InWork ? Readiness.Of(inspection, aircraft) : new([], [.. inspection.OpenAirworthiness]);
+            return new(aircraft, null, [], bulletins, next, grounding);
+        var ready = inspection.InWork ? Readiness.Of(inspection, aircraft, research) : new([], [.. inspection.OpenAirworthiness]);
         IReadOnlyList<Rivet> seam = [.. Seam.Of(Station.Engine, inspection, ready.MaySign), .. Seam.Of(Station.Airframe, inspection, ready.MaySign)];
-        return new(aircraft, inspection, seam, [.. Holds(inspection, ready)], next, inspection.InWork && ready.MaySign);
+        return new(aircraft, inspection, seam, [.. bulletins, .. Holds(inspection, ready)], next, grounding, inspection.InWork && ready.MaySign);
+    }
+
+    // Bulletins hold an aircraft up whether it is in the hangar for work or not.
+    private static IEnumerable<Hold> HoldsOf(Aircraft aircraft, BulletinResearch research, bool inWork)
+    {
+        var href = $"/aircraft/{aircraft.Id}/bulletins";
+        foreach (var line in research.Lines.Where(line => line.State == BulletinState.BeforeFlight && line.Counts).Take(2))
+            yield return line.Grounds(aircraft.TimeInService.Value)
+                ? new(State.Grounded, $"{line.Bulletin.Title} before next flight", $"{href}?b={line.Key}")
+                : new(State.Watch, $"{line.Bulletin.Title}: ferry only, {line.FerryLeft(aircraft.TimeInService.Value):0.0} h left", $"{href}?b={line.Key}");
+        // In work the inspection counts them among what holds its signature up.
+        if (inWork)
+            yield break;
+        var overdue = research.Lines.Count(line => line.State == BulletinState.Overdue && line.Counts);
+        if (overdue > 0)
+            yield return new(State.Airworthiness, $"{overdue} {(overdue == 1 ? "bulletin" : "bulletins")} overdue", $"{href}#Overdue");
+        var open = research.Lines.Count(line => line.State == BulletinState.CannotTell && line.Counts);
+        if (open > 0)
+            yield return new(State.CannotTell, $"{open} binding {(open == 1 ? "bulletin" : "bulletins")} can’t be told", href);
     }
 
     private static IEnumerable<Hold> Holds(Inspection inspection, Readiness ready)
@@ -90,6 +113,9 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
         var second = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.SecondPerson);
         if (second > 0)
             yield return new(State.NotYet, $"{second} for a second person", $"{walk}/inspect");
+        var papers = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.Bulletin);
+        if (papers > 0)
+            yield return new(State.NotYet, $"{papers} {(papers == 1 ? "bulletin" : "bulletins")} to see to", $"{walk}/bulletins");
         var open = ready.Blockers.Count(blocker => blocker.By is HeldUpBy.Tag or HeldUpBy.Tool);
         if (open > 0 && toLookAt == 0)
             yield return new(State.NotYet, $"{open} panels, parts or tools open or out", $"{walk}/tags");
@@ -102,6 +128,8 @@ public sealed class HangarModel(RivetDb db, DueBoard board, TimeProvider clock) 
 
     private static IEnumerable<Call> CallsOf(HangarLine line)
     {
+        if (line.Grounding is { } bulletin)
+            yield return new(State.Grounded, "bad", $"{line.Aircraft.Registration} stays on the ground.", $"{bulletin.Bulletin.Title}, {bulletin.Bulletin.Subject}: before next flight.", $"/aircraft/{line.Aircraft.Id}/bulletins?b={bulletin.Key}");
         if (line.Inspection is not { InWork: true } inspection)
             yield break;
         var walk = $"/walk/{inspection.Id}";

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Books;
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
@@ -30,7 +31,10 @@ public class AircraftFileTests
             new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(1999, 1, 1), new Hours(61.4m), "Fork bush <replaced> & greased", "3", null, Fixture.Ines, Fixture.Now),
             new(Guid.NewGuid(), aircraft.Id, book.Id, null, null, "", "", null, Fixture.Ines, Fixture.Now),
         ];
-        return AircraftFile.Of(aircraft, [item], [book], entries);
+        BulletinCase[] cases = [new(Guid.NewGuid(), "ISSUER\nAD-1", null, engine.Id), new(Guid.NewGuid(), "ISSUER\nSB-2", aircraft.Id, null)];
+        cases[0].Comply(Bulletins.BulletinFixture.Bulletin("AD-1"), new(new DateOnly(2026, 3, 1), 980.5m, "B", "doc 1", true, false, "book, p. 3", Fixture.Ines), Today).ShouldBeNull();
+        cases[1].Decide(Bulletins.BulletinFixture.Line(aircraft, Bulletins.BulletinFixture.Bulletin("SB-2", kind: BulletinKind.OptionalBulletin)), PolicyKind.Declined, "no need", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        return AircraftFile.Of(aircraft, [item], [book], entries, cases, [new(Guid.NewGuid(), null, engine.Id, "certified", "yes", null, Fixture.Ines, Fixture.Now)]);
     }
 
     [Fact]
@@ -39,8 +43,10 @@ public class AircraftFileTests
         var json = File().ToJson();
         var (read, refusal) = AircraftFile.Read(json, Today);
         refusal.ShouldBeNull();
-        var (aircraft, due, books, entries) = read!.Make(Guid.NewGuid(), Fixture.Now);
-        AircraftFile.Of(aircraft, due, books, entries).ToJson().ShouldBe(json);
+        var made = read!.Make(Guid.NewGuid(), Fixture.Now);
+        var (aircraft, entries) = (made.Aircraft, made.Entries);
+        AircraftFile.Of(aircraft, made.Due, made.Books, entries, made.Cases, made.Facts).ToJson().ShouldBe(json);
+        made.Cases.Single(one => one.ComponentId is not null).Done.Single().Method.ShouldBe("doc 1");
         aircraft.TimeInService.ShouldBe(new Hours(1003.5m));
         aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("C-77");
         entries.ShouldHaveSingleItem("a page that waits for words stays with its picture");

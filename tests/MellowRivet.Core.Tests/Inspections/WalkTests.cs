@@ -136,15 +136,15 @@ public class WalkTests
     }
 
     [Fact]
-    public void A_deferred_item_waits_for_its_placard()
+    public void A_deferrable_item_waits_for_its_placard_or_to_be_fixed()
     {
         Fixture.Finish(inspection, aircraft);
         var light = inspection.Find(Guid.NewGuid(), "map light out", "gear", "", DiscrepancyClass.Deferrable, false, null, Fixture.Ines, Fixture.Now);
         Readiness.Of(inspection, aircraft).Blockers.ShouldHaveSingleItem().Found.ShouldBe(light);
-        light.Correct("", Fixture.Ines, Fixture.Now)!.Field.ShouldBe("action");
-        light.Correct("Deactivated, placarded inoperative.", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        light.Correct(new(""), new(), Fixture.Ines, Fixture.Now)!.Field.ShouldBe("action");
+        light.Correct(new("Lamp replaced.", CorrectionKind.Replaced), new(), Fixture.Ines, Fixture.Now).ShouldBeNull();
         Readiness.Of(inspection, aircraft).MaySign.ShouldBeTrue();
-        light.Correct("again", Fixture.Ines, Fixture.Now).ShouldNotBeNull();
+        light.Correct(new("again"), new(), Fixture.Ines, Fixture.Now).ShouldNotBeNull();
     }
 
     [Fact]

@@ -69,8 +69,8 @@ public class SigningTests
     {
         var drafts = Draft(out var inspection, inspection =>
         {
-            inspection.Find(Guid.NewGuid(), "hose chafed", "engine", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now).Correct("replaced", Fixture.Ines, Fixture.Now);
-            inspection.Find(Guid.NewGuid(), "tyre cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now).Correct("changed", Fixture.Ines, Fixture.Now);
+            inspection.Find(Guid.NewGuid(), "hose chafed", "engine", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now).Correct(new("replaced"), inspection.House, Fixture.Ines, Fixture.Now);
+            inspection.Find(Guid.NewGuid(), "tyre cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now).Correct(new("changed"), inspection.House, Fixture.Ines, Fixture.Now);
         });
         drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString().ShouldBe("hose chafed: replaced");
         drafts.Single(draft => draft.Book == Book.Airframe).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString().ShouldBe("tyre cut: changed");

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>The sheets of an aircraft's file, in the order of their tabs.</summary>
-public enum FileSheet { Due, Parts, Times, Books, Plate }
+public enum FileSheet { Due, Bulletins, Parts, Times, Trends, Books, Plate }
 
 /// <summary>A page of an aircraft's file: what its frame shows is loaded here.</summary>
 public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : PageModel

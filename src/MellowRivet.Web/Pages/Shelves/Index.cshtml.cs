@@ -1,6 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
@@ -28,15 +29,23 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
     public Task OnGetAsync(CancellationToken stop) => LoadAsync(stop);
 
     public IActionResult OnGetFile(string folder, string key) =>
-        folder is "rule-packs" or "due" or "who-may" && Shelf.FileOf(data, folder, key) is { } path
+        folder is "rule-packs" or "due" or "who-may" or "findings" && Shelf.FileOf(data, folder, key) is { } path
             ? PhysicalFile(path, "application/json", $"{key}.json")
             : NotFound();
 
     /// <summary>How the shop works: holds at once for every inspection in work.</summary>
     [Needs(Right.ManageShop)]
-    public async Task<IActionResult> OnPostHouseAsync(Guid post, SeparateInspector inspector, bool firstLook, CancellationToken stop)
+    public async Task<IActionResult> OnPostHouseAsync(Guid post, SeparateInspector inspector, bool firstLook, bool askFirst, bool airworthinessUnasked, string? preAuthorised, string? labourRate, string? money, CancellationToken stop)
     {
-        var rules = new HouseRules(Enum.IsDefined(inspector) ? inspector : SeparateInspector.Never, firstLook);
+        var (unasked, rate) = (TypedNumber.Parse(preAuthorised ?? "0"), TypedNumber.Parse(labourRate ?? "0"));
+        var rules = new HouseRules(inspector, firstLook, askFirst, Math.Abs(unasked ?? -1) < 1e9 ? (decimal)(unasked ?? -1) : -1, airworthinessUnasked, Math.Abs(rate ?? -1) < 1e9 ? (decimal)(rate ?? -1) : -1, money?.Trim() ?? "$");
+        if (rules.Check() is { } refusal)
+        {
+            await LoadAsync(stop);
+            House = rules;
+            ModelState.AddModelError("money", refusal.Message);
+            return Page();
+        }
         await db.OnceAsync(post, clock, async () =>
         {
             var shop = await db.Shop.FirstOrDefaultAsync(stop);

@@ -1,6 +1,5 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
-using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -12,14 +11,10 @@ namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>What stands between the aircraft and its signature, and the signature.</summary>
 [EnableRateLimiting("sign-in")]
-public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<MellowRivet.Store.Account> users, TimeProvider clock) : WalkPage(desk, db)
+public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<MellowRivet.Store.Account> users, TimeProvider clock) : SigningPage(desk, db, shelf, users)
 {
     public override Station At => Station.Close;
 
-    private RulePack Rules => shelf.RulesFor(Job.Aircraft.Category);
-
-    public Person Me => Person(User.PersonId())!;
-    public SigningAnswer Answer => Rules.MaySign(Me, Job.Inspection.Kind, Job.Aircraft);
     public string Statement { get; private set; } = "";
     public string Source { get; private set; } = "";
 
@@ -34,42 +29,19 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
     {
         if (!await ShowAsync(stop))
             return NotFound();
-        if (Answer.By is not { } certificate)
-        {
-            ModelState.AddModelError("sign", Answer.Reason);
-            return Page();
-        }
-        if (!Readiness.MaySign && Job.Inspection.InWork)
+        if (Answer.Allowed && !Readiness.MaySign && Job.Inspection.InWork)
         {
             ModelState.AddModelError("sign", "There are still things to do before this can be signed: they are listed here.");
             return Page();
         }
-        if (await CheckPasswordAsync(password) is { } wrong)
-        {
-            ModelState.AddModelError("password", wrong);
+        if (await SignerAsync(password) is not { } signer)
             return Page();
-        }
-        var written = await Desk.SignAsync(Id, post, Rules, new(Me, certificate), stop);
+        var written = await Desk.SignAsync(Id, post, Rules, signer, stop);
         if (written.Done)
             return Redirect($"/walk/{Id}/records");
         await ShowAsync(stop);
         Refuse(written.Refusal!);
         return Page();
-    }
-
-    // The same lock-out as at the door: a signature is worth guessing at.
-    private async Task<string?> CheckPasswordAsync(string? password)
-    {
-        var account = await users.GetUserAsync(User);
-        if (account is null || await users.IsLockedOutAsync(account))
-            return "Five wrong passwords: signing rests for five minutes.";
-        if (await users.CheckPasswordAsync(account, password ?? ""))
-        {
-            await users.ResetAccessFailedCountAsync(account);
-            return null;
-        }
-        await users.AccessFailedAsync(account);
-        return "That is not your password. Nothing was signed.";
     }
 
     private async Task<bool> ShowAsync(CancellationToken stop)

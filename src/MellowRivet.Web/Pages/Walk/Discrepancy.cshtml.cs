@@ -1,19 +1,30 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
+using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
-/// <summary>One discrepancy: its pictures, its class, and what was done about it.</summary>
-public sealed class DiscrepancyModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+/// <summary>A picture with what is drawn over it.</summary>
+/// <param name="Photo">The picture.</param>
+/// <param name="What">What it shows.</param>
+/// <param name="Address">Where its copies are served from.</param>
+public sealed record MarkedPhoto(Photo Photo, string What, string Address = "/photos");
+
+/// <summary>One discrepancy: its pictures and place, its class, and its way from found to put right.</summary>
+[EnableRateLimiting("uploads")]
+public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFiles soundFiles, Shelf shelf, TimeProvider clock) : WalkPage(desk, db)
 {
     [FromRoute]
     public int Number { get; set; }
@@ -22,22 +33,131 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, TimeProvider clock) 
     public override string? ZoneHere => Found.ZoneKey;
 
     public Discrepancy Found { get; private set; } = null!;
-    public string? TypedAction { get; private set; }
+
+    /// <summary>What was typed and refused, so that it stays in its fields.</summary>
+    public CorrectionForm Typed { get; private set; } = new();
+    public DescribeForm Described { get; private set; } = new();
+    public string? TypedNote { get; private set; }
 
     /// <summary>Its place on the due line; null where it has none.</summary>
     public DueItem? Watched { get; private set; }
+    public PlaceHistory History { get; private set; } = new([], []);
+
+    /// <summary>The inspection before, for what it may be again.</summary>
+    public IReadOnlyList<EarlierFind> Before { get; private set; } = [];
+    public Discrepancy? AgainFrom { get; private set; }
+    public ClassGuess Guess { get; private set; } = null!;
+    public IReadOnlyList<Tool> Wrenches { get; private set; } = [];
+
+    /// <summary>The ones before and after it, worst first.</summary>
+    public (int? Before, int? After) Neighbours { get; private set; }
+
+    public bool MayCorrect => Job.Inspection.InWork && User.May(Right.CorrectDiscrepancies);
+
+    /// <summary>The aircraft's parts that it may be on, or that were replaced.</summary>
+    public IReadOnlyList<Installation> Parts => [.. Job.Aircraft.Installations.Where(stay => stay.IsOn).OrderBy(stay => stay.Component.Kind).ThenBy(stay => stay.Position, StringComparer.Ordinal)];
+
+    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
     [Needs(Right.CorrectDiscrepancies)]
-    public Task<IActionResult> OnPostCorrectAsync(Guid post, string? action, CancellationToken stop)
+    public async Task<IActionResult> OnPostCorrectAsync(Guid post, CorrectionForm form, CancellationToken stop)
     {
-        TypedAction = action;
-        return ChangeAsync(post, found =>
+        Typed = form;
+        var wrench = form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop) : null;
+        return await ChangeAsync(post, (job, found) =>
         {
-            if (found.Correct(action, User.PersonId(), clock.GetUtcNow()) is { } refusal)
+            var (correction, wrong) = form.Read(wrench, Today);
+            if (correction is null)
+                return wrong;
+            if (found.Correct(correction, job.Inspection.House, User.PersonId(), clock.GetUtcNow()) is { } refusal)
                 return refusal;
-            Db.DueItems.FirstOrDefault(item => item.DiscrepancyId == found.Id && item.RetiredWhy == null)?.Retire("corrected");
+            foreach (var part in correction.Parts ?? [])
+                if (part.ReplacedComponent is { } replaced && job.Aircraft.Replace(replaced, part.Number, part.SerialIn, Today, $"{job.Inspection.WorkOrder}-{found.Number:00}: {correction.Kind.InWords()}") is { } tree)
+                    return tree;
+            RetireWatch(found, "corrected");
+            return null;
+        }, stop);
+    }
+
+    /// <summary>Takes it a step on.</summary>
+    [Needs(Right.CorrectDiscrepancies)]
+    public Task<IActionResult> OnPostMoveAsync(Guid post, Disposition to, string? words, CancellationToken stop) => ChangeAsync(post, (job, found) =>
+    {
+        if (!Enum.IsDefined(to))
+            return new("state", "Choose a step.");
+        if (found.Move(to, words, job.Inspection.House, User.PersonId(), clock.GetUtcNow()) is { } refusal)
+            return refusal;
+        if (to == Disposition.Withdrawn)
+            RetireWatch(found, "withdrawn");
+        return null;
+    }, stop);
+
+    /// <summary>Answers a question of the deferral test.</summary>
+    [Needs(Right.CorrectDiscrepancies)]
+    public Task<IActionResult> OnPostDeferAsync(Guid post, string? question, DeferralSays says, string? words, CancellationToken stop) =>
+        ChangeAsync(post, (_, found) => found.Answer(question ?? "", says, words, User.PersonId(), clock.GetUtcNow()), stop, "#deferral");
+
+    /// <summary>Says how a mark was found benign.</summary>
+    [Needs(Right.InspectWork)]
+    public Task<IActionResult> OnPostExamineAsync(Guid post, FoundHow method, string? words, DateOnly? on, DateOnly? until, CancellationToken stop) =>
+        ChangeAsync(post, (_, found) => found.Examine(new(method, words?.Trim() ?? "", User.PersonId(), on ?? Today, until), Today), stop);
+
+    /// <summary>Puts words, place and the rest right.</summary>
+    [Needs(Right.RecordWork)]
+    public Task<IActionResult> OnPostDescribeAsync(Guid post, DescribeForm form, CancellationToken stop)
+    {
+        Described = form;
+        return ChangeAsync(post, (job, found) =>
+        {
+            if (found.Version != form.Version)
+                return new("describe", "Somebody changed this while you had it open: what they wrote stands above. Yours is still in its fields; set it again if it holds.");
+            if (job.Inspection.Tasks.All(task => task.ZoneKey != form.Zone))
+                return new("describe", "Choose the zone it is in.");
+            if (form.Component is { } part && job.Aircraft.Fitting(part) is null)
+                return new("describe", "That part is not on this aircraft.");
+            var place = found.Place with { ZoneKey = form.Zone!, Where = form.Where ?? "", ComponentId = form.Component, Pin = Pin.At(form.X, form.Y) };
+            return found.Describe(form.What, form.PlainWords, place, form.How, form.Measured, User.PersonId(), clock.GetUtcNow()) is { } refusal ? refusal with { Field = "describe" } : null;
+        }, stop);
+    }
+
+    [Needs(Right.CorrectDiscrepancies)]
+    public Task<IActionResult> OnPostEstimateAsync(Guid post, string? hours, string? parts, DateOnly? by, CancellationToken stop) => ChangeAsync(post, (_, found) =>
+    {
+        var (labour, price) = (TypedNumber.Parse(hours), TypedNumber.Parse(parts));
+        return (labour is null && !string.IsNullOrWhiteSpace(hours)) || (price is null && !string.IsNullOrWhiteSpace(parts)) || Math.Abs(labour ?? 0) > 1e9 || Math.Abs(price ?? 0) > 1e9
+            ? new("estimate", "Hours and money as numbers: 2.5 and 180.")
+            : found.Expect(new((decimal?)labour, (decimal?)price, by));
+    }, stop);
+
+    /// <summary>Adds pictures, sounds and a note.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostAttachAsync(Guid post, List<IFormFile> pictures, List<IFormFile> sounds, string? note, CancellationToken stop)
+    {
+        TypedNote = note;
+        var attached = await Attachments.TakeInAsync(pictures, sounds, photos, soundFiles, stop);
+        return await ChangeAsync(post, (_, found) =>
+        {
+            if (attached.Refusals.Count > 0)
+                return attached.Refusals[0] with { Field = "attach" };
+            if (pictures.Count + sounds.Count == 0 && string.IsNullOrWhiteSpace(note))
+                return new("attach", "Add a picture, a sound or a note.");
+            var refusal = attached.AddTo(found) ?? (string.IsNullOrWhiteSpace(note) ? null : found.Add(Guid.CreateVersion7(), note, User.PersonId(), clock.GetUtcNow()));
+            return refusal is null ? null : refusal with { Field = "attach" };
+        }, stop, "#attached");
+    }
+
+    /// <summary>Says which of an earlier inspection's it is again, or that it is none of them.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostAgainAsync(Guid post, Guid? earlier, CancellationToken stop)
+    {
+        var known = !await ShowAsync(stop) ? [] : Before.Select(find => find.Found.Id).Append(Guid.Empty).ToHashSet();
+        return await ChangeAsync(post, (_, found) =>
+        {
+            if (earlier is { } one && !known.Contains(one))
+                return new("again", "Choose one of the inspection before.");
+            found.IsAgain(earlier);
             return null;
         }, stop);
     }
@@ -48,18 +168,17 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, TimeProvider clock) 
     {
         if (!await ShowAsync(stop))
             return NotFound();
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, async aircraft =>
         {
             var within = TypedNumber.ParseHours(hours);
-            if ((by is null && within is null) || by <= today || by is { Year: > 2199 } || within is { Value: 0 } || (within is null && !string.IsNullOrWhiteSpace(hours)))
+            if ((by is null && within is null) || by <= Today || by is { Year: > 2199 } || within is { Value: 0 } || (within is null && !string.IsNullOrWhiteSpace(hours)))
                 return new Refusal("watch", "A day to come, hours from now, or both: whichever comes first.");
             Interval interval = new(EveryHours: within?.Value, NotAfter: by);
             var source = new RuleSource(Standing.Practice, $"watched since {Job.Inspection.WorkOrder}-{Found.Number:00}");
             var item = await Db.DueItems.FirstOrDefaultAsync(row => row.DiscrepancyId == Found.Id && row.RetiredWhy == null, stop)
                 ?? Db.DueItems.Add(new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "", DueKind.Watch, interval, source) { DiscrepancyId = Found.Id }).Entity;
             item.Change($"Look again: {(Found.What.Length > 100 ? Found.What[..100] + "…" : Found.What)}", interval, source, item.LabourHours);
-            return item.MarkDone(new(today, aircraft.TimeInService.Value, null, null, null, Job.Inspection.WorkOrder), today);
+            return item.MarkDone(new(Today, aircraft.TimeInService.Value, null, null, null, Job.Inspection.WorkOrder), Today);
         }, stop);
         if (written.Done)
             return Redirect($"/walk/{Id}/fix-list/{Number}");
@@ -69,23 +188,24 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, TimeProvider clock) 
 
     [Needs(Right.CorrectDiscrepancies)]
     public Task<IActionResult> OnPostClassifyAsync(Guid post, int version, DiscrepancyClass @class, bool grounded, CancellationToken stop) =>
-        ChangeAsync(post, found =>
+        ChangeAsync(post, (_, found) =>
         {
             if (!Enum.IsDefined(@class))
                 return new("class", "Choose what it means for the aircraft.");
             if (found.Version != version)
                 return new("class", $"Someone changed this while you had it open: it is now {found.Class.InWords()}. Set yours again if it still holds.");
-            found.Classify(@class, grounded);
-            return null;
+            return found.Classify(@class, grounded);
         }, stop);
 
-    private async Task<IActionResult> ChangeAsync(Guid post, Func<Discrepancy, Refusal?> change, CancellationToken stop)
+    private void RetireWatch(Discrepancy found, string why) => Db.DueItems.FirstOrDefault(item => item.DiscrepancyId == found.Id && item.RetiredWhy == null)?.Retire(why);
+
+    private async Task<IActionResult> ChangeAsync(Guid post, Func<Job, Discrepancy, Refusal?> change, CancellationToken stop, string anchor = "")
     {
         var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
-            ? change(found)
+            ? change(job, found)
             : new Refusal("inspection", "There is no such discrepancy on this fix list."), stop);
         if (written.Done)
-            return Redirect($"/walk/{Id}/fix-list/{Number}");
+            return Redirect($"/walk/{Id}/fix-list/{Number}{anchor}");
         if (!await ShowAsync(stop))
             return NotFound();
         Refuse(written.Refusal!);
@@ -97,7 +217,21 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, TimeProvider clock) 
         if (!await LoadAsync(stop) || Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found)
             return false;
         Found = found;
+        Described = Described.What is null ? DescribeForm.Of(found) : Described;
         Watched = await Db.DueItems.AsNoTracking().FirstOrDefaultAsync(item => item.DiscrepancyId == found.Id && item.RetiredWhy == null, stop);
+        var earlier = await Db.EarlierFindsAsync(Job.Inspection, found.Place, stop);
+        History = PlaceHistory.Of(found.Place, earlier);
+        if (await Db.LastSignedAsync(Job.Inspection, stop) is { } last)
+        {
+            var before = await Db.Discrepancies.AsNoTracking().Where(row => row.InspectionId == last.Id).ToListAsync(stop);
+            Before = [.. before.OrderBy(row => row.Number).Select(row => new EarlierFind(row, last.WorkOrder, last.Id, last.OpenedOn, last.TimeInService.Value))];
+            AgainFrom = Recurrence.Of(Job.Inspection.Discrepancies, before).Again.GetValueOrDefault(found.Id);
+        }
+        Guess = ClassGuess.Of(found.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId), shelf.UsualFindings);
+        Wrenches = [.. (await Db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).ToListAsync(stop)).OrderBy(tool => tool.Title, StringComparer.Ordinal)];
+        var order = FixList.WorstFirst(Job.Inspection.Discrepancies).Select(one => one.Number).ToList();
+        var at = order.IndexOf(found.Number);
+        Neighbours = (at > 0 ? order[at - 1] : null, at < order.Count - 1 ? order[at + 1] : null);
         return true;
     }
 }

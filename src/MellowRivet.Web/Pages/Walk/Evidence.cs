@@ -12,8 +12,8 @@ namespace MellowRivet.Web.Pages.Walk;
 /// <summary>A value judged as it is typed, with what follows from it.</summary>
 public sealed record JudgedTask(Guid Walk, InspectionTask Task, Judgement Judgement, MeasureForm Typed, Evidence Evidence)
 {
-    /// <summary>The words a discrepancy begins with where the value is out of limits.</summary>
-    public string FindWords => $"{Task.Text}: {Typed.Value:0.###} {Typed.Unit}, limit {Judgement.Rule} ({Judgement.Source.Text})";
+    /// <summary>The measured value beside its limit, for the discrepancy where it is out of limits.</summary>
+    public string MeasuredWords => $"{Typed.Value:0.###} {Typed.Unit}, limit {Judgement.Rule} ({Judgement.Source.Text})";
 }
 
 /// <summary>What is known of a measured task from before, and where it goes.</summary>

@@ -20,8 +20,8 @@ public sealed class RecordsModel(Desk desk, RivetDb db) : WalkPage(desk, db)
     {
         if (!await LoadAsync(stop))
             return NotFound();
-        // The owner's list is handed over on a sheet; a sticker has no room for it.
-        Records = await Db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == Id && (!Sticker || record.Book != Book.DiscrepancyList))
+        // The owner's list and the status of bulletins are handed over on a sheet; a sticker has no room for them.
+        Records = await Db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == Id && (!Sticker || (record.Book != Book.DiscrepancyList && record.Book != Book.BulletinStatus)))
             .OrderBy(record => record.Number).ToListAsync(stop);
         return Page();
     }

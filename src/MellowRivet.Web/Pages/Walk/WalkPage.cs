@@ -1,4 +1,5 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
@@ -20,7 +21,13 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
 
     public Job Job { get; private set; } = null!;
     public Readiness Readiness { get; private set; } = null!;
+
+    /// <summary>The shop's bulletins as they stand on this aircraft.</summary>
+    public BulletinResearch Research { get; private set; } = BulletinResearch.None;
     public abstract Station At { get; }
+
+    /// <summary>The page shows the bulletins that don't apply as well.</summary>
+    protected virtual bool WholeResearch => false;
 
     /// <summary>Where "found something" starts from.</summary>
     public virtual string? ZoneHere => null;
@@ -40,7 +47,8 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
         if ((written ?? await desk.JobAsync(Id, stop)) is not { } job)
             return false;
         Job = job;
-        Readiness = Readiness.Of(job.Inspection, job.Aircraft);
+        Research = WholeResearch ? await desk.ResearchAsync(job.Aircraft.Id, stop) : job.Inspection.InWork ? (await desk.DueLineAsync(job.Aircraft, stop)).Research : BulletinResearch.None;
+        Readiness = Readiness.Of(job.Inspection, job.Aircraft, Research);
         await LoadPeopleAsync(stop);
         return true;
     }
@@ -57,7 +65,7 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
 
     protected Person? Person(Guid id) => people.GetValueOrDefault(id);
 
-    public IReadOnlyList<Rivet> SeamOf(Station station) => Seam.Of(station, Job.Inspection, Readiness.MaySign);
+    public IReadOnlyList<Rivet> SeamOf(Station station) => Seam.Of(station, Job.Inspection, Readiness.MaySign, Research);
 
     /// <summary>Puts a refusal beside its field.</summary>
     protected void Refuse(Refusal refusal) => ModelState.AddModelError(refusal.Field, refusal.Message);
@@ -70,7 +78,4 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
         Station.FixList => "Fix list",
         _ => station.ToString(),
     };
-
-    /// <summary>Stations that come with later work. They say so and count nothing.</summary>
-    public static bool IsBuilt(Station station) => station is not Station.Bulletins;
 }

@@ -1,4 +1,6 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
@@ -36,7 +38,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     [FromQuery]
     public TaskFilter Show { get; set; }
 
-    public override Station At => Place == "engine" ? Station.Engine : Station.Airframe;
+    public override Station At => Place switch { "engine" => Station.Engine, "bulletins" => Station.Bulletins, _ => Station.Airframe };
     public override string? ZoneHere => ZoneKey;
     public override Guid? TaskHere => Current?.Id;
 
@@ -44,6 +46,9 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     public IReadOnlyList<ZoneProgress> Zones { get; private set; } = [];
     public ZoneProgress? NextZone { get; private set; }
     public ZoneLook? Look { get; private set; }
+
+    /// <summary>The bulletin whose steps stand in this zone; null anywhere else.</summary>
+    public BulletinLine? OfBulletin => Job.Inspection.BulletinIn(ZoneKey) is { } work ? Research.Lines.FirstOrDefault(line => Job.Inspection.WorkOf(line) == work) : null;
 
     /// <summary>How many tasks of the whole walk each filter has.</summary>
     public IReadOnlyDictionary<TaskFilter, int> Counts { get; private set; } = new Dictionary<TaskFilter, int>();
@@ -57,6 +62,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     public IReadOnlyList<Rivet> ZoneSeam { get; private set; } = [];
     public Evidence Evidence { get; private set; } = Evidence.None;
     public IReadOnlyList<Tool> Wrenches { get; private set; } = [];
+    /// <summary>Repairs that earlier inspections made in this zone, latest first.</summary>
+    public IReadOnlyList<EarlierFind> Repairs { get; private set; } = [];
     public Undo? Undo { get; private set; }
     public Clash? Clash { get; private set; }
     public IReadOnlyList<Present> Who => feed.Who(Id);
@@ -152,9 +159,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
                 return new("verdict", "There is no such task.");
             if (there.Version != version)
                 return new("verdict", $"It was answered again since: {SaidOf(there, job.Inspection)}. Nothing was taken back.");
-            // A reading may belong to no inspection, so leaving this one wouldn't take it off the trend.
-            if (given is { } reading && job.Inspection.Withdraw(there, reading, User.PersonId()) is { } withdrawn)
-                Db.Readings.Remove(withdrawn);
+            if (given is { } reading)
+                job.Inspection.Withdraw(there, reading, User.PersonId());
             return job.Inspection.Answer(there, before, reason, job.Inspection.JudgementAt(there, job.Aircraft), User.PersonId(), clock.GetUtcNow());
         }, stop);
         TaskId = task;
@@ -302,6 +308,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
             // On to the next task of this zone; when it is done the zone stays open with the way on.
             Current = Tasks.SkipWhile(task => task.Id != TaskId).Skip(1).FirstOrDefault(IsOpen) ?? Tasks.FirstOrDefault(IsOpen) ?? Current ?? Tasks[0];
         Evidence = await Evidence.OfAsync(Db, Job, Current, null, stop);
+        Repairs = [.. (await Db.EarlierFindsAsync(inspection, new(ZoneKey!, "", null, null, null), stop)).Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })];
         if (Tasks.Any(task => task.Measure?.Method == MeasureMethod.Torque))
             Wrenches = await Db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).OrderBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop);
         return true;

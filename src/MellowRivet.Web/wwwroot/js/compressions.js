@@ -1,14 +1,8 @@
 // Compressions, cylinder after cylinder: Enter goes to the next in number order, large keys on a phone, and every
-// change is sent under an id made here, so that sending it twice keeps one reading.
-const sheet = document.querySelector('[data-compressions]');
+// change is sent by itself.
+import { sendsAsChanged } from './sending.js';
 
-const newId = () => {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  bytes[6] = bytes[6] & 0x0f | 0x40;
-  bytes[8] = bytes[8] & 0x3f | 0x80;
-  const hex = [...bytes].map(byte => byte.toString(16).padStart(2, '0')).join('');
-  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
-};
+const sheet = document.querySelector('[data-compressions]');
 
 if (sheet) {
   const fields = () => [...sheet.querySelectorAll('[data-psi]')].sort((a, b) => a.dataset.psi - b.dataset.psi);
@@ -34,17 +28,7 @@ if (sheet) {
     const value = event.target.matches('[data-fresh-post]') ? event.target.elements.value.value : null;
     if (value === '') event.preventDefault();
   });
-  sheet.addEventListener('htmx:configRequest', event => {
-    if (event.target.matches('[data-fresh-post]')) event.detail.parameters.post = newId();
-  });
-
-  // What didn't reach the shop is sent again, under its reading's own id, as soon as the connection is back.
-  const unsent = new Set();
-  sheet.addEventListener('htmx:sendError', event => { if (event.target.matches('[data-fresh-post]')) unsent.add(event.target); });
-  window.addEventListener('online', () => {
-    for (const form of unsent) form.elements.value.dispatchEvent(new Event('change', { bubbles: true }));
-    unsent.clear();
-  });
+  sendsAsChanged(sheet, '[data-fresh-post]');
 
   if (pad) {
     sheet.addEventListener('focusin', event => {

@@ -33,7 +33,15 @@ const mergeList = (list, fresh, keepOpen) => {
     if (line.id === open.id) return open;
     return line.matches('[data-current]') ? [...list.children].find(old => old.id === line.id) ?? document.importNode(line, true) : document.importNode(line, true);
   });
-  list.replaceChildren(...nodes);
+  // The open task never leaves the page: a button taken out of it between a finger's down and up gives no click.
+  if (keep) {
+    const at = nodes.indexOf(open);
+    for (const line of [...list.children]) if (line !== open) line.remove();
+    open.before(...nodes.slice(0, at));
+    open.after(...nodes.slice(at + 1));
+  } else {
+    list.replaceChildren(...nodes);
+  }
   nodes.filter(node => node !== open).forEach(node => window.htmx?.process(node));
 };
 
@@ -67,6 +75,9 @@ export const look = () => {
     } catch { /* the connection is gone: the stream says so when it is back */ }
   }, 120);
 };
+
+// This device put something on the fix list: its own page shows it as well.
+document.addEventListener('rivet:captured', look);
 
 const showWho = who => {
   const me = document.querySelector('[data-me]')?.dataset.me;

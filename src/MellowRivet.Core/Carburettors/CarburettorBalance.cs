@@ -1,0 +1,23 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Carburettors;
+
+/// <summary>Judges how far two carburettors are apart on the gauges.</summary>
+public static class CarburettorBalance
+{
+    /// <summary>What the manual's limit is filed under.</summary>
+    public const string Kind = "carburettor-balance";
+
+    /// <param name="difference">Vacuum difference, inHg, zero or more.</param>
+    /// <param name="aircraft">The aircraft, for its manual's limit: there is no usual one.</param>
+    public static Judgement Judge(double difference, Aircraft aircraft)
+    {
+        var source = new RuleSource(Standing.Practice, "the manual has the limit");
+        if (aircraft.Limits.FirstOrDefault(limit => limit.Measure == Kind) is not { } own)
+            return new(Verdict.Unknown, $"Apart by {difference:0.##} inHg, and no limit is on file", source, null, "Read the limit in the manual and put it on file; as near as the gauges show is what hands aim for.");
+        var band = new ToleranceBand(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference));
+        return band.Judge(Unit.InchOfMercury.To(band.Unit, difference));
+    }
+}

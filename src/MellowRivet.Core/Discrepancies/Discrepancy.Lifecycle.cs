@@ -1,0 +1,133 @@
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
+
+namespace MellowRivet.Core.Discrepancies;
+
+// From found to put right: who took which step, and when.
+public sealed partial class Discrepancy
+{
+    private List<Step> steps = [];
+    private List<DeferralAnswer> deferral = [];
+
+    public Disposition Disposition { get; private set; }
+
+    /// <summary>Every step since it was found, earliest first.</summary>
+    public IReadOnlyList<Step> Steps => steps;
+
+    /// <summary>What was done about it; null until it is done.</summary>
+    public Correction? Correction { get; private set; }
+    public Guid? CorrectedBy { get; private set; }
+    public DateTimeOffset? CorrectedAt { get; private set; }
+
+    /// <summary>Who inspected the corrective action, as a second person.</summary>
+    public Guid? InspectedBy { get; private set; }
+    public DateTimeOffset? InspectedAt { get; private set; }
+
+    /// <summary>The test that found a known mark to be benign; null for anything else, and until somebody says so.</summary>
+    public Examination? Examination { get; private set; }
+
+    /// <summary>The questions of the deferral test that were answered.</summary>
+    public DeferralWalk Deferral => new(deferral);
+
+    public bool IsOpen => !Disposition.IsSettled();
+
+    /// <summary>Stands between the aircraft and the airworthy statement.</summary>
+    public bool IsOpenAirworthiness => IsOpen && Class == DiscrepancyClass.Airworthiness;
+
+    /// <summary>Takes it a step on: asked, approved or declined on the owner's word, parts ordered, work begun, withdrawn, opened again.</summary>
+    /// <param name="to">Where it goes. Done and inspected have their own ways: <see cref="Correct"/> and <see cref="Inspect"/>.</param>
+    /// <param name="words">Why; needed to withdraw it and to open it again, kept with any other step.</param>
+    /// <param name="house">How the shop works: whether the owner is asked first.</param>
+    /// <param name="by">Who; null for the owner.</param>
+    /// <param name="at">When.</param>
+    public Refusal? Move(Disposition to, string? words, HouseRules house, Guid? by, DateTimeOffset at)
+    {
+        if (to is Disposition.Done or Disposition.Inspected)
+            return new("state", to == Disposition.Done ? "Say what was done: that makes it done." : "A second person inspects it by their own name.");
+        if (Forbidden(to, house) is { } refusal)
+            return refusal;
+        if (Lifecycle.WantsReason(Disposition, to) && string.IsNullOrWhiteSpace(words))
+            return new("state", to == Disposition.Withdrawn ? "Say why it is withdrawn: it stays on file with the reason." : "Say why it is opened again.");
+        if (words?.Trim().Length > LongestWhere)
+            return new("state", $"The reason in up to {LongestWhere} characters.");
+        if (to == Disposition.Open)
+        {
+            // What was done stays in the steps.
+            words = Correction is { } undone ? $"{words!.Trim()} · Done before: {undone.InWords}" : words;
+            (Correction, CorrectedBy, CorrectedAt, InspectedBy, InspectedAt) = (null, null, null, null, null);
+        }
+        Go(to, by, at, string.IsNullOrWhiteSpace(words) ? null : words.Trim());
+        return null;
+    }
+
+    /// <summary>Records what was done about it.</summary>
+    public Refusal? Correct(Correction done, HouseRules house, Guid by, DateTimeOffset at)
+    {
+        if (Disposition.IsSettled())
+            return new("action", $"It is {Disposition.InWords()} already: what was done stands beside it.");
+        if (Forbidden(Disposition.Done, house) is { } forbidden)
+            return forbidden with { Field = "action" };
+        if (done.Check() is { } refusal)
+            return refusal;
+        if (done.Kind == CorrectionKind.Deferred && (Class != DiscrepancyClass.Deferrable || Deferral.Outcome != DeferralOutcome.MayBeDeferred))
+            return new("action", Class != DiscrepancyClass.Deferrable
+                ? "Only a deferrable item is deactivated and placarded."
+                : $"It isn't deferred yet: {Deferral.InWords} Answer the deferral test first, or fix it.");
+        Correction = done with { Action = done.Action.Trim() };
+        (CorrectedBy, CorrectedAt) = (by, at);
+        Go(Disposition.Done, by, at, null);
+        return null;
+    }
+
+    /// <summary>A second person has looked at what was done.</summary>
+    public Refusal? Inspect(Person inspector, DateTimeOffset at)
+    {
+        if (Disposition != Disposition.Done)
+            return new("inspect", Disposition == Disposition.Inspected ? "It was inspected already." : "Nothing was done about it yet.");
+        if (SecondPerson.MayInspect(inspector, CorrectedBy) is { } refusal)
+            return refusal;
+        (InspectedBy, InspectedAt) = (inspector.Id, at);
+        Go(Disposition.Inspected, inspector.Id, at, null);
+        return null;
+    }
+
+    /// <summary>Answers a question of the deferral test. A later answer takes the place of an earlier one, and of all that follow from it.</summary>
+    public Refusal? Answer(string question, DeferralSays says, string? words, Guid by, DateTimeOffset at)
+    {
+        if (!IsOpen || Class != DiscrepancyClass.Deferrable)
+            return new("deferral", "The deferral test is for an open item of class deferrable.");
+        if (words?.Trim().Length > LongestWhere)
+            return new("deferral", $"A remark in up to {LongestWhere} characters.");
+        var (answers, refusal) = Deferral.With(new(question, says, words?.Trim() ?? "", by, at));
+        if (refusal is not null)
+            return refusal;
+        deferral = [.. answers];
+        Version++;
+        return null;
+    }
+
+    /// <summary>Says how a mark was found to be benign. It is a known mark from then on.</summary>
+    public Refusal? Examine(Examination examination, DateOnly today)
+    {
+        if (!IsOpen)
+            return new("examination", $"It is {Disposition.InWords()}.");
+        if (examination.Check(today) is { } refusal)
+            return refusal;
+        Examination = examination;
+        return Classify(DiscrepancyClass.KnownMark, false);
+    }
+
+    private Refusal? Forbidden(Disposition to, HouseRules house)
+    {
+        if (!Lifecycle.Allows(Disposition, to))
+            return new("state", $"It is {Disposition.InWords()}: from there it goes to {string.Join(", ", Lifecycle.From(Disposition).Select(way => way.InWords()))}, not to {to.InWords()}.");
+        return Disposition == Disposition.Open && to.IsWork() ? house.AsksFirst(this) : null;
+    }
+
+    private void Go(Disposition to, Guid? by, DateTimeOffset at, string? words)
+    {
+        Disposition = to;
+        steps = [.. steps, new(to, by, at, words)];
+        Version++;
+    }
+}

@@ -1,0 +1,78 @@
+namespace MellowRivet.Core.Discrepancies;
+
+/// <summary>What is drawn over a picture.</summary>
+public enum MarkKind { Arrow, Ring, Words, Scale, Length, Patch }
+
+/// <summary>A place on a picture, in pixels of the upright original from its top left corner.</summary>
+public readonly record struct Spot(double X, double Y)
+{
+    public double To(Spot other) => Math.Sqrt(((other.X - X) * (other.X - X)) + ((other.Y - Y) * (other.Y - Y)));
+}
+
+/// <summary>One thing drawn over a picture.</summary>
+/// <param name="Kind">What it is.</param>
+/// <param name="Points">Its points: an arrow from tail to tip, a ring from its middle to its edge, words at one point, a scale and a length between their ends, a patch round its edge.</param>
+/// <param name="Words">The words of it; for a scale, what lies there.</param>
+/// <param name="KnownMm">For a scale: the true distance between its ends, mm.</param>
+/// <param name="KnownUncertaintyMm">For a scale: the standard uncertainty of that distance, mm.</param>
+/// <param name="PickPixels">Standard uncertainty of picking one point, in pixels of the original: it depends on how large the picture stood on the screen.</param>
+public sealed record PhotoMark(MarkKind Kind, IReadOnlyList<Spot> Points, string Words = "", double? KnownMm = null, double? KnownUncertaintyMm = null, double PickPixels = 2)
+{
+    public const int MostMarks = 60, MostPoints = 200, LongestWords = 80;
+
+    /// <summary>What is wrong with marks that were drawn over a picture; null where they can be kept.</summary>
+    public static Refusal? Check(IReadOnlyList<PhotoMark> marks, Photo photo)
+    {
+        if (marks.Count > MostMarks)
+            return new("marks", $"{marks.Count} marks on one picture; {MostMarks} is the most.");
+        if (marks.Count(mark => mark.Kind == MarkKind.Scale) > 1)
+            return new("marks", "One picture has one scale. Take the old one away first.");
+        foreach (var mark in marks)
+        {
+            var (least, most) = mark.Kind switch
+            {
+                MarkKind.Words => (1, 1),
+                MarkKind.Length => (2, MostPoints),
+                MarkKind.Patch => (3, MostPoints),
+                _ => (2, 2),
+            };
+            if (!Enum.IsDefined(mark.Kind) || mark.Points is null || mark.Points.Count < least || mark.Points.Count > most)
+                return new("marks", $"A {mark.Kind.InWords()} has {(least == most ? $"{least}" : $"{least} to {most}")} points.");
+            if (mark.Points.Any(point => !(point.X >= 0 && point.X <= photo.Width && point.Y >= 0 && point.Y <= photo.Height)))
+                return new("marks", "A point lies outside the picture.");
+            if (mark.Words is null || mark.Words.Length > LongestWords || (mark.Kind == MarkKind.Words && string.IsNullOrWhiteSpace(mark.Words)))
+                return new("marks", $"Words on a picture: 1 to {LongestWords} characters.");
+            if (!(mark.PickPixels is > 0 and <= 500))
+                return new("marks", "How exactly a point was picked lies above 0 and up to 500 pixels.");
+            if (mark.Kind == MarkKind.Scale && !(mark.KnownMm is > 0 and <= 5_000 && mark.KnownUncertaintyMm is >= 0 and var off && off < mark.KnownMm))
+                return new("known", "Type the true distance between the two ends, above 0 and up to 5,000 mm, and how well it is known.");
+            if (mark.Kind is MarkKind.Scale or MarkKind.Length && mark.Points.Zip(mark.Points.Skip(1)).All(pair => pair.First.To(pair.Second) < 1))
+                return new("marks", $"The ends of the {mark.Kind.InWords()} lie on one another.");
+        }
+        return null;
+    }
+}
+
+/// <summary>A thing of known size to lay beside what is measured.</summary>
+/// <param name="Title">What it is.</param>
+/// <param name="Mm">Its size, mm; null where it is typed.</param>
+/// <param name="UncertaintyMm">Standard uncertainty of it, mm.</param>
+/// <param name="Source">Where the size comes from.</param>
+public sealed record KnownLength(string Title, double? Mm, double UncertaintyMm, string Source)
+{
+    /// <summary>What people have in the pocket or under the hand.</summary>
+    public static IReadOnlyList<KnownLength> All { get; } =
+    [
+        new("steel rule, between two of its lines", null, 0.1, "as read; a tenth of a millimetre either way"),
+        new("rivet pitch", null, 0.5, "as the drawing says; half a millimetre either way"),
+        new("something else of known size", null, 0.5, "as measured; half a millimetre either way"),
+        new("US cent, across", 19.05, 0.05, "31 U.S.C. 5112(a)(6), from memory: 0.750 in"),
+        new("US quarter dollar, across", 24.26, 0.05, "31 U.S.C. 5112(a)(3), from memory: 0.955 in"),
+        new("1 euro, across", 23.25, 0.05, "Regulation (EU) No 729/2014, from memory"),
+    ];
+}
+
+public static class MarkWords
+{
+    public static string InWords(this MarkKind kind) => kind.ToString().ToLowerInvariant();
+}

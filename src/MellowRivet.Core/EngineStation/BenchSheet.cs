@@ -1,0 +1,104 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.EngineStation;
+
+/// <summary>The sheets of the engine station that are values and looks; compressions, plugs and logs have pages of their own.</summary>
+public enum SheetKind { Magneto, Carburettor, Oil, Exhaust, Run, Borescope }
+
+/// <summary>A value of a sheet.</summary>
+/// <param name="Kind">What is stored, and what a limit of the aircraft's manual is filed under.</param>
+/// <param name="Position">Where it is taken; "" where there is one place.</param>
+/// <param name="Name">What the interface shows.</param>
+/// <param name="Band">The limits, unless the manual's own are on file.</param>
+/// <param name="IsLaw">A value of 14 CFR 43.15(c)(2): flagged while it is missing.</param>
+/// <param name="StandsAlone">It has limits of its own; false for what is judged together with others or by its history.</param>
+public sealed record BenchValue(string Kind, string Position, string Name, ToleranceBand Band, bool IsLaw = false, bool StandsAlone = true)
+{
+    /// <summary>After the work.</summary>
+    public const string After = "after";
+
+    /// <summary>Whether a reading of its kind is this value's. What a task of the walk measured after the work is not measured twice.</summary>
+    public bool Takes(Reading reading) => reading.Position == Position || (Position == After && reading.TaskId is not null);
+
+    /// <summary>The limits on this aircraft: its manual's, where they are on file.</summary>
+    public ToleranceBand BandOn(Aircraft aircraft) => aircraft.Limits.FirstOrDefault(limit => limit.Measure == Kind) is { } own
+        ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
+        : Band;
+}
+
+/// <summary>Something that is looked at.</summary>
+/// <param name="Key">Its name on the sheet.</param>
+/// <param name="Text">What is looked at, and for what.</param>
+/// <param name="Caution">What can hurt, or what it would mean; null for most.</param>
+/// <param name="Spot">Its place on the engine drawing; null where it has none.</param>
+public sealed record BenchLook(string Key, string Text, string? Caution = null, Spot? Spot = null);
+
+/// <summary>A place on the drawn engine: from -1 (left) to 1 (right) across, from 0 (propeller) to 1 (firewall) along.</summary>
+public sealed record Spot(double Across, double Along);
+
+/// <summary>Values and looks that belong together.</summary>
+public sealed record BenchGroup(string Title, IReadOnlyList<BenchValue> Values, IReadOnlyList<BenchLook> Looks, string? Caution = null);
+
+/// <summary>A sheet for one part.</summary>
+/// <param name="Kind">Which sheet.</param>
+/// <param name="Carrier">The part its readings belong to, and go with.</param>
+/// <param name="Groups">What is on it, in working order.</param>
+public sealed record BenchSheet(SheetKind Kind, Component Carrier, IReadOnlyList<BenchGroup> Groups)
+{
+    public IEnumerable<BenchValue> Values => Groups.SelectMany(group => group.Values);
+
+    public IEnumerable<BenchLook> Looks => Groups.SelectMany(group => group.Looks);
+}
+
+/// <summary>What was found at a look.</summary>
+public enum LookState { Good, Found, NotHere }
+
+/// <summary>A look of a sheet, done.</summary>
+/// <param name="ComponentId">The part whose sheet it is.</param>
+/// <param name="Sheet">The sheet.</param>
+/// <param name="Key">Which look.</param>
+/// <param name="State">What was found.</param>
+/// <param name="Words">In words; needed where something was found.</param>
+/// <param name="Photo">A picture; null without one.</param>
+/// <param name="Sound">What it sounded like: a tap test; null without one.</param>
+/// <param name="By">Who.</param>
+/// <param name="At">When.</param>
+public sealed record BenchCheck(Guid ComponentId, SheetKind Sheet, string Key, LookState State, string Words, Discrepancies.Photo? Photo, Discrepancies.Sound? Sound, Guid By, DateTimeOffset At);
+
+/// <summary>A value as it stands on the sheet.</summary>
+/// <param name="Of">The value.</param>
+/// <param name="Band">Its limits on this aircraft.</param>
+/// <param name="Reading">What was read at this inspection; null while nothing was.</param>
+/// <param name="Judgement">What it came to; null while nothing was read.</param>
+public sealed record ValueOnSheet(BenchValue Of, ToleranceBand Band, Reading? Reading, Judgement? Judgement);
+
+/// <summary>A look as it stands on the sheet; its check is null while nobody looked.</summary>
+public sealed record LookOnSheet(BenchLook Of, BenchCheck? Check);
+
+/// <summary>A sheet as far as it is filled in at one inspection.</summary>
+public sealed record SheetWork(BenchSheet Sheet, IReadOnlyList<ValueOnSheet> Values, IReadOnlyList<LookOnSheet> Looks)
+{
+    /// <summary>Everything is measured and looked at.</summary>
+    public bool IsComplete => Values.All(value => value.Reading is not null) && Looks.All(look => look.Check is not null);
+
+    /// <summary>The worst of what was measured; null while nothing was.</summary>
+    public Judgement? Worst => Values.Select(value => value.Judgement).OfType<Judgement>().ToList() is { Count: > 0 } all ? Judgement.Worst(all) : null;
+
+    public int Done => Values.Count(value => value.Reading is not null) + Looks.Count(look => look.Check is not null);
+
+    public int All => Values.Count + Looks.Count;
+
+    public double? Value(string kind, string position = "") => Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == position)?.Reading?.Value;
+
+    public static SheetWork Of(BenchSheet sheet, Aircraft aircraft, Inspection inspection) => new(sheet,
+        [.. sheet.Values.Select(value =>
+        {
+            var band = value.BandOn(aircraft);
+            var reading = inspection.Readings.Where(one => one.ComponentId == sheet.Carrier.Id && one.Kind == value.Kind && value.Takes(one)).MaxBy(one => one.At);
+            return new ValueOnSheet(value, band, reading, reading is null || !value.StandsAlone ? null : band.Judge(Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value)));
+        })],
+        [.. sheet.Looks.Select(look => new LookOnSheet(look, inspection.BenchChecks.FirstOrDefault(check => check.ComponentId == sheet.Carrier.Id && check.Sheet == sheet.Kind && check.Key == look.Key)))]);
+}

@@ -1,0 +1,55 @@
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
+using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
+
+namespace MellowRivet.Core.Exchange;
+
+/// <summary>How the files that leave the shop are written and read, and how their schemas are made from the types.</summary>
+internal static class FileJson
+{
+    /// <summary>Strict reading, readable writing: nothing is missing that has no default, no number is text, words are names.</summary>
+    /// <param name="deepest">Deepest nesting taken.</param>
+    /// <param name="unknown">What becomes of a member that isn't known.</param>
+    /// <param name="converters">Types with a grammar of their own.</param>
+    public static JsonSerializerOptions Options(int deepest, JsonUnmappedMemberHandling unknown, params JsonConverter[] converters)
+    {
+        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web)
+        {
+            WriteIndented = true,
+            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+            NumberHandling = JsonNumberHandling.Strict,
+            UnmappedMemberHandling = unknown,
+            RespectNullableAnnotations = true,
+            RespectRequiredConstructorParameters = true,
+            MaxDepth = deepest,
+            TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
+            Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
+        };
+        foreach (var converter in converters)
+            options.Converters.Add(converter);
+        return options;
+    }
+
+    /// <summary>The JSON Schema of a format.</summary>
+    /// <param name="options">How it is written.</param>
+    /// <param name="type">Its type.</param>
+    /// <param name="title">Its name and version.</param>
+    /// <param name="own">A type that is described by hand, where the schema refers to it.</param>
+    public static string SchemaOf(JsonSerializerOptions options, Type type, string title, (Type Of, string Name, string Schema)? own = null)
+    {
+        var schema = options.GetJsonSchemaAsNode(type, new()
+        {
+            TreatNullObliviousAsNonNullable = true,
+            TransformSchemaNode = (context, node) => own is { } described && context.TypeInfo.Type == described.Of ? new JsonObject { ["$ref"] = $"#/$defs/{described.Name}" } : node,
+        }).AsObject();
+        var whole = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["title"] = title };
+        foreach (var (name, value) in schema)
+            whole[name] = value?.DeepClone();
+        if (own is { } by)
+            whole["$defs"] = new JsonObject { [by.Name] = JsonNode.Parse(by.Schema) };
+        return whole.ToJsonString(new() { WriteIndented = true, Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping }) + "\n";
+    }
+}

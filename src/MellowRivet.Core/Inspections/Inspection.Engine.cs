@@ -1,0 +1,106 @@
+using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Inspections;
+
+// The sheets of the engine station.
+public sealed partial class Inspection
+{
+    private List<BenchCheck> benchChecks = [];
+    private List<FilterCut> filterCuts = [];
+    private List<Guid> benchedMagnetos = [];
+
+    /// <summary>Looks of the engine's sheets that are done.</summary>
+    public IReadOnlyList<BenchCheck> BenchChecks => benchChecks;
+
+    /// <summary>What was found in filters, screens and on magnetic plugs.</summary>
+    public IReadOnlyList<FilterCut> FilterCuts => filterCuts;
+
+    /// <summary>Magnetos whose bench inspection was done: signing counts their hours from here.</summary>
+    public IReadOnlyList<Guid> BenchedMagnetos => benchedMagnetos;
+
+    /// <summary>Whether signing counts a due item as done because its magneto was on the bench: the inspection by hours that hangs on it.</summary>
+    public bool CountsAsBenched(Due.DueItem item) => item is { Kind: Due.DueKind.Service, Interval.EveryHours: not null, ComponentId: { } part } && benchedMagnetos.Contains(part);
+
+    /// <summary>Records a value of a sheet; measured again, it takes the place of the first.</summary>
+    /// <param name="id">The reading's id, made by the device.</param>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="value">Which value.</param>
+    /// <param name="typed">What was read, in the unit of its limits; null takes the value back.</param>
+    /// <param name="unit">The unit it was typed in.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public Refusal? Measure(Guid id, BenchSheet sheet, BenchValue value, double? typed, Unit unit, Guid by, DateTimeOffset at)
+    {
+        if (unit.Dimension != value.Band.Unit.Dimension)
+            return new("value", $"{unit} doesn't measure this.");
+        if (typed is < 0 && unit.Dimension != Dimension.Temperature || typed is > 1e9)
+            return new("value", "Type what you read: a number from 0 up.");
+        // A task of the walk that asks for the same has its reading with it; nobody types it twice.
+        var task = value.Position == BenchValue.After ? tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id)) : null;
+        var there = readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading)).ToList();
+        if (typed is not { } read)
+            readings.RemoveAll(there.Contains);
+        else if (there.MaxBy(reading => reading.At) is { } earlier)
+            earlier.Reread(read, unit, null, by);
+        else
+            Record(new(id, AircraftId, sheet.Carrier.Id, value.Kind, value.Position, read, unit, new(), TimeInService, at, by) { InspectionId = Id, TaskId = task?.Id });
+        return null;
+    }
+
+    /// <summary>What an oil pressure read in flight is called.</summary>
+    public const string AltitudeKind = "oil-pressure-altitude";
+
+    /// <summary>Records oil pressures read at altitudes, in place of those there were.</summary>
+    /// <param name="engine">The engine.</param>
+    /// <param name="when">"before" or "after" the change.</param>
+    /// <param name="points">The points.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public void PressuresAtAltitude(Fleet.Component engine, string when, IReadOnlyList<AltitudePoint> points, Guid by, DateTimeOffset at)
+    {
+        readings.RemoveAll(reading => reading.Kind == AltitudeKind && reading.ComponentId == engine.Id && reading.Position == when);
+        foreach (var point in points)
+            Record(new(Guid.CreateVersion7(), AircraftId, engine.Id, AltitudeKind, when, point.Psi, Unit.Psi, new(Feet: point.Feet), TimeInService, at, by) { InspectionId = Id });
+    }
+
+    /// <summary>Notes a look of a sheet; what was noted before gives way, its picture and sound stay where no new ones came.</summary>
+    public Refusal? Look(BenchSheet sheet, BenchLook look, BenchCheck check)
+    {
+        if (!Enum.IsDefined(check.State))
+            return new("state", "Choose what you found.");
+        if (check.State == LookState.Found && string.IsNullOrWhiteSpace(check.Words))
+            return new("words", "Say what you found.");
+        if (check.Words.Length > 200)
+            return new("words", "Up to 200 characters.");
+        var before = benchChecks.FirstOrDefault(other => (other.ComponentId, other.Sheet, other.Key) == (sheet.Carrier.Id, sheet.Kind, look.Key));
+        benchChecks = [.. benchChecks.Where(other => other != before), check with { Photo = check.Photo ?? before?.Photo, Sound = check.Sound ?? before?.Sound }];
+        return null;
+    }
+
+    /// <summary>Notes what a filter showed; sent again under its id, it takes the place of the first.</summary>
+    public Refusal? Cut(FilterCut cut)
+    {
+        if (!Enum.IsDefined(cut.Place) || !Enum.IsDefined(cut.Metal) || !Enum.IsDefined(cut.Amount))
+            return new("metal", "Choose where, which metal and how much.");
+        if (cut.Metal == FilterMetal.None != (cut.Amount == FilterAmount.None))
+            return new("amount", "Metal has an amount, and an amount is of something.");
+        if (cut.Words.Length > 200)
+            return new("words", "Up to 200 characters.");
+        filterCuts = [.. filterCuts.Where(other => (other.EngineId, other.Place) != (cut.EngineId, cut.Place)), cut];
+        return null;
+    }
+
+    /// <summary>A magneto's bench inspection is done, or isn't after all.</summary>
+    /// <param name="work">Its sheet.</param>
+    /// <param name="done">Whether it is.</param>
+    public Refusal? Bench(SheetWork work, bool done)
+    {
+        if (done && !work.IsComplete)
+            return new("benched", $"{work.All - work.Done} of the sheet still open: measure and look at the rest first.");
+        if (done && work.Worst is { Verdict: Judgements.Verdict.Reject } bad)
+            return new("benched", $"{bad.Rule}: it isn't good as it is. {bad.Next}");
+        benchedMagnetos = [.. benchedMagnetos.Where(id => id != work.Sheet.Carrier.Id), .. done ? [work.Sheet.Carrier.Id] : Array.Empty<Guid>()];
+        return null;
+    }
+}

@@ -1,0 +1,67 @@
+using MellowRivet.Core.Discrepancies;
+
+namespace MellowRivet.Core.Inspections;
+
+// What was found, and the known marks that earlier inspections left.
+public sealed partial class Inspection
+{
+    private readonly List<Discrepancy> discrepancies = [];
+    private List<CarriedMark> carriedMarks = [];
+
+    public IReadOnlyList<Discrepancy> Discrepancies => discrepancies;
+
+    /// <summary>Marks that earlier inspections found benign, each to be accepted or tested again.</summary>
+    public IReadOnlyList<CarriedMark> CarriedMarks => carriedMarks;
+
+    /// <summary>Airworthiness items that are still open: they choose the statement.</summary>
+    public IEnumerable<Discrepancy> OpenAirworthiness => discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
+
+    /// <summary>Puts something on the fix list. The task it was found at becomes a discrepancy.</summary>
+    public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at, Pin? pin = null)
+    {
+        var number = discrepancies.Count == 0 ? 1 : discrepancies.Max(other => other.Number) + 1;
+        var place = new Place(zoneKey, where, task is null ? null : $"{task.SheetKey}/{task.Key}", task?.ComponentId, pin);
+        var found = new Discrepancy(id, number, what, place, @class, grounded, task?.Id, by, at);
+        discrepancies.Add(found);
+        if (task is not null)
+            Answer(task, TaskVerdict.Discrepancy, null, null, by, at);
+        Version++;
+        return found;
+    }
+
+    /// <summary>The known marks that belong where a person stands.</summary>
+    public IEnumerable<CarriedMark> MarksIn(string zoneKey) => carriedMarks.Where(mark => mark.Place.ZoneKey == zoneKey);
+
+    /// <summary>Somebody looked at a known mark and accepts it with their initials.</summary>
+    public Refusal? AcceptMark(Guid discrepancyId, Guid by, DateTimeOffset at)
+    {
+        if (carriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { } mark)
+            return new("mark", "There is no such known mark on this aircraft.");
+        if (mark.IsAnswered)
+            return new("mark", "It is answered already.");
+        if (mark.MayAccept(DateOnly.FromDateTime(at.DateTime)) is { } refusal)
+            return refusal;
+        Change(mark with { Accepted = new(by, at) });
+        return null;
+    }
+
+    /// <summary>Takes the acceptance of a known mark back.</summary>
+    public void UnacceptMark(Guid discrepancyId)
+    {
+        if (carriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is { } mark)
+            Change(mark with { Accepted = null });
+    }
+
+    /// <summary>Puts a known mark on this fix list to be tested again: an airworthiness item until the test says otherwise.</summary>
+    public (Discrepancy? Found, Refusal? Refusal) TestMarkAgain(Guid id, Guid discrepancyId, Guid by, DateTimeOffset at)
+    {
+        if (carriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { TestedAs: null } mark)
+            return (null, new("mark", "It is tested again already."));
+        var found = Find(id, mark.What, mark.Place.ZoneKey, mark.Place.Where, DiscrepancyClass.Airworthiness, false, null, by, at, mark.Place.Pin);
+        found.IsAgain(discrepancyId);
+        Change(mark with { Accepted = null, TestedAs = found.Id });
+        return (found, null);
+    }
+
+    private void Change(CarriedMark mark) => carriedMarks = [.. carriedMarks.Select(other => other.DiscrepancyId == mark.DiscrepancyId ? mark : other)];
+}

@@ -1,0 +1,80 @@
+using MellowRivet.Core.Plugs;
+
+namespace MellowRivet.Core.Inspections;
+
+// The plugs, out of the engine and in their tray.
+public sealed partial class Inspection
+{
+    private List<PlugMark> plugMarks = [];
+
+    /// <summary>What was seen and done at the plugs, besides what was measured on them.</summary>
+    public IReadOnlyList<PlugMark> PlugMarks => plugMarks;
+
+    /// <summary>Notes what was seen or done at a plug; what was said of the step before gives way.</summary>
+    public Refusal? Mark(TrayPlace place, PlugStep step, string? said, Guid by, DateTimeOffset at)
+    {
+        if (Standing(place) is { } refusal)
+            return refusal;
+        var known = step switch
+        {
+            PlugStep.Look => Enum.TryParse<PlugLook>(said, out var look) && Enum.IsDefined(look),
+            PlugStep.Clean => said is "done",
+            PlugStep.PressureTest => said is "pass" or "fail",
+            PlugStep.Gasket => Enum.TryParse<GasketState>(said, out var gasket) && Enum.IsDefined(gasket),
+            _ => false,
+        };
+        if (said is null or "")
+            plugMarks = [.. plugMarks.Where(mark => (mark.PlugId, mark.Step) != (place.Plug!.Id, step))];
+        else if (!known)
+            return new("step", "Choose one of what stands there.");
+        else
+            plugMarks = [.. plugMarks.Where(mark => (mark.PlugId, mark.Step) != (place.Plug!.Id, step)), new(place.Plug!.Id, place.CameFrom, step, said, by, at)];
+        return null;
+    }
+
+    /// <summary>Records what was measured on a plug; measured again, it takes the place of the first.</summary>
+    /// <param name="id">The reading's id, made by the device.</param>
+    /// <param name="place">The plug's place.</param>
+    /// <param name="step">A step that measures.</param>
+    /// <param name="value">Ω, in or in-lb.</param>
+    /// <param name="wrench">For the torque: the wrench, whose calibration holds.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public Refusal? Measure(Guid id, TrayPlace place, PlugStep step, double? value, WrenchUsed? wrench, Guid by, DateTimeOffset at)
+    {
+        if (Standing(place) is { } refusal)
+            return refusal;
+        var (most, words) = step switch { PlugStep.Ohms => (1e9, "Ω from 0 up; an open circuit is 1000000000"), PlugStep.Torque => (1_000.0, "in-lb up to 1000"), _ => (0.2, "inches up to 0.2, such as 0.018") };
+        if (value is not { } read || read < 0 || read > most || (step != PlugStep.Ohms && read == 0))
+            return new("value", $"Type {words}.");
+        if (step == PlugStep.Torque)
+        {
+            if (wrench is null)
+                return new("wrench", "Say which wrench.");
+            if (place.IsMisplaced)
+                return new("value", PlugRotation.Placard);
+            if (Enum.GetValues<PlugStep>().Where(other => other != PlugStep.Torque && !place.IsDone(other)).ToList() is { Count: > 0 } missing)
+                return new("value", $"Before it goes back: {string.Join(", ", missing.Select(other => other.InWords()))}.");
+            if (place.Judgement is { Verdict: Judgements.Verdict.Reject } bad)
+                return new("value", $"{bad.Rule}. {bad.Next}");
+        }
+        if (place.ReadingOf(step) is { } earlier)
+            earlier.Reread(read, PlugKinds.UnitOf(step), wrench, by);
+        else
+            Record(new(id, AircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), read, PlugKinds.UnitOf(step), new(Wrench: wrench), TimeInService, at, by) { InspectionId = Id });
+        return null;
+    }
+
+    /// <summary>A plug fell: it is scrap, with no way back.</summary>
+    public Refusal? Dropped(TrayPlace place, Guid by, DateTimeOffset at)
+    {
+        if (Standing(place) is { } refusal)
+            return refusal;
+        plugMarks = [.. plugMarks, new(place.Plug!.Id, place.CameFrom, null, "dropped", by, at)];
+        return null;
+    }
+
+    private static Refusal? Standing(TrayPlace place) => place.Plug is null ? new("step", $"No plug is on file at {place.Hole}.")
+        : place.IsScrap ? new("step", $"{place.Plug.SerialNumber} was dropped: it is scrap, even if it looks perfect. Put another plug in its place.")
+        : null;
+}

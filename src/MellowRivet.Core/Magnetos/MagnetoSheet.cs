@@ -1,0 +1,55 @@
+using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Magnetos;
+
+/// <summary>
+/// The measured values of a 500-hour magneto inspection. Ends are included. From the manual of a usual type, common practice:
+/// the manual of the magneto on the bench decides.
+/// </summary>
+public static class MagnetoSheet
+{
+    private static readonly RuleSource Source = new(Standing.Practice, "common practice, as of a usual type");
+
+    public static BenchValue Primary { get; } = new("magneto-primary", "", "Primary coil", new(Unit.Ohm, 0.2, 0.6, Source));
+    public static BenchValue Secondary { get; } = new("magneto-secondary", "", "Secondary coil", new(Unit.Ohm, 12_000, 16_000, Source));
+    public static BenchValue Capacitor { get; } = new("magneto-capacitor", "", "Capacitor", new(Unit.Microfarad, 0.30, null, Source));
+
+    /// <summary>The E-gap: how far after neutral the main points open. 10° ± 4°.</summary>
+    public static BenchValue PointsOpen { get; } = new("magneto-e-gap", "", "Main points open after neutral (E-gap)", new(Unit.Degree, 6, 14, Source));
+
+    /// <summary>0.018 ± 0.006 in.</summary>
+    public static BenchValue PointsGap { get; } = new("magneto-points-gap", "", "Main points gap, full open", new(Unit.Inch, 0.012, 0.024, Source));
+
+    /// <summary>30° ± 2° after the main points.</summary>
+    public static BenchValue Retard { get; } = new("magneto-retard", "", "Retard points after the main points", new(Unit.Degree, 28, 32, Source));
+
+    public static IReadOnlyList<BenchValue> Values { get; } = [Primary, Secondary, Capacitor, PointsOpen, PointsGap, Retard];
+}
+
+/// <summary>Judges the drop of each magneto at run-up. Common practice; the manual decides.</summary>
+public static class MagnetoDrop
+{
+    /// <summary>The greatest good drop where no manual says another, rpm.</summary>
+    public const double Most = 175;
+
+    /// <summary>The most by which the two may differ, rpm.</summary>
+    public const double MostBetween = 50;
+
+    private static readonly RuleSource Source = new(Standing.Practice, "common practice");
+
+    /// <summary>The limits of one drop.</summary>
+    public static ToleranceBand Band { get; } = new(Unit.Rpm, 1, Most, Source);
+
+    /// <summary>Judges how far the two drops are apart.</summary>
+    /// <param name="left">Drop on the left magneto alone, rpm.</param>
+    /// <param name="right">Drop on the right magneto alone, rpm.</param>
+    public static Judgement Between(double left, double right)
+    {
+        var margin = MostBetween - Math.Abs(left - right);
+        return margin >= 0
+            ? new(Verdict.Good, $"The two within {MostBetween:0} rpm of each other", Source, margin, "Even.")
+            : new(Verdict.Reject, $"The two more than {MostBetween:0} rpm apart", Source, margin, $"Look at the {(left > right ? "left" : "right")} magneto's timing, points and plugs: it drops more.");
+    }
+}

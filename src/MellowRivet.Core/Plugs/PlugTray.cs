@@ -1,0 +1,154 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.Plugs;
+
+/// <summary>The sequence a plug goes through, out of its hole and back.</summary>
+public enum PlugStep { Look, Ohms, Clean, GapFound, GapSet, PressureTest, Gasket, Torque }
+
+/// <summary>A gasket goes on new, or annealed soft again.</summary>
+public enum GasketState { New, Annealed }
+
+/// <summary>Something that was seen or done at a plug and is no number.</summary>
+/// <param name="PlugId">The plug.</param>
+/// <param name="Hole">The hole it came out of.</param>
+/// <param name="Step">Which step; null for the fall that makes it scrap.</param>
+/// <param name="Said">The look, "done", "pass", "fail", the gasket's state, or "dropped".</param>
+/// <param name="By">Who.</param>
+/// <param name="At">When.</param>
+public sealed record PlugMark(Guid PlugId, PlugHole Hole, PlugStep? Step, string Said, Guid By, DateTimeOffset At);
+
+/// <summary>A place of the tray: a hole of the engine and the plug that goes there.</summary>
+/// <param name="Hole">The hole.</param>
+/// <param name="Ignition">What fires it; null where nobody has said.</param>
+/// <param name="Plug">The plug; null where none is on file.</param>
+/// <param name="CameFrom">The hole it was taken out of at this inspection.</param>
+/// <param name="Marks">What was seen and done at it in this inspection.</param>
+/// <param name="Readings">What was measured on it in this inspection.</param>
+/// <param name="Time">Its own time in service; null where that isn't known.</param>
+public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component? Plug, PlugHole CameFrom, IReadOnlyList<PlugMark> Marks, IReadOnlyList<Reading> Readings, Hours? Time)
+{
+    /// <summary>The limits of the plug that sits here: by what it is made for, else by what fires the hole.</summary>
+    public PlugLimits Limits => PlugLimits.Of(Plug?.Suits ?? Ignition ?? IgnitionKind.Magneto);
+
+    public bool IsScrap => Marks.Any(mark => mark.Step is null);
+
+    public PlugLook? Look => Said(PlugStep.Look) is { } said ? Enum.Parse<PlugLook>(said) : null;
+
+    public string? Said(PlugStep step) => Marks.FirstOrDefault(mark => mark.Step == step)?.Said;
+
+    public Reading? ReadingOf(PlugStep step) => PlugKinds.Of(step) is { } kind ? Readings.Where(reading => reading.Kind == kind).MaxBy(reading => reading.At) : null;
+
+    public bool IsDone(PlugStep step) => PlugKinds.Of(step) is null ? Said(step) is not null : ReadingOf(step) is not null;
+
+    /// <summary>The first step that is still to do; null when the whole sequence is done.</summary>
+    public PlugStep? Next => Plug is null || IsScrap ? null : Enum.GetValues<PlugStep>().Where(step => !IsDone(step)).Select(step => (PlugStep?)step).FirstOrDefault();
+
+    /// <summary>The whole sequence is done, and nothing of it rejects the plug: only then it stands green.</summary>
+    public bool IsFinished => Plug is not null && !IsScrap && Next is null && Judgement?.Verdict is Verdict.Good or Verdict.Watch;
+
+    /// <summary>A plug made for the other ignition.</summary>
+    public bool IsMisplaced => Plug?.Suits is { } made && Ignition is { } fires && made != fires;
+
+    /// <summary>What was found of it so far; null while nothing was.</summary>
+    public Judgement? Judgement => All().ToList() is { Count: > 0 } said ? Judgements.Judgement.Worst(said) : null;
+
+    /// <summary>What a step came to; null while it isn't done, or where it says nothing of the plug.</summary>
+    public Judgement? JudgementOf(PlugStep step) => step switch
+    {
+        PlugStep.Look => Look?.Judge(),
+        PlugStep.Ohms when ReadingOf(step) is { } ohms => PlugJudge.Resistance(Limits, ohms.Value),
+        // A gap found wide is closed; the gap it goes back with is what counts.
+        PlugStep.GapFound when !IsDone(PlugStep.GapSet) && ReadingOf(step) is { } found => PlugJudge.Gap(Limits, found.Value),
+        PlugStep.GapSet when ReadingOf(step) is { } set => PlugJudge.Gap(Limits, set.Value) is { Verdict: Verdict.Watch } wide ? wide with { Verdict = Verdict.Reject } : PlugJudge.Gap(Limits, set.Value),
+        PlugStep.PressureTest when Said(step) is { } said => said == "pass"
+            ? new(Verdict.Good, "Fires under pressure", Practice, null, "Good.")
+            : new(Verdict.Reject, "Doesn't fire under pressure", Practice, null, "Scrap it: it will miss at full throttle."),
+        _ => null,
+    };
+
+    private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
+
+    private IEnumerable<Judgement> All()
+    {
+        if (IsScrap)
+            yield return PlugJudge.Condition(new(null, null, Dropped: true));
+        if (IsMisplaced)
+            yield return new(Verdict.Reject, $"A {Plug!.Suits!.Value.InWords()} plug in a {Ignition!.Value.InWords()} hole", Practice, null, PlugRotation.Placard);
+        foreach (var step in Enum.GetValues<PlugStep>())
+            if (JudgementOf(step) is { } judgement)
+                yield return judgement;
+    }
+}
+
+/// <summary>Names of what is measured on plugs.</summary>
+public static class PlugKinds
+{
+    public const string Ohms = "plug-ohms", GapFound = "plug-gap-found", GapSet = "plug-gap-set", Torque = "plug-torque";
+
+    /// <summary>What a step's reading is called; null for a step that measures nothing.</summary>
+    public static string? Of(PlugStep step) => step switch
+    {
+        PlugStep.Ohms => Ohms,
+        PlugStep.GapFound => GapFound,
+        PlugStep.GapSet => GapSet,
+        PlugStep.Torque => Torque,
+        _ => null,
+    };
+
+    public static Unit UnitOf(PlugStep step) => step switch { PlugStep.Ohms => Unit.Ohm, PlugStep.Torque => Unit.InchPound, _ => Unit.Inch };
+
+    public static string InWords(this PlugStep step) => step switch
+    {
+        PlugStep.Look => "firing end looked at",
+        PlugStep.Ohms => "resistance",
+        PlugStep.Clean => "lead out, blasted, washed",
+        PlugStep.GapFound => "gap as found",
+        PlugStep.GapSet => "gap as set",
+        PlugStep.PressureTest => "fired under pressure",
+        PlugStep.Gasket => "gasket",
+        _ => "torqued",
+    };
+}
+
+/// <summary>An engine's plugs in one inspection, out of the engine in a tray with a labelled place for each hole.</summary>
+public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
+{
+    public bool IsMixed => Engine.Ignition is { IsMixed: true };
+
+    /// <summary>Every hole has a plug whose sequence is done.</summary>
+    public bool IsComplete => Places.All(place => place.IsFinished);
+
+    public TrayPlace? At(PlugHole hole) => Places.FirstOrDefault(place => place.Hole == hole);
+
+    /// <summary>The place after one, round the tray.</summary>
+    public TrayPlace After(TrayPlace place) => Places[(Places.ToList().IndexOf(place) + 1) % Places.Count];
+
+    public TrayPlace Before(TrayPlace place) => Places[(Places.ToList().IndexOf(place) + Places.Count - 1) % Places.Count];
+
+    /// <param name="aircraft">The aircraft with its parts, those that came off too.</param>
+    /// <param name="engine">One of its engines.</param>
+    /// <param name="inspection">The inspection, for its marks and readings.</param>
+    public static PlugTray Of(Aircraft aircraft, Component engine, Inspection inspection)
+    {
+        var stays = aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == engine.Id).ToList();
+        return new(engine, [.. Holes(engine).Select(hole =>
+        {
+            var stay = stays.FirstOrDefault(other => other.IsOn && other.Position == hole.ToString());
+            // Where it sat when the inspection began: the first of its stays that lasted until then.
+            var first = stay is null ? null : stays.Where(other => other.ComponentId == stay.ComponentId && (other.RemovedAt is not { } off || off >= inspection.TimeInService)).MinBy(other => other.InstalledAt.Value);
+            var cameFrom = first is not null && PlugHole.Parse(first.Position) is { } began ? began : hole;
+            return new TrayPlace(hole, FiresOf(engine, hole.Row), stay?.Component, cameFrom,
+                [.. inspection.PlugMarks.Where(mark => mark.PlugId == stay?.ComponentId)],
+                [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)], stay?.TimeInService(aircraft.TimeInService));
+        })]);
+    }
+
+    /// <summary>The holes of an engine, row by row: two a cylinder.</summary>
+    public static IReadOnlyList<PlugHole> Holes(Component engine) =>
+        [.. new[] { PlugRow.Top, PlugRow.Bottom }.SelectMany(row => engine.Layout.Cylinders.Select(place => new PlugHole(place.Number, row)))];
+
+    private static IgnitionKind? FiresOf(Component engine, PlugRow row) => row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom;
+}

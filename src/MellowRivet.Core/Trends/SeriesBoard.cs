@@ -1,0 +1,113 @@
+using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Magnetos;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Plugs;
+
+namespace MellowRivet.Core.Trends;
+
+/// <summary>One series: what was measured at one place of one part, over the years.</summary>
+/// <param name="Label">Where, short: a cylinder's number, a plug's, "left".</param>
+/// <param name="Component">The part whose series it is; null for the airframe.</param>
+/// <param name="Points">Values against time in service, earliest first, in the group's unit.</param>
+/// <param name="Events">What was done to the part.</param>
+/// <param name="Limit">The level it must not reach; null where none is known.</param>
+/// <param name="Trend">The series read as a trend.</param>
+public sealed record Series(string Label, Component? Component, IReadOnlyList<TrendPoint> Points, IReadOnlyList<TrendEvent> Events, double? Limit, TrendReading Trend)
+{
+    public bool IsUnusual => Trend.LastIsUnusual == true;
+
+    /// <summary>Already past its limit, or expected there within 100 h.</summary>
+    public bool NearsLimit => Trend.Crossing is { } crossing && Points.Count > 0 && crossing.Hours <= Points[^1].Hours + 100;
+}
+
+/// <summary>Series of one kind beside each other, on shared axes.</summary>
+/// <param name="Kind">What was measured, as it is stored.</param>
+/// <param name="Title">The same in words.</param>
+/// <param name="Unit">The unit of every point.</param>
+/// <param name="Direction">Which way is worse; null where neither is.</param>
+/// <param name="Series">The series, by place.</param>
+public sealed record SeriesGroup(string Kind, string Title, string Unit, Direction? Direction, IReadOnlyList<Series> Series)
+{
+    public bool IsUnusual => Series.Any(series => series.IsUnusual);
+
+    public bool NearsLimit => Series.Any(series => series.NearsLimit);
+}
+
+/// <summary>Every series of an aircraft, those that are unusual now first.</summary>
+public static class SeriesBoard
+{
+    private sealed record Known(string Title, Direction? Direction, double? Limit = null);
+
+    // Names and which way is worse; where nothing is known the stored name is shown and neither way is called worse.
+    private static readonly Dictionary<string, Known> Kinds = new()
+    {
+        [Reading.CompressionKind] = new("Compression, as leak area", Direction.Rising), [PlugKinds.Ohms] = new("Plug resistance", Direction.Rising, PlugLimits.Magneto.OhmsReject),
+        [PlugKinds.GapFound] = new("Plug gap as found", Direction.Rising, PlugLimits.Magneto.GapMost), [PlugKinds.GapSet] = new("Plug gap as set", null), [PlugKinds.Torque] = new("Plug torque", null),
+        ["oil-pressure"] = new("Oil pressure", Direction.Falling), ["oil-temperature"] = new("Oil temperature", Direction.Rising), ["fuel-pressure"] = new("Fuel pressure", Direction.Falling),
+        ["cylinder-temperature"] = new("Cylinder or coolant temperature", Direction.Rising), ["static-rpm"] = new("Static rpm", Direction.Falling), ["idle-rpm"] = new("Idle rpm", null),
+        ["mag-drop-left"] = new("Drop, left ignition", Direction.Rising, MagnetoDrop.Most), ["mag-drop-right"] = new("Drop, right ignition", Direction.Rising, MagnetoDrop.Most),
+        [OilUse.AddedKind] = new("Oil: hours a litre", Direction.Falling),
+    };
+
+    /// <summary>Kinds that are no series of their own: hours on the oil, and points against altitude.</summary>
+    private static readonly HashSet<string> LeftOut = ["oil-hours", Inspection.AltitudeKind, PlugKinds.Torque, PlugKinds.GapSet];
+
+    /// <param name="aircraft">The aircraft with its parts, those taken off too.</param>
+    /// <param name="readings">All its readings.</param>
+    public static IReadOnlyList<SeriesGroup> Of(Aircraft aircraft, IReadOnlyCollection<Reading> readings) =>
+    [
+        .. readings.Where(reading => !LeftOut.Contains(reading.Kind)).GroupBy(reading => reading.Kind).Select(kind => GroupOf(aircraft, kind.Key, [.. kind])).Where(group => group.Series.Count > 0)
+            .OrderByDescending(group => group.IsUnusual).ThenByDescending(group => group.NearsLimit).ThenBy(group => Array.IndexOf([.. Kinds.Keys], group.Kind) is var place and >= 0 ? place : int.MaxValue).ThenBy(group => group.Title, StringComparer.Ordinal),
+    ];
+
+    private static SeriesGroup GroupOf(Aircraft aircraft, string kind, List<Reading> readings)
+    {
+        var known = Kinds.GetValueOrDefault(kind) ?? NamedElsewhere(kind);
+        if (kind == Reading.CompressionKind)
+            return new(kind, known.Title, "× master orifice", known.Direction, [.. Compressions(aircraft, readings)]);
+        var unit = Unit.Find(readings.MaxBy(reading => reading.At)!.UnitSymbol)!;
+        var own = aircraft.Limits.FirstOrDefault(limit => limit.Measure == kind);
+        double? limit = own is null ? known.Limit : (known.Direction == Direction.Falling ? own.Low : known.Direction == Direction.Rising ? own.High : null) is { } level ? Unit.Find(own.UnitSymbol)!.To(unit, level) : null;
+        var fitted = readings.Where(reading => reading.ComponentId is not { } part || aircraft.Fitting(part) is not null);
+        var series = fitted.GroupBy(reading => (reading.ComponentId, Position: PlaceOf(reading, kind))).Select(group => One(aircraft, kind, group.Key.ComponentId, group.Key.Position, [.. group], unit, limit, known.Direction))
+            .Where(one => one.Points.Count > 0).OrderBy(one => one.Label, StringComparer.Ordinal).ToList();
+        return new(kind, known.Title, kind == OilUse.AddedKind ? "h/l" : unit.Symbol, known.Direction, series);
+    }
+
+    // A plug's series goes with the plug, whichever hole it sat in; what a task or the run after the work measured is one series.
+    private static string PlaceOf(Reading reading, string kind) => kind.StartsWith("plug-", StringComparison.Ordinal) || reading.TaskId is not null || reading.Position == BenchValue.After ? "" : reading.Position;
+
+    private static Series One(Aircraft aircraft, string kind, Guid? componentId, string position, List<Reading> readings, Unit unit, double? limit, Direction? direction)
+    {
+        var stay = componentId is { } id ? aircraft.Fitting(id) : null;
+        var label = string.Join(" ", new[] { stay is null || stay.Component.Kind == ComponentKind.Engine && stay.Position.Length == 0 ? "" : stay.Component.Kind == ComponentKind.Plug ? $"{stay.Position} · {stay.Component.SerialNumber}" : aircraft.PlaceOf(stay), position }.Where(words => words.Length > 0));
+        var points = kind == OilUse.AddedKind
+            ? OilUse.Of(readings).Points
+            : [.. readings.GroupBy(reading => reading.TimeInService.Value).Select(same => same.MaxBy(reading => reading.At)!).OrderBy(reading => reading.TimeInService.Value)
+                .Select(reading => new TrendPoint((double)reading.TimeInService.Value, Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value)))];
+        var events = stay?.Component.Overhauls.Where(done => stay.TimeInService(aircraft.TimeInService) is { } now && done.OwnTime is { } then && now >= then)
+            .Select(done => new TrendEvent((double)(aircraft.TimeInService.Value - (stay.TimeInService(aircraft.TimeInService)!.Value.Value - done.OwnTime!.Value.Value)), true, "overhaul", done.Reference)).Where(done => done.Hours >= 0).ToList() ?? [];
+        return new(label, stay?.Component, points, events, limit, Trend.Read(points, events, limit, direction ?? Direction.Rising, Resolution(unit)));
+    }
+
+    private static IEnumerable<Series> Compressions(Aircraft aircraft, List<Reading> readings) =>
+        from engine in aircraft.Engines
+        from place in engine.Component.Layout.Cylinders
+        let history = CylinderHistory.Of(aircraft, engine.Component, place.Number, readings, null)
+        where history.Readings.Count > 0
+        select new Series($"{engine.Position} {place.Number}".Trim(), engine.Component, [.. history.Readings.Select(reading => new TrendPoint((double)reading.TimeInService.Value, reading.LeakArea))], history.Events, history.LimitArea, history.Trend);
+
+    private static Known NamedElsewhere(string kind)
+    {
+        if (OilMetals.All.FirstOrDefault(metal => metal.Kind == kind) is { } metal)
+            return new($"{metal.Name} in the oil", Direction.Rising);
+        if (MagnetoSheet.Values.FirstOrDefault(value => value.Kind == kind) is { } value)
+            return new(value.Name, null);
+        return new(char.ToUpperInvariant(kind[0]) + kind[1..].Replace('-', ' '), null);
+    }
+
+    // What an instrument of the trade can't tell apart: a band is never narrower.
+    private static double Resolution(Unit unit) => unit.Symbol switch { "in" => 0.0005, "rpm" => 10, "Ω" => 50, "°C" => 1, "psi" => 0.5, "ppm" => 1, "°" => 0.5, "V" => 0.05, _ => 0 };
+}

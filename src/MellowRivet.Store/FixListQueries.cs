@@ -1,0 +1,53 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Inspections;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store;
+
+/// <summary>What the fix list loads of earlier inspections.</summary>
+public static class FixListQueries
+{
+    /// <summary>What was found on an aircraft before an inspection: of every signed one, or of a part that came from another aircraft.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="inspection">The inspection.</param>
+    /// <param name="near">Only in this zone or on this part; null for everything.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<IReadOnlyList<EarlierFind>> EarlierFindsAsync(this RivetDb db, Inspection inspection, Place? near, CancellationToken stop)
+    {
+        var rows = from found in db.Discrepancies.AsNoTracking()
+                   join other in db.Inspections on found.InspectionId equals other.Id
+                   where other.Id != inspection.Id && other.State != InspectionState.InWork && other.OpenedOn <= inspection.OpenedOn
+                   select new { found, other.AircraftId, other.WorkOrder, other.Id, other.OpenedOn, other.TimeInService };
+        rows = near switch
+        {
+            null => rows.Where(row => row.AircraftId == inspection.AircraftId),
+            { ComponentId: { } part } => rows.Where(row => (row.AircraftId == inspection.AircraftId && row.found.ZoneKey == near.ZoneKey) || row.found.ComponentId == part),
+            _ => rows.Where(row => row.AircraftId == inspection.AircraftId && row.found.ZoneKey == near.ZoneKey),
+        };
+        return [.. (await rows.ToListAsync(stop)).Select(row => new EarlierFind(row.found, row.WorkOrder, row.Id, row.OpenedOn, row.TimeInService.Value))
+            .OrderByDescending(find => find.On).ThenBy(find => find.Found.Number)];
+    }
+
+    /// <summary>The link that a token opens; null where there is none, or it has ended.</summary>
+    public static async Task<OwnerLink?> OwnerLinkAsync(this RivetDb db, string token, TimeProvider clock, CancellationToken stop)
+    {
+        if (token.Length != OwnerLink.TokenBytes * 2)
+            return null;
+        var hash = OwnerLink.HashOf(token);
+        var link = await db.OwnerLinks.AsNoTracking().FirstOrDefaultAsync(row => row.TokenHash == hash, stop);
+        return link?.HoldsAt(clock.GetUtcNow()) == true ? link : null;
+    }
+
+    /// <summary>The known marks on an aircraft that no later inspection has taken the place of.</summary>
+    public static async Task<IReadOnlyList<CarriedMark>> KnownMarksAsync(this RivetDb db, Guid aircraftId, CancellationToken stop)
+    {
+        var marks = await (from found in db.Discrepancies.AsNoTracking()
+                           join inspection in db.Inspections on found.InspectionId equals inspection.Id
+                           where inspection.AircraftId == aircraftId && inspection.State != InspectionState.InWork
+                              && found.Class == DiscrepancyClass.KnownMark && (found.Disposition == Disposition.Open || found.Disposition == Disposition.Asked || found.Disposition == Disposition.Approved || found.Disposition == Disposition.Declined)
+                              && !db.Discrepancies.Any(later => later.SameAs == found.Id)
+                           orderby inspection.OpenedOn, found.Number
+                           select new { found, inspection.WorkOrder }).ToListAsync(stop);
+        return [.. marks.Select(row => new CarriedMark(row.found.Id, $"{row.WorkOrder}-{row.found.Number:00}", row.found.What, row.found.Place, row.found.Examination, row.found.Photos.Count > 0 ? row.found.Photos[0] : null))];
+    }
+}

@@ -1,0 +1,17 @@
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Web.Pages.Benches;
+
+/// <summary>A value in every unit of its dimension.</summary>
+public sealed class BenchConvertModel : BenchPage
+{
+    public Unit From { get; private set; } = Unit.NewtonMetre;
+    public IReadOnlyList<(Unit Unit, double Value)> Answer { get; private set; } = [];
+
+    public void OnGet()
+    {
+        From = Unit.Find(Typed("unit")) ?? Unit.NewtonMetre;
+        if (Number("value") is { } value && !Problems.Any)
+            Answer = [.. From.Alternatives.Skip(1).Select(unit => (unit, From.To(unit, value)))];
+    }
+}

@@ -1,0 +1,4 @@
+namespace MellowRivet.Web.Pages.Benches;
+
+/// <summary>What lies on the bench.</summary>
+public sealed class BenchIndexModel : BenchPage;

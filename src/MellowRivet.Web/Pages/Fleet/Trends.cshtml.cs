@@ -1,0 +1,43 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Trends;
+using MellowRivet.Store;
+using MellowRivet.Web.Look;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Fleet;
+
+/// <summary>Another engine of the shop with the same layout.</summary>
+public sealed record EngineChoice(Guid EngineId, Guid AircraftId, string Words);
+
+/// <summary>Every series of an aircraft: unusual now first, small plots on shared axes, beside another engine where wanted.</summary>
+public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
+{
+    [FromQuery]
+    public Guid? Compare { get; set; }
+
+    public override FileSheet At => FileSheet.Trends;
+
+    public IReadOnlyList<SeriesGroup> Groups { get; private set; } = [];
+    public IReadOnlyList<EngineChoice> Others { get; private set; } = [];
+
+    private IReadOnlyList<SeriesGroup> beside = [];
+
+    public SmallMultiple PlotsOf(SeriesGroup group) => new(group, beside.FirstOrDefault(other => other.Kind == group.Kind && other.Unit == group.Unit)?.Series
+        .SelectMany(series => series.Points.Select(point => (series.Label, point))).ToLookup(one => one.Label, one => one.point));
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop))
+            return NotFound();
+        Groups = await Db.SeriesOfAsync(Aircraft, stop);
+        var layouts = Aircraft.Engines.Select(engine => engine.Component.LayoutKey).ToList();
+        var engines = await Db.Installations.AsNoTracking().Include(stay => stay.Component)
+            .Where(stay => stay.RemovedAt == null && stay.Component.Kind == ComponentKind.Engine && stay.AircraftId != Id && layouts.Contains(stay.Component.LayoutKey)).ToListAsync(stop);
+        var registrations = await Db.Aircraft.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Registration, stop);
+        Others = [.. engines.Select(stay => new EngineChoice(stay.ComponentId, stay.AircraftId, $"{registrations[stay.AircraftId]} {stay.Position}".Trim())).OrderBy(other => other.Words)];
+        if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen && await Db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == chosen.AircraftId, stop) is { } aircraft)
+            beside = await Db.SeriesOfAsync(aircraft, stop);
+        return Page();
+    }
+}

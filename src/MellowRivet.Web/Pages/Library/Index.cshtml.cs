@@ -1,0 +1,107 @@
+using System.Text;
+using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Library;
+
+/// <summary>One bulletin with how it falls on the shop.</summary>
+public sealed record ShopLine(ShopBulletin Held, ShopBulletin? SupersededBy, BulletinTally On);
+
+/// <summary>Which bulletins of the shop are shown.</summary>
+public enum BulletinFilter { All, Open, CannotTell, New, Superseded }
+
+/// <summary>The shop's bulletins: what came, how it falls on the aircraft, the service, files.</summary>
+public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf bulletins, BulletinPost post, IBulletinService service, TimeProvider clock) : PageModel
+{
+    private const int Most = 200;
+
+    [FromQuery(Name = "only")]
+    public BulletinFilter Only { get; set; }
+
+    [FromQuery(Name = "q")]
+    public string? Words { get; set; }
+
+    public IReadOnlyList<ShopLine> Shown { get; private set; } = [];
+    public IReadOnlyDictionary<BulletinFilter, int> Counts { get; private set; } = new Dictionary<BulletinFilter, int>();
+    public FeedState? Feed { get; private set; }
+    public string Service => service.Name;
+    public int Aircraft { get; private set; }
+    public bool LeavesOut { get; private set; }
+
+    /// <summary>What an import or the service brought, in words.</summary>
+    [FromQuery(Name = "said")]
+    public string? Said { get; set; }
+
+    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    public Task OnGetAsync(CancellationToken stop) => ShowAsync(stop);
+
+    /// <summary>Asks the service now.</summary>
+    [Needs(Right.KeepShelf)]
+    public async Task<IActionResult> OnPostAskAsync(CancellationToken stop)
+    {
+        await post.AskAsync(stop);
+        return Redirect("/bulletins?only=New");
+    }
+
+    /// <summary>Takes in a file, JSON or CSV, checked whole before any of it is.</summary>
+    [Needs(Right.KeepShelf)]
+    public async Task<IActionResult> OnPostImportAsync(Guid post, IFormFile? file, CancellationToken stop)
+    {
+        if (file is null || file.Length is 0 or > BulletinFile.MostBytes)
+            return await RefusedAsync(new("file", file is null ? "Choose a file." : file.Length == 0 ? "The file is empty." : $"The file is larger than {BulletinFile.MostBytes / 1024 / 1024} MB."), stop);
+        using var memory = new MemoryStream();
+        await file.CopyToAsync(memory, stop);
+        var bytes = memory.ToArray();
+        var isJson = bytes.AsSpan().TrimStart("\uFEFF \t\r\n"u8) is [(byte)'{' or (byte)'[', ..];
+        var (read, fault) = isJson ? BulletinFile.Read(Encoding.UTF8.GetString(bytes).TrimStart('\uFEFF')) : BulletinCsv.Read(bytes);
+        if (fault is not null)
+            return await RefusedAsync(new("file", fault), stop);
+        TakenIn? taken = null;
+        var written = await db.OnceAsync(post, clock, async () =>
+        {
+            taken = await db.TakeInAsync(read, "a file", User.PersonId(), clock.GetUtcNow(), stop);
+            return null;
+        }, stop);
+        var said = taken is null ? "taken in already" : $"{taken.OnTheShop(await board.LinesAsync(db, Today, stop))}{(taken.Known > 0 ? $"; {taken.Known} were here already and stay as they are" : "")}";
+        return written.Done ? Redirect($"/bulletins?said={Uri.EscapeDataString(said)}") : await RefusedAsync(written.Refusal!, stop);
+    }
+
+    private async Task<IActionResult> RefusedAsync(Refusal refusal, CancellationToken stop)
+    {
+        ModelState.AddModelError(refusal.Field, refusal.Message);
+        await ShowAsync(stop);
+        return Page();
+    }
+
+    private async Task ShowAsync(CancellationToken stop)
+    {
+        var list = await bulletins.ListAsync(db, Today, stop);
+        var tally = await board.TallyAsync(db, Today, stop);
+        Aircraft = await db.Aircraft.CountAsync(stop);
+        Feed = await db.Feeds.AsNoTracking().FirstOrDefaultAsync(row => row.Source == service.Name, stop);
+        // What came last: the day of the latest, and whatever came with it.
+        var latest = list.All.Select(held => held.ReceivedAt).DefaultIfEmpty().Max();
+        bool IsNew(ShopBulletin held) => held.ReceivedAt >= latest.AddMinutes(-5);
+        var all = list.All.Select(held => new ShopLine(held, list.SupersededBy(held), tally.GetValueOrDefault(held.Id, BulletinTally.Nowhere))).ToList();
+        bool Is(ShopLine line, BulletinFilter filter) => filter switch
+        {
+            BulletinFilter.Open => line.SupersededBy is null && line.On.Due > 0,
+            BulletinFilter.CannotTell => line.SupersededBy is null && line.On.CannotTell > 0,
+            BulletinFilter.New => IsNew(line.Held),
+            BulletinFilter.Superseded => line.SupersededBy is not null,
+            _ => true,
+        };
+        Counts = Enum.GetValues<BulletinFilter>().ToDictionary(filter => filter, filter => all.Count(line => Is(line, filter)));
+        var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var wanted = all.Where(line => Is(line, Only) && words.All(word => $"{line.Held.Bulletin.Issuer} {line.Held.Bulletin.Title} {line.Held.Bulletin.Subject} {line.Held.Bulletin.Kind.InWords()}".Contains(word, StringComparison.OrdinalIgnoreCase)))
+            .OrderByDescending(line => line.SupersededBy is null).ThenByDescending(line => line.On.Due).ThenByDescending(line => line.On.CannotTell).ThenByDescending(line => line.Held.Bulletin.Effective).ToList();
+        (Shown, LeavesOut) = ([.. wanted.Take(Most)], wanted.Count > Most);
+    }
+}

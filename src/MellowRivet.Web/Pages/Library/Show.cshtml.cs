@@ -1,0 +1,89 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Store.Photos;
+using MellowRivet.Web.Access;
+using MellowRivet.Web.Look;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Library;
+
+/// <summary>One aircraft that a bulletin was looked up for.</summary>
+public sealed record OnAircraft(DueLine Line, BulletinLine One, IReadOnlyList<SerialLine> Serials);
+
+/// <summary>One bulletin: what it says, and how it falls on every aircraft of the shop.</summary>
+[EnableRateLimiting("uploads")]
+public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletins, DocumentFiles documents, TimeProvider clock) : PageModel
+{
+    private const int MostReasons = 40;
+
+    [FromRoute]
+    public Guid Id { get; set; }
+
+    public ShopBulletin Held { get; private set; } = null!;
+    public ShopBulletin? SupersededBy { get; private set; }
+    public IReadOnlyList<OnAircraft> On { get; private set; } = [];
+    public string Taken { get; private set; } = "";
+
+    /// <summary>Aircraft that it doesn't concern, with the reason.</summary>
+    public IReadOnlyList<(Aircraft Aircraft, string Why)> NotOn { get; private set; } = [];
+
+    public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+
+    /// <summary>Puts a document with it.</summary>
+    [Needs(Right.KeepShelf)]
+    public async Task<IActionResult> OnPostAttachAsync(Guid post, IFormFile? file, string? title, CancellationToken stop)
+    {
+        Attachment? attachment = null;
+        Refusal? wrong = file is null or { Length: 0 } ? new("file", "Choose a file.") : title?.Trim().Length > 100 ? new("file", "A title of up to 100 characters.") : null;
+        if (wrong is null)
+            try
+            {
+                await using var content = file!.OpenReadStream();
+                (attachment, wrong) = await documents.TakeInAsync(content, string.IsNullOrWhiteSpace(title) ? Path.GetFileNameWithoutExtension(file.FileName) : title.Trim(), stop);
+            }
+            catch (IOException)
+            {
+                wrong = new("file", "The disk is full or gone: nothing was kept.");
+            }
+        var written = wrong is not null ? new Written(wrong) : await db.OnceAsync(post, clock, async () =>
+        {
+            if (await db.Bulletins.FirstOrDefaultAsync(row => row.Id == Id, stop) is not { } held)
+                return new("file", "There is no such bulletin.");
+            held.Attach(attachment!);
+            return null;
+        }, stop);
+        if (written.Done)
+            return Redirect($"/bulletins/{Id}");
+        if (!await ShowAsync(stop))
+            return NotFound();
+        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
+        return Page();
+    }
+
+    private async Task<bool> ShowAsync(CancellationToken stop)
+    {
+        if (await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == Id, stop) is not { } held)
+            return false;
+        Held = held;
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        SupersededBy = (await bulletins.ListAsync(db, today, stop)) is var list && list.All.FirstOrDefault(other => other.Id == Id) is { } kept ? list.SupersededBy(kept) : null;
+        var stated = await db.StatedFacts.AsNoTracking().ToListAsync(stop);
+        var lines = await board.LinesAsync(db, today, stop);
+        On = [.. lines.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => new OnAircraft(line, one, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(line.Aircraft, stated, one.On))])))
+            .OrderByDescending(on => on.One.State).ThenBy(on => on.Line.Aircraft.Registration, StringComparer.Ordinal)];
+        // Reasons for the first of the fleet; a large shop has them on each aircraft's own list.
+        var parts = lines.Where(line => On.All(on => on.Line != line)).Take(MostReasons).ToList();
+        NotOn = [.. parts.Select(line => (line.Aircraft, string.Join("; ", held.Bulletin.AppliesTo.Of(new AircraftFacts(line.Aircraft, stated, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null))).Because)))];
+        Taken = $"{(held.By is { } by ? (await db.People.AsNoTracking().FirstOrDefaultAsync(person => person.Id == by, stop))?.Name : "The service")}, {held.From}, {held.ReceivedAt.ToLocalTime():yyyy-MM-dd}";
+        return true;
+    }
+}

@@ -1,0 +1,47 @@
+using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Plugs;
+using MellowRivet.Store;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>A picture through the borescope, of this inspection or an earlier one.</summary>
+public sealed record ScopePicture(string Place, BenchCheck Check, bool IsNow);
+
+/// <summary>The case file of one cylinder.</summary>
+public sealed class CylinderFileModel(Desk desk, RivetDb db, TimeProvider clock) : EnginePage(desk, db, clock)
+{
+    [FromRoute]
+    public int Number { get; set; }
+
+    public CylinderOnTest Cylinder { get; private set; } = null!;
+    public CylinderCase Case { get; private set; } = null!;
+    public IReadOnlyList<ScopePicture> Pictures { get; private set; } = [];
+
+    /// <summary>Where the air was heard, for the drawing.</summary>
+    public Core.Compression.LeakPath Leak => Cylinder.Latest?.Reading.Leak ?? Core.Compression.LeakPath.None;
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
+    {
+        if (!await LoadEngineAsync(stop) || CompressionSheet.Of(Job.Aircraft, Engine, Job.Inspection) is not { } sheet || sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == Number) is not { } mine)
+            return NotFound();
+        Cylinder = mine;
+        var readings = await Db.Readings.AsNoTracking().Where(reading => reading.AircraftId == Job.Aircraft.Id && (reading.Kind == Reading.CompressionKind || reading.Kind == OilUse.AddedKind)).ToListAsync(stop);
+        var past = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id)
+            .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"), Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<BenchCheck>>(row, "benchChecks") }).ToListAsync(stop);
+        var plugs = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id).Select(stay => stay.ComponentId).ToHashSet();
+        var log = (await Db.EngineLogs.AsNoTracking().Where(row => row.EngineId == EngineId).ToListAsync(stop)).MaxBy(row => row.AddedAt);
+        Case = CylinderCase.Of(sheet, Number, CylinderHistory.Of(Job.Aircraft, Engine, Number, readings, sheet.Test?.Conditions), new(
+            [.. past.SelectMany(row => row.Marks).Where(mark => mark.Step == PlugStep.Look && mark.Hole.Cylinder == Number && plugs.Contains(mark.PlugId)).OrderByDescending(mark => mark.At).Select(mark => Enum.Parse<PlugLook>(mark.Said))],
+            OilUse.Of(readings.Where(reading => reading.ComponentId == EngineId)),
+            [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == EngineId).OrderByDescending(cut => cut.At)],
+            log is { Flights: [.., var flight] } ? flight.Summary : null));
+        var looks = Sheets.Borescope(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
+        Pictures = [.. past.SelectMany(row => row.Checks.Where(check => check.ComponentId == mine.Cylinder.Id && check.Sheet == SheetKind.Borescope && looks.ContainsKey(check.Key)).Select(check => new ScopePicture(looks[check.Key], check, row.Id == Id)))
+            .OrderBy(picture => picture.Place, StringComparer.Ordinal).ThenByDescending(picture => picture.Check.At)];
+        return Page();
+    }
+}

@@ -1,0 +1,248 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Carburettors;
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Magnetos;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Store.Photos;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>A value of a sheet as it is sent.</summary>
+public sealed class SheetValueForm
+{
+    public Guid Post { get; set; }
+    public Guid Reading { get; set; }
+    public string? Of { get; set; }
+    public string? Position { get; set; }
+    public string? Value { get; set; }
+    public string? Unit { get; set; }
+}
+
+/// <summary>A look of a sheet as it is sent.</summary>
+public sealed class SheetLookForm
+{
+    public Guid Post { get; set; }
+    public string? Key { get; set; }
+    public LookState State { get; set; }
+    public string? Words { get; set; }
+    public IFormFile? Photo { get; set; }
+    public IFormFile? Sound { get; set; }
+}
+
+/// <summary>What a filter showed, as it is sent.</summary>
+public sealed class CutForm
+{
+    public Guid Post { get; set; }
+    public FilterPlace Place { get; set; }
+    public FilterMetal Metal { get; set; }
+    public FilterAmount Amount { get; set; }
+    public string? Words { get; set; }
+    public IFormFile? Photo { get; set; }
+}
+
+/// <summary>A sheet of the engine station: values judged as they are typed, looks, and what they come to together.</summary>
+[EnableRateLimiting("uploads")]
+public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, PhotoFiles photos, SoundFiles sounds) : EnginePage(desk, db, clock)
+{
+    [FromRoute]
+    public SheetKind Kind { get; set; }
+
+    [FromRoute]
+    public Guid Carrier { get; set; }
+
+    public SheetWork Work { get; private set; } = null!;
+    public string Place => Job.Aircraft.Fitting(Carrier) is { } stay && Carrier != Engine.Id ? stay.Position : "";
+    public string Self => $"/walk/{Id}/engine-sheet/{Kind.ToString().ToLowerInvariant()}/{Carrier}";
+    public SheetValueForm? TypedValue { get; private set; }
+    public SheetLookForm? TypedLook { get; private set; }
+    public CutForm? TypedCut { get; private set; }
+    public bool IsMagnetoBenched => Job.Inspection.BenchedMagnetos.Contains(Carrier);
+
+    /// <summary>Readings of the part before this inspection and in it.</summary>
+    public IReadOnlyList<Reading> All { get; private set; } = [];
+
+    /// <summary>What was found in filters and on plugs before this inspection, latest first.</summary>
+    public IReadOnlyList<FilterCut> CutsBefore { get; private set; } = [];
+
+    /// <summary>What the values come to together, beside each one's own judgement.</summary>
+    public IReadOnlyList<(string Name, Judgement Judgement)> Together { get; private set; } = [];
+
+    /// <summary>The day, for ages.</summary>
+    public DateOnly On => Today;
+
+    public OilUse OilUse => OilUse.Of(All);
+
+    public IReadOnlyList<OilMetal> Metals => OilMetal.Of([.. All]);
+
+    /// <summary>The last reading of a value before this inspection.</summary>
+    public Reading? LastTime(BenchValue value) => All.Where(reading => reading.Kind == value.Kind && reading.Position == value.Position && reading.InspectionId != Id).MaxBy(reading => reading.TimeInService.Value);
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostValueAsync(SheetValueForm form, CancellationToken stop)
+    {
+        var written = await OnSheetAsync(form.Post, (job, sheet) =>
+        {
+            if (sheet.Values.FirstOrDefault(value => value.Kind == form.Of && value.Position == (form.Position ?? "")) is not { } value)
+                return new("value", "There is no such value on this sheet.");
+            var empty = string.IsNullOrWhiteSpace(form.Value);
+            var typed = TypedNumber.Parse(form.Value);
+            if (!empty && typed is null)
+                return new("value", $"“{form.Value}” is no number.");
+            return job.Inspection.Measure(form.Reading, sheet, value, typed, Unit.Find(form.Unit) ?? value.BandOn(job.Aircraft).Unit, User.PersonId(), Clock.GetUtcNow());
+        }, stop);
+        TypedValue = written.Done ? null : form;
+        return await AnswerAsync(written, refusal => refusal with { Field = $"{form.Of}-{form.Position}" }, "_SheetValueSaved", stop);
+    }
+
+    /// <summary>The value that was just sent, as it stands now.</summary>
+    public ValueOnSheet? Sent { get; private set; }
+
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostLookAsync(SheetLookForm form, CancellationToken stop)
+    {
+        var (photo, sound, refused) = await TakeInAsync(form.Photo, form.Sound, stop);
+        var written = refused is not null ? new(refused) : await OnSheetAsync(form.Post, (job, sheet) =>
+            sheet.Looks.FirstOrDefault(look => look.Key == form.Key) is { } look
+                ? job.Inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, form.State, form.Words?.Trim() ?? "", photo, sound, User.PersonId(), Clock.GetUtcNow()))
+                : new("state", "There is no such look on this sheet."), stop);
+        TypedLook = written.Done ? null : form;
+        return await AnswerAsync(written, refusal => refusal with { Field = $"look-{form.Key}" }, "_SheetLooks", stop);
+    }
+
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostCutAsync(CutForm form, CancellationToken stop)
+    {
+        var (photo, _, refused) = await TakeInAsync(form.Photo, null, stop);
+        var written = refused is not null ? new(refused) : await OnSheetAsync(form.Post, (job, sheet) =>
+            job.Inspection.Cut(new(form.Post, sheet.Carrier.Id, form.Place, form.Metal, form.Amount, form.Words?.Trim() ?? "", photo, User.PersonId(), Clock.GetUtcNow())), stop);
+        TypedCut = written.Done ? null : form;
+        return await AnswerAsync(written, refusal => refusal with { Field = "cut" }, null, stop);
+    }
+
+    /// <summary>A laboratory's table, taken in whole or not at all.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostLabAsync(Guid post, IFormFile? file, CancellationToken stop)
+    {
+        using var content = new MemoryStream();
+        if (file is { Length: <= OilLabFile.MostBytes })
+            await file.CopyToAsync(content, stop);
+        var (samples, refusal) = file is { Length: > OilLabFile.MostBytes } ? (null, new("lab", $"The file is larger than {OilLabFile.MostBytes / 1024} kB.")) : OilLabFile.Read(content.ToArray());
+        var written = refusal is not null ? new(refusal) : await OnSheetAsync(post, (job, sheet) =>
+        {
+            if (samples!.FirstOrDefault(sample => sample.TimeInService > job.Aircraft.TimeInService || sample.On > Today) is { } late)
+                return new("lab", $"The sample of {late.On:yyyy-MM-dd} at {late.TimeInService} h is still to come: the aircraft has {job.Aircraft.TimeInService} h. Nothing was taken in.");
+            var here = Db.Readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind.StartsWith("oil-")).Select(reading => new { reading.Kind, reading.TimeInService }).AsEnumerable().Select(reading => (reading.Kind, reading.TimeInService)).ToHashSet();
+            foreach (var sample in samples!)
+                foreach (var (kind, value) in sample.Ppm.Append(new("oil-hours", sample.OilHours ?? -1)).Where(one => one.Value >= 0 && !here.Contains((one.Key, sample.TimeInService))))
+                    Db.Readings.Add(new(Guid.CreateVersion7(), job.Aircraft.Id, sheet.Carrier.Id, kind, "", value, kind == "oil-hours" ? Unit.Hour : Unit.PartsPerMillion, new(), sample.TimeInService,
+                        new(sample.On.ToDateTime(new TimeOnly(12, 0)), TimeSpan.Zero), User.PersonId()));
+            return null;
+        }, stop);
+        return await AnswerAsync(written, problem => problem with { Field = "lab" }, null, stop);
+    }
+
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostBenchedAsync(Guid post, bool done, CancellationToken stop) =>
+        await AnswerAsync(await OnSheetAsync(post, (job, sheet) => sheet.Kind == SheetKind.Magneto ? job.Inspection.Bench(SheetWork.Of(sheet, job.Aircraft, job.Inspection), done) : new("benched", "Only a magneto has a bench inspection."), stop), refusal => refusal, null, stop);
+
+    private Task<Written> OnSheetAsync(Guid post, Func<Job, BenchSheet, Refusal?> decide, CancellationToken stop) =>
+        Desk.WriteAsync(Id, post, job => Find(job) is var (_, sheet) ? decide(job, sheet) : new("value", "There is no such sheet on this aircraft."), stop);
+
+    private (Component Engine, BenchSheet Sheet)? Find(Job job) => job.Aircraft.Engines.Select(engine => (engine.Component, Sheets.Find(job.Aircraft, engine.Component, Kind, Carrier)))
+        .Where(one => one.Item2 is not null).Select(one => ((Component, BenchSheet)?)(one.Component, one.Item2!)).FirstOrDefault();
+
+    private async Task<IActionResult> AnswerAsync(Written written, Func<Refusal, Refusal> named, string? partial, CancellationToken stop)
+    {
+        if (written.Done && (partial is null || !Request.Headers.ContainsKey("HX-Request")))
+            return Redirect(Self);
+        if (!await ShowAsync(stop))
+            return NotFound();
+        if (written.Refusal is { } refusal)
+            Refuse(named(refusal));
+        return partial is not null && Request.Headers.ContainsKey("HX-Request") ? Partial(partial, this) : Page();
+    }
+
+    private async Task<bool> ShowAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop) || Find(Job) is not var (engine, sheet))
+            return false;
+        WorkOn(engine);
+        Work = SheetWork.Of(sheet, Job.Aircraft, Job.Inspection);
+        All = await Db.Readings.AsNoTracking().Where(reading => reading.ComponentId == Carrier).ToListAsync(stop);
+        if (Request.HasFormContentType && Request.Form["of"] is [{ } kind, ..])
+            Sent = Work.Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == Request.Form["position"]);
+        if (Kind == SheetKind.Oil)
+        {
+            var cuts = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id && row.Id != Id).Select(row => EF.Property<List<FilterCut>>(row, "filterCuts")).ToListAsync(stop);
+            CutsBefore = [.. cuts.SelectMany(list => list).Where(cut => cut.EngineId == Carrier).OrderByDescending(cut => cut.At)];
+        }
+        Together = [.. TogetherOf()];
+        return true;
+    }
+
+    private IEnumerable<(string, Judgement)> TogetherOf()
+    {
+        if (Kind == SheetKind.Carburettor && Work.Value("float", "one") is { } one && Work.Value("float", "other") is { } other)
+            yield return ("The pair of floats", FloatJudge.Judge(new(one, other, Work.Value("float", "together"))));
+        if (Kind == SheetKind.Carburettor)
+            foreach (var position in new[] { "idle", "high" })
+                if (Balance(position) is { } balance)
+                    yield return (position == "idle" ? "Balance at idle" : "Balance at the higher rpm", balance);
+        if (Kind == SheetKind.Exhaust && Psi("before") is { } found && Psi(BenchValue.After) is { } repaired)
+            yield return ("The repair", ExhaustPressure.Judge(found, repaired));
+        if (Kind is SheetKind.Run or SheetKind.Magneto)
+        {
+            var run = Kind == SheetKind.Run ? Work : SheetWork.Of(Sheets.Run(Engine), Job.Aircraft, Job.Inspection);
+            foreach (var when in new[] { "before", BenchValue.After })
+                if (run.Value("mag-drop-left", when) is { } left && run.Value("mag-drop-right", when) is { } right)
+                    yield return ($"Run-up {when} the work: left {left:0}, right {right:0} rpm", MagnetoDrop.Between(left, right));
+        }
+    }
+
+    private double? Psi(string position) => Work.Values.First(value => value.Of.Kind == "exhaust-pressure" && value.Of.Position == position).Reading is { } reading ? Unit.Find(reading.UnitSymbol)!.To(Unit.Psi, reading.Value) : null;
+
+    // The carburettors of one engine beside each other, by the manual's limit where it is on file.
+    private Judgement? Balance(string position)
+    {
+        var vacuums = Job.Aircraft.SittingOn(Engine.Id).Where(stay => stay.Component.Kind == ComponentKind.Carburettor)
+            .Select(stay => SheetWork.Of(Sheets.Carburettor(stay.Component), Job.Aircraft, Job.Inspection).Value("carburettor-vacuum", position)).OfType<double>().ToList();
+        return vacuums.Count < 2 ? null : CarburettorBalance.Judge(vacuums.Max() - vacuums.Min(), Job.Aircraft);
+    }
+
+    private async Task<(Photo?, Sound?, Refusal?)> TakeInAsync(IFormFile? photo, IFormFile? sound, CancellationToken stop)
+    {
+        try
+        {
+            Photo? picture = null;
+            if (photo is { Length: > 0 })
+            {
+                await using var content = photo.OpenReadStream();
+                var taken = await photos.TakeInAsync(content, photo.FileName, stop);
+                if (taken.Refusal is { } refusal)
+                    return (null, null, refusal);
+                picture = taken.Photo;
+            }
+            if (sound is not { Length: > 0 })
+                return (picture, null, null);
+            await using var recorded = sound.OpenReadStream();
+            var heard = await sounds.TakeInAsync(recorded, sound.FileName, stop);
+            return (picture, heard.Sound, heard.Refusal);
+        }
+        catch (IOException)
+        {
+            return (null, null, new("photo", "The shop's disk didn't take the file: it may be full. Nothing was saved."));
+        }
+    }
+}

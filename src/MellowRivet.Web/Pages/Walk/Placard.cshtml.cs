@@ -1,0 +1,24 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using Microsoft.AspNetCore.Mvc;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>The placard of a deferred item, to print and stick beside its control, with the answers that allow it.</summary>
+public sealed class PlacardModel(Desk desk, RivetDb db) : WalkPage(desk, db)
+{
+    [FromRoute]
+    public int Number { get; set; }
+
+    public override Station At => Station.FixList;
+    public Discrepancy Found { get; private set; } = null!;
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop) || Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found || found.Deferral.Outcome != DeferralOutcome.MayBeDeferred)
+            return NotFound();
+        Found = found;
+        return Page();
+    }
+}

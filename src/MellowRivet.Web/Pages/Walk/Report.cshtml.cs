@@ -1,0 +1,13 @@
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using Microsoft.AspNetCore.Mvc;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>The fix list with its photos, by class, to print.</summary>
+public sealed class ReportModel(Desk desk, RivetDb db) : WalkPage(desk, db)
+{
+    public override Station At => Station.FixList;
+
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await LoadAsync(stop) ? Page() : NotFound();
+}

@@ -1,0 +1,99 @@
+using MellowRivet.Core.Discrepancies;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store.Tests;
+
+/// <summary>What was found, as it is kept and found again at the next inspection.</summary>
+public sealed class FixListStoreTests : IAsyncDisposable
+{
+    private static readonly DateTimeOffset At = new(2026, 11, 22, 9, 0, 0, TimeSpan.Zero);
+    private readonly TestShop shop = new();
+
+    public ValueTask DisposeAsync() => shop.DisposeAsync();
+
+    // Two discrepancies on an inspection that is signed: a crack that was repaired, and a known mark.
+    private async Task<(Guid Crack, Guid Mark)> SignedAsync()
+    {
+        var id = await shop.BeginAsync();
+        await using var db = shop.Open();
+        var inspection = await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).SingleAsync(row => row.Id == id);
+        var crack = inspection.Find(Guid.NewGuid(), "Crack at the axle", "gear", "left", DiscrepancyClass.Airworthiness, true, inspection.Tasks.Single(task => task.Key == "tyres"), TestShop.Ines, At, new(104.5, 140));
+        crack.Add(new Photo(new string('a', 64), 4000, 3000, new DateTime(2026, 11, 22, 9, 0, 0), At));
+        crack.Draw(crack.Photos[0].Sha256, [new(MarkKind.Scale, [new(10, 10), new(510, 10)], "rule", 50, 0.1, 1.5), new(MarkKind.Length, [new(10, 90), new(110, 90)])], crack.Version).ShouldBeNull();
+        crack.Add(new Sound(new string('b', 64), "audio/wav", At));
+        crack.Add(Guid.NewGuid(), "sounds dull", TestShop.Ines, At);
+        crack.Expect(new(2.5m, 120, new(2026, 12, 1)));
+        crack.Move(Disposition.Asked, null, inspection.House, TestShop.Ines, At);
+        crack.Move(Disposition.Approved, "go on", inspection.House, null, At);
+        crack.Correct(new("Welded", CorrectionKind.Repaired, "sheet 4", [new("AX-1", "", "A-7")], new(17, "N·m", new(Guid.NewGuid(), "Wrench", new(2027, 1, 1), 10, null, 17))), inspection.House, TestShop.Ines, At).ShouldBeNull();
+        var mark = inspection.Find(Guid.NewGuid(), "Line in the paint", "gear", "right", DiscrepancyClass.Watch, false, null, TestShop.Ines, At);
+        mark.Examine(new(FoundHow.DyePenetrant, "no indication", TestShop.Ines, new(2026, 11, 22), new(2028, 1, 1)), new(2026, 11, 22)).ShouldBeNull();
+        inspection.Sign();
+        await db.SaveChangesAsync();
+        return (crack.Id, mark.Id);
+    }
+
+    [Fact]
+    public async Task Everything_of_a_discrepancy_is_there_again()
+    {
+        var (crack, _) = await SignedAsync();
+        await using var db = shop.Open();
+        var kept = await db.Discrepancies.AsNoTracking().SingleAsync(row => row.Id == crack);
+        kept.Place.ShouldBe(new("gear", "left", "two/tyres", null, new(104.5, 140)));
+        kept.Steps.Select(step => (step.To, step.By, step.Words)).ShouldBe([(Disposition.Asked, TestShop.Ines, null), (Disposition.Approved, null, "go on"), (Disposition.Done, TestShop.Ines, null)]);
+        kept.Correction!.InWords.ShouldBe("Welded Ref. sheet 4. P/n AX-1, s/n A-7 on. Torque 17 N·m, Wrench, calibrated until 2027-01-01.");
+        kept.Photos.Single().Measured.Single().Value.ShouldBe(10, 1e-9);
+        (kept.Sounds.Single().Type, kept.Notes.Single().Words, kept.Estimate).ShouldBe(("audio/wav", "sounds dull", new(2.5m, 120, new(2026, 12, 1))));
+    }
+
+    [Fact]
+    public async Task The_next_inspection_finds_the_place_and_carries_the_mark_until_one_takes_its_place()
+    {
+        var (crack, mark) = await SignedAsync();
+        var next = await shop.BeginOtherAsync();
+        await using var db = shop.Open();
+        var inspection = await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).SingleAsync(row => row.Id == next);
+        var history = PlaceHistory.Of(new("gear", "left side", null, null, null), await db.EarlierFindsAsync(inspection, new("gear", "", null, null, null), default));
+        history.Same.Select(find => (find.Found.Id, find.Number)).ShouldBe([(crack, "26-1-01")]);
+        history.RepairWarning.ShouldNotBeNull();
+        (await db.EarlierFindsAsync(inspection, new("cabin", "", null, null, null), default)).ShouldBeEmpty();
+        (await db.EarlierFindsAsync(inspection, null, default)).Count.ShouldBe(2);
+
+        var carried = (await db.KnownMarksAsync(inspection.AircraftId, default)).ShouldHaveSingleItem();
+        (carried.DiscrepancyId, carried.Number, carried.Examination!.Method).ShouldBe((mark, "26-1-02", FoundHow.DyePenetrant));
+        inspection.Find(Guid.NewGuid(), "Line in the paint, tested again", "gear", "right", DiscrepancyClass.KnownMark, false, null, TestShop.Ines, At).IsAgain(mark);
+        inspection.Sign();
+        await db.SaveChangesAsync();
+        (await db.KnownMarksAsync(inspection.AircraftId, default)).ShouldHaveSingleItem().What.ShouldBe("Line in the paint, tested again");
+    }
+
+    [Fact]
+    public async Task A_token_opens_its_own_link_while_it_holds()
+    {
+        var id = await shop.BeginAsync();
+        var (link, token, _) = OwnerLink.Make(Guid.NewGuid(), id, "owner@example.org", 3, TestShop.Ines, TimeProvider.System.GetUtcNow());
+        await using var db = shop.Open();
+        db.OwnerLinks.Add(link!);
+        await db.SaveChangesAsync();
+        (await db.OwnerLinkAsync(token, TimeProvider.System, default))!.InspectionId.ShouldBe(id);
+        foreach (var other in new[] { link!.TokenHash, token[1..] + "0", token + "0", "" })
+            (await db.OwnerLinkAsync(other, TimeProvider.System, default)).ShouldBeNull();
+        link.Revoke(TimeProvider.System.GetUtcNow());
+        await db.SaveChangesAsync();
+        (await db.OwnerLinkAsync(token, TimeProvider.System, default)).ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_mail_lies_in_the_outbox_as_a_file_that_mail_programs_open()
+    {
+        var outbox = new Outbox(shop.Data, TimeProvider.System);
+        await outbox.SendAsync("The shop", "owner@example.org", "What was found: größer", "Line one\nhttps://shop.example/owner/abc", default);
+        var mail = outbox.List().ShouldHaveSingleItem();
+        (mail.To, mail.Subject).ShouldBe(("owner@example.org", "What was found: größer"));
+        mail.Body.ShouldContain("https://shop.example/owner/abc");
+        File.ReadAllText(outbox.Find(mail.Name)!).ShouldContain("MIME-Version: 1.0");
+        (Outbox.Takes("a@b.c"), Outbox.Takes("a@b.c,d@e.f"), Outbox.Takes("A <a@b.c>"), Outbox.Takes("")).ShouldBe((true, false, false, false));
+        outbox.Find("../rivet").ShouldBeNull();
+        outbox.Find("").ShouldBeNull();
+    }
+}
