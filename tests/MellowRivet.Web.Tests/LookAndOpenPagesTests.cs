@@ -212,6 +212,16 @@ public class LookAndOpenPagesTests(DemoServer server)
     }
 
     [Fact]
+    public async Task A_page_that_was_open_when_the_inspection_was_signed_is_told_not_to_ask_for_news_again()
+    {
+        var wim = await server.EnterAsync("wim");
+        var signed = server.With(db => db.Inspections.AsNoTracking().First(row => row.State == InspectionState.SignedAirworthy).Id);
+        // An event source that gets "no content" closes: WHATWG HTML, 9.2.3.
+        (await wim.GetAsync($"/walk/{signed}/events")).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await wim.GetAsync($"/walk/{Guid.NewGuid()}/events")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
     public async Task Two_tasks_are_tied_and_untied_by_hand_and_answered_once()
     {
         var ines = await server.EnterAsync("ines");

@@ -23,12 +23,12 @@ for (const colorScheme of ['light', 'dark']) {
     const context = await browser.newContext({ baseURL, viewport, hasTouch, colorScheme });
     const page = await context.newPage();
     const complaints = [];
-    page.on('console', message => { if (message.type() === 'error') complaints.push(message.text()); });
-    page.on('pageerror', error => complaints.push(error.message));
+    page.on('console', message => { if (message.type() === 'error') complaints.push(`${page.url()}: ${message.text()} ${message.location().url}`); });
+    page.on('pageerror', error => complaints.push(`${page.url()}: ${error.message}`));
     await page.goto('/enter');
     await nothingSerious(page, 'enter');
     await enterAs(page, 'orla');
-    // The tug's walk: nothing in it changes while the other tests run.
+    // Others are at these walks meanwhile: each view has to stand in whatever state they leave it.
     const walk = await walkOf(page, 'N0LTS');
     const trainer = await walkOf(page, 'N04QF');
     // The twin's file: nobody changes it meanwhile.

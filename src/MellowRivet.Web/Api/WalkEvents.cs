@@ -12,8 +12,11 @@ internal static class WalkEvents
     public static void MapWalkEvents(this WebApplication app) =>
         app.MapGet("/walk/{id:guid}/events", async (Guid id, string? zone, string? task, HttpContext context, RivetDb db, WalkFeed feed, IHostApplicationLifetime life, TimeProvider clock, CancellationToken stop) =>
         {
-            if (!await db.Inspections.AnyAsync(inspection => inspection.Id == id && inspection.State == InspectionState.InWork, stop))
+            if (await db.Inspections.Where(inspection => inspection.Id == id).Select(inspection => (InspectionState?)inspection.State).FirstOrDefaultAsync(stop) is not { } state)
                 return Results.NotFound();
+            // Signed while the page was on its way here: nothing comes any more, and "no content" tells the browser not to ask again.
+            if (state != InspectionState.InWork)
+                return Results.NoContent();
             var user = context.User;
             if (Guid.TryParse(task, out var here) && await db.PlaceOfAsync(user.PersonId(), id, stop) != here)
                 db.RememberPlace(user.PersonId(), id, here, clock.GetUtcNow());
