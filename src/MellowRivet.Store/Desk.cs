@@ -12,8 +12,10 @@ namespace MellowRivet.Store;
 public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
-public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard? board = null)
+public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard? board = null, JobsAtHand? hand = null) : IDisposable
 {
+    private Job? held;
+
     /// <summary>An aircraft's due line with the shop's bulletins on it, as the board keeps it.</summary>
     /// <param name="aircraft">The aircraft as it was just loaded.</param>
     /// <param name="stop">Stops waiting.</param>
@@ -27,8 +29,11 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
     public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop) =>
         board is null ? BulletinResearch.None : await board.ResearchAsync(db, aircraftId, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop);
 
-    /// <summary>The inspection with everything in it, and its aircraft; null where there is none.</summary>
-    public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop, bool tracking = false)
+    /// <summary>The inspection with everything in it, and its aircraft, to look at and not to change; null where there is none.</summary>
+    public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop) =>
+        held = await TakeUpAsync(inspectionId, stop) ?? await LoadAsync(inspectionId, tracking: false, stop);
+
+    private async Task<Job?> LoadAsync(Guid inspectionId, bool tracking, CancellationToken stop)
     {
         var inspections = tracking ? db.Inspections : db.Inspections.AsNoTracking();
         var inspection = await inspections
@@ -36,7 +41,8 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
             .FirstOrDefaultAsync(row => row.Id == inspectionId, stop);
         if (inspection is null)
             return null;
-        var fleet = tracking ? db.Aircraft : db.Aircraft.AsNoTracking();
+        // A part that came back is one part: two of it couldn't be taken up again.
+        var fleet = tracking ? db.Aircraft : db.Aircraft.AsNoTrackingWithIdentityResolution();
         return new(inspection, await fleet.WithParts().FirstAsync(row => row.Id == inspection.AircraftId, stop));
     }
 
@@ -51,9 +57,12 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
     public async Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
     {
         Job? loaded = null;
-        var written = await db.OnceAsync(post, clock, async () =>
+        var outcome = await db.OnceAsync(post, clock, async () =>
         {
-            if (await JobAsync(inspectionId, stop, tracking: true) is not { } job)
+            var job = await TakeUpAsync(inspectionId, stop);
+            if (job is not null)
+                db.AttachRange(job.Aircraft, job.Inspection);
+            else if ((job = await LoadAsync(inspectionId, tracking: true, stop)) is null)
                 return new("inspection", "There is no such inspection.");
             loaded = job;
             var readings = job.Inspection.Readings.ToList();
@@ -61,14 +70,33 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
                 return refusal;
             // A reading may belong to no inspection: one that was taken off this one would go on counting in the trends.
             db.Readings.RemoveRange(readings.Except(job.Inspection.Readings));
-            // Every write checks the inspection's version, so that none slips in behind a signature.
-            db.Entry(job.Inspection).Property(row => row.Version).IsModified = true;
             return null;
         }, stop);
-        if (written is not { Done: true, Repeated: false })
-            return written;
+        if (outcome is not { Done: true, Repeated: false })
+            return outcome;
         feed.Written(inspectionId, post);
-        return written with { Job = loaded };
+        held = loaded;
+        return outcome with { Job = loaded };
+    }
+
+    /// <summary>What this one held is there for the next, once its page has been made.</summary>
+    public void Dispose()
+    {
+        if (held is { } job)
+            hand?.Lay(job);
+        held = null;
+    }
+
+    // The inspection as somebody left it, where nothing has been written since.
+    private async Task<Job?> TakeUpAsync(Guid inspectionId, CancellationToken stop)
+    {
+        if (hand?.Take(inspectionId) is not { } job)
+            return null;
+        var now = await db.Inspections.Where(row => row.Id == inspectionId)
+            .Select(row => new { row.Revision, Aircraft = db.Aircraft.First(aircraft => aircraft.Id == row.AircraftId).Revision }).FirstOrDefaultAsync(stop);
+        if (now is null || now.Revision != job.Inspection.Revision || now.Aircraft != job.Aircraft.Revision)
+            return null;
+        return job;
     }
 
     /// <summary>

@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using MellowRivet.Core.Books;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
@@ -54,12 +55,13 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     {
         // Both or neither: a reader between the two would take old content for the new revision's.
         await using var own = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
-        await StampAsync(cancellationToken);
-        // What changed has been looked for just now: looking twice through every tracked row takes its time.
+        // What changed is looked for once: looking through every tracked row takes its time.
+        ChangeTracker.DetectChanges();
         var detects = ChangeTracker.AutoDetectChangesEnabled;
         ChangeTracker.AutoDetectChangesEnabled = false;
         try
         {
+            await StampAsync(cancellationToken);
             var rows = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
             if (own is not null)
                 await own.CommitAsync(cancellationToken);
@@ -71,7 +73,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         }
     }
 
-    // An aircraft whose file changes gets a new revision in the same save.
+    // An aircraft whose file changes gets a new revision in the same save, and so does an inspection that changes.
     private async Task StampAsync(CancellationToken stop)
     {
         var changed = ChangeTracker.Entries().Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
@@ -88,12 +90,31 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         }).OfType<Guid>().ToHashSet();
         if (parts.Count > 0)
             touched.UnionWith(await Installations.Where(stay => stay.RemovedAt == null && parts.Contains(stay.ComponentId)).Select(stay => stay.AircraftId).ToListAsync(stop));
-        var tracked = ChangeTracker.Entries<Aircraft>().Where(entry => touched.Contains(entry.Entity.Id)).ToList();
-        foreach (var entry in tracked.Where(entry => entry.State is not EntityState.Added))
-            entry.Property(row => row.Revision).CurrentValue++;
-        var others = touched.Except(tracked.Select(entry => entry.Entity.Id)).ToList();
+        var others = Raise<Aircraft>(touched, row => row.Revision);
         if (others.Count > 0)
             await Aircraft.Where(row => others.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Revision, row => row.Revision + 1), stop);
+
+        var written = changed.Select(entry => entry.Entity switch
+        {
+            Inspection inspection => inspection.Id,
+            InspectionTask task => task.InspectionId,
+            Discrepancy found => found.InspectionId,
+            Reading reading => reading.InspectionId,
+            CompressionTest test => test.InspectionId,
+            _ => null,
+        }).OfType<Guid>().ToHashSet();
+        var away = Raise<Inspection>(written, row => row.Revision);
+        if (away.Count > 0)
+            await Inspections.Where(row => away.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Revision, row => row.Revision + 1), stop);
+    }
+
+    // Raises the revision of those that are tracked, and says which aren't.
+    private List<Guid> Raise<T>(HashSet<Guid> ids, Expression<Func<T, int>> revision) where T : class
+    {
+        var tracked = ChangeTracker.Entries<T>().Where(entry => ids.Contains((Guid)entry.Property("Id").CurrentValue!)).ToList();
+        foreach (var entry in tracked.Where(entry => entry.State is not EntityState.Added))
+            entry.Property(revision).CurrentValue++;
+        return [.. ids.Except(tracked.Select(entry => (Guid)entry.Property("Id").CurrentValue!))];
     }
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)

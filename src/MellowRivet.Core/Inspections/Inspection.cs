@@ -60,6 +60,9 @@ public sealed partial class Inspection
     /// <summary>Rises with every discrepancy and at signing, so that no two get one number and nothing is added behind a signature.</summary>
     public int Version { get; private set; }
 
+    /// <summary>Rises with every save that changes it or anything in it: what was loaded at the same revision is the same.</summary>
+    public int Revision { get; private set; }
+
     public IReadOnlyList<InspectionTask> Tasks => tasks;
     public IReadOnlyList<Reading> Readings => readings;
     public IReadOnlyList<CompressionTest> CompressionTests => compressionTests;

@@ -745,6 +745,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<DateOnly>("OpenedOn")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Revision")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("State")
                         .IsRequired()
                         .HasColumnType("TEXT");

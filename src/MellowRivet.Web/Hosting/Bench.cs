@@ -17,7 +17,13 @@ internal static partial class Bench
 {
     private const int WarmUp = 20, Rounds = 200;
 
-    public static async Task<int> RunAsync(CancellationToken stop)
+    /// <summary>What is measured, in this order; a part can be asked for alone.</summary>
+    private static readonly (string Name, Func<WebApplication, HttpClient, CancellationToken, Task> Run)[] All =
+        [("pages", PagesAsync), ("walk", WalkAsync), ("found", FoundAsync), ("log", LogAsync), ("fleet", FleetAsync), ("bulletins", BulletinsAsync)];
+
+    public static IEnumerable<string> Parts => All.Select(part => part.Name);
+
+    public static async Task<int> RunAsync(string[] parts, CancellationToken stop)
     {
         var folder = Path.Combine(Path.GetTempPath(), $"rivet-bench-{Guid.NewGuid():N}");
         try
@@ -31,17 +37,8 @@ internal static partial class Bench
 
             Console.WriteLine($"{Rounds} requests each over loopback, one after the other; milliseconds until the whole answer is in.");
             Console.WriteLine($"{"page",-28}{"median",9}{"95th",9}{"kB",8}");
-            foreach (var (name, path) in await PagesAsync(app, stop))
-                await MeasureAsync(client, name, path, stop);
-            await WeighAsync(client, stop);
-            await WalkAsync(app, client, stop);
-            await FoundAsync(app, client, stop);
-            await LogAsync(app, client, stop);
-            await FleetAsync(app, stop);
-            Console.WriteLine($"With {BigFleet.Aircraft} aircraft × {BigFleet.ItemsEach} due items more:");
-            await MeasureAsync(client, "due in the shop", "/due", stop);
-            await MeasureAsync(client, "hangar", "/", stop);
-            await BulletinsAsync(app, client, stop);
+            foreach (var (_, run) in All.Where(part => parts.Length == 0 || parts.Contains(part.Name)))
+                await run(app, client, stop);
             await app.StopAsync(stop);
             return 0;
         }
@@ -58,7 +55,14 @@ internal static partial class Bench
         (await client.PostAsync("/enter", form, stop)).EnsureSuccessStatusCode();
     }
 
-    private static async Task<IReadOnlyList<(string, string)>> PagesAsync(WebApplication app, CancellationToken stop)
+    private static async Task PagesAsync(WebApplication app, HttpClient client, CancellationToken stop)
+    {
+        foreach (var (name, path) in await ViewsAsync(app, stop))
+            await MeasureAsync(client, name, path, stop);
+        await WeighAsync(client, stop);
+    }
+
+    private static async Task<IReadOnlyList<(string, string)>> ViewsAsync(WebApplication app, CancellationToken stop)
     {
         await using var scope = app.Services.CreateAsyncScope();
         var annual = await scope.ServiceProvider.GetRequiredService<RivetDb>().Inspections.FirstAsync(row => row.Kind == InspectionKind.Annual && row.State == InspectionState.InWork, stop);
@@ -75,13 +79,16 @@ internal static partial class Bench
         ];
     }
 
-    private static async Task FleetAsync(WebApplication app, CancellationToken stop)
+    private static async Task FleetAsync(WebApplication app, HttpClient client, CancellationToken stop)
     {
-        await using var scope = app.Services.CreateAsyncScope();
-        await BigFleet.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
+        await using (var scope = app.Services.CreateAsyncScope())
+            await BigFleet.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
+        Console.WriteLine($"With {BigFleet.Aircraft} aircraft × {BigFleet.ItemsEach} due items more:");
+        await MeasureAsync(client, "due in the shop", "/due", stop);
+        await MeasureAsync(client, "hangar", "/", stop);
     }
 
-    // 2,000 bulletins held against every aircraft of the shop, then one aircraft's list.
+    // 2,000 bulletins held against every aircraft of the shop, which the part before makes many, then one aircraft's list.
     private static async Task BulletinsAsync(WebApplication app, HttpClient client, CancellationToken stop)
     {
         await using var scope = app.Services.CreateAsyncScope();

@@ -34,8 +34,10 @@ public static class CommandLine
         shop.AcceptOnlyFromAmong("demo");
         var seed = new Command("seed", "Make an invented shop without serving it") { shop };
         seed.SetAction((parsed, stop) => SeedAsync(Folder(parsed.GetValue(data), "demo"), stop));
-        var bench = new Command("bench", "Measure server times over demo data");
-        bench.SetAction((_, stop) => Bench.RunAsync(stop));
+        var parts = new Argument<string[]>("PART") { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
+        parts.AcceptOnlyFromAmong([.. Bench.Parts]);
+        var bench = new Command("bench", "Measure server times over demo data") { parts };
+        bench.SetAction((parsed, stop) => Bench.RunAsync(parsed.GetValue(parts) ?? [], stop));
 
         var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
         var exportFile = new Argument<string>("FILE") { Description = "Where the JSON goes" };

@@ -44,7 +44,7 @@ public static class RivetApp
         builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>().AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<Outbox>();
         builder.Services.AddSingleton(Shelf.Open(settings.Data, Path.Combine(AppContext.BaseDirectory, "shelf")));
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<BulletinShelf>();
+        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<JobsAtHand>().AddSingleton<BulletinShelf>();
         builder.Services.AddSingleton(services => new DueBoard(services.GetRequiredService<BulletinShelf>(), services.GetRequiredService<Shelf>().RulesFor));
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>().AddHostedService<BulletinRound>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
