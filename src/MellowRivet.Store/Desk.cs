@@ -92,11 +92,8 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
     {
         if (hand?.Take(inspectionId) is not { } job)
             return null;
-        var now = await db.Inspections.Where(row => row.Id == inspectionId)
-            .Select(row => new { row.Revision, Aircraft = db.Aircraft.First(aircraft => aircraft.Id == row.AircraftId).Revision }).FirstOrDefaultAsync(stop);
-        if (now is null || now.Revision != job.Inspection.Revision || now.Aircraft != job.Aircraft.Revision)
-            return null;
-        return job;
+        return await db.Inspections.AnyAsync(row => row.Id == inspectionId && row.Revision == job.Inspection.Revision
+            && db.Aircraft.Any(aircraft => aircraft.Id == row.AircraftId && aircraft.Revision == job.Aircraft.Revision), stop) ? job : null;
     }
 
     /// <summary>

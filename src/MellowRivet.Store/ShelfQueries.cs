@@ -9,7 +9,7 @@ public static class ShelfQueries
 {
     /// <summary>How the shop works.</summary>
     public static async Task<HouseRules> HouseRulesAsync(this RivetDb db, CancellationToken stop) =>
-        (await db.Shop.AsNoTracking().FirstOrDefaultAsync(stop))?.Rules ?? new();
+        (await db.Shop.AsNoTracking().SingleOrDefaultAsync(stop))?.Rules ?? new();
 
     /// <summary>The published edition of each worksheet that inspections begin with now, by title.</summary>
     public static async Task<IReadOnlyList<Edition>> CurrentWorksheetsAsync(this RivetDb db, CancellationToken stop) =>

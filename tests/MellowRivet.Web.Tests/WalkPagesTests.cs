@@ -35,6 +35,20 @@ public class WalkPagesTests(DemoServer server)
     }
 
     [Fact]
+    public async Task The_hangar_keeps_up_with_what_is_written()
+    {
+        var tamsin = await server.EnterAsync("tamsin");
+        async Task<string> HeldUpAsync() => (await tamsin.ReadAsync("/")).QuerySelectorAll("tbody tr").Single(row => row.TextContent.Contains("N0BRM")).QuerySelector($"td:nth-child(3) a[href='{server.Walk("N0BRM")}']")!.TextContent.Trim();
+        var before = int.Parse((await HeldUpAsync()).Split(' ')[^4], System.Globalization.CultureInfo.InvariantCulture);
+        var task = Inspection("N0BRM").Tasks.First(task => task is { Verdict: TaskVerdict.NotYet, Measure: null, IsCompression: false, ZoneKey: "tail" });
+        foreach (var (verdict, version, expected) in new[] { ("Good", task.Version, before - 1), ("NotYet", task.Version + 1, before) })
+        {
+            (await tamsin.PostAsync($"{server.Walk("N0BRM")}/airframe/tail?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", $"{version}"), ("verdict", verdict))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+            (await HeldUpAsync()).ShouldEndWith($"{expected} to look at");
+        }
+    }
+
+    [Fact]
     public async Task Stations_stand_in_working_order()
     {
         var visitor = await server.EnterAsync("ines");

@@ -7,6 +7,7 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Handover;
+using MellowRivet.Web.Pages;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.EntityFrameworkCore;
@@ -45,7 +46,7 @@ public static class RivetApp
         builder.Services.AddSingleton(Shelf.Open(settings.Data, Path.Combine(AppContext.BaseDirectory, "shelf")));
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
         builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<JobsAtHand>().AddSingleton<BulletinShelf>();
-        builder.Services.AddSingleton(services => new DueBoard(services.GetRequiredService<BulletinShelf>(), services.GetRequiredService<Shelf>().RulesFor));
+        builder.Services.AddSingleton(services => new DueBoard(services.GetRequiredService<BulletinShelf>(), services.GetRequiredService<Shelf>().RulesFor)).AddSingleton<HangarBoard>();
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>().AddHostedService<BulletinRound>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();

@@ -48,7 +48,7 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
         }
         await db.OnceAsync(post, clock, async () =>
         {
-            var shop = await db.Shop.FirstOrDefaultAsync(stop);
+            var shop = await db.Shop.SingleOrDefaultAsync(stop);
             if (shop is null)
                 db.Shop.Add(shop = new());
             shop.Work(rules);
