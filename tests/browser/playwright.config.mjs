@@ -23,6 +23,8 @@ export default defineConfig({
   // A shared machine has slow minutes; what promises a time says so in its own test.
   expect: { timeout: 30_000 },
   workers: 2,
+  // Where nobody looks on, what fails once is tried once more, and named as flaky; at a desk it fails.
+  retries: process.env.CI ? 1 : 0,
   fullyParallel: false,
   outputDir: '../../.rivet/test/browser',
   reporter: [['list'], ['json', { outputFile: '../../.rivet/test/browser.json' }]],
