@@ -89,7 +89,8 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
             _ => null,
         }).OfType<Guid>().ToHashSet();
         if (parts.Count > 0)
-            touched.UnionWith(await Installations.Where(stay => stay.RemovedAt == null && parts.Contains(stay.ComponentId)).Select(stay => stay.AircraftId).ToListAsync(stop));
+            // An aircraft's file shows the parts that were on it, too.
+            touched.UnionWith(await Installations.Where(stay => parts.Contains(stay.ComponentId)).Select(stay => stay.AircraftId).ToListAsync(stop));
         var others = Raise<Aircraft>(touched, row => row.Revision);
         if (others.Count > 0)
             await Aircraft.Where(row => others.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Revision, row => row.Revision + 1), stop);

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -209,9 +210,22 @@ public class DeskTests : IAsyncLifetime
             await db.SaveChangesAsync();
         }
         (await FindAsync("five", hand)).Aircraft.Limits.Single().Low.ShouldBe(30, "the aircraft's file changed in between");
+        await using (var db = shop.Open())
+        {
+            var aircraft = await db.Aircraft.WithParts().SingleAsync();
+            aircraft.TakeOff(aircraft.Engines.Single().ComponentId, new(2026, 11, 22), new Hours(1000.5m), "to another aircraft").ShouldBeNull();
+            await db.SaveChangesAsync();
+        }
+        await FindAsync("six", hand);
+        await using (var db = shop.Open())
+        {
+            (await db.Components.SingleAsync(part => part.Kind == ComponentKind.Engine)).JudgeCompressionBy(new(CompressionSchool.QuarterDrop, 60, "manual 72-00, revised"));
+            await db.SaveChangesAsync();
+        }
+        (await FindAsync("seven", hand)).Aircraft.Installations.Single(stay => stay.Component.Kind == ComponentKind.Engine).Component.CompressionRule!.ManualReference.ShouldBe("manual 72-00, revised", "a part that was on it changed elsewhere");
         var kept = (await ReadAsync()).Inspection;
-        kept.Discrepancies.Select(found => (found.Number, found.What)).Order().ShouldBe([(1, "one"), (2, "two"), (3, "three, from elsewhere"), (4, "four"), (5, "five")]);
-        kept.Tasks.Single(task => task.Verdict == TaskVerdict.Good).Version.ShouldBe(5);
+        kept.Discrepancies.OrderBy(found => found.Number).Select(found => found.What).ShouldBe(["one", "two", "three, from elsewhere", "four", "five", "six", "seven"]);
+        kept.Tasks.Single(task => task.Verdict == TaskVerdict.Good).Version.ShouldBe(7);
     }
 
     [Fact]
