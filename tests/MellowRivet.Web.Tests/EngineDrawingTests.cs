@@ -16,6 +16,14 @@ public partial class EngineDrawingTests
     private static ToleranceBand Band(double? low, double? high) => new(Unit.Inch, low, high, new(Standing.Practice, "test"));
 
     [Theory]
+    [InlineData(46.633, "+47")]
+    [InlineData(-0.0664, "-0.066")]
+    [InlineData(1234, "+1200")]
+    [InlineData(9.96, "+10")]
+    [InlineData(0, "0")]
+    public void A_change_is_told_in_two_figures(double change, string told) => SmallMultiple.TwoFigures(change).ShouldBe(told);
+
+    [Theory]
     [InlineData(0.016, 0.021, 0.016, true)]
     [InlineData(0.016, 0.021, 0.0215, false)]
     [InlineData(0.30, null, 0.31, true)]

@@ -12,6 +12,15 @@ public sealed class SmallMultiple
 
     private readonly double from, to, least, most;
 
+    /// <summary>A change with its sign and two figures: the readings don't tell more.</summary>
+    public static string TwoFigures(double change)
+    {
+        if (change == 0)
+            return "0";
+        var step = Math.Pow(10, Math.Floor(Math.Log10(Math.Abs(change))) - 1);
+        return (Math.Round(change / step) * step).ToString("+0.########;-0.########;0");
+    }
+
     /// <param name="group">The group.</param>
     /// <param name="others">Another engine's points beside each series, by label; moved so that their last stands over this one's.</param>
     public SmallMultiple(SeriesGroup group, ILookup<string, TrendPoint>? others = null)

@@ -27,6 +27,20 @@ public class SeriesBoardTests
         groups[0].Series.Single().Trend.LastIsUnusual.ShouldBe(true);
     }
 
+    // Worked by hand: readings at 100 to 600 h reach back 500 h. Falling 2 psi in 100 h from 70, the line meets 52 at 1000 h, 400 h on;
+    // falling 1 psi it would be 1900 h, 1300 h on.
+    [Theory]
+    [InlineData(-2, 1000)]
+    [InlineData(-1, null)]
+    public void A_crossing_is_foreseen_no_further_ahead_than_the_readings_reach_back(double step, int? hours)
+    {
+        aircraft.SetLimit(new("oil-pressure", "psi", 52, 90, "manual 79"));
+        var series = SeriesBoard.Of(aircraft, [.. Steady("oil-pressure", 70, step, 70 + 5 * step, Unit.Psi)]).Single().Series.Single();
+        series.Trend.Crossing.ShouldNotBeNull();
+        series.Foreseen?.Hours.ShouldBe(hours!.Value, 0.5);
+        (series.Foreseen is null).ShouldBe(hours is null);
+    }
+
     [Fact]
     public void Units_are_brought_together_and_the_manuals_limit_is_drawn()
     {
