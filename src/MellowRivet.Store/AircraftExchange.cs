@@ -8,7 +8,7 @@ namespace MellowRivet.Store;
 public static class AircraftExchange
 {
     /// <summary>The file of an aircraft; null where there is no such aircraft.</summary>
-    public static async Task<AircraftFile?> FileOfAsync(this RivetDb db, Guid aircraftId, CancellationToken stop)
+    public static async Task<AircraftFile?> FileOfAsync(this RivetDb db, Guid aircraftId, TimeProvider clock, CancellationToken stop)
     {
         if (await db.Aircraft.AsNoTracking().WithParts().Include(row => row.MeterReadings).FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
             return null;
@@ -16,11 +16,11 @@ public static class AircraftExchange
         var books = await db.LogBooks.AsNoTracking().Where(book => book.AircraftId == aircraftId).ToListAsync(stop);
         var entries = await db.BookEntries.AsNoTracking().Where(entry => entry.AircraftId == aircraftId).ToListAsync(stop);
         var (cases, stated) = await db.CasesAsync([aircraftId], [.. aircraft.Installations.Select(stay => stay.ComponentId).Distinct()], stop);
-        return AircraftFile.Of(aircraft, due, books, entries, cases, stated);
+        return AircraftFile.Of(aircraft, due, books, entries, cases, stated, clock);
     }
 
     /// <summary>Adds the aircraft of a checked file; saving is the caller's. An aircraft or part that is here already is refused.</summary>
-    public static async Task<Refusal?> TakeInAsync(this RivetDb db, AircraftFile file, Guid by, DateTimeOffset at, CancellationToken stop)
+    public static async Task<Refusal?> TakeInAsync(this RivetDb db, AircraftFile file, Guid by, TimeProvider clock, CancellationToken stop)
     {
         if (await db.Aircraft.AnyAsync(row => row.Id == file.Id || row.Registration == file.Registration, stop))
             return new("file", $"{file.Registration} has a file here already. Nothing was taken in.");
@@ -31,7 +31,7 @@ public static class AircraftExchange
         if (await db.Components.AnyAsync(row => parts.Contains(row.Id), stop) || await db.DueItems.AnyAsync(row => items.Contains(row.Id), stop)
             || await db.LogBooks.AnyAsync(row => books.Contains(row.Id), stop) || await db.BookEntries.AnyAsync(row => entries.Contains(row.Id), stop))
             return new("file", "A part, a due item or a book of the file is here already, on another aircraft. Nothing was taken in.");
-        var made = file.Make(by, at);
+        var made = file.Make(by, clock);
         db.Aircraft.Add(made.Aircraft);
         db.DueItems.AddRange(made.Due);
         db.LogBooks.AddRange(made.Books);

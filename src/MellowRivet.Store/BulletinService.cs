@@ -1,4 +1,5 @@
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -43,7 +44,7 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, DueBoard 
     /// <summary>Asks. What is said of it is kept beside the source; a service that fails changes nothing.</summary>
     public async Task<FeedState> AskAsync(CancellationToken stop)
     {
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var today = clock.Today();
         var since = (await db.Feeds.AsNoTracking().FirstOrDefaultAsync(row => row.Source == service.Name, stop))?.Since ?? DateOnly.MinValue;
         var (bulletins, fault) = await service.SinceAsync(since, today, stop);
         var said = fault ?? "";

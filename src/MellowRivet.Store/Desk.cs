@@ -21,13 +21,13 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
     /// <param name="stop">Stops waiting.</param>
     public Task<DueLine> DueLineAsync(Aircraft aircraft, CancellationToken stop)
     {
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var today = clock.Today();
         return board is null ? db.DueLineAsync(aircraft, today, stop) : board.LineAsync(db, aircraft, today, stop);
     }
 
     /// <summary>Every bulletin of the shop on one aircraft, with those that don't apply and why.</summary>
     public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop) =>
-        board is null ? BulletinResearch.None : await board.ResearchAsync(db, aircraftId, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop);
+        board is null ? BulletinResearch.None : await board.ResearchAsync(db, aircraftId, clock.Today(), stop);
 
     /// <summary>The inspection with everything in it, and its aircraft, to look at and not to change; null where there is none.</summary>
     public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop) =>
@@ -112,37 +112,36 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
         if (await db.Inspections.AsNoTracking().Where(row => row.Id == inspectionId).Select(row => (Guid?)row.AircraftId).FirstOrDefaultAsync(stop) is not { } aircraftId)
             return new(new("inspection", "There is no such inspection."));
         // Looked up before the turn is taken: what somebody notes in between makes it stricter only by the next look.
-        var research = (await db.FreshLineAsync(aircraftId, _ => rules, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).Research;
+        var research = (await db.FreshLineAsync(aircraftId, _ => rules, clock.Today(), stop)).Research;
         return await WriteAsync(inspectionId, post, job => Readiness.Of(job.Inspection, job.Aircraft, research).MaySign
-            ? Seal(db, job, rules, signer, clock.GetLocalNow())
+            ? Seal(db, job, rules, signer, clock.GetUtcNow(), clock.Today())
             : new("sign", "There are still things to do before this can be signed: they are listed above."), stop);
     }
 
     /// <summary>Signs the status of bulletins as they stand on the aircraft of an inspection: a record of its own in the chain.</summary>
     public async Task<Written> SignStatusAsync(Guid inspectionId, Guid post, RulePack rules, Signer signer, CancellationToken stop)
     {
-        var at = clock.GetLocalNow();
+        var (at, today) = (clock.GetUtcNow(), clock.Today());
         return await db.OnceAsync(post, clock, async () =>
         {
             if (await JobAsync(inspectionId, stop) is not { } job)
                 return new("inspection", "There is no such inspection.");
-            var research = (await db.FreshLineAsync(job.Aircraft.Id, _ => rules, DateOnly.FromDateTime(at.DateTime), stop)).Research;
+            var research = (await db.FreshLineAsync(job.Aircraft.Id, _ => rules, today, stop)).Research;
             if (research.Lines.Count == 0)
                 return new("sign", "The shop holds no bulletin: there is no status to sign.");
-            var draft = RecordWriter.BulletinStatus(job.Inspection, job.Aircraft, rules, research, signer, at);
+            var draft = RecordWriter.BulletinStatus(job.Inspection, job.Aircraft, rules, research, signer, today);
             db.SignedRecords.Add(SignedRecord.After(await db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefaultAsync(stop), job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
             return null;
         }, stop);
     }
 
-    /// <summary>Writes the records that close an inspection at the end of the chain, and closes it. Saving is the caller's.</summary>
-    public static Refusal? Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at)
+    /// <summary>Writes the records that close an inspection at the end of the chain, and closes it, at an instant of one of the shop's days. Saving is the caller's.</summary>
+    public static Refusal? Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at, DateOnly on)
     {
-        var on = DateOnly.FromDateTime(at.DateTime);
         if (db.MarkComplied(job, on) is { } refusal)
             return refusal;
         var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
-        foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, at))
+        foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, on))
             db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
         db.MarkDoneBySigning(job, on);
         job.Inspection.Sign();

@@ -49,7 +49,8 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         .UseSqlite(data.ConnectionString, sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
         .AddInterceptors(DurableConnection.Instance)
         // SQLite rebuilds a table outside a transaction. A backup is made before any migration, and is the way back.
-        .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning));
+        // Whether the last migration is up to the model is a test's to ask, not every start's: it would build the model anew.
+        .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning, RelationalEventId.PendingModelChangesWarning));
 
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {

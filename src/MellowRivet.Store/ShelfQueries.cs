@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Worksheets;
 using Microsoft.EntityFrameworkCore;
@@ -20,13 +21,13 @@ public static class ShelfQueries
     /// What was last done when on an aircraft, by its signed inspections. A task that only looks counts as done where
     /// something was found at it, too.
     /// </summary>
-    public static async Task<IReadOnlyCollection<TaskDone>> TasksDoneAsync(this RivetDb db, Guid aircraftId, CancellationToken stop)
+    public static async Task<IReadOnlyCollection<TaskDone>> TasksDoneAsync(this RivetDb db, Guid aircraftId, TimeProvider clock, CancellationToken stop)
     {
         var done = await db.Inspections.AsNoTracking().Where(inspection => inspection.AircraftId == aircraftId && inspection.State != InspectionState.InWork)
             .SelectMany(inspection => inspection.Tasks, (inspection, task) => new { inspection.TimeInService, task.SheetKey, task.Key, task.ComponentId, task.Verdict, task.Kind, task.At })
             .Where(task => task.At != null && (task.Verdict == TaskVerdict.Good || (task.Verdict == TaskVerdict.Discrepancy && (task.Kind == TaskKind.Inspect || task.Kind == TaskKind.Measure || task.Kind == TaskKind.Functional))))
             .ToListAsync(stop);
-        return [.. done.Select(task => new TaskDone(task.SheetKey, task.Key, task.ComponentId, task.TimeInService.Value, DateOnly.FromDateTime(task.At!.Value.UtcDateTime)))];
+        return [.. done.Select(task => new TaskDone(task.SheetKey, task.Key, task.ComponentId, task.TimeInService.Value, clock.DayOf(task.At!.Value)))];
     }
 
     /// <summary>The inspection of this aircraft that was signed last before another was opened; null where there is none.</summary>

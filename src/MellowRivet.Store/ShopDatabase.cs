@@ -9,19 +9,36 @@ public static class ShopDatabase
 {
     private const int BackupsKept = 10;
 
+    /// <summary>The migration that the ones before it were drawn together into, and the last of those.</summary>
+    private const string Foundation = "20261127161049_Foundation", LastBefore = "20261125133255_InspectionRevision";
+
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
+    /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>
     public static async Task BringUpToDateAsync(RivetDb db, DataFolder data, TimeProvider clock, CancellationToken stop)
     {
-        var isNew = !File.Exists(data.Database);
-        if ((await db.Database.GetPendingMigrationsAsync(stop)).Any())
+        var applied = File.Exists(data.Database) ? [.. await db.Database.GetAppliedMigrationsAsync(stop)] : Array.Empty<string>();
+        if (db.Database.GetMigrations().Except(applied).Any())
         {
-            if (!isNew)
+            if (File.Exists(data.Database))
                 Backup(data, Path.Combine(data.Backups, $"before-migration-{clock.GetUtcNow():yyyyMMdd-HHmmss}.db"));
+            if (applied.Length > 0 && !applied.Contains(Foundation))
+                await CarryOverAsync(db, applied, stop);
             await db.Database.MigrateAsync(stop);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
         foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal).Skip(BackupsKept))
             File.Delete(old);
+    }
+
+    // The tables are those of the foundation already: what is left to say is that they came to be by it.
+    private static async Task CarryOverAsync(RivetDb db, string[] applied, CancellationToken stop)
+    {
+        if (!applied.Contains(LastBefore))
+            throw new InvalidDataException("This shop's database is older than this program can carry over. Nothing was changed.");
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.Database.ExecuteSqlAsync($"INSERT INTO __EFMigrationsHistory (MigrationId, ProductVersion) SELECT {Foundation}, ProductVersion FROM __EFMigrationsHistory WHERE MigrationId = {LastBefore}", stop);
+        await db.Database.ExecuteSqlAsync($"DELETE FROM __EFMigrationsHistory WHERE MigrationId <> {Foundation}", stop);
+        await transaction.CommitAsync(stop);
     }
 
     /// <summary>Copies the database while it is in use, through SQLite's online backup.</summary>

@@ -5,6 +5,7 @@ using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
+using Microsoft.Extensions.Time.Testing;
 
 namespace MellowRivet.Core.Tests;
 
@@ -12,6 +13,8 @@ namespace MellowRivet.Core.Tests;
 internal static class Fixture
 {
     public static readonly DateTimeOffset Now = new(2026, 11, 23, 10, 0, 0, TimeSpan.Zero);
+    public static readonly DateOnly Today = new(2026, 11, 23);
+    public static FakeTimeProvider Clock { get; } = new(Now);
     public static readonly Guid Ines = Guid.NewGuid();
 
     public static string Shelf => Path.Combine(AppContext.BaseDirectory, "shelf");

@@ -6,14 +6,12 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Infrastructure;
-using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace MellowRivet.Store.Tests;
 
 public class AircraftFileTests : IAsyncLifetime
 {
-    private static readonly DateOnly Today = DateOnly.FromDateTime(DateTime.Today);
+    private static readonly DateOnly Today = TestShop.Today;
     private readonly TestShop shop = new();
     private Guid inspectionId;
 
@@ -45,11 +43,11 @@ public class AircraftFileTests : IAsyncLifetime
         var altimeter = await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "altimeter", DueKind.Instrument, new(EveryMonths: 24), source));
         await using (var db = shop.Open())
         {
-            var desk = new Desk(db, TimeProvider.System, new WalkFeed());
+            var desk = new Desk(db, TestShop.Clock, new WalkFeed());
             await desk.WriteAsync(inspectionId, Guid.NewGuid(), job =>
             {
                 foreach (var task in job.Inspection.Tasks)
-                    task.Set(TaskVerdict.Good, null, null, TestShop.Ines, DateTimeOffset.UtcNow);
+                    task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
                 return null;
             }, default);
             (await desk.SignAsync(inspectionId, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal.ShouldBeNull();
@@ -118,18 +116,18 @@ public class AircraftFileTests : IAsyncLifetime
         await using var here = shop.Open();
         var book = new LogBook(Guid.NewGuid(), aircraft.Id, BookKind.Airframe, "volume 1", null, null, false);
         here.LogBooks.Add(book);
-        here.BookEntries.Add(new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(2020, 1, 1), new Hours(10), "words", "", null, TestShop.Ines, DateTimeOffset.UtcNow));
+        here.BookEntries.Add(new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(2020, 1, 1), new Hours(10), "words", "", null, TestShop.Ines, TestShop.Now));
         await here.SaveChangesAsync();
-        var json = (await here.FileOfAsync(aircraft.Id, default))!.ToJson();
+        var json = (await here.FileOfAsync(aircraft.Id, TestShop.Clock, default))!.ToJson();
 
         await using var other = new TestShop();
         await using var db = other.Open();
-        await ShopDatabase.BringUpToDateAsync(db, other.Data, TimeProvider.System, default);
+        await ShopDatabase.BringUpToDateAsync(db, other.Data, TestShop.Clock, default);
         var file = AircraftFile.Read(json, Today).File!;
-        (await db.OnceAsync(Guid.NewGuid(), TimeProvider.System, () => db.TakeInAsync(file, TestShop.Ines, DateTimeOffset.UtcNow, default), default)).Refusal.ShouldBeNull();
-        (await db.OnceAsync(Guid.NewGuid(), TimeProvider.System, () => db.TakeInAsync(file, TestShop.Ines, DateTimeOffset.UtcNow, default), default)).Refusal!.Message.ShouldContain("has a file here already");
+        (await db.OnceAsync(Guid.NewGuid(), TestShop.Clock, () => db.TakeInAsync(file, TestShop.Ines, TestShop.Clock, default), default)).Refusal.ShouldBeNull();
+        (await db.OnceAsync(Guid.NewGuid(), TestShop.Clock, () => db.TakeInAsync(file, TestShop.Ines, TestShop.Clock, default), default)).Refusal!.Message.ShouldContain("has a file here already");
         await using var again = other.Open();
-        (await again.FileOfAsync(aircraft.Id, default))!.ToJson().ShouldBe(json);
+        (await again.FileOfAsync(aircraft.Id, TestShop.Clock, default))!.ToJson().ShouldBe(json);
     }
 
     [Fact]
@@ -148,36 +146,5 @@ public class AircraftFileTests : IAsyncLifetime
         await using var after = shop.Open();
         (await after.DueLineAsync(to.Id, Today, default))!.Entries.ShouldHaveSingleItem().Item.What.ShouldBe("overhaul");
         (await new DueBoard(new(), _ => TestShop.Rules).LinesAsync(after, Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
-    }
-
-    // What the first release kept has to be found again: parts with their stays, and the tach's readings.
-    [Fact]
-    public async Task A_shop_of_the_first_release_is_carried_over()
-    {
-        await using var old = new TestShop();
-        await using (var db = old.Open())
-        {
-            await db.GetService<IMigrator>().MigrateAsync("FirstWalk");
-            await db.Database.ExecuteSqlRawAsync("""
-                INSERT INTO Aircraft (Id, Registration, Type, SerialNumber, Category, Configuration, Times, Limits) VALUES
-                  ('0A000000-0000-0000-0000-000000000001', 'N0OLD', 'Old', 'S-1', 'Standard', '{{"wing":"Low","gear":"NoseWheel","engines":1,"seats":2}}',
-                   '[{{"on":"2026-01-10","timeInService":4310.2}},{{"on":"2026-03-10","timeInService":4318.6}}]', '[]');
-                INSERT INTO Component (Id, AircraftId, ParentId, Kind, Position, PartNumber, SerialNumber, InstalledAt, HoursWhenInstalled, RemovedAt, RemovedWhy, LayoutKey, CompressionRule) VALUES
-                  ('0B000000-0000-0000-0000-000000000001', '0A000000-0000-0000-0000-000000000001', NULL, 'Engine', '', 'P', 'E-1', '100.5', '12.3', NULL, NULL, 'flat-four', '{{"school":"QuarterDrop"}}'),
-                  ('0B000000-0000-0000-0000-000000000002', '0A000000-0000-0000-0000-000000000001', '0B000000-0000-0000-0000-000000000001', 'Cylinder', '2', '', 'C-2', '100.5', '12.3', '900', 'weak', NULL, NULL);
-                """);
-        }
-        await using (var db = old.Open())
-            await ShopDatabase.BringUpToDateAsync(db, old.Data, TimeProvider.System, default);
-        await using var after = old.Open();
-        var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();
-        aircraft.TimeInService.ShouldBe(new Hours(4318.6m));
-        aircraft.ReadOn.ShouldBe(new DateOnly(2026, 3, 10));
-        aircraft.MeterReadings.Select(reading => reading.Total).ShouldBe([4310.2m, 4318.6m], ignoreOrder: true);
-        aircraft.Engines.Single().TimeInService(aircraft.TimeInService).ShouldBe(new Hours(4230.4m));
-        aircraft.Installations.Single(stay => !stay.IsOn).ShouldSatisfyAllConditions(stay => stay.Position.ShouldBe("2"), stay => stay.RemovedWhy.ShouldBe("weak"), stay => stay.ParentId.ShouldBe(aircraft.Engines.Single().ComponentId));
-        aircraft.ReadMeter(MeterKind.Tach, new DateOnly(2026, 4, 1), 4320m, "IC").ShouldBeNull();
-        await after.SaveChangesAsync();
-        Directory.EnumerateFiles(old.Data.Backups).ShouldHaveSingleItem("a backup was made before");
     }
 }

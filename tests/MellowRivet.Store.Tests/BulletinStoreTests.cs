@@ -9,7 +9,7 @@ namespace MellowRivet.Store.Tests;
 
 public sealed class BulletinStoreTests : IAsyncDisposable
 {
-    private static readonly DateOnly Today = DateOnly.FromDateTime(DateTime.Today);
+    private static readonly DateOnly Today = TestShop.Today;
 
     private readonly TestShop shop = new();
 
@@ -22,9 +22,9 @@ public sealed class BulletinStoreTests : IAsyncDisposable
     {
         await using var db = shop.Open();
         TakenIn? taken = null;
-        (await db.OnceAsync(Guid.NewGuid(), TimeProvider.System, async () =>
+        (await db.OnceAsync(Guid.NewGuid(), TestShop.Clock, async () =>
         {
-            taken = await db.TakeInAsync(bulletins, "test", null, DateTimeOffset.UtcNow, default);
+            taken = await db.TakeInAsync(bulletins, "test", null, TestShop.Now, default);
             return null;
         }, default)).Done.ShouldBeTrue();
         return taken!;
@@ -71,9 +71,9 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         (await LookedAsync()).Lines.Single().State.ShouldBe(BulletinState.CannotTell);
         await using (var db = shop.Open())
         {
-            var written = await new Desk(db, TimeProvider.System, new WalkFeed()).WriteFileAsync((await db.Aircraft.SingleAsync()).Id, Guid.NewGuid(), aircraft =>
+            var written = await new Desk(db, TestShop.Clock, new WalkFeed()).WriteFileAsync((await db.Aircraft.SingleAsync()).Id, Guid.NewGuid(), aircraft =>
             {
-                var (fact, refusal) = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.crankshaft.serial", "TK-4", Guid.NewGuid(), null, TestShop.Ines, DateTimeOffset.UtcNow);
+                var (fact, refusal) = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.crankshaft.serial", "TK-4", Guid.NewGuid(), null, TestShop.Ines, TestShop.Now, TestShop.Today);
                 db.Add(fact!);
                 return Task.FromResult(refusal);
             }, default);
@@ -99,17 +99,17 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         async Task<Written> WriteAsync(Func<Job, Core.Refusal?> work)
         {
             await using var db = shop.Open();
-            return await new Desk(db, TimeProvider.System, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), work, default);
+            return await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), work, default);
         }
         async Task<Written> SignAsync()
         {
             await using var db = shop.Open();
-            return await new Desk(db, TimeProvider.System, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default);
+            return await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default);
         }
         void AnswerAll(Job job)
         {
             foreach (var task in job.Inspection.Tasks)
-                job.Inspection.Answer(task, TaskVerdict.Good, null, null, TestShop.Ines, DateTimeOffset.UtcNow);
+                job.Inspection.Answer(task, TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
         }
         (await WriteAsync(job => { AnswerAll(job); return null; })).Done.ShouldBeTrue();
         (await SignAsync()).Refusal!.Field.ShouldBe("sign", "AD-1 is due before next flight");
@@ -118,7 +118,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         {
             job.Inspection.TakeInBulletin(line).ShouldBeNull();
             AnswerAll(job);
-            return job.Inspection.ComplyWith(held.Bulletin, job.Inspection.Bulletins[0].ZoneKey, "doc", false, false, "done", TestShop.Signer.Person, DateTimeOffset.UtcNow);
+            return job.Inspection.ComplyWith(held.Bulletin, job.Inspection.Bulletins[0].ZoneKey, "doc", false, false, "done", TestShop.Signer.Person, TestShop.Now);
         })).Refusal.ShouldBeNull();
         (await SignAsync()).Refusal.ShouldBeNull();
         await using var after = shop.Open();
@@ -132,10 +132,10 @@ public sealed class BulletinStoreTests : IAsyncDisposable
     {
         var inspection = await shop.BeginAsync();
         await using (var db = shop.Open())
-            (await new Desk(db, TimeProvider.System, new WalkFeed()).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal!.Field.ShouldBe("sign", "no bulletin is held");
+            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal!.Field.ShouldBe("sign", "no bulletin is held");
         await TakeInAsync(Bulletin("AD-1", "engine.serial in F-1 to F-9"));
         await using (var db = shop.Open())
-            (await new Desk(db, TimeProvider.System, new WalkFeed()).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();
+            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();
         await using var after = shop.Open();
         (await after.SignedRecords.SingleAsync()).Json.ShouldContain("does not apply");
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 1));
@@ -149,7 +149,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         async Task<FeedState> AskAsync()
         {
             await using var db = shop.Open();
-            return await new BulletinPost(db, new SimulatedBulletinService(shop.Data), Board, TimeProvider.System).AskAsync(default);
+            return await new BulletinPost(db, new SimulatedBulletinService(shop.Data), Board, TestShop.Clock).AskAsync(default);
         }
         (await AskAsync()).Said.ShouldBe("2 new: 1 aircraft", "what comes out in four days isn't out yet");
         (await AskAsync()).Said.ShouldBe("nothing new");

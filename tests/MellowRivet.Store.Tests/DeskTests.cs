@@ -19,20 +19,20 @@ public class DeskTests : IAsyncLifetime
 
     private static Func<Job, Core.Refusal?> Find(string what) => job =>
     {
-        job.Inspection.Find(Guid.NewGuid(), what, "gear", "", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, DateTimeOffset.UtcNow);
+        job.Inspection.Find(Guid.NewGuid(), what, "gear", "", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, TestShop.Now);
         return null;
     };
 
     private async Task<Written> WriteAsync(Guid post, Func<Job, Core.Refusal?> work)
     {
         await using var db = shop.Open();
-        return await new Desk(db, TimeProvider.System, new WalkFeed()).WriteAsync(inspection, post, work, default);
+        return await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, post, work, default);
     }
 
     private async Task<Job> ReadAsync()
     {
         await using var db = shop.Open();
-        return (await new Desk(db, TimeProvider.System, new WalkFeed()).JobAsync(inspection, default))!;
+        return (await new Desk(db, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
     }
 
     [Fact]
@@ -82,7 +82,7 @@ public class DeskTests : IAsyncLifetime
     public async Task A_photo_added_to_a_discrepancy_is_kept_with_it()
     {
         await WriteAsync(Guid.NewGuid(), Find("cut"));
-        var photo = new Photo(new string('a', 64), 4000, 3000, new DateTime(2026, 11, 22, 9, 8, 7), DateTimeOffset.UtcNow);
+        var photo = new Photo(new string('a', 64), 4000, 3000, new DateTime(2026, 11, 22, 9, 8, 7), TestShop.Now);
         await WriteAsync(Guid.NewGuid(), job =>
         {
             job.Inspection.Discrepancies.Single().Add(photo);
@@ -95,7 +95,7 @@ public class DeskTests : IAsyncLifetime
     public async Task Signing_with_open_tasks_writes_nothing()
     {
         await using var db = shop.Open();
-        var written = await new Desk(db, TimeProvider.System, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default);
+        var written = await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default);
         written.Refusal!.Field.ShouldBe("sign");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
         (await ReadAsync()).Inspection.InWork.ShouldBeTrue();
@@ -112,7 +112,7 @@ public class DeskTests : IAsyncLifetime
         await using var early = shop.Open();
         var stale = await early.Inspections.Include(row => row.Tasks).SingleAsync(row => row.Id == other);
         await FinishAsync(other);
-        stale.Tasks[0].Set(TaskVerdict.NotApplicable, "late", null, TestShop.Ines, DateTimeOffset.UtcNow);
+        stale.Tasks[0].Set(TaskVerdict.NotApplicable, "late", null, TestShop.Ines, TestShop.Now);
         early.Entry(stale).Property(row => row.Version).IsModified = true;
         await Should.ThrowAsync<DbUpdateConcurrencyException>(() => early.SaveChangesAsync());
     }
@@ -163,7 +163,7 @@ public class DeskTests : IAsyncLifetime
         await using var db = shop.Open();
         await db.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsHistory");
         // The tables are there already, so the migration itself fails: what was there is in the backup.
-        await Should.ThrowAsync<SqliteException>(() => ShopDatabase.BringUpToDateAsync(db, shop.Data, TimeProvider.System, default));
+        await Should.ThrowAsync<SqliteException>(() => ShopDatabase.BringUpToDateAsync(db, shop.Data, TestShop.Clock, default));
         var backup = Directory.GetFiles(shop.Data.Backups).ShouldHaveSingleItem();
         await using var connection = new SqliteConnection($"Data Source={backup};Pooling=False");
         await connection.OpenAsync();
@@ -188,10 +188,10 @@ public class DeskTests : IAsyncLifetime
         async Task<Job> FindAsync(string what, JobsAtHand? with)
         {
             await using var db = shop.Open();
-            using var desk = new Desk(db, TimeProvider.System, new WalkFeed(), null, with);
+            using var desk = new Desk(db, TestShop.Clock, new WalkFeed(), null, with);
             var written = await desk.WriteAsync(inspection, Guid.NewGuid(), job =>
             {
-                job.Inspection.Tasks[0].Set(TaskVerdict.Good, null, null, TestShop.Ines, DateTimeOffset.UtcNow);
+                job.Inspection.Tasks[0].Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
                 return Find(what)(job);
             }, default);
             written.Refusal.ShouldBeNull();
@@ -234,15 +234,15 @@ public class DeskTests : IAsyncLifetime
         var hand = new JobsAtHand();
         await using var db = shop.Open();
         Job? given = null;
-        using (var desk = new Desk(db, TimeProvider.System, new WalkFeed(), null, hand))
+        using (var desk = new Desk(db, TestShop.Clock, new WalkFeed(), null, hand))
             (await desk.WriteAsync(inspection, Guid.NewGuid(), Find("kept"), default)).Done.ShouldBeTrue();
-        using (var desk = new Desk(db, TimeProvider.System, new WalkFeed(), null, hand))
+        using (var desk = new Desk(db, TestShop.Clock, new WalkFeed(), null, hand))
             (await desk.WriteAsync(inspection, Guid.NewGuid(), job =>
             {
                 Find("half done")(given = job);
                 return new("x", "no");
             }, default)).Done.ShouldBeFalse();
-        using (var desk = new Desk(db, TimeProvider.System, new WalkFeed(), null, hand))
+        using (var desk = new Desk(db, TestShop.Clock, new WalkFeed(), null, hand))
             (await desk.WriteAsync(inspection, Guid.NewGuid(), job =>
             {
                 job.ShouldNotBeSameAs(given);
@@ -267,11 +267,11 @@ public class DeskTests : IAsyncLifetime
     private async Task FinishAsync(Guid id)
     {
         await using var db = shop.Open();
-        var desk = new Desk(db, TimeProvider.System, new WalkFeed());
+        var desk = new Desk(db, TestShop.Clock, new WalkFeed());
         (await desk.WriteAsync(id, Guid.NewGuid(), job =>
         {
             foreach (var task in job.Inspection.Tasks)
-                task.Set(TaskVerdict.Good, null, null, TestShop.Ines, DateTimeOffset.UtcNow);
+                task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
             return null;
         }, default)).Done.ShouldBeTrue();
         (await desk.SignAsync(id, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();

@@ -14,7 +14,7 @@ namespace MellowRivet.Store.Tests;
 
 public class EngineStationStoreTests : IAsyncLifetime
 {
-    private static readonly DateOnly Today = DateOnly.FromDateTime(DateTime.Today);
+    private static readonly DateOnly Today = TestShop.Today;
     private readonly TestShop shop = new();
     private Guid inspection;
 
@@ -34,13 +34,13 @@ public class EngineStationStoreTests : IAsyncLifetime
     private async Task WriteAsync(Action<Job> work)
     {
         await using var db = shop.Open();
-        (await new Desk(db, TimeProvider.System, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), job => { work(job); return null; }, default)).Done.ShouldBeTrue();
+        (await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), job => { work(job); return null; }, default)).Done.ShouldBeTrue();
     }
 
     private async Task<Job> ReadAsync()
     {
         await using var db = shop.Open();
-        return (await new Desk(db, TimeProvider.System, new WalkFeed()).JobAsync(inspection, default))!;
+        return (await new Desk(db, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
     }
 
     private static PlugTray Tray(Job job) => PlugTray.Of(job.Aircraft, job.Aircraft.Engines.Single().Component, job.Inspection);
@@ -51,8 +51,8 @@ public class EngineStationStoreTests : IAsyncLifetime
         await WriteAsync(job =>
         {
             var place = Tray(job).At(new(2, PlugRow.Bottom))!;
-            job.Inspection.Mark(place, PlugStep.Look, nameof(PlugLook.OilWet), TestShop.Ines, DateTimeOffset.UtcNow).ShouldBeNull();
-            job.Inspection.Measure(Guid.NewGuid(), place, PlugStep.Ohms, 2_400, null, TestShop.Ines, DateTimeOffset.UtcNow).ShouldBeNull();
+            job.Inspection.Mark(place, PlugStep.Look, nameof(PlugLook.OilWet), TestShop.Ines, TestShop.Now).ShouldBeNull();
+            job.Inspection.Measure(Guid.NewGuid(), place, PlugStep.Ohms, 2_400, null, TestShop.Ines, TestShop.Now).ShouldBeNull();
             var engine = job.Aircraft.Engines.Single().Component;
             job.Aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.SwapPairs).Plan!.Moves, Today).ShouldBeNull();
         });
@@ -66,7 +66,7 @@ public class EngineStationStoreTests : IAsyncLifetime
     public async Task What_is_measured_again_or_taken_back_leaves_nothing_behind()
     {
         var id = Guid.NewGuid();
-        var (at, now) = (new PlugHole(1, PlugRow.Top), DateTimeOffset.UtcNow);
+        var (at, now) = (new PlugHole(1, PlugRow.Top), TestShop.Now);
         void Oil(Job job, double? litres)
         {
             var sheet = Sheets.Oil(job.Aircraft.Engines.Single().Component);
@@ -106,15 +106,15 @@ public class EngineStationStoreTests : IAsyncLifetime
         {
             var sheet = Sheets.Magneto(job.Aircraft.Fitted(ComponentKind.Magneto).Single().Component);
             foreach (var value in sheet.Values)
-                job.Inspection.Measure(Guid.NewGuid(), sheet, value, value.Band.Low is { } low ? (low + (value.Band.High ?? low)) / 2 : 25, value.Band.Unit, TestShop.Ines, DateTimeOffset.UtcNow).ShouldBeNull();
+                job.Inspection.Measure(Guid.NewGuid(), sheet, value, value.Band.Low is { } low ? (low + (value.Band.High ?? low)) / 2 : 25, value.Band.Unit, TestShop.Ines, TestShop.Now).ShouldBeNull();
             foreach (var look in sheet.Looks)
-                job.Inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, TestShop.Ines, DateTimeOffset.UtcNow)).ShouldBeNull();
+                job.Inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, TestShop.Ines, TestShop.Now)).ShouldBeNull();
             job.Inspection.Bench(SheetWork.Of(sheet, job.Aircraft, job.Inspection), true).ShouldBeNull();
             foreach (var task in job.Inspection.Tasks)
-                task.Set(TaskVerdict.Good, null, null, TestShop.Ines, DateTimeOffset.UtcNow);
+                task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
         });
         await using (var db = shop.Open())
-            (await new Desk(db, TimeProvider.System, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal.ShouldBeNull();
+            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal.ShouldBeNull();
         await using var after = shop.Open();
         var items = await after.DueItems.ToDictionaryAsync(item => item.Id);
         items[bench].Last!.Hours.ShouldBe(520.5m, "the magneto's own hours: 20 when fitted at 500, 1000.5 now");
@@ -134,7 +134,7 @@ public class EngineStationStoreTests : IAsyncLifetime
         await using (var db = shop.Open())
         {
             var aircraft = await db.Aircraft.WithParts().SingleAsync();
-            db.EngineLogs.Add(new(Guid.NewGuid(), aircraft.Id, aircraft.Engines.Single().ComponentId, "x.csv", sha!, file.Guess(), EngineLog.Read(file, file.Guess()).Flights, TestShop.Ines, DateTimeOffset.UtcNow));
+            db.EngineLogs.Add(new(Guid.NewGuid(), aircraft.Id, aircraft.Engines.Single().ComponentId, "x.csv", sha!, file.Guess(), EngineLog.Read(file, file.Guess()).Flights, TestShop.Ines, TestShop.Now));
             await db.SaveChangesAsync();
         }
         await using var again = shop.Open();

@@ -71,22 +71,22 @@ public sealed class FixListStoreTests : IAsyncDisposable
     public async Task A_token_opens_its_own_link_while_it_holds()
     {
         var id = await shop.BeginAsync();
-        var (link, token, _) = OwnerLink.Make(Guid.NewGuid(), id, "owner@example.org", 3, TestShop.Ines, TimeProvider.System.GetUtcNow());
+        var (link, token, _) = OwnerLink.Make(Guid.NewGuid(), id, "owner@example.org", 3, TestShop.Ines, TestShop.Now);
         await using var db = shop.Open();
         db.OwnerLinks.Add(link!);
         await db.SaveChangesAsync();
-        (await db.OwnerLinkAsync(token, TimeProvider.System, default))!.InspectionId.ShouldBe(id);
+        (await db.OwnerLinkAsync(token, TestShop.Clock, default))!.InspectionId.ShouldBe(id);
         foreach (var other in new[] { link!.TokenHash, token[1..] + "0", token + "0", "" })
-            (await db.OwnerLinkAsync(other, TimeProvider.System, default)).ShouldBeNull();
-        link.Revoke(TimeProvider.System.GetUtcNow());
+            (await db.OwnerLinkAsync(other, TestShop.Clock, default)).ShouldBeNull();
+        link.Revoke(TestShop.Now);
         await db.SaveChangesAsync();
-        (await db.OwnerLinkAsync(token, TimeProvider.System, default)).ShouldBeNull();
+        (await db.OwnerLinkAsync(token, TestShop.Clock, default)).ShouldBeNull();
     }
 
     [Fact]
     public async Task A_mail_lies_in_the_outbox_as_a_file_that_mail_programs_open()
     {
-        var outbox = new Outbox(shop.Data, TimeProvider.System);
+        var outbox = new Outbox(shop.Data, TestShop.Clock);
         await outbox.SendAsync("The shop", "owner@example.org", "What was found: größer", "Line one\nhttps://shop.example/owner/abc", default);
         var mail = outbox.List().ShouldHaveSingleItem();
         (mail.To, mail.Subject).ShouldBe(("owner@example.org", "What was found: größer"));

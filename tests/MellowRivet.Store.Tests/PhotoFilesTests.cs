@@ -10,7 +10,7 @@ public sealed class PhotoFilesTests : IDisposable
     private readonly DataFolder data = new(Path.Combine(Path.GetTempPath(), $"rivet-photos-{Guid.NewGuid():N}"));
     private readonly PhotoFiles photos;
 
-    public PhotoFilesTests() => photos = new(data, TimeProvider.System);
+    public PhotoFilesTests() => photos = new(data, TestShop.Clock);
 
     public void Dispose() => Directory.Delete(data.Path, recursive: true);
 
@@ -115,7 +115,7 @@ public sealed class PhotoFilesTests : IDisposable
     [InlineData("", null)]
     public async Task A_sound_is_what_its_first_bytes_say(string head, string? type)
     {
-        var sounds = new SoundFiles(data, TimeProvider.System);
+        var sounds = new SoundFiles(data, TestShop.Clock);
         var taken = await sounds.TakeInAsync(new MemoryStream(Encoding.ASCII.GetBytes(head)), "click.wav", default);
         taken.Sound?.Type.ShouldBe(type);
         if (type is null)
@@ -130,7 +130,7 @@ public sealed class PhotoFilesTests : IDisposable
 
     [Fact]
     public async Task A_sound_over_its_limit_is_refused() =>
-        (await new SoundFiles(data, TimeProvider.System).TakeInAsync(new MemoryStream(new byte[SoundFiles.MostBytes + 1]), "long.wav", default)).Refusal!.Message.ShouldContain("larger than 10 MB");
+        (await new SoundFiles(data, TestShop.Clock).TakeInAsync(new MemoryStream(new byte[SoundFiles.MostBytes + 1]), "long.wav", default)).Refusal!.Message.ShouldContain("larger than 10 MB");
 
     [Fact]
     public async Task Two_who_look_first_at_once_get_the_same_large_copy()

@@ -6,12 +6,18 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Time.Testing;
 
 namespace MellowRivet.Store.Tests;
 
 /// <summary>A shop on a real SQLite file in a folder of its own.</summary>
 public sealed class TestShop : IAsyncDisposable
 {
+    /// <summary>The one day of these tests.</summary>
+    public static readonly DateTimeOffset Now = new(2026, 11, 23, 10, 0, 0, TimeSpan.Zero);
+    public static readonly DateOnly Today = new(2026, 11, 23);
+    public static FakeTimeProvider Clock { get; } = new(Now);
+
     public static readonly Guid Ines = Guid.NewGuid();
 
     private static readonly Worksheet Worksheet = Worksheet.Parse("""
@@ -39,7 +45,7 @@ public sealed class TestShop : IAsyncDisposable
     public async Task<Guid> BeginAsync()
     {
         await using var db = Open();
-        await ShopDatabase.BringUpToDateAsync(db, Data, TimeProvider.System, default);
+        await ShopDatabase.BringUpToDateAsync(db, Data, Clock, default);
         var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Test", "T-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
         var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "E-1") { LayoutKey = EngineLayout.FlatFour.Key };
         engine.JudgeCompressionBy(new(CompressionSchool.QuarterDrop, 61.5, "manual 72-00"));

@@ -67,7 +67,7 @@ public class BulletinPagesTests(DemoServer server)
         var refused = await Visitor.ParseAsync(await ines.PostAsync($"{file}/bulletins?handler=Comply&b={key}", ("post", Post), ("b", key), ("on", "2031-01-01"), ("hours", "5190"), ("method", "bushes"), ("reference", "book 3, p. 90")));
         refused.QuerySelector(".right .field-problem")!.TextContent.ShouldContain("still to come");
         refused.QuerySelector(".right input[name=reference]")!.GetAttribute("value").ShouldBe("book 3, p. 90");
-        var today = DateOnly.FromDateTime(DateTime.UtcNow).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        var today = DemoServer.Today.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
         (await ines.PostAsync($"{file}/bulletins?handler=Comply&b={key}", ("post", Post), ("b", key), ("on", today), ("hours", "5187.3"), ("method", "bushes 0.001 in"), ("reference", "book 3, p. 90"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await RowAsync(ines, $"{file}/bulletins", "OC-32-08")).TextContent.ShouldContain("at 5287.3 h, 100.0 h left");
         (await ines.ReadAsync(file)).Body!.TextContent.ShouldContain("OC-32-08: Nose gear drag link");
@@ -207,7 +207,7 @@ public class BulletinPagesTests(DemoServer server)
     [Fact]
     public async Task The_simulated_service_gives_out_what_came_since_a_day()
     {
-        var since = DateOnly.FromDateTime(DateTime.UtcNow).AddDays(-7);
+        var since = DemoServer.Today.AddDays(-7);
         var feed = await (await server.Stranger().GetAsync($"/api/v1/bulletins/feed?since={since:yyyy-MM-dd}")).Content.ReadAsStringAsync();
         BulletinFile.Read(feed).Bulletins.Count.ShouldBe(3);
         (await server.Stranger().GetAsync("/schemas/bulletin-1.json")).StatusCode.ShouldBe(HttpStatusCode.OK);

@@ -17,6 +17,10 @@ namespace MellowRivet.Web.Tests;
 /// <summary>The demo's shop on a real server, on a free port of the loopback address, with data of its own.</summary>
 public sealed class DemoServer : IAsyncLifetime
 {
+    /// <summary>The day the demo's bulletins were written for: the one day of these tests.</summary>
+    public static readonly DateTimeOffset Now = new(2026, 11, 25, 10, 0, 0, TimeSpan.Zero);
+    public static readonly DateOnly Today = new(2026, 11, 25);
+
     private readonly Dictionary<string, Visitor> entered = [];
     private WebApplication app = null!;
 
@@ -26,7 +30,7 @@ public sealed class DemoServer : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        var settings = new RivetSettings(Data) { Port = 0, Demo = true, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000 };
+        var settings = new RivetSettings(Data) { Port = 0, Demo = true, Clock = new SetClock(Now), SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000 };
         app = RivetApp.Build(settings);
         await RivetApp.PrepareAsync(app, settings, default);
         await app.StartAsync();

@@ -147,7 +147,7 @@ public class SeamTests
             """)], new DateOnly(2026, 11, 23));
 
     private Discrepancy Find(DiscrepancyClass @class, bool grounded = false) =>
-        inspection.Find(Guid.NewGuid(), "found", "gear", "", @class, grounded, null, Guid.NewGuid(), DateTimeOffset.UtcNow);
+        inspection.Find(Guid.NewGuid(), "found", "gear", "", @class, grounded, null, Guid.NewGuid(), DemoServer.Now);
 
     private State Worst => Seam.Of(Station.Airframe, inspection, false).Single().State;
 
@@ -155,14 +155,14 @@ public class SeamTests
     public void A_group_shows_its_worst_state()
     {
         Worst.ShouldBe(State.NotYet);
-        inspection.Tasks[0].Set(TaskVerdict.Good, null, null, Guid.NewGuid(), DateTimeOffset.UtcNow);
+        inspection.Tasks[0].Set(TaskVerdict.Good, null, null, Guid.NewGuid(), DemoServer.Now);
         Worst.ShouldBe(State.NotYet, "one task is still open");
         var watch = Find(DiscrepancyClass.Watch);
         Worst.ShouldBe(State.Watch);
         Find(DiscrepancyClass.Airworthiness, grounded: true);
         Worst.ShouldBe(State.Grounded);
         States.Of(watch).ShouldBe(State.Watch);
-        watch.Correct(new("done"), new(), Guid.NewGuid(), DateTimeOffset.UtcNow);
+        watch.Correct(new("done"), new(), Guid.NewGuid(), DemoServer.Now);
         States.Of(watch).ShouldBe(State.Good);
     }
 
@@ -204,9 +204,9 @@ public class SeamTests
     public void The_station_of_looks_shows_each_zone_the_tags_and_the_tools()
     {
         Seam.Of(Station.LookAndOpen, inspection, false).Select(rivet => rivet.State).ShouldBe([State.NotYet, State.Good, State.Good]);
-        inspection.Open("gear", TagKind.Panel, "Cover", "", Guid.NewGuid(), DateTimeOffset.UtcNow);
+        inspection.Open("gear", TagKind.Panel, "Cover", "", Guid.NewGuid(), DemoServer.Now);
         foreach (var look in Enum.GetValues<LookStep>())
-            inspection.Looked("gear", look, Guid.NewGuid(), DateTimeOffset.UtcNow).ShouldBeNull();
+            inspection.Looked("gear", look, Guid.NewGuid(), DemoServer.Now).ShouldBeNull();
         var seam = Seam.Of(Station.LookAndOpen, inspection, false);
         seam.Select(rivet => rivet.State).ShouldBe([State.Good, State.NotYet, State.Good]);
         seam[1].Title.ShouldBe("Panels and parts: 1 still open or off");
@@ -220,7 +220,7 @@ public class SeamTests
         aircraft.InstallEngine(engine, "", default, new Hours(0));
         var cylinder = aircraft.Cylinder(engine, 1)!;
         var readings = new[] { 78, 5, 77, 76, 12, 75 }.Select((psi, i) => new Reading(Guid.NewGuid(), aircraft.Id, cylinder.Id, Reading.CompressionKind, "1", psi, Unit.Psi,
-            new(true, 80, 14.7), new Hours(100 * i), DateTimeOffset.UtcNow.AddDays(i), Guid.NewGuid()));
+            new(true, 80, 14.7), new Hours(100 * i), DemoServer.Now.AddDays(i), Guid.NewGuid()));
         var plot = new TrendPlot(CylinderHistory.Of(aircraft, engine, 1, readings, null), null);
         plot.Points.Count.ShouldBe(6);
         plot.Points.ShouldAllBe(point => point.X >= TrendPlot.Left && point.X <= TrendPlot.Width - TrendPlot.Right && point.Y >= 0 && point.Y <= TrendPlot.Height - TrendPlot.Bottom);

@@ -93,7 +93,7 @@ public class FoundPagesTests(DemoServer server)
         var (path, found) = await FindAsync("Propeller delaminated at the tip", "Airworthiness");
         var propeller = server.With(db => db.Aircraft.AsNoTracking().WithParts().Single(row => row.Registration == "N0BRM").Propellers.Single());
         var wrenches = server.With(db => db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench).ToList());
-        var today = DateOnly.FromDateTime(DateTime.Today);
+        var today = DemoServer.Today;
         var (good, ended) = (wrenches.First(tool => tool.CalibratedUntil > today), wrenches.First(tool => tool.CalibratedUntil < today));
         (string, string)[] Form(Guid wrench) => [Post(), ("action", "Propeller changed"), ("kind", "Replaced"), ("reference", "kit manual 61, p. 2"), ("partNumber", "PR-60"), ("serialOut", propeller.Component.SerialNumber), ("serialIn", "PR-60-9"), ("replaces", $"{propeller.ComponentId}"), ("torque", "25"), ("unit", "Nm"), ("wrench", $"{wrench}")];
         var refused = await Visitor.ParseAsync(await ines.PostAsync($"{path}?handler=Correct", Form(ended.Id)));

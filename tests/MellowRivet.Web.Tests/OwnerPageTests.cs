@@ -83,7 +83,7 @@ public class OwnerPageTests(DemoServer server)
         (await server.Stranger().GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
 
         var old = await LinkAsync();
-        await server.With(db => db.OwnerLinks.Where(link => link.TokenHash == OwnerLink.HashOf(old.Replace("/owner/", ""))).ExecuteUpdateAsync(set => set.SetProperty(link => link.Ends, DateTimeOffset.UtcNow.AddMinutes(-1))));
+        await server.With(db => db.OwnerLinks.Where(link => link.TokenHash == OwnerLink.HashOf(old.Replace("/owner/", ""))).ExecuteUpdateAsync(set => set.SetProperty(link => link.Ends, DemoServer.Now.AddMinutes(-1))));
         (await server.Stranger().GetAsync(old)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
 
         var wrong = await Visitor.ParseAsync(await ines.PostAsync($"{Walk}/fix-list/owner", Post(), ("to", "nobody"), ("days", "14")));

@@ -110,13 +110,13 @@ public class ShelfPagesTests(DemoServer server)
     public async Task A_task_that_is_not_due_is_taken_in_from_the_plan()
     {
         var orla = await server.EnterAsync("orla");
-        var done = new TaskDone("light-sport", "ls-bearings", null, 950, DateOnly.FromDateTime(DateTime.Today).AddMonths(-2));
+        var done = new TaskDone("light-sport", "ls-bearings", null, 950, DemoServer.Today.AddMonths(-2));
         server.With(db =>
         {
             var aircraft = new Aircraft(Guid.NewGuid(), "N0PIK", "Picked", "P-1", Category.SpecialLightSport, new(Wing.High, Gear.NoseWheel, 1, 2));
-            aircraft.ReadTime(DateOnly.FromDateTime(DateTime.Today), new Hours(1000));
+            aircraft.ReadTime(DemoServer.Today, new Hours(1000));
             var sheet = db.Editions.AsNoTracking().First(edition => edition.Key == "light-sport").Sheet;
-            db.AddRange(aircraft, new Inspection(Guid.NewGuid(), aircraft, InspectionKind.HundredHour, "26-930", [sheet], DateOnly.FromDateTime(DateTime.Today), [done]));
+            db.AddRange(aircraft, new Inspection(Guid.NewGuid(), aircraft, InspectionKind.HundredHour, "26-930", [sheet], DemoServer.Today, [done]));
             return db.SaveChanges();
         });
         Inspection Now() => server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Single(row => row.WorkOrder == "26-930"));

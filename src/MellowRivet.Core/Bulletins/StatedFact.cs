@@ -42,7 +42,8 @@ public sealed class StatedFact
     /// <param name="photo">The picture of the plate; null where none was taken.</param>
     /// <param name="by">Who read it.</param>
     /// <param name="at">When.</param>
-    public static (StatedFact? Fact, Refusal? Refusal) Take(Aircraft aircraft, Installation? target, string name, string? value, Guid id, Photo? photo, Guid by, DateTimeOffset at)
+    /// <param name="today">The shop's day.</param>
+    public static (StatedFact? Fact, Refusal? Refusal) Take(Aircraft aircraft, Installation? target, string name, string? value, Guid id, Photo? photo, Guid by, DateTimeOffset at, DateOnly today)
     {
         if (FactName.Read(name) is not { } fact)
             return (null, new("fact", "There is no such fact."));
@@ -54,7 +55,7 @@ public sealed class StatedFact
         DateOnly day = default;
         if (fact.IsDate && !DateOnly.TryParseExact(read, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out day))
             return (null, new("value", "A day, as 2004-05-31."));
-        if (fact.IsDate && day > DateOnly.FromDateTime(at.UtcDateTime))
+        if (fact.IsDate && day > today)
             return (null, new("value", "That day is still to come."));
         if (fact.Asks == "serial" && SerialNumber.Read(read) is null)
             return (null, new("value", $"A serial number has letters or figures, up to {SerialNumber.Longest} characters."));

@@ -63,7 +63,8 @@ public sealed record AircraftFile(
     /// <param name="entries">Their entries; a page that waits for words stays behind with its picture.</param>
     /// <param name="cases">What was decided and done about bulletins on it and its parts.</param>
     /// <param name="facts">Facts that were read off it and its parts; their pictures stay behind.</param>
-    public static AircraftFile Of(Aircraft aircraft, IEnumerable<DueItem> due, IEnumerable<LogBook> books, IEnumerable<BookEntry> entries, IEnumerable<BulletinCase> cases, IEnumerable<StatedFact> facts)
+    /// <param name="clock">The shop's time: the file carries days.</param>
+    public static AircraftFile Of(Aircraft aircraft, IEnumerable<DueItem> due, IEnumerable<LogBook> books, IEnumerable<BookEntry> entries, IEnumerable<BulletinCase> cases, IEnumerable<StatedFact> facts, TimeProvider clock)
     {
         var byBook = entries.Where(entry => !entry.WaitsForWords).ToLookup(entry => entry.BookId);
         return new(FormatName, CurrentVersion, aircraft.Id, aircraft.Registration, aircraft.Type, aircraft.SerialNumber, aircraft.Category, aircraft.Configuration, aircraft.TimeBasis,
@@ -76,14 +77,14 @@ public sealed record AircraftFile(
                 [.. byBook[book.Id].OrderBy(entry => entry.On).ThenBy(entry => entry.Id).Select(entry => new FileEntry(entry.Id, entry.On!.Value, entry.Hours?.Value, entry.Text, entry.Page))]))],
             [.. aircraft.GapNotes.Select(note => new FileGapNote(note.Kind, note.From, note.To, note.Words))],
             aircraft.CableTables,
-            [.. cases.Where(one => one.Policy is not null || one.Done.Count > 0).OrderBy(one => one.Family, StringComparer.Ordinal).ThenBy(one => one.ComponentId).Select(FileBulletin.Of)],
-            [.. facts.OrderBy(fact => fact.At.UtcDateTime.Date).ThenBy(fact => fact.Key, StringComparer.Ordinal).ThenBy(fact => fact.ComponentId).Select(fact => new FileFact(fact.ComponentId, fact.Key, fact.Value, DateOnly.FromDateTime(fact.At.UtcDateTime)))]);
+            [.. cases.Where(one => one.Policy is not null || one.Done.Count > 0).OrderBy(one => one.Family, StringComparer.Ordinal).ThenBy(one => one.ComponentId).Select(one => FileBulletin.Of(one, clock))],
+            [.. facts.OrderBy(fact => clock.DayOf(fact.At)).ThenBy(fact => fact.Key, StringComparer.Ordinal).ThenBy(fact => fact.ComponentId).Select(fact => new FileFact(fact.ComponentId, fact.Key, fact.Value, clock.DayOf(fact.At)))]);
     }
 
     /// <summary>The aircraft the file describes.</summary>
     /// <param name="by">Who takes it in: they stand beside entries and explanations from then on.</param>
-    /// <param name="at">When.</param>
-    public MadeFile Make(Guid by, DateTimeOffset at)
+    /// <param name="clock">The shop's time: the file carries days, and what is kept as an instant becomes noon of one.</param>
+    public MadeFile Make(Guid by, TimeProvider clock)
     {
         var aircraft = new Aircraft(Id, Registration, Type, SerialNumber, Category, Configuration) { TimeBasis = TimeBasis };
         aircraft.Restore([.. Meters.Select(meter => new Meter(meter.Number, meter.Kind, meter.FittedOn, meter.Offset))], Readings.Select(reading => (reading.Meter, reading.On, reading.Shown, reading.Source)));
@@ -102,10 +103,13 @@ public sealed record AircraftFile(
         return new(aircraft,
             [.. Due.Select(item => item.Make(Id))],
             [.. Books.Select(book => new LogBook(book.Id, Id, book.Kind, book.Title, book.FirstOn, book.LastOn, book.IsLost))],
-            [.. Books.SelectMany(book => book.Entries.Select(entry => new BookEntry(entry.Id, Id, book.Id, entry.On, entry.Hours is { } hours ? new Hours(hours) : null, entry.Text, entry.Page, null, by, at)))],
-            [.. (Bulletins ?? []).Select(one => one.Make(Id, by))],
-            [.. (Facts ?? []).Select(fact => new StatedFact(Guid.CreateVersion7(), fact.On is null ? Id : null, fact.On, fact.Key, fact.Value, null, by, new(fact.ReadOn.ToDateTime(default), default)))]);
+            [.. Books.SelectMany(book => book.Entries.Select(entry => new BookEntry(entry.Id, Id, book.Id, entry.On, entry.Hours is { } hours ? new Hours(hours) : null, entry.Text, entry.Page, null, by, clock.GetUtcNow())))],
+            [.. (Bulletins ?? []).Select(one => one.Make(Id, by, clock))],
+            [.. (Facts ?? []).Select(fact => new StatedFact(Guid.CreateVersion7(), fact.On is null ? Id : null, fact.On, fact.Key, fact.Value, null, by, clock.At(fact.ReadOn, Noon)))]);
     }
+
+    /// <summary>The time of day that stands for a whole day.</summary>
+    internal static readonly TimeOnly Noon = new(12, 0);
 
     private static Refusal Wrong(string what) => new("file", what + " Nothing was taken in.");
 
@@ -236,14 +240,14 @@ public sealed record MadeFile(Aircraft Aircraft, IReadOnlyList<DueItem> Due, IRe
 /// <summary>What was decided and done about a bulletin, on the aircraft or on a part.</summary>
 public sealed record FileBulletin(string Issuer, string Number, Guid? On, PolicyKind? Policy, string? Reason, DateOnly? DecidedOn, IReadOnlyList<FileComplied> Done)
 {
-    internal static FileBulletin Of(BulletinCase one) => new(
-        one.Family.Split('\n')[0], one.Family.Split('\n')[1], one.ComponentId, one.Policy?.Kind, one.Policy?.Reason, one.Policy is { } policy ? DateOnly.FromDateTime(policy.At.UtcDateTime) : null,
+    internal static FileBulletin Of(BulletinCase one, TimeProvider clock) => new(
+        one.Family.Split('\n')[0], one.Family.Split('\n')[1], one.ComponentId, one.Policy?.Kind, one.Policy?.Reason, one.Policy is { } policy ? clock.DayOf(policy.At) : null,
         [.. one.Done.Select(done => new FileComplied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference))]);
 
-    internal BulletinCase Make(Guid aircraft, Guid by)
+    internal BulletinCase Make(Guid aircraft, Guid by, TimeProvider clock)
     {
         var one = new BulletinCase(Guid.CreateVersion7(), $"{Issuer}\n{Number}".ToUpperInvariant(), On is null ? aircraft : null, On);
-        one.Restore(Policy is { } kind ? new(kind, Reason ?? "", by, new((DecidedOn ?? default).ToDateTime(default), default)) : null,
+        one.Restore(Policy is { } kind ? new(kind, Reason ?? "", by, clock.At(DecidedOn ?? clock.Today(), AircraftFile.Noon)) : null,
             Done.Select(done => new Complied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference, by)));
         return one;
     }

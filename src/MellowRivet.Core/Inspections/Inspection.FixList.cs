@@ -32,14 +32,14 @@ public sealed partial class Inspection
     /// <summary>The known marks that belong where a person stands.</summary>
     public IEnumerable<CarriedMark> MarksIn(string zoneKey) => carriedMarks.Where(mark => mark.Place.ZoneKey == zoneKey);
 
-    /// <summary>Somebody looked at a known mark and accepts it with their initials.</summary>
-    public Refusal? AcceptMark(Guid discrepancyId, Guid by, DateTimeOffset at)
+    /// <summary>Somebody looked at a known mark and accepts it with their initials, while its test still counts.</summary>
+    public Refusal? AcceptMark(Guid discrepancyId, Guid by, DateTimeOffset at, DateOnly today)
     {
         if (carriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { } mark)
             return new("mark", "There is no such known mark on this aircraft.");
         if (mark.IsAnswered)
             return new("mark", "It is answered already.");
-        if (mark.MayAccept(DateOnly.FromDateTime(at.DateTime)) is { } refusal)
+        if (mark.MayAccept(today) is { } refusal)
             return refusal;
         Change(mark with { Accepted = new(by, at) });
         return null;

@@ -25,10 +25,9 @@ public static class RecordWriter
     /// <param name="aircraft">Its aircraft, with components.</param>
     /// <param name="rules">The rule pack in force.</param>
     /// <param name="signer">Who signs.</param>
-    /// <param name="now">When, in the shop's own time: the entry carries the day as the shop has it.</param>
-    public static IReadOnlyList<Draft> Draft(Inspection inspection, Aircraft aircraft, RulePack rules, Signer signer, DateTimeOffset now)
+    /// <param name="date">The day as the shop has it.</param>
+    public static IReadOnlyList<Draft> Draft(Inspection inspection, Aircraft aircraft, RulePack rules, Signer signer, DateOnly date)
     {
-        var date = DateOnly.FromDateTime(now.DateTime);
         var unairworthy = inspection.OpenAirworthiness.ToList();
 
         JsonObject Entry(Book book, string subject, string item, string serial, Hours? time, Guid? part = null)
@@ -79,10 +78,9 @@ public static class RecordWriter
     /// <param name="rules">The rule pack in force.</param>
     /// <param name="research">The bulletins as they stand on it.</param>
     /// <param name="signer">Who signs.</param>
-    /// <param name="now">When, in the shop's own time.</param>
-    public static Draft BulletinStatus(Inspection inspection, Aircraft aircraft, RulePack rules, BulletinResearch research, Signer signer, DateTimeOffset now)
+    /// <param name="date">The day as the shop has it.</param>
+    public static Draft BulletinStatus(Inspection inspection, Aircraft aircraft, RulePack rules, BulletinResearch research, Signer signer, DateOnly date)
     {
-        var date = DateOnly.FromDateTime(now.DateTime);
         var latest = research.Lines.Select(line => line.Bulletin.Published).DefaultIfEmpty(date).Max();
         return new(Book.BulletinStatus, new()
         {

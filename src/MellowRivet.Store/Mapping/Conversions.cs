@@ -25,16 +25,23 @@ internal sealed class HoursNumber : JsonConverter<Hours>
     public override void Write(Utf8JsonWriter writer, Hours value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
 }
 
+/// <summary>A small value or list as JSON text in one column.</summary>
+internal sealed class JsonText<T>() : ValueConverter<T, string>(value => JsonColumn.Write(value), text => JsonColumn.Read<T>(text));
+
+/// <summary>Core replaces such a value whole, so the same object is unchanged and equal text is an equal value.</summary>
+internal sealed class JsonSame<T>() : ValueComparer<T>(
+    (one, other) => ReferenceEquals(one, other) || JsonColumn.Write(one) == JsonColumn.Write(other),
+    value => JsonColumn.Write(value).GetHashCode(StringComparison.Ordinal),
+    value => value);
+
 internal static class JsonColumn
 {
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(), new HoursNumber() }, IgnoreReadOnlyProperties = true };
 
-    /// <summary>Keeps a small value or list as JSON in one column. Core replaces such a value whole, so the same object is unchanged and equal text is an equal value.</summary>
-    public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property.HasConversion(
-        value => JsonSerializer.Serialize(value, Options),
-        text => JsonSerializer.Deserialize<T>(text, Options)!,
-        new ValueComparer<T>(
-            (one, other) => ReferenceEquals(one, other) || JsonSerializer.Serialize(one, Options) == JsonSerializer.Serialize(other, Options),
-            value => JsonSerializer.Serialize(value, Options).GetHashCode(StringComparison.Ordinal),
-            value => value));
+    /// <summary>Keeps a small value or list as JSON in one column.</summary>
+    public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property.HasConversion<JsonText<T>, JsonSame<T>>();
+
+    public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
+
+    public static T Read<T>(string text) => JsonSerializer.Deserialize<T>(text, Options)!;
 }

@@ -103,7 +103,8 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
     {
         var scale = Math.Min(1.0, (double)longestSide / Math.Max(picture.Width, picture.Height));
         var size = new SKImageInfo(Math.Max(1, (int)(picture.Width * scale)), Math.Max(1, (int)(picture.Height * scale)));
-        using var sized = scale < 1 ? picture.Resize(size, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)) : null;
+        // Down to a half, four neighbours are all there is; below, the steps between are needed, and cost most of the time.
+        using var sized = scale < 1 ? picture.Resize(size, new SKSamplingOptions(SKFilterMode.Linear, scale < 0.5 ? SKMipmapMode.Linear : SKMipmapMode.None)) : null;
         using var encoded = (sized ?? picture).Encode(SKEncodedImageFormat.Jpeg, quality);
         // Two may look first at once: each writes its own, and either is the whole picture.
         var half = $"{path}.{Guid.NewGuid():N}.half";

@@ -24,9 +24,15 @@ public static class ShopSignIn
             cookie.LoginPath = "/enter";
             cookie.AccessDeniedPath = "/problem/403";
             cookie.ExpireTimeSpan = TimeSpan.FromHours(14);
+            // Who is signed in goes by the browser's clock and the machine's, whatever day the shop is set to.
+            cookie.TimeProvider = TimeProvider.System;
         });
         // A changed role takes hold within a minute.
-        services.Configure<SecurityStampValidatorOptions>(stamp => stamp.ValidationInterval = TimeSpan.FromMinutes(1));
+        services.Configure<SecurityStampValidatorOptions>(stamp =>
+        {
+            stamp.ValidationInterval = TimeSpan.FromMinutes(1);
+            stamp.TimeProvider = TimeProvider.System;
+        });
         services.AddAuthorization();
     }
 

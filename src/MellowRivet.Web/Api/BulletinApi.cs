@@ -4,6 +4,7 @@ using System.Text.Json;
 using CsvHelper;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Records;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using Microsoft.EntityFrameworkCore;
@@ -26,7 +27,7 @@ internal static class BulletinApi
             .WithName("BenchTorquePair").WithSummary("Whether a torque that is printed in two units agrees with itself.");
         open.MapGet("/bulletins/feed", async (DateOnly? since, IBulletinService service, TimeProvider clock, CancellationToken stop) =>
         {
-            var (bulletins, fault) = await service.SinceAsync(since ?? DateOnly.MinValue, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop);
+            var (bulletins, fault) = await service.SinceAsync(since ?? DateOnly.MinValue, clock.Today(), stop);
             return fault is null ? Results.Text(BulletinFile.ToJson(bulletins), "application/json", Encoding.UTF8) : Results.Problem(statusCode: StatusCodes.Status503ServiceUnavailable, title: fault);
         }).WithName("BulletinFeed").WithSummary("What the simulated bulletin service gave out after a day: ?since=2026-11-01.");
         app.MapGet("/schemas/bulletin-1.json", () => Results.Text(BulletinFile.Schema(), "application/schema+json")).AllowAnonymous().ExcludeFromDescription();
@@ -113,7 +114,7 @@ internal static class BulletinApi
     {
         if (await db.Aircraft.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
             return Results.NotFound();
-        var research = await board.ResearchAsync(db, id, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop);
+        var research = await board.ResearchAsync(db, id, clock.Today(), stop);
         await using var text = new StringWriter(CultureInfo.InvariantCulture);
         await using (var csv = new CsvWriter(text, CultureInfo.InvariantCulture))
             await csv.WriteRecordsAsync(research.Lines.Select(line => new

@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using MellowRivet.Core.Due;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -48,15 +49,13 @@ internal static class DueApi
     {
         if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(which, stop) is not { } aircraft)
             return Results.NotFound();
-        var now = clock.GetLocalNow();
-        var line = await board.LineAsync(db, aircraft, DateOnly.FromDateTime(now.DateTime), stop);
-        return Results.Text(DueCalendar.Write([line], $"{aircraft.Registration}: due", now), DueCalendar.ContentType);
+        var line = await board.LineAsync(db, aircraft, clock.Today(), stop);
+        return Results.Text(DueCalendar.Write([line], $"{aircraft.Registration}: due", clock.GetUtcNow()), DueCalendar.ContentType);
     }
 
     private static async Task<IResult> ShopAsync(RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop)
     {
-        var now = clock.GetLocalNow();
-        return Results.Text(DueCalendar.Write(await board.LinesAsync(db, DateOnly.FromDateTime(now.DateTime), stop), "Due in the shop", now), DueCalendar.ContentType);
+        return Results.Text(DueCalendar.Write(await board.LinesAsync(db, clock.Today(), stop), "Due in the shop", clock.GetUtcNow()), DueCalendar.ContentType);
     }
 
     private static DueAnswer? Reckon(DueCall call, Problems problems)

@@ -13,7 +13,7 @@ internal static class FileApi
     public static void MapFiles(this WebApplication app)
     {
         app.MapGet("/schemas/aircraft-1.json", () => Results.Text(AircraftFile.Schema(), "application/schema+json")).AllowAnonymous().ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/file.json", async (Guid id, RivetDb db, CancellationToken stop) => await db.FileOfAsync(id, stop) is { } file
+        app.MapGet("/aircraft/{id:guid}/file.json", async (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => await db.FileOfAsync(id, clock, stop) is { } file
             ? Results.File(Encoding.UTF8.GetBytes(file.ToJson()), "application/json", $"{file.Registration}.json")
             : Results.NotFound()).RequireAuthorization().ExcludeFromDescription();
         app.MapGet("/aircraft/{id:guid}/trends.csv", TrendsCsvAsync).RequireAuthorization().ExcludeFromDescription();

@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
@@ -40,8 +41,9 @@ internal static class BigFleet
     }
 
     /// <summary>As many bulletins as a large shop's list has: one in eight concerns part of the fleet, one in forty asks for a serial number that nobody has read.</summary>
-    public static async Task<int> TakeInBulletinsAsync(RivetDb db, DateOnly today, CancellationToken stop)
+    public static async Task<int> TakeInBulletinsAsync(RivetDb db, TimeProvider clock, CancellationToken stop)
     {
+        var (today, at) = (clock.Today(), clock.GetUtcNow());
         await db.TakeInAsync([.. Enumerable.Range(0, Bulletins).Select(number =>
         {
             var model = number % 8 == 0 ? "Measured Type" : $"Another Type {number % 97}";
@@ -49,7 +51,7 @@ internal static class BigFleet
             var third = number % 40 == 0 ? "engine.crankshaft.serial in K-1 to K-900" : "none of:\n  engine.modification.MM-1 is yes\n  aircraft.hours at least 900000";
             return new Bulletin(BulletinFile.FormatName, BulletinFile.CurrentVersion, "Measured Issuer", $"MB-{number:0000}", "", (BulletinKind)(number % 6), $"Measured subject {number}", today.AddDays(-number), today.AddDays(-number),
                 RuleText.Read($"aircraft.model is {model}\nengine.serial in {serials}\n{third}").Rule!, new([new(DeadlineKind.WithinHours, Hours: 50), new(DeadlineKind.WithinMonths, Months: 12)], new Repeat(100)), "measured", [], ComponentKind.Engine);
-        })], "measured", null, DateTimeOffset.UtcNow, stop);
+        })], "measured", null, at, stop);
         await db.SaveChangesAsync(stop);
         db.ChangeTracker.Clear();
         return await db.Bulletins.CountAsync(stop);

@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -15,8 +16,9 @@ internal static class BigWalk
     public const int Found = 200, PhotosEach = 2;
 
     /// <summary>An inspection with a long fix list, and a signed one before it to compare with. Its photos are named, not kept: a list never opens them.</summary>
-    public static async Task<Inspection> MakeFixListAsync(RivetDb db, DateOnly today, CancellationToken stop)
+    public static async Task<Inspection> MakeFixListAsync(RivetDb db, TimeProvider clock, CancellationToken stop)
     {
+        var (today, at) = (clock.Today(), clock.GetUtcNow());
         var sheet = new Worksheet("short", "Short", 1, "to measure on", [.. Enumerable.Range(1, Zones).Select(zone => new WorksheetZone($"zone-{zone}", $"Zone {zone}", Station.Airframe, Book.Airframe, [new($"task-{zone}", $"Zone {zone} as a whole", "to measure on")]))]);
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0FIX", "Long list", "F-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
         aircraft.ReadTime(today, new(1000));
@@ -27,9 +29,9 @@ internal static class BigWalk
             inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"fix{back}", [sheet], today.AddDays(-back));
             for (var number = 0; number < Found; number++)
             {
-                var found = inspection.Find(Guid.CreateVersion7(), $"Measured finding {number}, part {number % 37} worn at its edge", $"zone-{1 + number % Zones}", $"place {number}", (DiscrepancyClass)(number % 4), false, null, Guid.Empty, DateTimeOffset.UtcNow);
+                var found = inspection.Find(Guid.CreateVersion7(), $"Measured finding {number}, part {number % 37} worn at its edge", $"zone-{1 + number % Zones}", $"place {number}", (DiscrepancyClass)(number % 4), false, null, Guid.Empty, at);
                 for (var photo = 0; photo < PhotosEach; photo++)
-                    found.Add(new Photo($"{number:x8}{back:x8}{photo:x48}", 4000, 3000, null, DateTimeOffset.UtcNow));
+                    found.Add(new Photo($"{number:x8}{back:x8}{photo:x48}", 4000, 3000, null, at));
             }
             db.Add(inspection);
             if (back > 0)

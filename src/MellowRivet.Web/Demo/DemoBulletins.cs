@@ -8,20 +8,19 @@ namespace MellowRivet.Web.Demo;
 /// <summary>About forty invented bulletins: most are here and seen to, a few wait to be asked for, one keeps the twin on the ground, and one asks for a serial number that nobody has read yet.</summary>
 internal static class DemoBulletins
 {
-    /// <summary>The day the file's days were written for. They move with the demo's today.</summary>
-    private static readonly DateOnly WrittenFor = new(2026, 11, 25);
-
     public static async Task MakeAsync(DemoHistory demo, DataFolder data, CancellationToken stop)
     {
         var (read, fault) = BulletinFile.Read(await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "Demo", "bulletins.json"), stop));
         if (fault is not null)
             throw new InvalidOperationException(fault);
-        var all = read.Select(bulletin => Moved(bulletin, demo.Today.DayNumber - WrittenFor.DayNumber)).ToList();
+        var all = read.Select(bulletin => Moved(bulletin, demo)).ToList();
         await File.WriteAllTextAsync(Path.Combine(data.Feed, "bulletins.json"), BulletinFile.ToJson(all), stop);
         var asked = demo.Today.AddDays(-7);
         await demo.Db.TakeInAsync([.. all.Where(bulletin => bulletin.Published <= asked)], "simulated service", null, demo.Now.AddDays(-7), stop);
         demo.Db.Feeds.Add(new() { Source = "simulated service", Since = asked, AskedAt = demo.Now.AddDays(-7), Said = "nothing new" });
 
+        // Kept here: the tracker would look for changes each time it is asked.
+        var (here, cases) = (demo.Db.Bulletins.Local.ToList(), new List<BulletinCase>());
         var fleet = await demo.Db.Aircraft.AsNoTracking().WithParts().ToListAsync(stop);
         var (trainer, twin, sport, built) = (One("N04QF"), One("N0TWQ"), One("N0LTS"), One("N0BRM"));
         var engine = trainer.Engines.First().Component;
@@ -51,10 +50,15 @@ internal static class DemoBulletins
         await demo.Db.SaveChangesAsync(stop);
 
         Aircraft One(string registration) => fleet.Single(aircraft => aircraft.Registration == registration);
-        ShopBulletin Of(string number) => demo.Db.Bulletins.Local.Where(held => held.Bulletin.Number == number).OrderByDescending(held => held.Bulletin.Effective).First();
+        ShopBulletin Of(string number) => here.Where(held => held.Bulletin.Number == number).OrderByDescending(held => held.Bulletin.Effective).First();
         BulletinCase Case(Aircraft aircraft, Guid? part, string number) =>
-            demo.Db.BulletinCases.Local.FirstOrDefault(one => one.Family == Of(number).Family && one.ComponentId == part && one.AircraftId == (part is null ? aircraft.Id : null))
-            ?? demo.Db.BulletinCases.Add(new(Guid.CreateVersion7(), Of(number).Family, part is null ? aircraft.Id : null, part)).Entity;
+            cases.Find(one => one.Family == Of(number).Family && one.ComponentId == part && one.AircraftId == (part is null ? aircraft.Id : null))
+            ?? Opened(new(Guid.CreateVersion7(), Of(number).Family, part is null ? aircraft.Id : null, part));
+        BulletinCase Opened(BulletinCase one)
+        {
+            cases.Add(one);
+            return demo.Db.BulletinCases.Add(one).Entity;
+        }
 
         void Decide(Aircraft aircraft, Guid? part, string number, PolicyKind kind, string reason, int daysAgo)
         {
@@ -74,10 +78,10 @@ internal static class DemoBulletins
             throw new InvalidOperationException($"{number}: {refusal.Message}");
     }
 
-    private static Bulletin Moved(Bulletin bulletin, int days) => bulletin with
+    private static Bulletin Moved(Bulletin bulletin, DemoHistory demo) => bulletin with
     {
-        Published = bulletin.Published.AddDays(days),
-        Effective = bulletin.Effective.AddDays(days),
-        Compliance = bulletin.Compliance with { Deadlines = [.. bulletin.Compliance.Deadlines.Select(limb => limb with { Date = limb.Date?.AddDays(days) })] },
+        Published = demo.Moved(bulletin.Published),
+        Effective = demo.Moved(bulletin.Effective),
+        Compliance = bulletin.Compliance with { Deadlines = [.. bulletin.Compliance.Deadlines.Select(limb => limb with { Date = limb.Date is { } day ? demo.Moved(day) : null })] },
     };
 }

@@ -25,11 +25,11 @@ internal static class DemoEngineStation
     public static void Past(DemoHistory demo, Aircraft aircraft, Component engine, Inspection inspection, int test, DateTimeOffset at)
     {
         if (!aircraft.Fitted(ComponentKind.Plug).Any())
-            aircraft.InstallPlugs(engine, PlugType, 201, aircraft.TimeInService, new Hours(0), on: DateOnly.FromDateTime(at.DateTime));
+            aircraft.InstallPlugs(engine, PlugType, 201, aircraft.TimeInService, new Hours(0), on: demo.Clock.DayOf(at));
         var ines = demo.Person("ines").Id;
         foreach (var place in PlugTray.Of(aircraft, engine, inspection).Places)
             Service(demo, inspection, place, LookOf(place.Hole, test), 900 + place.Hole.Cylinder * 130 + test * 45, 0.0163 + 0.0004 * ((test + place.Hole.Cylinder) % 4) + (test > 11 ? 0.0014 : 0), ines, at.AddMinutes(20), whole: true);
-        Check(aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.NextInFiringOrder, engine.Ignition).Plan!.Moves, DateOnly.FromDateTime(at.DateTime)));
+        Check(aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.NextInFiringOrder, engine.Ignition).Plan!.Moves, demo.Clock.DayOf(at)));
         Oil(inspection, aircraft, engine, test, ines, at.AddMinutes(50));
         Values(inspection, Sheets.Run(engine), "after", ines, at.AddHours(6), ("oil-temperature", 84 + test % 5), ("oil-pressure", 78 - test * 0.4), ("static-rpm", 2380 - test * 2), ("idle-rpm", 680 + test % 3 * 10), ("mag-drop-left", 95 + test * 1.5), ("mag-drop-right", 90 + test % 4 * 5), ("mixture-rise", 25 + test % 3 * 5), ("bus-voltage", 14.1), ("suction", 5.0));
         foreach (var magneto in aircraft.Fitted(ComponentKind.Magneto).Where(magneto => magneto.ParentId == engine.Id))

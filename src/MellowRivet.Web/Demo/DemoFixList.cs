@@ -1,5 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core;
 using static MellowRivet.Core.Discrepancies.DiscrepancyClass;
 
 namespace MellowRivet.Web.Demo;
@@ -45,8 +46,8 @@ internal static class DemoFixList
         }
         var (bracket, dent, line) = (inspection.Discrepancies[^5], inspection.Discrepancies[^3], inspection.Discrepancies[^2]);
         bracket.Correct(new("Crack ends stop-drilled, ear welded by the shop next door, dressed and painted.", CorrectionKind.Repaired, "weld sheet 12"), inspection.House, ines, at.AddHours(4));
-        dent.Examine(new(FoundHow.Measurement, "3 mm deep over 40 mm, ribs and lap straight, inside looked at through cover 5; same as in the 2019 entry", ines, DateOnly.FromDateTime(at.DateTime), null), DateOnly.FromDateTime(at.DateTime));
-        line.Examine(new(FoundHow.DyePenetrant, "no indication: a scratch in the paint, 11 mm", orla, DateOnly.FromDateTime(at.DateTime), demo.Today.AddDays(400)), DateOnly.FromDateTime(at.DateTime));
+        dent.Examine(new(FoundHow.Measurement, "3 mm deep over 40 mm, ribs and lap straight, inside looked at through cover 5; same as in the 2019 entry", ines, demo.Clock.DayOf(at), null), demo.Clock.DayOf(at));
+        line.Examine(new(FoundHow.DyePenetrant, "no indication: a scratch in the paint, 11 mm", orla, demo.Clock.DayOf(at), demo.Today.AddDays(400)), demo.Clock.DayOf(at));
     }
 
     /// <summary>The annual in progress.</summary>

@@ -43,25 +43,25 @@ internal static class DemoGlider
         DemoShop.Fit(aircraft, EngineLayout.InlineTwoStroke, CompressionSchool.QuarterDrop, "TS2-0419", "own make", ownTime: null, new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy));
 
         // The hour meter was replaced in the barn: it began at zero again.
-        aircraft.ReadMeter(MeterKind.HourMeter, new(2008, 7, 12), 311.6m, "from the books");
-        aircraft.ReadMeter(MeterKind.HourMeter, new(2009, 4, 25), 318.2m, "from the books");
-        aircraft.ReadMeter(MeterKind.HourMeter, new(2017, 9, 2), 18.1m, "from the books", new(319.8m, 0));
+        aircraft.ReadMeter(MeterKind.HourMeter, demo.Written(2008, 7, 12), 311.6m, "from the books");
+        aircraft.ReadMeter(MeterKind.HourMeter, demo.Written(2009, 4, 25), 318.2m, "from the books");
+        aircraft.ReadMeter(MeterKind.HourMeter, demo.Written(2017, 9, 2), 18.1m, "from the books", new(319.8m, 0));
         foreach (var (on, total) in new[] { ("2024-09-07", 424.7m), ("2025-09-20", 437.3m), ("2026-05-02", 441m), ("2026-10-11", 449.6m) })
-            aircraft.ReadMeter(MeterKind.HourMeter, DateOnly.ParseExact(on, "yyyy-MM-dd"), total - 319.8m + 10.4m, "from the books");
+            aircraft.ReadMeter(MeterKind.HourMeter, demo.Moved(DateOnly.ParseExact(on, "yyyy-MM-dd")), total - 319.8m + 10.4m, "from the books");
 
-        var book = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe logbook", new DateOnly(1998, 5, 30), null, false);
-        var one = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Engine logbook, first engine", new DateOnly(1998, 5, 30), new DateOnly(2006, 7, 8), true);
+        var book = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe logbook", demo.Written(1998, 5, 30), null, false);
+        var one = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Engine logbook, first engine", demo.Written(1998, 5, 30), demo.Written(2006, 7, 8), true);
         demo.Db.LogBooks.AddRange(book, one,
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing at completion", new DateOnly(1998, 5, 28), new DateOnly(1998, 5, 28), false),
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Drawings, "Builder’s drawings, 41 sheets", new DateOnly(1993, 2, 1), new DateOnly(1998, 4, 1), false));
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing at completion", demo.Written(1998, 5, 28), demo.Written(1998, 5, 28), false),
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Drawings, "Builder’s drawings, 41 sheets", demo.Written(1993, 2, 1), demo.Written(1998, 4, 1), false));
         foreach (var (on, hours, text) in Entries)
-            demo.Db.BookEntries.Add(new(Guid.CreateVersion7(), aircraft.Id, book.Id, DateOnly.ParseExact(on, "yyyy-MM-dd"), hours is { } known ? new Hours(known) : null, text, "", null, demo.Person("piet").Id, demo.Now.AddDays(-6)));
+            demo.Db.BookEntries.Add(new(Guid.CreateVersion7(), aircraft.Id, book.Id, demo.Moved(DateOnly.ParseExact(on, "yyyy-MM-dd")), hours is { } known ? new Hours(known) : null, text, "", null, demo.Person("piet").Id, demo.Now.AddDays(-6)));
         demo.Db.BookEntries.Add(new(Guid.CreateVersion7(), aircraft.Id, book.Id, null, null, "", "38", await demo.PictureAsync(Subject.Page, 3, stop), demo.Person("piet").Id, demo.Now.AddDays(-6)));
 
-        demo.Follow(aircraft, "condition", new LastDone(new DateOnly(2025, 9, 20), 437.3m, null, null, null, "airframe logbook"));
+        demo.Follow(aircraft, "condition", new LastDone(demo.Written(2025, 9, 20), 437.3m, null, null, null, "airframe logbook"));
         demo.Follow(aircraft, "gearbox-oil");
         demo.Follow(aircraft, "engine-overhaul");
-        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Wing fold pins: measure for wear", DueKind.Service, new(100, 24, CalendarRule.SameDay), new(Standing.Manual, "builder’s drawings, sheet 29")), new LastDone(new DateOnly(2019, 5, 11), 352.0m, null, null, null, "airframe logbook"));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Wing fold pins: measure for wear", DueKind.Service, new(100, 24, CalendarRule.SameDay), new(Standing.Manual, "builder’s drawings, sheet 29")), new LastDone(demo.Written(2019, 5, 11), 352.0m, null, null, null, "airframe logbook"));
         await demo.Db.SaveChangesAsync(stop);
     }
 }

@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.EngineLogs;
@@ -15,12 +17,30 @@ namespace MellowRivet.Web.Demo;
 /// <summary>Writes the demo's past and present through Core, as the pages would, but at other times than now.</summary>
 internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary<string, Person> people)
 {
+    /// <summary>The day the demo's days were written for: what happened long ago moves with the demo's today, and keeps its distance.</summary>
+    private static readonly DateOnly WrittenFor = new(2026, 11, 25);
+
+    private readonly ConcurrentDictionary<(Subject, int), Task<Photo>> pictures = [];
+    // One picture at a time: the other half of the machine writes the past meanwhile.
+    private readonly TaskFactory easel = new(new ConcurrentExclusiveSchedulerPair().ExclusiveScheduler);
     private readonly PhotoFiles photos = services.GetRequiredService<PhotoFiles>();
+
+    /// <summary>The shop's time.</summary>
+    public TimeProvider Clock { get; } = services.GetRequiredService<TimeProvider>();
 
     public RivetDb Db { get; } = services.GetRequiredService<RivetDb>();
     public Shelf Shelf { get; } = services.GetRequiredService<Shelf>();
     public DateTimeOffset Now { get; } = services.GetRequiredService<TimeProvider>().GetUtcNow();
-    public DateOnly Today => DateOnly.FromDateTime(Now.UtcDateTime);
+    public DateOnly Today { get; } = services.GetRequiredService<TimeProvider>().Today();
+
+    /// <summary>An hour of one of the shop's days, so many days from today.</summary>
+    public DateTimeOffset At(int days, int hour) => Clock.At(Today.AddDays(days), new(hour, 0));
+
+    /// <summary>A day as it was written, moved with the demo's today.</summary>
+    public DateOnly Written(int year, int month, int day) => Moved(new(year, month, day));
+
+    public DateOnly Moved(DateOnly written) => written.AddDays(Today.DayNumber - WrittenFor.DayNumber);
+
     /// <summary>How the demo's shop works.</summary>
     public static HouseRules House { get; } = new(SeparateInspector.AirworthinessItems, LabourRate: 95);
 
@@ -131,7 +151,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     {
         var rules = Shelf.RulesFor(aircraft.Category);
         var certificate = rules.MaySign(by, inspection.Kind, aircraft).By ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
-        Desk.Seal(Db, new(inspection, aircraft), rules, new(by, certificate), at);
+        Desk.Seal(Db, new(inspection, aircraft), rules, new(by, certificate), at, Clock.DayOf(at));
         await Db.SaveChangesAsync(stop);
         // What is signed is done with: only the aircraft is worked on further.
         Db.ChangeTracker.Clear();
@@ -149,8 +169,11 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         Db.EngineLogs.Add(new(Guid.CreateVersion7(), aircraftId, engineId, sample, sha, columns, EngineLog.Read(file, columns).Flights, Person("ines").Id, at));
     }
 
-    /// <summary>Takes in a drawn picture as if it came from a camera.</summary>
-    public async Task<Photo> PictureAsync(Subject subject, int seed, CancellationToken stop)
+    /// <summary>A drawn picture, taken in as if it came from a camera. Asking for one before it is wanted has it drawn while other things are written.</summary>
+    public Task<Photo> PictureAsync(Subject subject, int seed, CancellationToken stop) =>
+        pictures.GetOrAdd((subject, seed), _ => easel.StartNew(() => DrawAsync(subject, seed, stop), stop).Unwrap());
+
+    private async Task<Photo> DrawAsync(Subject subject, int seed, CancellationToken stop)
     {
         using var jpeg = DemoPictures.Draw(subject, seed);
         var taken = await photos.TakeInAsync(jpeg, "drawn.jpg", stop);
@@ -165,9 +188,9 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         return taken.Sound ?? throw new InvalidOperationException(taken.Refusal!.Message);
     }
 
-    /// <summary>Takes in several, as many at a time as the machine can.</summary>
+    /// <summary>Several of them.</summary>
     public Task<Photo[]> PicturesAsync(IEnumerable<(Subject Subject, int Seed)> wanted, CancellationToken stop) =>
-        Task.WhenAll(wanted.Select(picture => Task.Run(() => PictureAsync(picture.Subject, picture.Seed, stop), stop)));
+        Task.WhenAll(wanted.Select(picture => PictureAsync(picture.Subject, picture.Seed, stop)));
 
     private static bool NotFitted(InspectionTask task) => task.Key is "prop-ice" or "prop-control";
 

@@ -5,6 +5,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core;
 using MellowRivet.Store;
 
 namespace MellowRivet.Web.Demo;
@@ -26,9 +27,9 @@ internal static class DemoOthers
         int[][] held = [[78, 77, 74], [77, 77, 77], [78, 78, 77], [76, 77, 76]];
         for (var year = 0; year < 3; year++)
         {
-            var at = demo.Now.AddDays(-344 - (2 - year) * 366).Date.AddHours(14);
-            aircraft.ReadTime(DateOnly.FromDateTime(at), new Hours(412.5m + year * 61.3m));
-            var past = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{at:yy}-{60 + year}", demo.Worksheets("app-d", "fabric"), DateOnly.FromDateTime(at), null, DemoHistory.House);
+            var at = demo.At(-344 - (2 - year) * 366, 14);
+            aircraft.ReadTime(demo.Clock.DayOf(at), new Hours(412.5m + year * 61.3m));
+            var past = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{at:yy}-{60 + year}", demo.Worksheets("app-d", "fabric"), demo.Clock.DayOf(at), null, DemoHistory.House);
             demo.Db.Inspections.Add(past);
             foreach (var place in engine.Layout.Cylinders)
                 past.Record(Compression(demo, aircraft, engine, place.Number, held[place.Number - 1][year], 80, at, past));
@@ -41,13 +42,13 @@ internal static class DemoOthers
         aircraft.InstallPlugs(engine, "EV-7 fine", 1, new Hours(412.5m), new Hours(0), PlugRow.Top);
         aircraft.InstallPlugs(engine, "QK-18M", 11, new Hours(412.5m), new Hours(0), PlugRow.Bottom);
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-344), 535.1m, demo.Today, 588.2m, 2);
-        demo.Follow(aircraft, "condition", demo.Done(-344, 535.1m, $"{demo.Now.AddDays(-344):yy}-62"));
+        demo.Follow(aircraft, "condition", demo.Done(-344, 535.1m, $"{demo.Today.AddDays(-344):yy}-62"));
         demo.Follow(aircraft, "locator", demo.Done(-344, 535.1m, "condition inspection"));
         demo.Follow(aircraft, "magneto", demo.Done(-900, 412.5m, "bench sheet 12"));
         demo.Follow(aircraft, "oil-plugs", demo.Done(-70, 572.4m, "oil change"));
         demo.Follow(aircraft, "engine-overhaul");
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Fabric: punch test of the upper surfaces", DueKind.Service, new(EveryMonths: 24), new(Standing.Practice, "the builder’s own book, p. 31")), demo.Done(-690, 480, "condition inspection"));
-        demo.Db.Inspections.Add(new(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{demo.Now:yy}-119", demo.Worksheets("app-d", "fabric", "lubrication"), demo.Today, await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House));
+        demo.Db.Inspections.Add(new(Guid.CreateVersion7(), aircraft, InspectionKind.Condition, $"{demo.Today:yy}-119", demo.Worksheets("app-d", "fabric", "lubrication"), demo.Today, await demo.Db.TasksDoneAsync(aircraft.Id, demo.Clock, stop), DemoHistory.House));
         await demo.Db.SaveChangesAsync(stop);
     }
 
@@ -65,17 +66,17 @@ internal static class DemoOthers
         int[][] held = [[85, 85, 84, 84], [85, 84, 84, 83], [84, 84, 83, 83], [85, 84, 84, 84]];
         for (var service = 0; service < 4; service++)
         {
-            var at = demo.Now.AddDays(-107 * (4 - service)).Date.AddHours(13);
-            aircraft.ReadTime(DateOnly.FromDateTime(at), new Hours(1100m + service * 100m));
+            var then = demo.At(-107 * (4 - service), 13);
+            aircraft.ReadTime(demo.Clock.DayOf(then), new Hours(1100m + service * 100m));
             foreach (var place in engine.Layout.Cylinders)
-                demo.Db.Readings.Add(Compression(demo, aircraft, engine, place.Number, held[place.Number - 1][service], 87, at, null));
+                demo.Db.Readings.Add(Compression(demo, aircraft, engine, place.Number, held[place.Number - 1][service], 87, then, null));
         }
         await LastHundredAsync(demo, aircraft, stop);
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(1503.4m));
         DemoEngineStation.Geared(demo, aircraft, engine, demo.Today.AddDays(-1730));
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-107), 1400, demo.Today.AddDays(-1), 1503.4m, 3);
-        demo.Follow(aircraft, "condition", demo.Done(-214, 1300, $"{demo.Now.AddDays(-214):yy}-44"));
-        demo.Follow(aircraft, "hundred-hour-light-sport", demo.Done(-107, 1400, $"{demo.Now.AddDays(-107):yy}-90"));
+        demo.Follow(aircraft, "condition", demo.Done(-214, 1300, $"{demo.Today.AddDays(-214):yy}-44"));
+        demo.Follow(aircraft, "hundred-hour-light-sport", demo.Done(-107, 1400, $"{demo.Today.AddDays(-107):yy}-90"));
         demo.Follow(aircraft, "oil-plugs-geared", demo.Done(-40, 1466.9m, "oil change"));
         demo.Follow(aircraft, "hoses-geared", demo.Done(-1710, 402, "hose set H-20"));
         demo.Follow(aircraft, "transponder", demo.Done(-400, 1130, "Tollerby Instruments"));
@@ -83,25 +84,25 @@ internal static class DemoOthers
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Tow hook: overhaul", DueKind.Overhaul, new(EveryLandings: 2000, EveryMonths: 48, Calendar: CalendarRule.SameDay), new(Standing.Manual, "tow hook manual, p. 9")), new LastDone(demo.Today.AddDays(-300), 1210, null, 7_020));
         for (var month = 10; month >= 0; month--)
             aircraft.ReadMeter(MeterKind.Landings, demo.Today.AddMonths(-month).AddDays(-1), 8_810 - month * 176, "WR");
-        var now = demo.Now.AddHours(-3);
-        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{demo.Now:yy}-118", demo.Worksheets("light-sport", "geared-four", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House);
+        var at = demo.At(-1, 13);
+        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{at:yy}-118", demo.Worksheets("light-sport", "geared-four", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, demo.Clock, stop), DemoHistory.House);
         demo.Db.Inspections.Add(inspection);
-        var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 87, 14.5, hot: true, null, demo.Person("wim").Id, now));
+        var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 87, 14.5, hot: true, null, demo.Person("wim").Id, at));
         foreach (var (number, psi) in new[] { (1, 84.0), (2, 84.0), (3, 83.0), (4, 84.0) })
             inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
-                new(true, 87, 14.5), aircraft.TimeInService, now.AddMinutes(number), demo.Person("wim").Id)
+                new(true, 87, 14.5), aircraft.TimeInService, at.AddMinutes(number), demo.Person("wim").Id)
             { InspectionId = inspection.Id, CompressionTestId = test.Id });
-        demo.AnswerAll(inspection, aircraft, now, demo.Person("wim"), 5, task => task.Key is not ("ls-directives" or "ls-clean"), Pads(0.128));
-        DemoHistory.LookAt(inspection, now.AddHours(-5), demo.Person("wim"), second: true);
-        DemoHistory.InspectAll(inspection, now.AddHours(1), demo.Person("ines"));
+        demo.AnswerAll(inspection, aircraft, at, demo.Person("wim"), 5, task => task.Key is not ("ls-directives" or "ls-clean"), Pads(0.128));
+        DemoHistory.LookAt(inspection, at.AddHours(-5), demo.Person("wim"), second: true);
+        DemoHistory.InspectAll(inspection, at.AddHours(1), demo.Person("ines"));
         await demo.Db.SaveChangesAsync(stop);
     }
 
     // The 100-hour before, by the same lists: what was replaced then isn't due again.
     private static async Task LastHundredAsync(DemoHistory demo, Aircraft aircraft, CancellationToken stop)
     {
-        var at = demo.Now.AddDays(-107).Date.AddHours(13);
-        var past = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{at:yy}-90", demo.Worksheets("light-sport", "geared-four", "lubrication"), DateOnly.FromDateTime(at), null, DemoHistory.House);
+        var at = demo.At(-107, 13);
+        var past = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.HundredHour, $"{at:yy}-90", demo.Worksheets("light-sport", "geared-four", "lubrication"), demo.Clock.DayOf(at), null, DemoHistory.House);
         demo.Db.Inspections.Add(past);
         demo.AnswerAll(past, aircraft, at, demo.Person("wim"), 3, value: Pads(0.165));
         DemoHistory.LookAt(past, at.AddHours(-6), demo.Person("wim"), second: true);

@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -50,7 +51,7 @@ public static class DemoShop
         foreach (var (signInName, person) in people)
             Check(await users.CreateAsync(new() { Id = Guid.CreateVersion7(), UserName = signInName, PersonId = person.Id, PasswordHash = hash, SecurityStamp = Guid.NewGuid().ToString() }));
 
-        var history = new DemoHistory(services, people) { Tools = Tools(DateOnly.FromDateTime(services.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime)) };
+        var history = new DemoHistory(services, people) { Tools = Tools(services.GetRequiredService<TimeProvider>().Today()) };
         db.Tools.AddRange(history.Tools);
         var shop = new Shop();
         shop.Work(DemoHistory.House);

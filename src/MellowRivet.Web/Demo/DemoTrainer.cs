@@ -6,6 +6,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core;
 using MellowRivet.Store;
 
 namespace MellowRivet.Web.Demo;
@@ -38,8 +39,13 @@ internal static class DemoTrainer
         new("elevator-down", "°", 18, 22, "Dunlin manual 27-30, p. 2"), new("rudder-left", "°", 23, 27, "Dunlin manual 27-20, p. 2"), new("rudder-right", "°", 23, 27, "Dunlin manual 27-20, p. 2"),
     ];
 
+    private static IEnumerable<(Subject, int)> Around => Enumerable.Range(0, 6).Select(from => (Subject.Around, from));
+    private static IEnumerable<(Subject, int)> Findings => DemoFindings.Today.Select((finding, index) => (finding.Picture, index));
+
     public static async Task MakeAsync(DemoHistory demo, CancellationToken stop)
     {
+        // Ten years are written while they are drawn.
+        var drawing = demo.PicturesAsync(Around.Concat(Findings), stop);
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N04QF", "Pellworth Dunlin 2", "PD2-0318", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
         var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFour, CompressionSchool.SixtyOfEighty, "TF4-2217", "WB-70355", new Hours(0), new(IgnitionKind.Magneto, IgnitionKind.Magneto), part: "TF4-160");
         foreach (var limit in Manual)
@@ -49,12 +55,12 @@ internal static class DemoTrainer
 
         for (var test = 0; test < TestsInTheBooks; test++)
         {
-            var at = demo.Now.AddDays(-(TestsInTheBooks - test) * 174).Date.AddHours(15);
+            var at = demo.At(-(TestsInTheBooks - test) * 174, 15);
             var hours = new Hours(2010.4m + test * 109.6m + test * 7 % 5);
-            aircraft.ReadTime(DateOnly.FromDateTime(at), hours);
+            aircraft.ReadTime(demo.Clock.DayOf(at), hours);
             if (test == NewCylinderAtTest)
-                ChangeCylinderTwo(aircraft, engine, DateOnly.FromDateTime(at), new Hours(hours.Value - 4.2m));
-            var inspection = test % 2 == 1 ? new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{at:yy}-{(test * 3) + 14}", demo.Worksheets("app-d"), DateOnly.FromDateTime(at), null, DemoHistory.House) : null;
+                ChangeCylinderTwo(aircraft, engine, demo.Clock.DayOf(at), new Hours(hours.Value - 4.2m));
+            var inspection = test % 2 == 1 ? new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{at:yy}-{(test * 3) + 14}", demo.Worksheets("app-d"), demo.Clock.DayOf(at), null, DemoHistory.House) : null;
             if (inspection is not null)
                 demo.Db.Inspections.Add(inspection);
             foreach (var place in engine.Layout.Cylinders)
@@ -62,6 +68,7 @@ internal static class DemoTrainer
             if (inspection is not null)
                 await SignPastAsync(demo, inspection, aircraft, engine, at, test, stop);
         }
+        await drawing;
         await TodayAsync(demo, aircraft, engine, stop);
     }
 
@@ -80,24 +87,24 @@ internal static class DemoTrainer
             inspection.Hear(Guid.CreateVersion7(), words, ines, began.AddMinutes(5));
         inspection.Answer(inspection.Squawks[0].Id, "Left main tyre worn through to the cord and the right brake line chafed: both on the fix list.", ines, began.AddHours(6));
         inspection.Answer(inspection.Squawks[1].Id, "Antenna base was wet; dried, resealed, no crackle with the hose on it.", ines, began.AddHours(6.5));
-        var around = await demo.PicturesAsync(Enumerable.Range(0, 6).Select(from => (Subject.Around, from)), stop);
+        var around = await demo.PicturesAsync(Around, stop);
         foreach (var (from, photo) in Enum.GetValues<Viewpoint>().Zip(around))
             inspection.Photograph(from, photo, piet, began.AddMinutes(12 + 2 * (int)from));
         inspection.Pin(Guid.CreateVersion7(), 262, 122, "Dent in the leading edge, a thumb wide, paint whole", piet, began.AddMinutes(28));
         inspection.Pin(Guid.CreateVersion7(), 120, 262, "Tailplane tip scraped, fresh", piet, began.AddMinutes(30));
         inspection.Note(new OnBoard("35 l left, 20 l right", "5.5 on the stick", "two headsets, tow bar, a child seat", piet, began.AddMinutes(34)));
-        var airframe = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe, volume 2", new DateOnly(2012, 3, 8), null, false);
-        var engine = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Engine", new DateOnly(2007, 9, 14), null, false);
-        var propeller = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Propeller, "Propeller", new DateOnly(2015, 6, 1), null, false);
+        var airframe = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe, volume 2", demo.Written(2012, 3, 8), null, false);
+        var engine = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Engine", demo.Written(2007, 9, 14), null, false);
+        var propeller = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Propeller, "Propeller", demo.Written(2015, 6, 1), null, false);
         demo.Db.LogBooks.AddRange(airframe, engine, propeller,
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.EquipmentList, "Equipment list of 2021", new DateOnly(2021, 4, 2), new DateOnly(2021, 4, 2), false),
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing of 2018", new DateOnly(2018, 2, 20), new DateOnly(2018, 2, 20), false));
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.EquipmentList, $"Equipment list of {demo.Written(2021, 4, 2).Year}", demo.Written(2021, 4, 2), demo.Written(2021, 4, 2), false),
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, $"Weighing of {demo.Written(2018, 2, 20).Year}", demo.Written(2018, 2, 20), demo.Written(2018, 2, 20), false));
         demo.Db.BookEntries.AddRange(
-            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2012, 3, 8), new Hours(1322.4m), "Volume opened, totals carried over from volume 1.", "1", null, piet, began),
-            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2013, 4, 11), new Hours(1480.9m), "Annual inspection. Left fuel selector seals replaced.", "4", null, piet, began),
-            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2014, 5, 20), new Hours(1622.0m), "Annual inspection. Elevator trim cable replaced.", "7", null, piet, began),
-            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2015, 6, 1), new Hours(1770.3m), "Annual inspection. Propeller replaced, see its book.", "11", null, piet, began),
-            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, new DateOnly(2016, 5, 12), new Hours(1940.1m), "Annual inspection. Nose leg resealed.", "15", null, piet, began));
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, demo.Written(2012, 3, 8), new Hours(1322.4m), "Volume opened, totals carried over from volume 1.", "1", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, demo.Written(2013, 4, 11), new Hours(1480.9m), "Annual inspection. Left fuel selector seals replaced.", "4", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, demo.Written(2014, 5, 20), new Hours(1622.0m), "Annual inspection. Elevator trim cable replaced.", "7", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, demo.Written(2015, 6, 1), new Hours(1770.3m), "Annual inspection. Propeller replaced, see its book.", "11", null, piet, began),
+            new BookEntry(Guid.CreateVersion7(), aircraft.Id, airframe.Id, demo.Written(2016, 5, 12), new Hours(1940.1m), "Annual inspection. Nose leg resealed.", "15", null, piet, began));
         inspection.Note(new BooksBrought([airframe.Id, engine.Id], "propeller book and equipment list on Thursday", ines, began.AddMinutes(50)));
     }
 
@@ -154,12 +161,12 @@ internal static class DemoTrainer
         var now = aircraft.TimeInService.Value;
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-174), 4202.4m, demo.Today.AddDays(-1), now, 1);
         engine.WasOverhauled(new(demo.Today.AddMonths(-92), new Hours(2890.2m), "release CL-2218"));
-        var locator = DemoHistory.Fit(aircraft, ComponentKind.LocatorTransmitter, "", "LT-406", "LT 30771", 3104, new DateOnly(2021, 3, 1));
-        DemoHistory.Fit(aircraft, ComponentKind.Battery, "", "BT-25", "0622-118", 3660, new DateOnly(2022, 6, 1));
+        var locator = DemoHistory.Fit(aircraft, ComponentKind.LocatorTransmitter, "", "LT-406", "LT 30771", 3104, demo.Written(2021, 3, 1));
+        DemoHistory.Fit(aircraft, ComponentKind.Battery, "", "BT-25", "0622-118", 3660, demo.Written(2022, 6, 1));
         DemoHistory.Fit(aircraft, ComponentKind.Altimeter, "left", "AL-20", "A7719", 0, null);
         DemoHistory.Fit(aircraft, ComponentKind.Pump, "", "SP-211", "P-40922", 3890, null, engine.Id, "suction pump");
-        demo.Follow(aircraft, "annual", demo.Done(-348, 4095.8m, $"{demo.Now.AddDays(-348):yy}-71"));
-        demo.Follow(aircraft, "hundred-hour", demo.Done(-97, 4221m, $"{demo.Now.AddDays(-97):yy}-96"));
+        demo.Follow(aircraft, "annual", demo.Done(-348, 4095.8m, $"{demo.Today.AddDays(-348):yy}-71"));
+        demo.Follow(aircraft, "hundred-hour", demo.Done(-97, 4221m, $"{demo.Today.AddDays(-97):yy}-96"));
         demo.Follow(aircraft, "altimeter", demo.Done(-640, 3925m, "26-A at Tollerby Instruments"));
         demo.Follow(aircraft, "transponder", demo.Done(-702, 3880m, "26-A at Tollerby Instruments"));
         demo.Follow(aircraft, "locator", demo.Done(-348, 4095.8m, "annual"));
@@ -213,10 +220,10 @@ internal static class DemoTrainer
     // The annual in progress: most of the engine and the left side done, the rest still to look at, one cylinder still to read.
     private static async Task TodayAsync(DemoHistory demo, Aircraft aircraft, Component engine, CancellationToken stop)
     {
-        var began = demo.Now.AddDays(-1).Date.AddHours(8);
+        var began = demo.At(-1, 8);
         aircraft.ReadTime(demo.Today.AddDays(-1), new Hours(4318.6m));
         Follow(demo, aircraft, engine);
-        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-117", demo.Worksheets("app-d", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, stop), DemoHistory.House, await demo.Db.KnownMarksAsync(aircraft.Id, stop));
+        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{began:yy}-117", demo.Worksheets("app-d", "lubrication"), demo.Today.AddDays(-1), await demo.Db.TasksDoneAsync(aircraft.Id, demo.Clock, stop), DemoHistory.House, await demo.Db.KnownMarksAsync(aircraft.Id, stop));
         demo.Db.Inspections.Add(inspection);
 
         var (ines, tamsin) = (demo.Person("ines"), demo.Person("tamsin"));
@@ -228,7 +235,7 @@ internal static class DemoTrainer
                 new(true, 80, 14.7, null, leak), aircraft.TimeInService, began.AddHours(2).AddMinutes(number * 4), ines.Id)
             { InspectionId = inspection.Id, CompressionTestId = test.Id });
 
-        var pictures = await demo.PicturesAsync(DemoFindings.Today.Select((finding, index) => (finding.Picture, index)), stop);
+        var pictures = await demo.PicturesAsync(Findings, stop);
         for (var index = 0; index < DemoFindings.Today.Length; index++)
         {
             var finding = DemoFindings.Today[index];

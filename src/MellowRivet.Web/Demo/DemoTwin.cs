@@ -50,8 +50,8 @@ internal static class DemoTwin
             demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(1700, 144, CalendarRule.SameDay), new(Standing.Manual, "SF6 service letter 4, p. 1")),
                 demo.Done(engine == left ? -70 * 30 : -131 * 30, then, "release"));
 
-        var at = demo.Now.AddDays(-19).Date.AddHours(9);
-        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{demo.Now:yy}-111", demo.Worksheets("app-d", "retractable", "twin"), came, null, DemoHistory.House);
+        var at = demo.At(-19, 9);
+        var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"{at:yy}-111", demo.Worksheets("app-d", "retractable", "twin"), came, null, DemoHistory.House);
         demo.Db.Inspections.Add(inspection);
         foreach (var (engine, held) in new[] { (left, Left), (right, Right) })
         {
@@ -75,9 +75,9 @@ internal static class DemoTwin
         DemoHistory.LookAt(inspection, at, demo.Person("tamsin"), second: true);
         DemoHistory.InspectAll(inspection, at.AddDays(2).AddHours(-1), demo.Person("orla"));
         demo.Db.LogBooks.AddRange(
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe, volume 3", new DateOnly(2014, 5, 2), null, false),
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Left engine", new DateOnly(2021, 1, 11), null, false),
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing of 2019", new DateOnly(2019, 8, 8), new DateOnly(2019, 8, 8), false));
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe, volume 3", demo.Written(2014, 5, 2), null, false),
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Left engine", demo.Written(2021, 1, 11), null, false),
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, $"Weighing of {demo.Written(2019, 8, 8).Year}", demo.Written(2019, 8, 8), demo.Written(2019, 8, 8), false));
         // What signing does to the due line is done to what is kept.
         await demo.Db.SaveChangesAsync(stop);
         await demo.SignAsync(inspection, aircraft, demo.Person("orla"), at.AddDays(2), stop);

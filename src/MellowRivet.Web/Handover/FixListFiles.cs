@@ -9,6 +9,7 @@ using CsvHelper.Configuration;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
@@ -39,12 +40,12 @@ internal static class FixListFiles
         list.MapGet("/fix-list/report.pdf", (Guid id, Desk desk, PhotoFiles photos, TimeProvider clock, CancellationToken stop) => WithJobAsync(id, desk, job =>
         {
             using var buffer = new MemoryStream();
-            using (var pdf = new FixListPdf(photos))
-                pdf.Write(buffer, job, DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+            using (var pdf = new FixListPdf(photos, clock))
+                pdf.Write(buffer, job);
             return Task.FromResult(Results.File(buffer.ToArray(), "application/pdf", $"{Named(job)}-fix-list.pdf"));
         }, stop));
-        list.MapGet("/fix-list/photos.zip", (Guid id, Desk desk, PhotoFiles photos, CancellationToken stop) => WithJobAsync(id, desk, async job =>
-            Results.Stream(await ZipAsync(job.Inspection, photos, stop), "application/zip", $"{Named(job)}-photos.zip"), stop));
+        list.MapGet("/fix-list/photos.zip", (Guid id, Desk desk, PhotoFiles photos, TimeProvider clock, CancellationToken stop) => WithJobAsync(id, desk, async job =>
+            Results.Stream(await ZipAsync(job.Inspection, photos, clock, stop), "application/zip", $"{Named(job)}-photos.zip"), stop));
     }
 
     /// <summary>A photo's name in the archive: by walking order of the zone, then zone, number and photo, so that names sort by place.</summary>
@@ -57,7 +58,7 @@ internal static class FixListFiles
 
     // Sized copies leave, never originals: an original may say where it was taken. Made whole in a file that goes when it is
     // sent: an archive writes where a response can't.
-    private static async Task<Stream> ZipAsync(Inspection inspection, PhotoFiles photos, CancellationToken stop)
+    private static async Task<Stream> ZipAsync(Inspection inspection, PhotoFiles photos, TimeProvider clock, CancellationToken stop)
     {
         var whole = new FileStream(Path.Combine(Path.GetTempPath(), $"rivet-{Guid.NewGuid():N}.zip"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
         await using var archive = await ZipArchive.CreateAsync(whole, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, stop);
@@ -66,7 +67,8 @@ internal static class FixListFiles
                 if (photos.PathOf(found.Photos[index].Sha256, PhotoSize.Large) is { } path)
                 {
                     var entry = archive.CreateEntry(NameOf(inspection, found, index), CompressionLevel.NoCompression);
-                    entry.LastWriteTime = found.Photos[index].TakenAt is { Year: >= 1980 and <= 2107 } taken ? new(DateTime.SpecifyKind(taken, DateTimeKind.Local)) : found.Photos[index].AddedAt.ToLocalTime();
+                    // An archive keeps what the clock on the wall showed, without a zone.
+                    entry.LastWriteTime = found.Photos[index].TakenAt is { Year: >= 1980 and <= 2107 } taken ? new(DateTime.SpecifyKind(taken, DateTimeKind.Unspecified), TimeSpan.Zero) : clock.Here(found.Photos[index].AddedAt);
                     await using var from = File.OpenRead(path);
                     await using var into = await entry.OpenAsync(stop);
                     await from.CopyToAsync(into, stop);

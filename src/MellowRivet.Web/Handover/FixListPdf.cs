@@ -1,5 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Look;
@@ -13,6 +14,7 @@ public sealed class FixListPdf : IDisposable
     private const float Width = 595, Height = 842, Edge = 45, Column = Width - 2 * Edge, PhotoWidth = 160;
     private readonly SKTypeface plain, bold;
     private readonly PhotoFiles photos;
+    private readonly TimeProvider clock;
     private readonly SKPaint ink = new() { Color = new SKColor(27, 33, 29), IsAntialias = true };
     private readonly SKPaint soft = new() { Color = new SKColor(86, 97, 90), IsAntialias = true };
     private readonly SKPaint line = new() { Color = new SKColor(198, 204, 194), IsStroke = true, StrokeWidth = 0.7f };
@@ -23,9 +25,10 @@ public sealed class FixListPdf : IDisposable
     private string foot = "";
 
     /// <param name="photos">Where the pictures are.</param>
-    public FixListPdf(PhotoFiles photos)
+    /// <param name="clock">The shop's time.</param>
+    public FixListPdf(PhotoFiles photos, TimeProvider clock)
     {
-        this.photos = photos;
+        (this.photos, this.clock) = (photos, clock);
         (plain, bold) = (Face("b612-400.woff"), Face("b612-700.woff"));
     }
 
@@ -39,12 +42,12 @@ public sealed class FixListPdf : IDisposable
     }
 
     /// <summary>Writes the list of an inspection.</summary>
-    public void Write(Stream to, Job job, DateOnly today)
+    public void Write(Stream to, Job job)
     {
         var inspection = job.Inspection;
         using (document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{inspection.WorkOrder} fix list", Producer = "Mellow Rivet", RasterDpi = 150, EncodingQuality = 82 }))
         {
-            foot = $"{job.Aircraft.Registration} · {inspection.WorkOrder} · {today:yyyy-MM-dd} · found during the {inspection.Kind.InWords()}; not a signed record";
+            foot = $"{job.Aircraft.Registration} · {inspection.WorkOrder} · {clock.Today():yyyy-MM-dd} · found during the {inspection.Kind.InWords()}; not a signed record";
             Turn();
             Say($"{job.Aircraft.Registration}, {job.Aircraft.Type}, s/n {job.Aircraft.SerialNumber}", bold, 15, ink);
             Say($"Fix list of the {inspection.Kind.InWords()} {inspection.WorkOrder}, begun {inspection.OpenedOn:yyyy-MM-dd} at {inspection.TimeInService} h", plain, 10, soft);
@@ -74,7 +77,7 @@ public sealed class FixListPdf : IDisposable
         canvas!.DrawLine(Edge, y, Width - Edge, y, line);
         y += 4;
         Say($"{inspection.WorkOrder}-{found.Number:00}  {found.What}{(found.Grounded ? "  (grounded)" : "")}", bold, 9.5f, ink);
-        Say($"{inspection.ZoneTitle(found.ZoneKey)}{(found.Where.Length > 0 ? $", {found.Where}" : "")} · found {found.How.InWords()} {found.FoundAt.ToLocalTime():yyyy-MM-dd} · {found.Disposition.InWords()}", plain, 8.5f, soft);
+        Say($"{inspection.ZoneTitle(found.ZoneKey)}{(found.Where.Length > 0 ? $", {found.Where}" : "")} · found {found.How.InWords()} {clock.Here(found.FoundAt):yyyy-MM-dd} · {found.Disposition.InWords()}", plain, 8.5f, soft);
         if (found.MeasuredWords is { } measured)
             Say($"Measured: {measured}", plain, 8.5f, ink);
         foreach (var size in found.Photos.SelectMany(photo => photo.Measured))

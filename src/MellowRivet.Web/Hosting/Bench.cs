@@ -3,6 +3,7 @@ using System.IO.Compression;
 using System.Net;
 using System.Text;
 using System.Text.RegularExpressions;
+using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Inspections;
@@ -20,6 +21,8 @@ internal static partial class Bench
     /// <summary>What is measured, in this order; a part can be asked for alone.</summary>
     private static readonly (string Name, Func<WebApplication, HttpClient, CancellationToken, Task> Run)[] All =
         [("pages", PagesAsync), ("walk", WalkAsync), ("found", FoundAsync), ("log", LogAsync), ("fleet", FleetAsync), ("bulletins", BulletinsAsync)];
+
+    private static readonly TimeProvider Clock = TimeProvider.System;
 
     public static IEnumerable<string> Parts => All.Select(part => part.Name);
 
@@ -82,7 +85,7 @@ internal static partial class Bench
     private static async Task FleetAsync(WebApplication app, HttpClient client, CancellationToken stop)
     {
         await using (var scope = app.Services.CreateAsyncScope())
-            await BigFleet.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
+            await BigFleet.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), Clock.Today(), stop);
         Console.WriteLine($"With {BigFleet.Aircraft} aircraft × {BigFleet.ItemsEach} due items more:");
         await MeasureAsync(client, "due in the shop", "/due", stop);
         await MeasureAsync(client, "hangar", "/", stop);
@@ -92,8 +95,8 @@ internal static partial class Bench
     private static async Task BulletinsAsync(WebApplication app, HttpClient client, CancellationToken stop)
     {
         await using var scope = app.Services.CreateAsyncScope();
-        var (db, shelf, today) = (scope.ServiceProvider.GetRequiredService<RivetDb>(), scope.ServiceProvider.GetRequiredService<Shelf>(), DateOnly.FromDateTime(DateTime.Today));
-        var held = await BigFleet.TakeInBulletinsAsync(db, today, stop);
+        var (db, shelf, today) = (scope.ServiceProvider.GetRequiredService<RivetDb>(), scope.ServiceProvider.GetRequiredService<Shelf>(), Clock.Today());
+        var held = await BigFleet.TakeInBulletinsAsync(db, Clock, stop);
         var times = new List<double>();
         foreach (var _ in Enumerable.Range(0, 5))
         {
@@ -125,7 +128,7 @@ internal static partial class Bench
     private static async Task WalkAsync(WebApplication app, HttpClient client, CancellationToken stop)
     {
         await using var scope = app.Services.CreateAsyncScope();
-        var inspection = await BigWalk.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
+        var inspection = await BigWalk.MakeAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), Clock.Today(), stop);
         Console.WriteLine($"With a worksheet of {inspection.Tasks.Count} tasks:");
         var zone = $"/walk/{inspection.Id}/airframe/{inspection.Tasks[0].ZoneKey}";
         await MeasureAsync(client, "zone", zone, stop);
@@ -145,7 +148,7 @@ internal static partial class Bench
     private static async Task FoundAsync(WebApplication app, HttpClient client, CancellationToken stop)
     {
         await using var scope = app.Services.CreateAsyncScope();
-        var inspection = await BigWalk.MakeFixListAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), DateOnly.FromDateTime(DateTime.Today), stop);
+        var inspection = await BigWalk.MakeFixListAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), Clock, stop);
         var walk = $"/walk/{inspection.Id}";
         Console.WriteLine($"With a fix list of {inspection.Discrepancies.Count} and {inspection.Discrepancies.Sum(found => found.Photos.Count)} photos:");
         await MeasureAsync(client, "fix list", $"{walk}/fix-list", stop);

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using MellowRivet.Core;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Store;
 using MellowRivet.Web.Demo;
@@ -19,11 +20,23 @@ public static class CommandLine
             if (result.Tokens is [var token] && int.TryParse(token.Value, out var number) && number is (< 1 or > 65535))
                 result.AddError("--port takes a number from 1 to 65535.");
         });
+        var today = new Option<SetClock?>("--today")
+        {
+            Description = "The day the shop is made as of and runs on, as 2028-02-29; a time of it may follow, as T10:00",
+            HelpName = "DATE",
+            CustomParser = result =>
+            {
+                if (SetClock.Read(result.Tokens[0].Value) is { } set)
+                    return set;
+                result.AddError("--today takes a day from 2000-01-01 to 2099-12-31, as 2028-02-29.");
+                return null;
+            },
+        };
         var fresh = new Option<bool>("--fresh") { Description = "Make the demo data anew" };
         var backupFile = new Argument<string>("FILE") { Description = "Where the copy goes" };
 
-        var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh };
-        demo.SetAction((parsed, stop) => DemoAsync(Folder(parsed.GetValue(data), "demo"), parsed.GetValue(port), parsed.GetValue(fresh), stop));
+        var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh, today };
+        demo.SetAction((parsed, stop) => DemoAsync(Folder(parsed.GetValue(data), "demo"), parsed.GetValue(port), parsed.GetValue(fresh), parsed.GetValue(today), stop));
         var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port };
         serve.SetAction((parsed, stop) => ServeAsync(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }, stop));
         var verify = new Command("verify", "Walk the chain of signed records");
@@ -32,8 +45,8 @@ public static class CommandLine
         backup.SetAction(parsed => Backup(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!));
         var shop = new Option<string>("--shop") { Description = "Which invented shop: demo", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
         shop.AcceptOnlyFromAmong("demo");
-        var seed = new Command("seed", "Make an invented shop without serving it") { shop };
-        seed.SetAction((parsed, stop) => SeedAsync(Folder(parsed.GetValue(data), "demo"), stop));
+        var seed = new Command("seed", "Make an invented shop without serving it") { shop, today };
+        seed.SetAction((parsed, stop) => SeedAsync(Folder(parsed.GetValue(data), "demo"), parsed.GetValue(today), stop));
         var parts = new Argument<string[]>("PART") { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
         parts.AcceptOnlyFromAmong([.. Bench.Parts]);
         var bench = new Command("bench", "Measure server times over demo data") { parts };
@@ -60,7 +73,7 @@ public static class CommandLine
         {
             return await parsed.InvokeAsync(new() { EnableDefaultExceptionHandler = false });
         }
-        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException or FormatException or Microsoft.Data.Sqlite.SqliteException)
+        catch (Exception problem) when (problem is IOException or InvalidDataException or UnauthorizedAccessException or FormatException or Microsoft.Data.Sqlite.SqliteException)
         {
             return Fail(problem.Message, 1);
         }
@@ -69,7 +82,7 @@ public static class CommandLine
     // Data stands beside the program's folder, in .rivet/, unless --data names another place.
     private static string Folder(string? given, string name) => given ?? Path.Combine(AppContext.BaseDirectory, "..", name);
 
-    private static async Task<int> DemoAsync(string folder, int port, bool fresh, CancellationToken stop)
+    private static async Task<int> DemoAsync(string folder, int port, bool fresh, SetClock? today, CancellationToken stop)
     {
         if (fresh && Directory.Exists(folder))
         {
@@ -77,14 +90,14 @@ public static class CommandLine
                 return Fail($"{folder} is not a demo's folder: it stays as it is.", 2);
             Directory.Delete(folder, recursive: true);
         }
-        return await ServeAsync(new(new(folder)) { Port = port, Demo = true }, stop);
+        return await ServeAsync(new(new(folder)) { Port = port, Demo = true, Clock = today ?? TimeProvider.System }, stop);
     }
 
-    private static async Task<int> SeedAsync(string folder, CancellationToken stop)
+    private static async Task<int> SeedAsync(string folder, SetClock? today, CancellationToken stop)
     {
         if (Directory.Exists(folder) && Directory.EnumerateFileSystemEntries(folder).Any())
             return Fail($"{folder} isn't empty: it stays as it is.", 2);
-        RivetSettings settings = new(new(folder)) { Port = 0, Demo = true };
+        RivetSettings settings = new(new(folder)) { Port = 0, Demo = true, Clock = today ?? TimeProvider.System };
         await using var app = RivetApp.Build(settings);
         await RivetApp.PrepareAsync(app, settings, stop);
         Console.WriteLine($"Made at {folder}.");
@@ -97,6 +110,8 @@ public static class CommandLine
         await RivetApp.PrepareAsync(app, settings, stop);
         await app.StartAsync(stop);
         Console.WriteLine($"Mellow Rivet is at http://127.0.0.1:{settings.Port}");
+        if (settings.DayIsSet)
+            Console.WriteLine($"The shop's day is set to {settings.Clock.Today():yyyy-MM-dd}.");
         if (settings.Demo)
             foreach (var line in DemoShop.WhoCanEnter())
                 Console.WriteLine(line);
@@ -123,7 +138,7 @@ public static class CommandLine
         await using var db = Database(folder);
         if (await db.Aircraft.FirstOrDefaultAsync(row => row.Registration == registration, stop) is not { } aircraft)
             return Fail($"There is no aircraft {registration} in this shop.", 1);
-        await File.WriteAllTextAsync(file, (await db.FileOfAsync(aircraft.Id, stop))!.ToJson(), stop);
+        await File.WriteAllTextAsync(file, (await db.FileOfAsync(aircraft.Id, TimeProvider.System, stop))!.ToJson(), stop);
         Console.WriteLine($"{registration} saved to {file}.");
         return 0;
     }
@@ -134,11 +149,11 @@ public static class CommandLine
             return Fail($"There is no shop at {folder}.", 2);
         if (!File.Exists(file) || new FileInfo(file).Length > AircraftFile.MostBytes)
             return Fail($"{file} isn't there, or is larger than {AircraftFile.MostBytes / 1024 / 1024} MB.", 2);
-        var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop), DateOnly.FromDateTime(DateTime.Today));
+        var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop), TimeProvider.System.Today());
         if (read is null)
             return Fail(refusal!.Message, 1);
         await using var db = Database(folder);
-        var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System, () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System.GetUtcNow(), stop), stop);
+        var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System, () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System, stop), stop);
         if (!written.Done)
             return Fail(written.Refusal!.Message, 1);
         Console.WriteLine($"{read.Registration} taken in.");

@@ -14,7 +14,11 @@ public sealed record RivetSettings(DataFolder Data)
     /// <summary>How often the bulletin service is asked by itself, in minutes.</summary>
     public int AskServiceEveryMinutes { get; init; } = 60;
 
+    /// <summary>The shop's time.</summary>
     public TimeProvider Clock { get; init; } = TimeProvider.System;
+
+    /// <summary>The shop runs on another day than the machine: each page says so.</summary>
+    public bool DayIsSet => Clock is SetClock;
 
     /// <summary>Requests a minute from one address to the stateless calls, to sign-in, to an owner's page with its pictures, and with pictures to take in.</summary>
     public int BenchCallsPerMinute { get; init; } = 600;

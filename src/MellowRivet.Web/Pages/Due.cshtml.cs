@@ -1,4 +1,5 @@
 using MellowRivet.Core.Due;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Pages.Fleet;
 using Microsoft.AspNetCore.Mvc;
@@ -36,5 +37,5 @@ public sealed class ShopDueModel(RivetDb db, DueBoard board, TimeProvider clock)
 
     public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) => File(DueCsv.Write(await board.LinesAsync(db, Today, stop)), "text/csv", "due-shop.csv");
 
-    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    private DateOnly Today => clock.Today();
 }

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -17,7 +18,7 @@ public sealed class HangarModel(RivetDb db, HangarBoard board, TimeProvider cloc
 
     public async Task OnGetAsync(CancellationToken stop)
     {
-        Lines = await board.LinesAsync(db, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop);
+        Lines = await board.LinesAsync(db, clock.Today(), stop);
         WhatNow = [.. Lines.SelectMany(line => line.Calls).OrderByDescending(call => call.State).Take(MostCalls)];
     }
 

@@ -3,6 +3,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
@@ -59,7 +60,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     {
         await LoadAsync(stop);
         await OfferAsync(stop);
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var today = clock.Today();
         var order = Form.WorkOrder?.Trim();
         if (Chosen is null)
             Refuse("Aircraft", "Choose the aircraft. One that was never here gets its file first.");
@@ -80,7 +81,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
 
         var id = Form.Post;
         var house = await db.HouseRulesAsync(stop);
-        var done = await db.TasksDoneAsync(Chosen!.Id, stop);
+        var done = await db.TasksDoneAsync(Chosen!.Id, clock, stop);
         var marks = await db.KnownMarksAsync(Chosen!.Id, stop);
         var written = await desk.WriteFileAsync(Chosen!.Id, Form.Post, async aircraft =>
         {
@@ -114,8 +115,8 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             Worksheets = [.. sheets.Select(sheet => new Offer(sheet, false, sheet.Tasks.Count(), sheet.Tasks.Count()))];
             return;
         }
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-        var done = await db.TasksDoneAsync(aircraft.Id, stop);
+        var today = clock.Today();
+        var done = await db.TasksDoneAsync(aircraft.Id, clock, stop);
         Worksheets = [.. sheets.Select(sheet =>
         {
             var walk = WalkList.Merge([sheet], aircraft, Form.Kind, done, today);
@@ -128,7 +129,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     // One above the highest of this year; a shop that numbers its work otherwise types its own.
     private async Task<string> NextWorkOrderAsync(CancellationToken stop)
     {
-        var year = $"{clock.GetLocalNow():yy}-";
+        var year = $"{clock.Today():yy}-";
         var taken = await db.Inspections.Where(other => other.WorkOrder.StartsWith(year)).Select(other => other.WorkOrder).ToListAsync(stop);
         return year + (taken.Select(order => int.TryParse(order[year.Length..], out var number) ? number : 0).DefaultIfEmpty(100).Max() + 1);
     }

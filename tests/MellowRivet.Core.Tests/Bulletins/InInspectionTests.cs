@@ -117,13 +117,13 @@ public class InInspectionTests
         AnswerAll(zone);
         inspection.ComplyWith(directive, zone, "doc 1", false, false, directive.Wording("doc 1", Today, 1120.5m), Mechanic, Fixture.Now).ShouldBeNull();
         Signer signer = new(Mechanic, Mechanic.Certificates[0]);
-        var drafts = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, signer, Fixture.Now);
+        var drafts = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, signer, Fixture.Today);
         drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().Single()!.GetValue<string>().ShouldBe("AD-1: AD-1 by doc 1 at 1120.5 h (mechanic, airframe and powerplant, QF 1)");
         drafts.Where(draft => draft.Book != Book.Engine).ShouldAllBe(draft => draft.Content["work"]!.AsArray().Count == 0);
 
         var one = Case(directive, aircraft, aircraft.Engines.Single().ComponentId);
         one.Comply(directive, Done(new(2026, 11, 20), 1120.5m), Today).ShouldBeNull();
-        var status = RecordWriter.BulletinStatus(inspection, aircraft, Fixture.Rules, Research(aircraft, [Held(directive), Held(directive with { Number = "AD-0", Effective = new(2020, 1, 1), AppliesTo = Rule("aircraft.model is X") })], [one]), signer, Fixture.Now);
+        var status = RecordWriter.BulletinStatus(inspection, aircraft, Fixture.Rules, Research(aircraft, [Held(directive), Held(directive with { Number = "AD-0", Effective = new(2020, 1, 1), AppliesTo = Rule("aircraft.model is X") })], [one]), signer, Fixture.Today);
         var lines = status.Content["work"]!.AsArray().Select(line => line!.GetValue<string>()).ToList();
         lines[0].ShouldContain("AD-0");
         lines[0].ShouldContain("does not apply");

@@ -91,7 +91,7 @@ public class ResearchTests
         var certified = Bulletin("SB-C", Rule("engine.certified is yes"), about: ComponentKind.Engine);
         var other = Bulletin("SB-X", Rule("engine.certified is no"), about: ComponentKind.Engine);
         Research(aircraft, [Held(certified), Held(other)]).Lines.ShouldAllBe(line => line.State == BulletinState.CannotTell);
-        var said = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.certified", "no", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now).Fact!;
+        var said = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.certified", "no", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Fact!;
         said.ComponentId.ShouldBe(aircraft.Engines.Single().ComponentId, "it goes where the engine goes");
         Research(aircraft, [Held(certified), Held(other)], stated: [said], due: [Annual(aircraft, new(2026, 2, 3))]).Lines.Single(line => line.Answer.Answer == RuleAnswer.Applies).Bulletin.Number.ShouldBe("SB-X");
     }
@@ -103,7 +103,7 @@ public class ResearchTests
         var two = new[] { Held(Bulletin("SB-1", Rule("engine.crankshaft.serial in TK-1 to TK-9"), about: ComponentKind.Engine)), Held(Bulletin("SB-2", Rule("engine.crankshaft.serial in TK-5 and up"), about: ComponentKind.Engine)) };
         var missing = Research(aircraft, two).Missing.ShouldHaveSingleItem();
         (missing.Name, missing.Waiting.Count).ShouldBe(("engine.crankshaft.serial", 2));
-        var (fact, refusal) = StatedFact.Take(aircraft, engine, missing.Name, " TK-4 ", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now);
+        var (fact, refusal) = StatedFact.Take(aircraft, engine, missing.Name, " TK-4 ", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today);
         refusal.ShouldBeNull();
         var shaft = aircraft.SittingOn(engine.ComponentId).Single(stay => stay.Component.Kind == ComponentKind.Crankshaft);
         (shaft.Component.SerialNumber, fact!.ComponentId).ShouldBe(("TK-4", shaft.ComponentId));
@@ -115,12 +115,12 @@ public class ResearchTests
     {
         var turbo = Bulletin(rule: Rule("engine.turbocharger.serial in T-1 and up"), about: ComponentKind.Engine);
         Line(aircraft, turbo).State.ShouldBe(BulletinState.CannotTell);
-        var none = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.turbocharger.fitted", "no", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now).Fact!;
+        var none = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.turbocharger.fitted", "no", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Fact!;
         Line(aircraft, turbo, stated: [none]).State.ShouldBe(BulletinState.DoesNotApply);
         var pump = Bulletin(about: ComponentKind.Pump);
         var open = Line(aircraft, pump);
         (open.State, open.Answer.Missing.Single()).ShouldBe((BulletinState.CannotTell, "pump.serial"));
-        StatedFact.Take(aircraft, null, "pump.serial", "P-9", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now).Refusal.ShouldBeNull();
+        StatedFact.Take(aircraft, null, "pump.serial", "P-9", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal.ShouldBeNull();
         Line(aircraft, pump, due: [Annual(aircraft, new(2026, 2, 3))]).On!.Component.SerialNumber.ShouldBe("P-9");
     }
 
@@ -134,7 +134,7 @@ public class ResearchTests
     [InlineData("aircraft.serial", "C-78")]
     [InlineData("nothing", "1")]
     public void What_cannot_be_a_fact_is_refused(string name, string value) =>
-        StatedFact.Take(aircraft, aircraft.Engines.Single(), name, value, Guid.NewGuid(), null, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();
+        StatedFact.Take(aircraft, aircraft.Engines.Single(), name, value, Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal.ShouldNotBeNull();
 
     [Fact]
     public void Each_engine_of_a_twin_is_looked_up_by_itself()

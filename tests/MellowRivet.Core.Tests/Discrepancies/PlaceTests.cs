@@ -79,10 +79,10 @@ public class PlaceTests
         var inspection = new Core.Inspections.Inspection(Guid.NewGuid(), aircraft, Core.Inspections.InspectionKind.Annual, "26-1", [Fixture.Small], new(2026, 11, 22), knownMarks: [good, old, untold]);
         Core.Inspections.Readiness.Of(inspection, aircraft).Blockers.Count(blocker => blocker.By == Core.Inspections.HeldUpBy.KnownMark).ShouldBe(3);
 
-        inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now).ShouldBeNull();
-        inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("answered");
-        inspection.AcceptMark(old.DiscrepancyId, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("valid until 2026-11-22");
-        inspection.AcceptMark(untold.DiscrepancyId, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Nobody wrote down");
+        inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today).ShouldBeNull();
+        inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("answered");
+        inspection.AcceptMark(old.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("valid until 2026-11-22");
+        inspection.AcceptMark(untold.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("Nobody wrote down");
         var (again, _) = inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now);
         (again!.Class, again.SameAs, again.Where).ShouldBe((DiscrepancyClass.Airworthiness, old.DiscrepancyId, "left leg"));
         inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();

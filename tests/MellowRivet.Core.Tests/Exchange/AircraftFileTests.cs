@@ -34,7 +34,7 @@ public class AircraftFileTests
         BulletinCase[] cases = [new(Guid.NewGuid(), "ISSUER\nAD-1", null, engine.Id), new(Guid.NewGuid(), "ISSUER\nSB-2", aircraft.Id, null)];
         cases[0].Comply(Bulletins.BulletinFixture.Bulletin("AD-1"), new(new DateOnly(2026, 3, 1), 980.5m, "B", "doc 1", true, false, "book, p. 3", Fixture.Ines), Today).ShouldBeNull();
         cases[1].Decide(Bulletins.BulletinFixture.Line(aircraft, Bulletins.BulletinFixture.Bulletin("SB-2", kind: BulletinKind.OptionalBulletin)), PolicyKind.Declined, "no need", Fixture.Ines, Fixture.Now).ShouldBeNull();
-        return AircraftFile.Of(aircraft, [item], [book], entries, cases, [new(Guid.NewGuid(), null, engine.Id, "certified", "yes", null, Fixture.Ines, Fixture.Now)]);
+        return AircraftFile.Of(aircraft, [item], [book], entries, cases, [new(Guid.NewGuid(), null, engine.Id, "certified", "yes", null, Fixture.Ines, Fixture.Now)], Fixture.Clock);
     }
 
     [Fact]
@@ -43,9 +43,9 @@ public class AircraftFileTests
         var json = File().ToJson();
         var (read, refusal) = AircraftFile.Read(json, Today);
         refusal.ShouldBeNull();
-        var made = read!.Make(Guid.NewGuid(), Fixture.Now);
+        var made = read!.Make(Guid.NewGuid(), Fixture.Clock);
         var (aircraft, entries) = (made.Aircraft, made.Entries);
-        AircraftFile.Of(aircraft, made.Due, made.Books, entries, made.Cases, made.Facts).ToJson().ShouldBe(json);
+        AircraftFile.Of(aircraft, made.Due, made.Books, entries, made.Cases, made.Facts, Fixture.Clock).ToJson().ShouldBe(json);
         made.Cases.Single(one => one.ComponentId is not null).Done.Single().Method.ShouldBe("doc 1");
         aircraft.TimeInService.ShouldBe(new Hours(1003.5m));
         aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("C-77");
@@ -69,7 +69,7 @@ public class AircraftFileTests
     {
         var json = System.Text.Json.Nodes.JsonNode.Parse(File().ToJson())!.AsObject();
         json.Remove("cableTables").ShouldBeTrue();
-        AircraftFile.Read(json.ToJsonString(), Today).File!.Make(Guid.NewGuid(), Fixture.Now).Aircraft.CableTables.ShouldBeEmpty();
+        AircraftFile.Read(json.ToJsonString(), Today).File!.Make(Guid.NewGuid(), Fixture.Clock).Aircraft.CableTables.ShouldBeEmpty();
     }
 
     [Fact]

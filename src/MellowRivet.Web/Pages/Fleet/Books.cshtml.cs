@@ -214,7 +214,7 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
             {
                 var text = record.Text();
                 var words = string.Join(" ", text["work"]!.AsArray().Select(line => line!.ToString()).Append(text["statement"]!.ToString()));
-                return new HistoryLine(DateOnly.FromDateTime(record.SignedAt.ToLocalTime().DateTime), text["timeInService"]?.ToString().Replace(" h", "", StringComparison.Ordinal), words, $"signed here, {text["title"]!.ToString().ToLowerInvariant()}", null, record);
+                return new HistoryLine(Clock.DayOf(record.SignedAt), text["timeInService"]?.ToString().Replace(" h", "", StringComparison.Ordinal), words, $"signed here, {text["title"]!.ToString().ToLowerInvariant()}", null, record);
             })).OrderByDescending(line => line.On is null).ThenByDescending(line => line.On).Take(Most)];
     }
 }

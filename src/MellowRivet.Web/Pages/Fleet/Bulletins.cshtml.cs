@@ -70,7 +70,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, PhotoFile
         {
             var line = (await LineAsync(aircraft.Id, stop)).Find(form.B);
             var target = line?.On is { } on ? aircraft.Fitting(on.ComponentId) : null;
-            var (fact, refusal) = StatedFact.Take(aircraft, target, form.Fact ?? "", form.Value, form.Post, taken, User.PersonId(), Clock.GetUtcNow());
+            var (fact, refusal) = StatedFact.Take(aircraft, target, form.Fact ?? "", form.Value, form.Post, taken, User.PersonId(), Clock.GetUtcNow(), Today);
             if (fact is not null)
                 Db.StatedFacts.Add(fact);
             return refusal;

@@ -28,7 +28,7 @@ public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : Pag
 
     public bool MayKeep => User.May(Right.KeepFile);
 
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     protected Desk Desk => desk;
     protected RivetDb Db => db;

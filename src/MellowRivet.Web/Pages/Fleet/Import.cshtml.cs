@@ -22,10 +22,10 @@ public sealed class ImportModel(RivetDb db, TimeProvider clock) : PageModel
         if (file is null || file.Length > AircraftFile.MostBytes)
             return Refused(new("file", file is null ? "Choose a file." : $"The file is larger than {AircraftFile.MostBytes / 1024 / 1024} MB."));
         using var reader = new StreamReader(file.OpenReadStream());
-        var (read, refusal) = AircraftFile.Read(await reader.ReadToEndAsync(stop), DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+        var (read, refusal) = AircraftFile.Read(await reader.ReadToEndAsync(stop), clock.Today());
         if (read is null)
             return Refused(refusal!);
-        var written = await db.OnceAsync(post, clock, () => db.TakeInAsync(read, User.PersonId(), clock.GetUtcNow(), stop), stop);
+        var written = await db.OnceAsync(post, clock, () => db.TakeInAsync(read, User.PersonId(), clock, stop), stop);
         return written.Done ? Redirect($"/aircraft/{read.Id}") : Refused(written.Refusal!);
     }
 

@@ -1,6 +1,7 @@
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
@@ -55,7 +56,7 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
             await LoadAsync(stop);
             return Page();
         }
-        var aircraft = Form.Make(DateOnly.FromDateTime(clock.GetLocalNow().DateTime), User.Initials());
+        var aircraft = Form.Make(clock.Today(), User.Initials());
         var written = await db.OnceAsync(Post, clock, () =>
         {
             db.Aircraft.Add(aircraft);

@@ -38,7 +38,7 @@ public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf
     [FromQuery(Name = "said")]
     public string? Said { get; set; }
 
-    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    private DateOnly Today => clock.Today();
 
     public Task OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 

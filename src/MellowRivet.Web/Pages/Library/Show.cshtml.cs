@@ -74,7 +74,7 @@ public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletin
         if (await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == Id, stop) is not { } held)
             return false;
         Held = held;
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var today = clock.Today();
         SupersededBy = (await bulletins.ListAsync(db, today, stop)) is var list && list.All.FirstOrDefault(other => other.Id == Id) is { } kept ? list.SupersededBy(kept) : null;
         var stated = await db.StatedFacts.AsNoTracking().ToListAsync(stop);
         var lines = await board.LinesAsync(db, today, stop);
@@ -83,7 +83,7 @@ public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletin
         // Reasons for the first of the fleet; a large shop has them on each aircraft's own list.
         var parts = lines.Where(line => On.All(on => on.Line != line)).Take(MostReasons).ToList();
         NotOn = [.. parts.Select(line => (line.Aircraft, string.Join("; ", held.Bulletin.AppliesTo.Of(new AircraftFacts(line.Aircraft, stated, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null))).Because)))];
-        Taken = $"{(held.By is { } by ? (await db.People.AsNoTracking().FirstOrDefaultAsync(person => person.Id == by, stop))?.Name : "The service")}, {held.From}, {held.ReceivedAt.ToLocalTime():yyyy-MM-dd}";
+        Taken = $"{(held.By is { } by ? (await db.People.AsNoTracking().FirstOrDefaultAsync(person => person.Id == by, stop))?.Name : "The service")}, {held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}";
         return true;
     }
 }

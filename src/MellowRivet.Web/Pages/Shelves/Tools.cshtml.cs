@@ -1,6 +1,7 @@
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
@@ -29,7 +30,7 @@ public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
 
     public IReadOnlyList<Tool> Tools { get; private set; } = [];
     public ToolForm Form { get; private set; } = new();
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
 

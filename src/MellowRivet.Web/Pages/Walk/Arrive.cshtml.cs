@@ -118,7 +118,7 @@ public sealed class ArriveModel(Desk desk, RivetDb db, PhotoFiles photos, TimePr
     {
         if (!await ShowAsync(stop))
             return NotFound();
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var today = clock.Today();
         var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, aircraft => Task.FromResult(
             TypedNumber.ParseHours(shown) is not { } value || !Enum.IsDefined(kind) ? new Refusal("meter", "What the meter shows, as a figure.")
             : aircraft.ReadMeter(kind, today, value.Value, User.Initials()) is { } wrong ? new("meter", wrong.Message) : null), stop);
@@ -143,7 +143,7 @@ public sealed class ArriveModel(Desk desk, RivetDb db, PhotoFiles photos, TimePr
     {
         if (!await LoadAsync(stop))
             return false;
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+        var today = clock.Today();
         (Books, Gaps) = await Db.BooksAsync(Job.Aircraft, today, stop);
         return true;
     }

@@ -72,7 +72,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, TimeProvi
     }
 
     private async Task<BulletinLine?> LineAsync(string? key, CancellationToken stop) =>
-        (await Db.FreshLineAsync(Job.Aircraft.Id, shelf.RulesFor, DateOnly.FromDateTime(clock.GetLocalNow().DateTime), stop)).Research.Find(key);
+        (await Db.FreshLineAsync(Job.Aircraft.Id, shelf.RulesFor, clock.Today(), stop)).Research.Find(key);
 
     private async Task<IActionResult> AfterAsync(Written written, string onwards, CancellationToken stop)
     {

@@ -1,6 +1,7 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Identity;
@@ -49,7 +50,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
         if (!await LoadAsync(stop))
             return false;
         var (text, source) = Rules.Statement(Job.Inspection.Kind, Job.Aircraft.Category, Readiness.Unairworthy.Count == 0, "aircraft",
-            DateOnly.FromDateTime(clock.GetLocalNow().DateTime));
+            clock.Today());
         (Statement, Source) = (text, source.Text);
         return true;
     }

@@ -57,7 +57,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
     /// <summary>The aircraft's parts that it may be on, or that were replaced.</summary>
     public IReadOnlyList<Installation> Parts => [.. Job.Aircraft.Installations.Where(stay => stay.IsOn).OrderBy(stay => stay.Component.Kind).ThenBy(stay => stay.Position, StringComparer.Ordinal)];
 
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 

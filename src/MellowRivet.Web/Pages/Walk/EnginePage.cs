@@ -24,7 +24,7 @@ public abstract class EnginePage(Desk desk, RivetDb db, TimeProvider clock) : Wa
     public Component Engine { get; private set; } = null!;
 
     protected TimeProvider Clock => clock;
-    protected DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    protected DateOnly Today => clock.Today();
 
     /// <summary>The engine the address names, or the first.</summary>
     protected Component? EngineOf(Aircraft aircraft) => (EngineId is { } id

@@ -12,13 +12,13 @@ public sealed class MarksModel(Desk desk, RivetDb db, TimeProvider clock) : Walk
 {
     public override Station At => Station.FixList;
 
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await LoadAsync(stop) ? Page() : NotFound();
 
     [Needs(Right.InspectWork)]
     public Task<IActionResult> OnPostAcceptAsync(Guid post, Guid mark, CancellationToken stop) =>
-        WriteAsync(post, job => job.Inspection.AcceptMark(mark, User.PersonId(), clock.GetUtcNow()), stop);
+        WriteAsync(post, job => job.Inspection.AcceptMark(mark, User.PersonId(), clock.GetUtcNow(), Today), stop);
 
     [Needs(Right.InspectWork)]
     public Task<IActionResult> OnPostTakeBackAsync(Guid post, Guid mark, CancellationToken stop) => WriteAsync(post, job =>

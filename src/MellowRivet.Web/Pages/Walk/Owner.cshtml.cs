@@ -2,6 +2,7 @@ using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
@@ -59,7 +60,7 @@ public sealed class OwnerModel(Desk desk, RivetDb db, Outbox outbox, TimeProvide
 
             {Address}
 
-            The link is for you alone and needs no sign-in. It ends on {link.Ends.ToLocalTime():yyyy-MM-dd}. On that page you approve, decline or ask, line by line.
+            The link is for you alone and needs no sign-in. It ends on {clock.Here(link.Ends):yyyy-MM-dd}. On that page you approve, decline or ask, line by line.
             """, stop);
         return Page();
     }

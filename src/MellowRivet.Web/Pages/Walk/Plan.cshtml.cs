@@ -22,7 +22,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
 
     public bool MayKeep => Job.Inspection.InWork && User.May(Right.KeepFile);
 
-    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    private DateOnly Today => clock.Today();
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 

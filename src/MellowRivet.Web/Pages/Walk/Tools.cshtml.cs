@@ -20,7 +20,7 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
     public IReadOnlyDictionary<Guid, string> Elsewhere { get; private set; } = new Dictionary<Guid, string>();
     public string? Account { get; private set; }
     public (string? Zone, string? What) TypedObject { get; private set; }
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostOutAsync(Guid post, List<Guid> tools, CancellationToken stop)

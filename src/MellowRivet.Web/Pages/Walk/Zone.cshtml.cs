@@ -75,7 +75,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
 
     // A post that came from the page's own script gets the page back in one answer, without a second request.
     private bool IsLive => Request.Headers.ContainsKey("X-Rivet");
-    private DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    private DateOnly Today => clock.Today();
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
@@ -123,7 +123,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
             }
             if (task.Version != form.Version && (task.Verdict != verdict || (typed is not null && inspection.ReadingAt(task)?.Value != typed.Value)))
             {
-                clash = new($"{NameOf(task.By)} {task.At?.ToLocalTime():HH:mm}".Trim(), SaidOf(task, inspection),
+                clash = new($"{NameOf(task.By)} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
                     $"{WordOf(verdict)}{(typed is null ? "" : $" · {typed.Value:0.###} {typed.Unit}")}");
                 return new Refusal("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here.");
             }

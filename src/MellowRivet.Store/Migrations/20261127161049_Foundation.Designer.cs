@@ -11,8 +11,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261125083538_Bulletins")]
-    partial class Bulletins
+    [Migration("20261127161049_Foundation")]
+    partial class Foundation
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -747,6 +747,9 @@ namespace MellowRivet.Store.Migrations
 
                     b.Property<DateOnly>("OpenedOn")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Revision")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("State")
                         .IsRequired()
