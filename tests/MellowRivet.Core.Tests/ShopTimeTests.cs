@@ -1,6 +1,5 @@
 using Microsoft.Extensions.Time.Testing;
 using NodaTime;
-using NodaTime.Extensions;
 using NodaTime.TimeZones;
 
 namespace MellowRivet.Core.Tests;
@@ -38,7 +37,7 @@ public class ShopTimeTests
         var zone = BclDateTimeZone.FromTimeZoneInfo(Central);
         for (var hour = new DateTime(2027, 1, 1); hour.Year == 2027; hour = hour.AddMinutes(30))
         {
-            var (day, time) = (DateOnly.FromDateTime(hour), TimeOnly.FromDateTime(hour));
+            var (day, time) = (new DateOnly(hour.Year, hour.Month, hour.Day), TimeOnly.FromDateTime(hour));
             var ours = clock.At(day, time);
             ours.UtcDateTime.ShouldBe(zone.ResolveLocal(LocalDateTime.FromDateTime(hour), Resolvers.LenientResolver).ToDateTimeUtc(), hour.ToString("O"));
             clock.DayOf(ours).ShouldBe(day, hour.ToString("O"));

@@ -1,4 +1,3 @@
-using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;

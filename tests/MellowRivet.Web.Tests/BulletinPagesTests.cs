@@ -218,7 +218,7 @@ public class BulletinPagesTests(DemoServer server)
     {
         var states = await server.With(async db =>
         {
-            var (board, today) = ((DueBoard)server.Services.GetService(typeof(DueBoard))!, DateOnly.FromDateTime(DateTime.Now));
+            var (board, today) = ((DueBoard)server.Services.GetService(typeof(DueBoard))!, DemoServer.Today);
             var states = (await board.LinesAsync(db, today, default)).SelectMany(line => line.Research.Lines).Select(line => line.State).ToHashSet();
             states.ShouldNotContain(BulletinState.DoesNotApply, "the board keeps only what concerns an aircraft");
             return states.Concat((await board.ResearchAsync(db, db.Aircraft.First(row => row.Registration == "N04QF").Id, today, default)).Lines.Select(line => line.State)).ToHashSet();

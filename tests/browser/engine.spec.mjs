@@ -1,49 +1,39 @@
 // The engine station: a whole plug service by the keyboard at the desk and by touch standing, and a practice case.
-import { expect, test } from '@playwright/test';
-import { enterAs, nothingSerious, walkOf } from './shop.mjs';
+import { enterAs, expect, nothingSerious, standing, test } from './shop.mjs';
 
-test.describe.configure({ mode: 'serial' });
-
-const standing = () => test.info().project.name === 'standing';
-
-let page;
+// The tug's engine: two carburettors, plugs of one kind.
 let walk;
 
-test.beforeAll(async ({ browser }) => {
-  const { baseURL, viewport, hasTouch } = test.info().project.use;
-  page = await (await browser.newContext({ baseURL, viewport, hasTouch })).newPage();
+test.beforeEach(async ({ page, shop }) => {
   await enterAs(page, 'ines');
-  // The tug's engine: two carburettors, plugs of one kind.
-  walk = await walkOf(page, 'N0LTS');
+  walk = shop.walks.N0LTS;
 });
 
-test.afterAll(() => page.close());
-
-const saved = async act => {
+const saved = async (page, act) => {
   const answer = page.waitForResponse(response => response.url().includes('handler=Step') && response.request().method() === 'POST');
   await act();
   expect((await answer).status()).toBe(200);
 };
 
-test('a plug goes through its whole service by the keyboard at the desk, or by touch standing', async () => {
+test('a plug goes through its whole service by the keyboard at the desk, or by touch standing', { tag: '@both' }, async ({ page }) => {
   await page.goto(`${walk}/plugs?hole=3T`);
   await page.waitForLoadState('load');
   const step = name => page.locator(`.step-${name}`);
   const value = name => step(name).locator('input[name=value]');
   if (standing()) {
-    await saved(() => page.locator('.look-choice', { hasText: 'sooty' }).tap());
+    await saved(page, () => page.locator('.look-choice', { hasText: 'sooty' }).tap());
     await value('ohms').fill('1450');
-    await saved(() => value('ohms').blur());
-    await saved(() => step('clean').locator('.choice').tap());
+    await saved(page, () => value('ohms').blur());
+    await saved(page, () => step('clean').locator('.choice').tap());
     await value('gapfound').fill('0.036');
-    await saved(() => value('gapfound').blur());
+    await saved(page, () => value('gapfound').blur());
     await value('gapset').fill('0.035');
-    await saved(() => value('gapset').blur());
-    await saved(() => step('pressuretest').locator('.choice', { hasText: 'fires' }).tap());
-    await saved(() => step('gasket').locator('.choice', { hasText: 'annealed' }).tap());
+    await saved(page, () => value('gapset').blur());
+    await saved(page, () => step('pressuretest').locator('.choice', { hasText: 'fires' }).tap());
+    await saved(page, () => step('gasket').locator('.choice', { hasText: 'annealed' }).tap());
     await step('torque').locator('select').selectOption({ label: await step('torque').locator('option', { hasText: 'T-09' }).innerText() });
     await value('torque').fill('420');
-    await saved(() => value('torque').blur());
+    await saved(page, () => value('torque').blur());
     await expect(page.locator('#plug-said')).toContainText('whole sequence is done');
     await expect(page.locator('.tray-place.on')).toContainText('done');
     return;
@@ -51,19 +41,19 @@ test('a plug goes through its whole service by the keyboard at the desk, or by t
   // The first open step has the keyboard; from there on no hand leaves it.
   await expect(page.locator('.look-choice input').first()).toBeFocused();
   const press = key => page.keyboard.press(key);
-  await saved(() => press('ArrowRight'));
+  await saved(page, () => press('ArrowRight'));
   await press('Enter');
   await expect(value('ohms')).toBeFocused();
   await page.keyboard.type('1450');
-  await saved(() => press('Enter'));
-  await saved(() => press('Enter'));
+  await saved(page, () => press('Enter'));
+  await saved(page, () => press('Enter'));
   await expect(value('gapfound')).toBeFocused();
   await page.keyboard.type('0.036');
-  await saved(() => press('Enter'));
+  await saved(page, () => press('Enter'));
   await page.keyboard.type('0.035');
-  await saved(() => press('Enter'));
-  await saved(() => press('Enter'));
-  await saved(() => press('Enter'));
+  await saved(page, () => press('Enter'));
+  await saved(page, () => press('Enter'));
+  await saved(page, () => press('Enter'));
   await expect(step('torque').locator('select')).toBeFocused();
   await page.keyboard.type('Torque wrench 150');
   await press('Tab');
@@ -75,7 +65,7 @@ test('a plug goes through its whole service by the keyboard at the desk, or by t
   await nothingSerious(page, 'plugs');
 });
 
-test('a dropped plug has no way back, and another takes its place', async () => {
+test('a dropped plug has no way back, and another takes its place', async ({ page }) => {
   await page.goto(`${walk}/plugs?hole=4B`);
   await page.getByRole('button', { name: 'It was dropped: scrap' }).click();
   await expect(page.locator('.tray-place.on')).toContainText('scrap');
@@ -85,15 +75,14 @@ test('a dropped plug has no way back, and another takes its place', async () => 
   await expect(page.locator('.tray-place.on')).toContainText('B-44');
 });
 
-test('a plug is dragged to another place of the tray', async () => {
-  test.skip(standing(), 'standing, it is chosen from the list');
+test('a plug is dragged to another place of the tray', async ({ page }) => {
   await page.goto(`${walk}/plugs?hole=1T`);
   const number = await page.locator('.tray-place[data-hole="1T"] .plug-number').innerText();
   await page.locator('.tray-place[data-hole="1T"]').dragTo(page.locator('.tray-place[data-hole="4T"]'));
   await expect(page.locator('.tray-place[data-hole="4T"] .plug-number')).toHaveText(number);
 });
 
-test('a value of a sheet is judged where it is typed and the next one has the keyboard', async () => {
+test('a value of a sheet is judged where it is typed and the next one has the keyboard', async ({ page }) => {
   await page.goto(`${walk}/plugs`);
   // Fingers are faster than the page: what is typed before its script is there goes out once it is.
   let letCome;
@@ -115,7 +104,7 @@ test('a value of a sheet is judged where it is typed and the next one has the ke
   await nothingSerious(page, 'carburettor');
 });
 
-test('a case is practised on the simulated tester', async () => {
+test('a case is practised on the simulated tester', async ({ page }) => {
   await page.goto('/bench/practice/stuck-ring');
   await page.getByLabel('Cylinder').selectOption('3');
   await page.getByRole('button', { name: 'Open the valve' }).click();

@@ -1,9 +1,6 @@
 // The aircraft's file and its arrival, as a person goes them: made, followed, taken in, looked at before it is touched.
-import { expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
-import { enterAs, fileOf, picture } from './shop.mjs';
-
-const standing = () => test.info().project.name === 'standing';
+import { enterAs, expect, picture, standing, test } from './shop.mjs';
 
 test('an aircraft gets its file, its drawing follows the choices, and it is taken in', async ({ page }) => {
   await enterAs(page, 'ines');
@@ -43,10 +40,9 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await expect(page.locator('.squawks')).toContainText('“Left door rattles”');
 });
 
-test('a due item is noted as done and moves along the line', async ({ page }) => {
-  test.skip(standing(), 'the file is kept at the desk');
+test('a due item is noted as done and moves along the line', async ({ page, shop }) => {
   await enterAs(page, 'ines');
-  await page.goto(await fileOf(page, 'N0LTS'));
+  await page.goto(shop.files.N0LTS);
   const row = page.locator('a.due-row', { hasText: 'Transponder test' });
   const place = () => row.locator('.governs use').getAttribute('x').then(Number);
   const before = await place();
@@ -58,7 +54,6 @@ test('a due item is noted as done and moves along the line', async ({ page }) =>
 });
 
 test('the calendar is one that another program can read', async ({ page }) => {
-  test.skip(standing(), 'once is enough');
   await enterAs(page, 'orla');
   const answer = await page.request.get('/due.ics');
   const calendar = new ICAL.Component(ICAL.parse(await answer.text()));
@@ -73,10 +68,9 @@ test('the calendar is one that another program can read', async ({ page }) => {
   expect(events.map(event => event.summary)).toContain('N04QF: Annual inspection');
 });
 
-test('walking round, each picture is one touch and the next place is offered', async ({ page }) => {
+test('walking round, each picture is one touch and the next place is offered', { tag: '@both' }, async ({ page, shop }) => {
   await enterAs(page, 'piet');
-  await page.goto('/');
-  await page.goto(`${await page.locator('tr', { hasText: 'N0BRM' }).locator('a.work').getAttribute('href')}/arrive`);
+  await page.goto(`${shop.walks.N0BRM}/arrive`);
   await expect(page.getByText('Photograph the nose')).toBeVisible();
   await page.locator('input[name=photo]').setInputFiles(await picture(page, 1200, 900));
   await expect(page.getByText('Photograph the right, from ahead')).toBeVisible();
@@ -98,21 +92,18 @@ test('walking round, each picture is one touch and the next place is offered', a
   expect(Math.abs(Number((await page.locator('.pin').first().getAttribute('transform')).match(/[\d.]+/)[0]) - 70)).toBeLessThan(3);
 });
 
-test('the plan prints on one page', async ({ page }) => {
-  test.skip(standing(), 'it is printed at the desk');
+test('the plan prints on one page', async ({ page, shop }) => {
   await enterAs(page, 'ines');
-  await page.goto('/');
-  await page.goto(`${await page.locator('tr', { hasText: 'N0BRM' }).locator('a.work').getAttribute('href')}/plan`);
+  await page.goto(`${shop.walks.N0BRM}/plan`);
   for (const format of ['A4', 'Letter']) {
     const pdf = await page.pdf({ format });
     expect(pdf.toString('latin1').match(/\/Type \/Page\b/g), format).toHaveLength(1);
   }
 });
 
-test('a file of times is looked at before it is taken in', async ({ page }) => {
-  test.skip(standing(), 'files come at the desk');
+test('a file of times is looked at before it is taken in', async ({ page, shop }) => {
   await enterAs(page, 'tamsin');
-  await page.goto(`${await fileOf(page, 'N0FLD')}/times`);
+  await page.goto(`${shop.files.N0FLD}/times`);
   await page.locator('input[type=file]').setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from('day;hour meter\n20.10.2026;=1+1\n25.10.2026;142,5\n') });
   await page.getByRole('button', { name: 'Look at it' }).click();
   await expect(page.locator('.times-file')).toContainText('is a formula, not a figure');

@@ -1,53 +1,44 @@
 // Something found: taken down in seconds, with a photo and without a connection, drawn on, laid over last year's, answered by
 // its owner.
-import { expect, test } from '@playwright/test';
-import { enterAs, nothingSerious, picture, walkOf } from './shop.mjs';
+import { enterAs, expect, nothingSerious, picture, putOnList, standing, test } from './shop.mjs';
 
-test.describe.configure({ mode: 'serial' });
-
-const standing = () => test.info().project.name === 'standing';
-
-let page;
+// The tug's walk takes what is found here; the trainer's photos are only looked at.
 let walk;
-let trainer;
 
-test.beforeAll(async ({ browser }) => {
-  const { baseURL, viewport, hasTouch } = test.info().project.use;
-  page = await (await browser.newContext({ baseURL, viewport, hasTouch })).newPage();
+test.beforeEach(async ({ page, shop }) => {
   await enterAs(page, 'ines');
-  // The tug's walk takes what is found here; the trainer's photos are only looked at.
-  walk = await walkOf(page, 'N0LTS');
-  trainer = await walkOf(page, 'N04QF');
+  walk = shop.walks.N0LTS;
 });
 
-test.afterAll(() => page.close());
-
-const form = () => page.locator('#capture form');
-const listed = async words => {
+const form = page => page.locator('#capture form');
+const listed = async (page, words) => {
   await page.goto(`${walk}/fix-list`);
   return page.locator('.finds li', { hasText: words });
 };
 
-test('words first or photo first, it is on the fix list in four touches besides the words', async () => {
+test('words first or photo first, it is on the fix list in four touches besides the words', { tag: '@both' }, async ({ page }) => {
   let touches = 0;
   const touch = async locator => { touches += 1; await (standing() ? locator.tap() : locator.click()); };
   await page.goto(`${walk}/airframe/gear`);
   // The guess at no words yet is answered last: it doesn't take the place of the guess at these.
+  let letAnswer;
+  const held = new Promise(done => { letAnswer = done; });
   await page.route(/handler=Guess&what=&/, async route => {
-    await new Promise(done => setTimeout(done, 2000));
+    await held;
     await route.continue();
   });
   const shot = await picture(page, 2400, 1800);
   const from = Date.now();
   await touch(page.locator('a.found'));
-  await form().locator('textarea[name=what]').fill('oil seep at the left oleo');
+  await form(page).locator('textarea[name=what]').fill('oil seep at the left oleo');
   touches += 1; // the camera's button; its shutter is the phone's own
-  await form().locator('input[name=photos]').first().setInputFiles(shot);
-  await expect(form().locator('[data-previews] img')).toHaveCount(1);
-  await expect(form().locator('select[name=zone]')).toHaveValue('gear');
-  await expect(form().locator('input[value=Watch]')).toBeChecked();
-  await expect(form().locator('[data-guess-well]')).toContainText('Oil seep');
-  await touch(form().getByRole('button', { name: 'Put on the fix list' }));
+  await form(page).locator('input[name=photos]').first().setInputFiles(shot);
+  await expect(form(page).locator('[data-previews] img')).toHaveCount(1);
+  await expect(form(page).locator('select[name=zone]')).toHaveValue('gear');
+  await expect(form(page).locator('input[value=Watch]')).toBeChecked();
+  await expect(form(page).locator('[data-guess-well]')).toContainText('Oil seep');
+  letAnswer();
+  await touch(form(page).getByRole('button', { name: 'Put on the fix list' }));
   await expect(page.locator('#captured')).toContainText(/is on the fix list as watch/);
   // How long it took is told, not judged: the machine that runs this may have other work.
   test.info().annotations.push({ type: 'seconds', description: String((Date.now() - from) / 1000) });
@@ -56,17 +47,17 @@ test('words first or photo first, it is on the fix list in four touches besides 
 
   // Photo first: the camera in the foot opens the form with the picture in it.
   await page.locator('[data-capture-snap] input').setInputFiles(shot);
-  await expect(form().locator('[data-previews] img')).toHaveCount(1);
-  await form().locator('textarea[name=what]').fill('Cotter pin missing at the brake lever');
-  await expect(form().locator('input[value=Airworthiness]')).toBeChecked();
-  await form().locator('.class-choice', { hasText: 'Recommended' }).click();
-  await form().getByRole('button', { name: 'Put on the fix list' }).click();
+  await expect(form(page).locator('[data-previews] img')).toHaveCount(1);
+  await form(page).locator('textarea[name=what]').fill('Cotter pin missing at the brake lever');
+  await expect(form(page).locator('input[value=Airworthiness]')).toBeChecked();
+  await form(page).locator('.class-choice', { hasText: 'Recommended' }).click();
+  await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
   await expect(page.locator('#captured')).toContainText('as recommended', { useInnerText: true });
-  const thumb = (await listed('Cotter pin missing')).locator('img');
+  const thumb = (await listed(page, 'Cotter pin missing')).locator('img');
   await expect.poll(() => thumb.evaluate(image => image.naturalWidth)).toBe(480);
 });
 
-test('a file that is no picture is refused by name, and words, class and place stay', async () => {
+test('a file that is no picture is refused by name, and words, class and place stay', async ({ page }) => {
   await page.goto(`${walk}/find?zone=gear`);
   const own = page.locator('form[data-find]');
   await own.locator('textarea[name=what]').fill('Bushing worn');
@@ -81,15 +72,15 @@ test('a file that is no picture is refused by name, and words, class and place s
   await own.locator('textarea[name=what]').fill('');
 });
 
-test('without a connection what is found waits on the device with its photo, survives a closed page, and goes out once', async () => {
+test('without a connection what is found waits on the device with its photo, survives a closed page, and goes out once', { tag: '@standing' }, async ({ page }) => {
   await page.goto(`${walk}/airframe/gear`);
   const shot = await picture(page);
   await page.context().setOffline(true);
   for (const words of ['Waits: fairing screw lost', 'Waits: tyre sidewall cut']) {
     await page.locator('a.found').click();
-    await form().locator('textarea[name=what]').fill(words);
-    await form().locator('input[name=photos]').first().setInputFiles(shot);
-    await form().getByRole('button', { name: 'Put on the fix list' }).click();
+    await form(page).locator('textarea[name=what]').fill(words);
+    await form(page).locator('input[name=photos]').first().setInputFiles(shot);
+    await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
     await expect(page.locator('#capture')).toBeHidden();
   }
   await expect(page.locator('#captures')).toContainText('2 found things waiting to send');
@@ -97,13 +88,13 @@ test('without a connection what is found waits on the device with its photo, sur
   await page.context().setOffline(false);
   await page.goto('/');
   await expect(page.locator('#captures')).toBeHidden();
-  const rows = await listed('Waits:');
+  const rows = await listed(page, 'Waits:');
   await expect(rows).toHaveCount(2);
   await expect(rows.locator('img')).toHaveCount(2);
   await expect(rows.filter({ hasText: 'tyre sidewall' }).locator('.state').first(), 'guessed when it was sent').toHaveAttribute('aria-label', 'airworthiness');
 });
 
-test('a slow connection holds nobody up, and a post that comes twice makes one', async () => {
+test('a slow connection holds nobody up, and a post that comes twice makes one', { tag: '@standing' }, async ({ page }) => {
   await page.goto(`${walk}/airframe/gear`);
   let posts = 0;
   await page.route('**/find', async route => {
@@ -114,17 +105,18 @@ test('a slow connection holds nobody up, and a post that comes twice makes one',
     return route.continue();
   });
   await page.locator('a.found').click();
-  await form().locator('textarea[name=what]').fill('Twice on its way');
-  await form().getByRole('button', { name: 'Put on the fix list' }).click();
+  await form(page).locator('textarea[name=what]').fill('Twice on its way');
+  await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
   await expect(page.locator('#captures')).toContainText('1 found thing waiting');
   await expect(page.locator('#captures')).toBeHidden({ timeout: 40_000 });
   await page.unroute('**/find');
   expect(posts).toBe(2);
-  await expect(await listed('Twice on its way')).toHaveCount(1);
+  await expect(await listed(page, 'Twice on its way')).toHaveCount(1);
 });
 
-test('a crack is measured by a scale beside it, and the drawing is there again', async () => {
-  await (await listed('oil seep at the left oleo')).locator('a').click();
+test('a crack is measured by a scale beside it, and the drawing is there again', { tag: '@both' }, async ({ page }) => {
+  await putOnList(page, walk, 'oil seep at the left oleo', 'gear', 'Watch', await picture(page, 2400, 1800));
+  await (await listed(page, 'oil seep at the left oleo')).locator('a').click();
   await page.getByRole('link', { name: 'draw, measure, compare' }).click();
   const board = page.locator('[data-board]');
   await expect.poll(() => board.locator('image').first().evaluate(image => image.getBBox().width)).toBe(2400);
@@ -153,12 +145,12 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   await page.getByRole('button', { name: 'Keep the drawing' }).click();
   await expect(page.locator('.mark-list li')).toHaveCount(2);
   await nothingSerious(page, 'photo');
-  await (await listed('oil seep at the left oleo')).locator('a').click();
+  await (await listed(page, 'oil seep at the left oleo')).locator('a').click();
   await expect(page.locator('.marked svg')).toHaveAttribute('aria-label', /length (19|20)\.\d+ ± /);
 });
 
-test('last year’s photo of the place stands beside, blinks, and lies over, shifted and scaled', async () => {
-  await page.goto(`${trainer}/fix-list?q=Spinner`);
+test('last year’s photo of the place stands beside, blinks, and lies over, shifted and scaled', async ({ page, shop }) => {
+  await page.goto(`${shop.walks.N04QF}/fix-list?q=Spinner`);
   await page.locator('.finds li a').click();
   await page.getByRole('link', { name: 'draw, measure, compare' }).click();
   await expect(page.locator('.board-side')).toContainText('Grown by');
@@ -184,12 +176,13 @@ test('last year’s photo of the place stands beside, blinks, and lies over, shi
   await expect(over).toHaveAttribute('opacity', '1');
 });
 
-test('the owner approves, declines and asks by a link alone, and the sum follows', async ({ browser }) => {
+test('the owner approves, declines and asks by a link alone, and the sum follows', { tag: '@standing' }, async ({ page, another }) => {
+  await putOnList(page, walk, 'Waits: tyre sidewall cut', 'gear', 'Airworthiness', await picture(page));
   await page.goto(`${walk}/fix-list/owner`);
   await page.getByLabel('Owner\'s mail').fill('owner@example.org');
   await page.getByRole('button', { name: /Make the link/ }).click();
   const link = await page.locator('.link-once').getAttribute('href');
-  const owner = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  const owner = await another();
   const complaints = [];
   owner.on('console', message => { if (message.type() === 'error') complaints.push(message.text()); });
   await owner.goto(link);
@@ -207,22 +200,19 @@ test('the owner approves, declines and asks by a link alone, and the sum follows
   await line.getByRole('button', { name: 'Ask' }).tap();
   await expect(line.locator('.notes')).toContainText('Which tyre');
   expect(complaints).toEqual([]);
-  await owner.context().close();
-  await (await listed('tyre sidewall')).locator('a').click();
+  await (await listed(page, 'tyre sidewall')).locator('a').click();
   await expect(page.locator('.notes .owners')).toContainText('Which tyre will you fit?');
   await expect(page.locator('.way')).toContainText('the owner');
 });
 
-test('the report prints with its photos, and the list is one at a time standing', async () => {
-  if (standing()) {
-    await page.goto(`${trainer}/fix-list`);
-    const rows = page.locator('.finds li');
-    expect((await rows.first().boundingBox()).height).toBeGreaterThan(400);
-    // Pictures come as they come into view.
-    expect(await page.locator('.finds img').last().evaluate(image => image.complete && image.naturalWidth > 0)).toBe(false);
-    return;
-  }
-  await page.goto(`${trainer}/fix-list/report`);
+test('standing, the list is one at a time, and pictures come as they come into view', { tag: '@standing' }, async ({ page, shop }) => {
+  await page.goto(`${shop.walks.N04QF}/fix-list`);
+  expect((await page.locator('.finds li').first().boundingBox()).height).toBeGreaterThan(400);
+  expect(await page.locator('.finds img').last().evaluate(image => image.complete && image.naturalWidth > 0)).toBe(false);
+});
+
+test('the report prints with its photos', async ({ page, shop }) => {
+  await page.goto(`${shop.walks.N04QF}/fix-list/report`);
   await page.locator('.report-photos img').evaluateAll(images => Promise.all(images.map(image => { image.loading = 'eager'; return image.decode(); })));
   const pdf = await page.pdf({ format: 'A4' });
   expect(pdf.toString('latin1').match(/\/Type \/Page\b/g).length).toBeGreaterThan(2);

@@ -1,24 +1,43 @@
-// What every path through the shop needs: to enter, to find a walk, a picture, and an eye for accessibility.
+// What every path through the shop needs: a shop of its own, people who have entered, a picture, and an eye for accessibility.
 import AxeBuilder from '@axe-core/playwright';
-import { expect } from '@playwright/test';
+import { expect, test as base } from '@playwright/test';
+import { lender } from './playwright.config.mjs';
+
+export { expect };
 
 export const password = 'quillmoor-field';
 
+/** Each test has a shop to itself, a copy of the demo's, and addresses are those of that shop. */
+export const test = base.extend({
+  shop: async ({}, use) => {
+    const shop = await (await fetch(`${lender}/shops`, { method: 'POST' })).json();
+    await use(shop);
+    await fetch(`${lender}/shops/${shop.port}`, { method: 'DELETE' });
+  },
+  baseURL: ({ shop }, use) => use(shop.address),
+  /** Someone else at a device of their own, in the same posture. */
+  another: async ({ browser, baseURL, viewport, hasTouch }, use) => {
+    const devices = [];
+    await use(async name => {
+      const device = await browser.newContext({ baseURL, viewport, hasTouch });
+      devices.push(device);
+      const page = await device.newPage();
+      if (name) await enterAs(page, name);
+      return page;
+    });
+    await Promise.all(devices.map(device => device.close()));
+  },
+});
+
+export const token = page => page.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
+
 export async function enterAs(page, name) {
-  await page.goto('/enter');
-  await page.locator(`button[value=${name}]`).click();
-  await expect(page).toHaveURL(/\/$/);
+  const door = token(await (await page.request.get('/enter')).text());
+  const answer = await page.request.post('/enter?handler=As', { form: { name, __RequestVerificationToken: door }, maxRedirects: 0 });
+  expect(answer.headers().location, `${name} enters`).toBe('/');
 }
 
-export async function walkOf(page, registration) {
-  await page.goto('/');
-  return page.locator('tr', { hasText: registration }).locator('a.work').getAttribute('href');
-}
-
-export async function fileOf(page, registration) {
-  await page.goto('/');
-  return page.locator('tr', { hasText: registration }).locator('a.reg').getAttribute('href');
-}
+export const standing = () => test.info().project.name === 'standing';
 
 /**
  * All that WCAG 2.1 asks at A and AA but the contrast of colours, or only the rules named: contrast is most of the work, and the
@@ -46,6 +65,16 @@ export async function picture(page, width = 1600, height = 1200) {
     return canvas.toDataURL('image/jpeg', 0.9).split(',')[1];
   }, [width, height]);
   return { name: 'found.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(data, 'base64') };
+}
+
+/** Puts something with a photo on an inspection's fix list, as the form sends it. */
+export async function putOnList(page, walk, what, zone, kind, photo) {
+  const form = token(await (await page.request.get(`${walk}/find`)).text());
+  const answer = await page.request.post(`${walk}/find`, {
+    multipart: { post: crypto.randomUUID(), what, zone, class: kind, photos: photo, __RequestVerificationToken: form },
+    maxRedirects: 0,
+  });
+  expect(answer.status(), what).toBe(302);
 }
 
 /** A value that satisfies limits as they are written: "35–41 lb", "at most 0.1 in", "at least 12.4 V". */

@@ -1,33 +1,14 @@
 // Several people on one inspection, connections that drop, and a zone done by keys alone or by touch alone.
-import { expect, test } from '@playwright/test';
 import jsQR from 'jsqr';
-import { enterAs, walkOf } from './shop.mjs';
+import { enterAs, expect, standing, test } from './shop.mjs';
 
-test.describe.configure({ mode: 'serial' });
-
-const standing = () => test.info().project.name === 'standing';
 const heading = page => page.locator('.task.current h2');
 
-async function person(browser, name) {
-  const { baseURL, viewport, hasTouch } = test.info().project.use;
-  const page = await (await browser.newContext({ baseURL, viewport, hasTouch })).newPage();
-  await enterAs(page, name);
-  return page;
-}
-
-let ines;
-let orla;
 let walk;
 
-test.beforeAll(async ({ browser }) => {
-  [ines, orla] = [await person(browser, 'ines'), await person(browser, 'orla')];
-  // The amateur-built: no other test works on it.
-  walk = await walkOf(ines, 'N0BRM');
-});
-
-test.afterAll(async () => {
-  await ines.context().close();
-  await orla.context().close();
+test.beforeEach(async ({ page, shop }) => {
+  await enterAs(page, 'ines');
+  walk = shop.walks.N0BRM;
 });
 
 // The forms of the zone's other tasks are on the device: from here on it can do without a connection.
@@ -39,7 +20,8 @@ async function open(page, place) {
 
 const say = async (page, key, name) => standing() ? page.getByRole('button', { name }).tap() : page.keyboard.press(key);
 
-test('each sees at once what the other ticked, and where the other is', async () => {
+test('each sees at once what the other ticked, and where the other is', { tag: '@both' }, async ({ page: ines, another }) => {
+  const orla = await another('orla');
   await open(ines, 'airframe/tail-cone');
   await open(orla, 'airframe/tail-cone');
   await expect(orla.locator('.zones .here')).toContainText('IC here');
@@ -53,7 +35,8 @@ test('each sees at once what the other ticked, and where the other is', async ()
   await expect(orla.locator('.tasks > li').first()).toContainText('IC');
 });
 
-test('what one types stays while the other works, and two answers stand side by side', async () => {
+test('what one types stays while the other works, and two answers stand side by side', async ({ page: ines, another }) => {
+  const orla = await another('orla');
   await open(ines, 'airframe/tail');
   await open(orla, 'airframe/tail');
   const task = page => page.locator('.tasks').getByRole('link', { name: /Elevator: hinges/ });
@@ -75,7 +58,8 @@ test('what one types stays while the other works, and two answers stand side by 
   await expect(orla.locator('.tasks')).toContainText('84 thou');
 });
 
-test('a button held down while the other works is pressed all the same', async () => {
+test('a button held down while the other works is pressed all the same', async ({ page: ines, another }) => {
+  const orla = await another('orla');
   await open(ines, 'airframe/tail');
   await open(orla, 'airframe/tail');
   const title = await heading(ines).textContent();
@@ -92,7 +76,7 @@ test('a button held down while the other works is pressed all the same', async (
   await expect(heading(ines)).not.toHaveText(title);
 });
 
-test('a connection that drops in the middle of ten verdicts loses none', async () => {
+test('a connection that drops in the middle of ten verdicts loses none', { tag: '@standing' }, async ({ page: ines }) => {
   await open(ines, 'airframe/cabin');
   const done = async () => Number((await ines.locator('.zone-head h1').textContent()).split(' ')[0]);
   const before = await done();
@@ -115,7 +99,7 @@ test('a connection that drops in the middle of ten verdicts loses none', async (
   }
 });
 
-test('a verdict is taken back within ten seconds, by one key or one touch', async () => {
+test('a verdict is taken back within ten seconds, by one key or one touch', { tag: '@both' }, async ({ page: ines }) => {
   await open(ines, 'airframe/left-wing');
   const title = await heading(ines).textContent();
   await say(ines, 'g', /^Good/);
@@ -125,7 +109,7 @@ test('a verdict is taken back within ten seconds, by one key or one touch', asyn
   await expect(ines.locator('.zone-head h1')).toHaveText(/^0 of/);
 });
 
-test('what another person pressed on this device waits for that person', async () => {
+test('what another person pressed on this device waits for that person', { tag: '@standing' }, async ({ page: ines }) => {
   await open(ines, 'airframe/left-wing');
   const theirs = { me: 'somebody-else', url: '/nowhere', post: 'p', task: 't', what: 'Theirs', body: [] };
   await ines.evaluate(entry => localStorage.setItem('rivet:verdicts', JSON.stringify([entry])), theirs);
@@ -137,16 +121,14 @@ test('what another person pressed on this device waits for that person', async (
   await ines.evaluate(() => localStorage.removeItem('rivet:verdicts'));
 });
 
-test('any device comes back to where one was', async ({ browser }) => {
+test('any device comes back to where one was', async ({ page: ines, another }) => {
   await open(ines, 'airframe/gear');
   await expect(heading(ines)).toBeVisible();
-  const other = await person(browser, 'ines');
+  const other = await another('ines');
   await expect.poll(async () => { await other.goto(walk); return other.url(); }, { timeout: 40_000 }).toContain('/airframe/gear');
-  await other.context().close();
 });
 
-test('a zone by keys alone', async () => {
-  test.skip(standing(), 'at the desk');
+test('a zone by keys alone', async ({ page: ines }) => {
   await open(ines, 'airframe/general');
   const total = Number((await ines.locator('.zone-head h1').textContent()).split(' ')[2]);
   for (let turn = 0; turn < total; turn += 1) {
@@ -169,8 +151,7 @@ test('a zone by keys alone', async () => {
   await expect(ines).not.toHaveURL(/general/);
 });
 
-test('a zone by touch alone, with a swipe to the next task', async () => {
-  test.skip(!standing(), 'on the phone');
+test('a zone by touch alone, with a swipe to the next task', { tag: '@standing' }, async ({ page: ines }) => {
   await open(ines, 'airframe/general');
   const touch = await ines.context().newCDPSession(ines);
   const swipe = async (from, to) => {
@@ -194,11 +175,9 @@ test('a zone by touch alone, with a swipe to the next task', async () => {
   await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} looked at`);
 });
 
-test('the code on a label leads to its tag', async () => {
-  test.skip(standing(), 'labels are printed at the desk');
-  const trainer = await walkOf(orla, 'N04QF');
-  await orla.goto(`${trainer}/labels`);
-  const label = orla.locator('.label').nth(2);
+test('the code on a label leads to its tag', async ({ page, shop }) => {
+  await page.goto(`${shop.walks.N04QF}/labels`);
+  const label = page.locator('.label').nth(2);
   const { pixels, side } = await label.locator('svg.code').evaluate(svg => {
     const [, , width] = svg.getAttribute('viewBox').split(' ').map(Number);
     const canvas = Object.assign(document.createElement('canvas'), { width: width * 4, height: width * 4 });
@@ -213,6 +192,6 @@ test('the code on a label leads to its tag', async () => {
   });
   const read = jsQR(Uint8ClampedArray.from([...pixels].flatMap(pixel => [pixel * 255, pixel * 255, pixel * 255, 255])), side, side);
   expect(new URL(read.data).pathname + new URL(read.data).search).toBe(await label.getAttribute('data-address'));
-  await orla.goto(read.data);
-  await expect(orla.locator('.tags .here')).toContainText('Left seat');
+  await page.goto(read.data);
+  await expect(page.locator('.tags .here')).toContainText('Left seat');
 });

@@ -1,8 +1,8 @@
 // The trend call against an independent implementation of Theil–Sen from the npm registry, on the same data. Its median of
 // an even count is the lower middle one and not the mean of the two, so the series have a count that leaves odd numbers of
 // residuals and of pairs (7, 11, 15 …); even counts are held by the hand calculation in TrendTests.
-import { expect, test } from '@playwright/test';
 import { TheilSenRegression } from 'ml-regression-theil-sen';
+import { expect, test } from './shop.mjs';
 
 // A small generator, so that every run sees the same series.
 function* chance(seed) {

@@ -1,6 +1,5 @@
 // Every main view: nothing serious for axe in either light, nothing wider than the screen, nothing refused by the policy.
-import { expect, test } from '@playwright/test';
-import { enterAs, fileOf, nothingSerious, walkOf } from './shop.mjs';
+import { enterAs, expect, nothingSerious, test } from './shop.mjs';
 
 const views = ['/', '/shelf', '/people', '/take-in', '/due', '/due/calendar', '/who-may?job=replace%20a%20tyre', '/bench', '/bench/compression?psi1=58&psi2=76', '/bench/magneto?pointsOpenDegrees=5&retardDegrees=30', '/bench/plug-rotation', '/bench/practice/burnt-valve', 'FILE/trends', '/aircraft/new', '/aircraft/import', 'FILE', 'FILE?item=first', 'FILE?add=true', 'FILE/parts?part=first', 'FILE/parts?add=true', 'FILE/times', 'FILE/books?add=entry', 'FILE/data-plate', 'WALK/arrive', 'WALK/plan', 'WALK/look', 'WALK/tags', 'WALK/labels', 'WALK/tools', 'WALK/inspect', '/shelf/tools', '/shelf/worksheets/geared-four', 'WALK/engine/engine', 'WALK/airframe/cabin', 'WALK/compressions', 'TRAINER/plugs', 'TRAINER/engine-logs', 'TRAINER/pressure-altitude', 'WALK/find?zone=tail', 'WALK/fix-list', 'TRAINER/fix-list/1', 'TRAINER/fix-list/owner', 'TRAINER/fix-list/report', 'WALK/marks', '/outbox', '/share', '/bulletins', '/bulletins/new', 'FILE/bulletins', 'WALK/bulletins', 'WALK/bulletins/status', 'WALK/close', 'WALK/records'];
 
@@ -13,59 +12,69 @@ const standingViews = ['/', 'WALK/arrive', 'WALK/airframe/cabin', 'WALK/find?zon
 // Contrast, in either light: the views that together show every colour are enough.
 const coloured = ['/', 'FILE', 'TRAINER/plugs', '/bench/compression?psi1=58&psi2=76', 'WALK/look', 'WALK/airframe/cabin', 'WALK/compressions', 'WALK/find?zone=tail', 'TRAINER/fix-list/1', 'WALK/close'];
 
-const standing = () => test.info().project.name === 'standing';
+// A dozen to a test, so that one that can't be read costs its dozen, and the others go on beside it.
+const dozens = views => Array.from({ length: Math.ceil(views.length / 12) }, (_, dozen) => views.slice(dozen * 12, dozen * 12 + 12));
 
-for (const colorScheme of ['light', 'dark']) {
-  test(`every view can be read, ${colorScheme}`, async ({ browser }) => {
-    test.slow();
-    test.skip(colorScheme === 'dark' && standing(), 'the colours are the same in either posture');
-    const { baseURL, viewport, hasTouch } = test.info().project.use;
-    const context = await browser.newContext({ baseURL, viewport, hasTouch, colorScheme });
-    const page = await context.newPage();
-    const complaints = [];
-    page.on('console', message => { if (message.type() === 'error') complaints.push(`${page.url()}: ${message.text()} ${message.location().url}`); });
-    page.on('pageerror', error => complaints.push(`${page.url()}: ${error.message}`));
-    await page.goto('/enter');
-    await nothingSerious(page, 'enter');
-    await enterAs(page, 'orla');
-    // Others are at these walks meanwhile: each view has to stand in whatever state they leave it.
-    const walk = await walkOf(page, 'N0LTS');
-    const trainer = await walkOf(page, 'N04QF');
-    // The twin's file: nobody changes it meanwhile.
-    const file = await fileOf(page, 'N0TWQ');
-    await page.goto(file);
-    const item = new URL(await page.locator('a.due-row[href*="item="]').first().getAttribute('href'), 'http://x').searchParams.get('item');
-    await page.goto(`${file}/parts`);
-    const part = new URL(await page.locator('.parts a').first().getAttribute('href'), 'http://x').searchParams.get('part');
-    const looked = standing() ? standingViews : views.filter(view => !alike.includes(view));
-    for (const view of colorScheme === 'dark' ? coloured : views) {
-      await page.goto(view.replace('WALK', walk).replace('TRAINER', trainer).replace('FILE', file).replace('item=first', `item=${item}`).replace('part=first', `part=${part}`));
-      if (looked.includes(view) && colorScheme === 'light') await nothingSerious(page, view);
-      if (coloured.includes(view) && !standing()) await nothingSerious(page, `${view} ${colorScheme}`, ['color-contrast']);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${view} is wider than the screen`).toBeLessThanOrEqual(0);
+async function read(page, shop, looked, look) {
+  const complaints = [];
+  page.on('console', message => { if (message.type() === 'error') complaints.push(`${page.url()}: ${message.text()} ${message.location().url}`); });
+  page.on('pageerror', error => complaints.push(`${page.url()}: ${error.message}`));
+  await enterAs(page, 'orla');
+  const file = shop.files.N0TWQ;
+  for (const view of looked) {
+    let address = view.replace('WALK', shop.walks.N0LTS).replace('TRAINER', shop.walks.N04QF).replace('FILE', file);
+    const first = view.match(/(item|part)=first/)?.[1];
+    if (first) {
+      await page.goto(first === 'item' ? file : `${file}/parts`);
+      const link = await page.locator(first === 'item' ? 'a.due-row[href*="item="]' : '.parts a').first().getAttribute('href');
+      address = address.replace('first', new URL(link, 'http://x').searchParams.get(first));
     }
-    expect(complaints).toEqual([]);
-    await context.close();
+    await page.goto(address);
+    await look(view);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${view} is wider than the screen`).toBeLessThanOrEqual(0);
+  }
+  expect(complaints).toEqual([]);
+}
+
+for (const [dozen, some] of dozens(views).entries()) {
+  test(`every view can be read, and its marks are sound: ${dozen + 1}`, async ({ page, shop }) => {
+    await read(page, shop, some, async view => { if (!alike.includes(view)) await nothingSerious(page, view); });
+  });
+  test(`every view fits the screen standing: ${dozen + 1}`, { tag: '@standing' }, async ({ page, shop }) => {
+    await read(page, shop, some, async view => { if (standingViews.includes(view)) await nothingSerious(page, view); });
   });
 }
 
-test('targets are large enough for a glove', async ({ page }) => {
-  test.skip(test.info().project.name !== 'standing', 'at the desk there is a mouse');
+for (const colorScheme of ['light', 'dark']) {
+  test.describe(() => {
+    test.use({ colorScheme });
+    test(`every colour can be read, ${colorScheme}`, async ({ page, shop }) => {
+      await read(page, shop, coloured, view => nothingSerious(page, view, ['color-contrast']));
+    });
+  });
+}
+
+test('the door is sound, and whoever is chosen there comes in', async ({ page }) => {
+  await page.goto('/enter');
+  await nothingSerious(page, 'enter');
+  await page.locator('button[value=tamsin]').click();
+  await expect(page).toHaveURL(/\/$/);
+  await expect(page.locator('.me summary')).toHaveText('Tamsin Bexwell');
+});
+
+test('targets are large enough for a glove', { tag: '@standing' }, async ({ page, shop }) => {
   await enterAs(page, 'tamsin');
-  const walk = await walkOf(page, 'N0LTS');
   for (const view of ['airframe/general', 'find?zone=gear', 'compressions', 'arrive', 'look', 'tags', 'tools', 'plugs', 'engine-logs']) {
-    await page.goto(`${walk}/${view}`);
+    await page.goto(`${shop.walks.N0LTS}/${view}`);
     const small = await page.locator('main .btn:visible, main [data-psi]:visible, .class-choice:visible, .keypad button:visible').evaluateAll(targets =>
       targets.map(target => [target.textContent.trim() || target.getAttribute('aria-label'), Math.round(target.getBoundingClientRect().height)]).filter(([, height]) => height < 44));
     expect(small, view).toEqual([]);
   }
 });
 
-test('the keys are listed, and none works while a person types', async ({ page }) => {
-  test.skip(test.info().project.name !== 'sitting', 'keys are for the desk');
+test('the keys are listed, and none works while a person types', async ({ page, shop }) => {
   await enterAs(page, 'ines');
-  const walk = await walkOf(page, 'N0BRM');
-  await page.goto(`${walk}/airframe/cabin`);
+  await page.goto(`${shop.walks.N0BRM}/airframe/cabin`);
   await page.keyboard.press('?');
   await expect(page.locator('#keys')).toContainText('Found something');
   await page.keyboard.press('Escape');

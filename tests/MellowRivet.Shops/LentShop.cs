@@ -1,0 +1,90 @@
+using MellowRivet.Store;
+using MellowRivet.Web.Hosting;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Shops;
+
+/// <summary>A copy of the made shop, served on a free port of the loopback address until it is thrown away.</summary>
+public sealed class LentShop : IAsyncDisposable
+{
+    /// <summary>The moment that every lent shop is set to: the day the demo's days were written for.</summary>
+    public static readonly DateTimeOffset Now = new(2026, 11, 25, 10, 0, 0, TimeSpan.Zero);
+
+    private readonly WebApplication app;
+    private readonly DataFolder data;
+
+    private LentShop(WebApplication app, DataFolder data) => (this.app, this.data) = (app, data);
+
+    public IServiceProvider Services => app.Services;
+    public DataFolder Data => data;
+    public string Address => app.Urls.First();
+    public int Port => new Uri(Address).Port;
+
+    /// <summary>The inspection of each aircraft that was begun last, and each aircraft's file, by registration.</summary>
+    public required IReadOnlyDictionary<string, string> Walks { get; init; }
+    public required IReadOnlyDictionary<string, string> Files { get; init; }
+
+    /// <summary>Makes the shop that copies are taken of, where it isn't there yet.</summary>
+    public static async Task MakeAsync(string folder)
+    {
+        if (Directory.Exists(folder))
+            return;
+        // In one step, so that one that was interrupted is never taken for whole.
+        var half = $"{folder}.{Guid.NewGuid():N}.half";
+        var settings = new RivetSettings(new(half)) { Port = 0, Demo = true, Clock = new SetClock(Now) };
+        await using (var app = RivetApp.Build(settings))
+            await RivetApp.PrepareAsync(app, settings, default);
+        SqliteConnection.ClearAllPools();
+        Directory.Move(half, folder);
+    }
+
+    /// <summary>Opens a copy of a shop.</summary>
+    /// <param name="made">The shop's folder.</param>
+    /// <param name="clock">Its time; null for the moment it was made at.</param>
+    public static async Task<LentShop> OpenAsync(string made, TimeProvider? clock = null)
+    {
+        var folder = Path.Combine(Path.GetTempPath(), $"rivet-shop-{Guid.NewGuid():N}");
+        Copy(new(made), folder);
+        return await ServeAsync(new(folder), clock ?? new SetClock(Now));
+    }
+
+    /// <summary>Serves a shop, with what limits a stranger's calls out of the way; where its folder is empty, the demo is made.</summary>
+    public static async Task<LentShop> ServeAsync(DataFolder data, TimeProvider clock)
+    {
+        var settings = new RivetSettings(data)
+        {
+            Port = 0, Demo = true, Clock = clock, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000,
+        };
+        var app = RivetApp.Build(settings);
+        await RivetApp.PrepareAsync(app, settings, default);
+        await app.StartAsync();
+        await using var scope = app.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
+        var aircraft = await db.Aircraft.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Registration);
+        var begun = await db.Inspections.AsNoTracking().OrderBy(row => row.OpenedOn).Select(row => new { row.Id, row.AircraftId }).ToListAsync();
+        return new(app, data)
+        {
+            Walks = begun.GroupBy(row => row.AircraftId).ToDictionary(rows => aircraft[rows.Key], rows => $"/walk/{rows.Last().Id}"),
+            Files = aircraft.ToDictionary(row => row.Value, row => $"/aircraft/{row.Key}"),
+        };
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await app.StopAsync(new CancellationToken(canceled: true));
+        await app.DisposeAsync();
+        using (var connection = new SqliteConnection(data.ConnectionString))
+            SqliteConnection.ClearPool(connection);
+        Directory.Delete(data.Path, recursive: true);
+    }
+
+    private static void Copy(DirectoryInfo from, string to)
+    {
+        Directory.CreateDirectory(to);
+        foreach (var file in from.EnumerateFiles())
+            file.CopyTo(Path.Combine(to, file.Name));
+        foreach (var folder in from.EnumerateDirectories())
+            Copy(folder, Path.Combine(to, folder.Name));
+    }
+}
