@@ -44,7 +44,7 @@ public sealed class Outbox(DataFolder data, TimeProvider clock)
         })];
 
     /// <summary>The path of a mail, or null where there is none. Only names that stand in the list reach the file system.</summary>
-    public string? Find(string name) => name.Length < 80 && name.All(letter => char.IsAsciiLetterOrDigit(letter) || letter == '-') && File.Exists(PathOf(name)) ? PathOf(name) : null;
+    public string? Find(string name) => name.Length is > 0 and < 80 && name.All(letter => char.IsAsciiLetterOrDigit(letter) || letter == '-') && File.Exists(PathOf(name)) ? PathOf(name) : null;
 
     private string PathOf(string name) => Path.Combine(data.Outbox, $"{name}.eml");
 }

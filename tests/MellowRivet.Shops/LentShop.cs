@@ -8,9 +8,6 @@ namespace MellowRivet.Shops;
 /// <summary>A copy of the made shop, served on a free port of the loopback address until it is thrown away.</summary>
 public sealed class LentShop : IAsyncDisposable
 {
-    /// <summary>The moment that every lent shop is set to: the day the demo's days were written for.</summary>
-    public static readonly DateTimeOffset Now = new(2026, 11, 25, 10, 0, 0, TimeSpan.Zero);
-
     private readonly WebApplication app;
     private readonly DataFolder data;
 
@@ -25,28 +22,12 @@ public sealed class LentShop : IAsyncDisposable
     public required IReadOnlyDictionary<string, string> Walks { get; init; }
     public required IReadOnlyDictionary<string, string> Files { get; init; }
 
-    /// <summary>Makes the shop that copies are taken of, where it isn't there yet.</summary>
-    public static async Task MakeAsync(string folder)
-    {
-        if (Directory.Exists(folder))
-            return;
-        // In one step, so that one that was interrupted is never taken for whole.
-        var half = $"{folder}.{Guid.NewGuid():N}.half";
-        var settings = new RivetSettings(new(half)) { Port = 0, Demo = true, Clock = new SetClock(Now) };
-        await using (var app = RivetApp.Build(settings))
-            await RivetApp.PrepareAsync(app, settings, default);
-        SqliteConnection.ClearAllPools();
-        Directory.Move(half, folder);
-    }
-
-    /// <summary>Opens a copy of a shop.</summary>
-    /// <param name="made">The shop's folder.</param>
-    /// <param name="clock">Its time; null for the moment it was made at.</param>
-    public static async Task<LentShop> OpenAsync(string made, TimeProvider? clock = null)
+    /// <summary>Opens a copy of the made shop.</summary>
+    public static async Task<LentShop> OpenAsync()
     {
         var folder = Path.Combine(Path.GetTempPath(), $"rivet-shop-{Guid.NewGuid():N}");
-        Copy(new(made), folder);
-        return await ServeAsync(new(folder), clock ?? new SetClock(Now));
+        Copy(new(await MadeShop.FolderAsync()), folder);
+        return await ServeAsync(new(folder), new SetClock(MadeShop.Now));
     }
 
     /// <summary>Serves a shop, with what limits a stranger's calls out of the way; where its folder is empty, the demo is made.</summary>

@@ -3,19 +3,25 @@ using MellowRivet.Shops;
 
 // Lends shops to the browser tests: each test asks for one of its own, and has it closed when it is done. One process serves all of
 // them, so that a shop opens in a fraction of a second.
-//   POST   /shops          opens a copy of the made shop: its address, and where each aircraft's walk and file are
-//   DELETE /shops/{port}   closes it and throws it away
-var (made, port) = (args[0], args[1]);
+//   make                   makes the shop that copies are taken of, and says where it is
+//   PORT                   serves:
+//     GET    /made           where the shop is that copies are taken of
+//     POST   /shops          opens a copy: its address, and where each aircraft's walk and file are
+//     DELETE /shops/{port}   closes it and throws it away
+if (args is ["make"])
+{
+    Console.WriteLine(await MadeShop.FolderAsync());
+    return;
+}
 ConcurrentDictionary<int, LentShop> lent = [];
-
 var builder = WebApplication.CreateSlimBuilder();
-builder.WebHost.UseUrls($"http://127.0.0.1:{port}");
+builder.WebHost.UseUrls($"http://127.0.0.1:{args[0]}");
 builder.Logging.ClearProviders();
 var app = builder.Build();
-app.MapGet("/health", () => Results.Ok());
+app.MapGet("/made", MadeShop.FolderAsync);
 app.MapPost("/shops", async () =>
 {
-    var shop = await LentShop.OpenAsync(made);
+    var shop = await LentShop.OpenAsync();
     lent[shop.Port] = shop;
     return Results.Ok(new { shop.Port, shop.Address, shop.Walks, shop.Files });
 });
@@ -26,5 +32,7 @@ app.MapDelete("/shops/{number:int}", async (int number) =>
     await shop.DisposeAsync();
     return Results.NoContent();
 });
-app.Lifetime.ApplicationStopping.Register(() => Task.WhenAll(lent.Values.Select(shop => shop.DisposeAsync().AsTask())).Wait());
-app.Run();
+await MadeShop.FolderAsync();
+await app.RunAsync();
+foreach (var shop in lent.Values)
+    await shop.DisposeAsync();

@@ -4,7 +4,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
 
-public class ArriveTests(DemoServer server)
+public class ArriveTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private string Walk => server.Walk("N0BRM");
 

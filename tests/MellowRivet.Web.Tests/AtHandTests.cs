@@ -7,7 +7,7 @@ using Microsoft.Extensions.DependencyInjection;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>An inspection is lent from page to page: a page that changed what it was lent would change what the next write keeps.</summary>
-public class AtHandTests(DemoServer server)
+public class AtHandTests(DemoServer server) : IClassFixture<DemoServer>
 {
     // The trainer's walk has something of everything: plugs, logs, found things with photos, a cylinder that wants another try.
     [Fact]

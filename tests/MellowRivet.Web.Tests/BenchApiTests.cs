@@ -3,7 +3,7 @@ using System.Text.Json.Nodes;
 
 namespace MellowRivet.Web.Tests;
 
-public class BenchApiTests(DemoServer server)
+public class BenchApiTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private async Task<(HttpStatusCode Status, JsonObject Body)> CallAsync(string path, string body)
     {

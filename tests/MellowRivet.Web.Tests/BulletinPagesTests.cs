@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
 
-public class BulletinPagesTests(DemoServer server)
+public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private static string Post => Guid.NewGuid().ToString();
 

@@ -3,7 +3,12 @@ using Microsoft.Data.Sqlite;
 
 namespace MellowRivet.Web.Tests;
 
-public sealed class CommandLineTests(DemoServer server) : IDisposable
+/// <summary>They take the process's output for their own: nothing else writes meanwhile.</summary>
+[CollectionDefinition(DisableParallelization = true)]
+public sealed class Alone;
+
+[Collection(typeof(Alone))]
+public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServer>, IDisposable
 {
     private readonly string copy = Path.Combine(Path.GetTempPath(), $"rivet-cli-{Guid.NewGuid():N}");
 

@@ -1,60 +1,42 @@
+using System.Collections.Concurrent;
 using System.Net;
 using AngleSharp;
 using AngleSharp.Dom;
+using MellowRivet.Shops;
 using MellowRivet.Store;
-using MellowRivet.Web.Demo;
-using MellowRivet.Web.Hosting;
-using Microsoft.AspNetCore.Builder;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 
-// One shop for all of them: they take turns.
-[assembly: CollectionBehavior(DisableTestParallelization = true)]
-[assembly: AssemblyFixture(typeof(MellowRivet.Web.Tests.DemoServer))]
-
 namespace MellowRivet.Web.Tests;
 
-/// <summary>The demo's shop on a real server, on a free port of the loopback address, with data of its own.</summary>
+/// <summary>The demo's shop on a real server, on a free port of the loopback address: each class of tests has a copy of its own.</summary>
 public sealed class DemoServer : IAsyncLifetime
 {
-    /// <summary>The day the demo's bulletins were written for: the one day of these tests.</summary>
-    public static readonly DateTimeOffset Now = new(2026, 11, 25, 10, 0, 0, TimeSpan.Zero);
+    /// <summary>The one day of these tests.</summary>
+    public static readonly DateTimeOffset Now = MadeShop.Now;
     public static readonly DateOnly Today = new(2026, 11, 25);
 
-    private readonly Dictionary<string, Visitor> entered = [];
-    private WebApplication app = null!;
+    private readonly ConcurrentDictionary<string, Task<Visitor>> entered = [];
+    private LentShop shop = null!;
 
-    public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-web-{Guid.NewGuid():N}"));
-    public Uri Address => new(app.Urls.First());
-    public IServiceProvider Services => app.Services;
+    public DataFolder Data => shop.Data;
+    public Uri Address => new(shop.Address);
+    public IServiceProvider Services => shop.Services;
 
-    public async ValueTask InitializeAsync()
-    {
-        var settings = new RivetSettings(Data) { Port = 0, Demo = true, Clock = new SetClock(Now), SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000 };
-        app = RivetApp.Build(settings);
-        await RivetApp.PrepareAsync(app, settings, default);
-        await app.StartAsync();
-    }
+    public async ValueTask InitializeAsync() => shop = await LentShop.OpenAsync();
 
-    public async ValueTask DisposeAsync()
-    {
-        await app.DisposeAsync();
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        Directory.Delete(Data.Path, recursive: true);
-    }
+    public ValueTask DisposeAsync() => shop.DisposeAsync();
 
     /// <summary>A browser without scripts, not signed in.</summary>
     public Visitor Stranger() => new(Address);
 
-    /// <summary>Someone of the demo, signed in by name and password once for all tests: hashing the password takes its time.</summary>
-    public async Task<Visitor> EnterAsync(string name)
+    /// <summary>Someone of the demo, entered by the demo's own door once for all tests of a class.</summary>
+    public Task<Visitor> EnterAsync(string name) => entered.GetOrAdd(name, async one =>
     {
-        if (entered.TryGetValue(name, out var visitor))
-            return visitor;
-        entered[name] = visitor = Stranger();
-        (await visitor.PostAsync("/enter", ("name", name), ("password", DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        var visitor = Stranger();
+        (await visitor.PostAsync("/enter?handler=As", ("name", one))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         return visitor;
-    }
+    });
 
     public T With<T>(Func<RivetDb, T> ask)
     {
@@ -68,7 +50,7 @@ public sealed class DemoServer : IAsyncLifetime
     /// <summary>The path of the oil sheet of an aircraft's first engine.</summary>
     public string Sheet(string registration) => $"{Walk(registration)}/engine-sheet/oil/{With(db => db.Aircraft.AsNoTracking().WithParts().Single(aircraft => aircraft.Registration == registration).Engines.First().ComponentId)}";
 
-    /// <summary>The path of the inspection that is in work on an aircraft.</summary>
+    /// <summary>The path of the inspection that was begun last on an aircraft.</summary>
     public string Walk(string registration) => With(db => "/walk/" + db.Inspections
         .Where(row => db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id == row.AircraftId)
         .OrderByDescending(row => row.OpenedOn).First().Id);

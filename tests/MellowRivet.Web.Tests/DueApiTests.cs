@@ -3,7 +3,7 @@ using System.Text.Json;
 
 namespace MellowRivet.Web.Tests;
 
-public class DueApiTests(DemoServer server)
+public class DueApiTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private async Task<JsonElement> AskAsync(string body)
     {

@@ -4,7 +4,7 @@ using System.Text.Json.Nodes;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>The engine's bench: the open calls, and the pages that answer the same.</summary>
-public class EngineBenchTests(DemoServer server)
+public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private async Task<(HttpStatusCode Status, JsonNode Body)> CallAsync(string call, string body)
     {

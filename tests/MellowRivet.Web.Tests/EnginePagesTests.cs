@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>The engine station's pages, on the amateur-built's walk: mixed ignitions, a plug's whole service, a magneto, a filter.</summary>
-public class EnginePagesTests(DemoServer server)
+public class EnginePagesTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private string Walk => server.Walk("N0BRM");
 

@@ -10,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>What happens to a discrepancy after it was found, and to the limits that readings are judged by. On the amateur-built's walk.</summary>
-public class FixListTests(DemoServer server)
+public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private string Walk => server.Walk("N0BRM");
 

@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
 
-public class FleetTests(DemoServer server)
+public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private const string Glider = "N0FLD";
 

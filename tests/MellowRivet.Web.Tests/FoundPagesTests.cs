@@ -11,7 +11,7 @@ using SkiaSharp;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>The pages of what was found: taken down, judged, deferred, drawn on, taken on in bulk, handed over. On the amateur-built's walk and, only looking, on the trainer's.</summary>
-public class FoundPagesTests(DemoServer server)
+public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private string Walk => server.Walk("N0BRM");
     private string Trainer => server.Walk("N04QF");

@@ -6,7 +6,7 @@ using SkiaSharp;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>Looks, tags, tools and second people, on the amateur-built whose inspection nobody has begun.</summary>
-public class LookAndOpenPagesTests(DemoServer server)
+public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private string Walk => server.Walk("N0BRM");
 

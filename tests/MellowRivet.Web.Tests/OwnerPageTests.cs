@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>The owner's page: a link without a sign-in, for one inspection's list and nothing else.</summary>
-public class OwnerPageTests(DemoServer server)
+public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private string Walk => server.Walk("N0BRM");
 

@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>Worksheets made, changed and published in the app.</summary>
-public class ShelfPagesTests(DemoServer server)
+public class ShelfPagesTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private static (string, string) Post() => ("post", $"{Guid.NewGuid()}");
 

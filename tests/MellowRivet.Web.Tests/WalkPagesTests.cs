@@ -5,7 +5,7 @@ using SkiaSharp;
 
 namespace MellowRivet.Web.Tests;
 
-public class WalkPagesTests(DemoServer server)
+public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private Inspection Inspection(string registration)
     {

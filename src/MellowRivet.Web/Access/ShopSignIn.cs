@@ -1,6 +1,7 @@
 using System.Security.Claims;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
@@ -22,7 +23,12 @@ public static class ShopSignIn
             cookie.Cookie.SameSite = SameSiteMode.Lax;
             cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
             cookie.LoginPath = "/enter";
-            cookie.AccessDeniedPath = "/problem/403";
+            // The page for 403 is shown at the address itself, so that no program takes the way there for an answer.
+            cookie.Events.OnRedirectToAccessDenied = denied =>
+            {
+                denied.Response.StatusCode = StatusCodes.Status403Forbidden;
+                return Task.CompletedTask;
+            };
             cookie.ExpireTimeSpan = TimeSpan.FromHours(14);
             // Who is signed in goes by the browser's clock and the machine's, whatever day the shop is set to.
             cookie.TimeProvider = TimeProvider.System;
@@ -33,7 +39,8 @@ public static class ShopSignIn
             stamp.ValidationInterval = TimeSpan.FromMinutes(1);
             stamp.TimeProvider = TimeProvider.System;
         });
-        services.AddAuthorization();
+        // Whoever forgets to say who may come has closed the door to strangers.
+        services.AddAuthorization(access => access.FallbackPolicy = new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
     }
 
     public static Guid PersonId(this ClaimsPrincipal user) => Guid.Parse(user.FindFirstValue(PersonClaim)!);

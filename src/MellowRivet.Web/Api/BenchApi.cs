@@ -3,6 +3,7 @@ using MellowRivet.Core.Compression;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Trends;
+using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Api;
 
@@ -13,7 +14,7 @@ internal static class BenchApi
 
     public static void MapBench(this WebApplication app)
     {
-        var bench = app.MapGroup("/api/v1").RequireRateLimiting("bench").AllowAnonymous();
+        var bench = app.MapGroup("/api/v1").RequireRateLimiting("bench").OpenToAll("arithmetic: it keeps and reads nothing of the shop");
         bench.MapPost("/bench/compression", (HttpRequest request) => BenchBody.AnswerAsync<CompressionCall>(request, Compression))
             .Accepts<CompressionCall>("application/json").Produces<CompressionAnswer>().ProducesValidationProblem()
             .WithName("BenchCompression").WithSummary("Judges a differential compression test.");

@@ -3,10 +3,12 @@ using System.Text;
 using System.Text.Json;
 using CsvHelper;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
+using MellowRivet.Web.Access;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
@@ -18,7 +20,7 @@ internal static class BulletinApi
 
     public static void MapBulletins(this WebApplication app)
     {
-        var open = app.MapGroup("/api/v1").RequireRateLimiting("bench").AllowAnonymous();
+        var open = app.MapGroup("/api/v1").RequireRateLimiting("bench").OpenToAll("arithmetic: it keeps and reads nothing of the shop");
         open.MapPost("/bulletins/applicability", (HttpRequest request) => BenchBody.AnswerAsync<ApplicabilityCall>(request, Applies))
             .Accepts<ApplicabilityCall>("application/json").Produces<ApplicabilityAnswer>().ProducesValidationProblem()
             .WithName("BulletinApplicability").WithSummary("Whether a bulletin’s rule applies to some facts: applies, does not apply, or can’t tell yet, with the facts that are missing.");
@@ -29,14 +31,14 @@ internal static class BulletinApi
         {
             var (bulletins, fault) = await service.SinceAsync(since ?? DateOnly.MinValue, clock.Today(), stop);
             return fault is null ? Results.Text(BulletinFile.ToJson(bulletins), "application/json", Encoding.UTF8) : Results.Problem(statusCode: StatusCodes.Status503ServiceUnavailable, title: fault);
-        }).WithName("BulletinFeed").WithSummary("What the simulated bulletin service gave out after a day: ?since=2026-11-01.");
-        app.MapGet("/schemas/bulletin-1.json", () => Results.Text(BulletinFile.Schema(), "application/schema+json")).AllowAnonymous().ExcludeFromDescription();
+        }).OpenToAll("what the simulated service gives out: nothing of the shop").WithName("BulletinFeed").WithSummary("What the simulated bulletin service gave out after a day: ?since=2026-11-01.");
+        app.MapGet("/schemas/bulletin-1.json", () => Results.Text(BulletinFile.Schema(), "application/schema+json")).OpenToAll("a published format").ExcludeFromDescription();
         app.MapGet("/bulletins.json", async (RivetDb db, CancellationToken stop) => Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson((await db.Bulletins.AsNoTracking().ToListAsync(stop)).Select(held => held.Bulletin))), "application/json", "bulletins.json"))
-            .RequireAuthorization().ExcludeFromDescription();
+            .Needs(Right.Look).ExcludeFromDescription();
         app.MapGet("/bulletins/{id:guid}/file.json", async (Guid id, RivetDb db, CancellationToken stop) => await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) is { } held
             ? Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson(held.Bulletin)), "application/json", $"{string.Concat(held.Bulletin.Title.Where(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.'))}.json")
-            : Results.NotFound()).RequireAuthorization().ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/bulletins.csv", StatusAsync).RequireAuthorization().ExcludeFromDescription();
+            : Results.NotFound()).Needs(Right.Look).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/bulletins.csv", StatusAsync).Needs(Right.Look).ExcludeFromDescription();
     }
 
     public static void MapDocuments(this WebApplication app) =>
@@ -47,7 +49,7 @@ internal static class BulletinApi
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
             // Saved, not shown: what a document carries inside never runs on this site.
             return Results.File(file.Path, file.Type, $"{sha256[..12]}.{file.Type[(file.Type.IndexOf('/', StringComparison.Ordinal) + 1)..]}");
-        }).RequireAuthorization().ExcludeFromDescription();
+        }).Needs(Right.Look).ExcludeFromDescription();
 
     private static ApplicabilityAnswer? Applies(ApplicabilityCall call, Problems problems)
     {

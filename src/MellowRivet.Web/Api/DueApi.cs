@@ -2,7 +2,9 @@ using System.Security.Cryptography;
 using System.Text;
 using MellowRivet.Core.Due;
 using MellowRivet.Core;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
@@ -15,19 +17,19 @@ internal static class DueApi
     public static void MapDue(this WebApplication app)
     {
         app.MapPost("/api/v1/due", (HttpRequest request) => BenchBody.AnswerAsync<DueCall>(request, Reckon))
-            .RequireRateLimiting("bench").AllowAnonymous()
+            .RequireRateLimiting("bench").OpenToAll("arithmetic: it keeps and reads nothing of the shop")
             .Accepts<DueCall>("application/json").Produces<DueAnswer>().ProducesValidationProblem()
             .WithName("Due").WithSummary("Reckons what falls due, when, and by which limb.");
 
         app.MapGet("/aircraft/{id:guid}/due.ics", (Guid id, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) => OneAsync(db, board, row => row.Id == id, clock, stop))
-            .RequireAuthorization().ExcludeFromDescription();
+            .Needs(Right.Look).ExcludeFromDescription();
         app.MapGet("/due.ics", (RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(db, board, clock, stop))
-            .RequireAuthorization().ExcludeFromDescription();
+            .Needs(Right.Look).ExcludeFromDescription();
         // A calendar program can't sign in: the key in the address is its person's, and opens nothing but this.
         app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await ShopAsync(db, board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
+            await KnownAsync(db, key, stop) ? await ShopAsync(db, board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
         app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await OneAsync(db, board, row => row.Registration == registration, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").AllowAnonymous().ExcludeFromDescription();
+            await KnownAsync(db, key, stop) ? await OneAsync(db, board, row => row.Registration == registration, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
     }
 
     /// <summary>A new key for a calendar address, and what is kept of it.</summary>

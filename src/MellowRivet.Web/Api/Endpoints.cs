@@ -1,6 +1,8 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
+using MellowRivet.Web.Access;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
@@ -16,7 +18,7 @@ internal static class Endpoints
             // The name is the content's hash: what it names never changes.
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
             return Results.File(path, "image/jpeg");
-        }).RequireAuthorization().ExcludeFromDescription();
+        }).Needs(Right.Look).ExcludeFromDescription();
 
     public static void MapSounds(this WebApplication app) =>
         app.MapGet("/sounds/{sha256}", (string sha256, string? type, SoundFiles sounds, HttpContext context) =>
@@ -28,7 +30,7 @@ internal static class Endpoints
             using var file = File.OpenRead(path);
             var head = new byte[12];
             return Results.File(path, SoundFiles.TypeOf(head.AsSpan(0, file.ReadAtLeast(head, 12, throwOnEndOfStream: false))) ?? "application/octet-stream", enableRangeProcessing: true);
-        }).RequireAuthorization().ExcludeFromDescription();
+        }).Needs(Right.Look).ExcludeFromDescription();
 
     /// <summary>The pictures of an owner's page: only those that stand on it.</summary>
     public static void MapOwnersPhotos(this WebApplication app) =>
@@ -41,7 +43,7 @@ internal static class Endpoints
                 return Results.NotFound();
             context.Response.Headers.CacheControl = "private, max-age=3600";
             return Results.File(path, "image/jpeg");
-        }).AllowAnonymous().RequireRateLimiting("owner").ExcludeFromDescription();
+        }).OpenToAll("whoever has the link of a list").RequireRateLimiting("owner").ExcludeFromDescription();
 
     public static void MapHealth(this WebApplication app) =>
         app.MapGet("/health", async (RivetDb db, CancellationToken stop) =>
@@ -53,5 +55,5 @@ internal static class Endpoints
             await db.Database.ExecuteSqlAsync($"DELETE FROM Postings WHERE 0", stop);
             await transaction.RollbackAsync(stop);
             return Results.Json(new { status = "ok" });
-        }).AllowAnonymous().WithName("Health").WithSummary("Whether the database is migrated and writable.");
+        }).OpenToAll("whether the shop is up, and no more").WithName("Health").WithSummary("Whether the database is migrated and writable.");
 }

@@ -2,7 +2,9 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using MellowRivet.Core.Exchange;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
@@ -12,13 +14,13 @@ internal static class FileApi
 {
     public static void MapFiles(this WebApplication app)
     {
-        app.MapGet("/schemas/aircraft-1.json", () => Results.Text(AircraftFile.Schema(), "application/schema+json")).AllowAnonymous().ExcludeFromDescription();
+        app.MapGet("/schemas/aircraft-1.json", () => Results.Text(AircraftFile.Schema(), "application/schema+json")).OpenToAll("a published format").ExcludeFromDescription();
         app.MapGet("/aircraft/{id:guid}/file.json", async (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => await db.FileOfAsync(id, clock, stop) is { } file
             ? Results.File(Encoding.UTF8.GetBytes(file.ToJson()), "application/json", $"{file.Registration}.json")
-            : Results.NotFound()).RequireAuthorization().ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/trends.csv", TrendsCsvAsync).RequireAuthorization().ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/trends.json", TrendsJsonAsync).RequireAuthorization().ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).RequireAuthorization().ExcludeFromDescription();
+            : Results.NotFound()).Needs(Right.Look).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/trends.csv", TrendsCsvAsync).Needs(Right.Look).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/trends.json", TrendsJsonAsync).Needs(Right.Look).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).Needs(Right.Look).ExcludeFromDescription();
     }
 
     private static async Task<IResult> TrendsCsvAsync(Guid id, RivetDb db, CancellationToken stop)

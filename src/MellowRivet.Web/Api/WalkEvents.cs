@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.EntityFrameworkCore;
@@ -22,7 +23,7 @@ internal static class WalkEvents
                 db.RememberPlace(user.PersonId(), id, here, clock.GetUtcNow());
             context.Response.Headers.CacheControl = "no-store";
             return TypedResults.ServerSentEvents(Listen(feed, id, new(user.PersonId(), user.Initials(), string.IsNullOrEmpty(zone) ? null : zone), life.ApplicationStopping, stop));
-        }).RequireAuthorization().ExcludeFromDescription();
+        }).Needs(Right.Look).ExcludeFromDescription();
 
     private static async IAsyncEnumerable<WalkNews> Listen(WalkFeed feed, Guid id, Present who, CancellationToken stopping, [EnumeratorCancellation] CancellationToken stop)
     {

@@ -32,7 +32,7 @@ internal static class FixListFiles
 
     public static void MapFixListFiles(this WebApplication app)
     {
-        var list = app.MapGroup("/walk/{id:guid}").RequireAuthorization(policy => policy.RequireAssertion(context => context.User.May(Right.Look))).ExcludeFromDescription();
+        var list = app.MapGroup("/walk/{id:guid}").Needs(Right.Look).ExcludeFromDescription();
         list.MapGet("/fix-list.json", (Guid id, Desk desk, RivetDb db, CancellationToken stop) => WithJobAsync(id, desk, async job =>
             Results.File(JsonSerializer.SerializeToUtf8Bytes(FileOf(job, await NamesAsync(db, stop)), Json), "application/json", $"{Named(job)}-fix-list.json"), stop));
         list.MapGet("/fix-list.csv", (Guid id, Desk desk, RivetDb db, CancellationToken stop) => WithJobAsync(id, desk, async job =>

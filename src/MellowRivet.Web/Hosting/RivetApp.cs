@@ -55,10 +55,7 @@ public static class RivetApp
         builder.Services.AddAntiforgery(antiforgery => antiforgery.Cookie.Name = "rivet-form");
         builder.Services.AddRazorPages(pages =>
         {
-            pages.Conventions.AuthorizeFolder("/");
             pages.Conventions.AddPageRoute("/Library/Edit", "/bulletins/new");
-            pages.Conventions.AllowAnonymousToFolder("/Account");
-            pages.Conventions.AllowAnonymousToFolder("/Owners");
             pages.Conventions.ConfigureFilter(new NeedsFilter());
         });
         builder.Services.ConfigureHttpJsonOptions(json =>
@@ -78,13 +75,13 @@ public static class RivetApp
         app.UseMiddleware<FirstRunGate>();
         app.UseAuthentication();
         app.UseAuthorization();
-        app.MapStaticAssets();
+        app.MapStaticAssets().OpenToAll("styles, scripts and faces: nothing of the shop");
         app.MapRazorPages().WithStaticAssets();
         app.MapPhotos();
         app.MapSounds();
         app.MapOwnersPhotos();
         app.MapHealth();
-        app.MapOpenApi();
+        app.MapOpenApi().OpenToAll("the description of the open calls");
         app.MapBench();
         app.MapDue();
         app.MapFiles();

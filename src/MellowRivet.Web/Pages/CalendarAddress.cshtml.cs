@@ -10,6 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages;
 
 /// <summary>Hands out the address under which a person's calendar program reads what falls due.</summary>
+[Needs(Right.Look)]
 public sealed class CalendarAddressModel(RivetDb db) : PageModel
 {
     /// <summary>The address made just now: shown once, kept only as its hash.</summary>

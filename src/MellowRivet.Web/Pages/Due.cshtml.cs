@@ -1,6 +1,8 @@
 using MellowRivet.Core.Due;
 using MellowRivet.Core;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Fleet;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -11,6 +13,7 @@ namespace MellowRivet.Web.Pages;
 public sealed record ShopDue(DueLine Line, DueEntry Entry);
 
 /// <summary>What falls due in the whole shop, most urgent first.</summary>
+[Needs(Right.Look)]
 public sealed class ShopDueModel(RivetDb db, DueBoard board, TimeProvider clock) : PageModel
 {
     /// <summary>Most lines shown: what is far off has its place on the aircraft's own due line, and in the CSV.</summary>

@@ -1,11 +1,14 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages;
 
 /// <summary>The hangar: answers "what do I do now?"</summary>
+[Needs(Right.Look)]
 public sealed class HangarModel(RivetDb db, HangarBoard board, TimeProvider clock) : PageModel
 {
     private const int MostCalls = 3;

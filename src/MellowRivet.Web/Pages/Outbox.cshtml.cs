@@ -7,6 +7,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace MellowRivet.Web.Pages;
 
 /// <summary>The mail that would have left the shop.</summary>
+[Needs(Right.Look)]
 public sealed class OutboxModel(Outbox outbox) : PageModel
 {
     public IReadOnlyList<OutMail> Mails { get; private set; } = [];
@@ -16,5 +17,5 @@ public sealed class OutboxModel(Outbox outbox) : PageModel
 
     /// <summary>One mail as a file that mail programs open.</summary>
     [Needs(Right.CorrectDiscrepancies)]
-    public IActionResult OnGetFile(string name) => outbox.Find(name) is { } path ? PhysicalFile(path, "message/rfc822", $"{name}.eml") : NotFound();
+    public IActionResult OnGetFile(string? name) => outbox.Find(name ?? "") is { } path ? PhysicalFile(path, "message/rfc822", $"{name}.eml") : NotFound();
 }

@@ -8,6 +8,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages;
 
+[Needs(Right.Look)]
 public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Account> users) : PageModel
 {
     [BindProperty]

@@ -1,11 +1,12 @@
-using Microsoft.AspNetCore.Authorization;
+using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages;
 
 // Re-executed for whatever method failed, so it takes any; it only says what happened.
-[AllowAnonymous, IgnoreAntiforgeryToken]
+[IgnoreAntiforgeryToken]
+[OpenToAll("it says what went wrong, and nothing of the shop")]
 public sealed class ProblemModel : PageModel
 {
     [BindProperty(SupportsGet = true)]

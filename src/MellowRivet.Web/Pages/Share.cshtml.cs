@@ -18,6 +18,7 @@ namespace MellowRivet.Web.Pages;
 /// </summary>
 [IgnoreAntiforgeryToken]
 [EnableRateLimiting("uploads")]
+[Needs(Right.Look)]
 public sealed class ShareModel(RivetDb db, PhotoFiles photoFiles, SoundFiles soundFiles) : PageModel
 {
     public IReadOnlyList<(Inspection Inspection, string Registration)> InWork { get; private set; } = [];

@@ -29,6 +29,7 @@ public sealed class TakeInForm
 /// <summary>A worksheet as it is offered: what of it would be due now.</summary>
 public sealed record Offer(Worksheet Sheet, bool Suits, int Due, int Of);
 
+[Needs(Right.Look)]
 public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock) : PageModel
 {
     [BindProperty]

@@ -1,12 +1,14 @@
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages;
 
 /// <summary>Looks up who may do a job: the owner, the owner under supervision, a mechanic, an inspector.</summary>
+[Needs(Right.Look)]
 public sealed class WhoMayModel(Shelf shelf) : PageModel
 {
     [FromQuery(Name = "job")]

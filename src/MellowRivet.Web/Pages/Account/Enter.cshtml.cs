@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting;
 using Microsoft.AspNetCore.Identity;
@@ -15,6 +16,7 @@ namespace MellowRivet.Web.Pages.Account;
 public sealed record DemoPerson(string SignInName, string Name, string What);
 
 [EnableRateLimiting("sign-in")]
+[OpenToAll("the door")]
 public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, RivetDb db, RivetSettings settings) : PageModel
 {
     [BindProperty, MaxLength(100)]

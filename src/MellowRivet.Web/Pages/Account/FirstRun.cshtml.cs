@@ -1,5 +1,6 @@
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -10,6 +11,7 @@ namespace MellowRivet.Web.Pages.Account;
 
 /// <summary>Makes the first account of a shop. Once there is one, the page is gone.</summary>
 [EnableRateLimiting("sign-in")]
+[OpenToAll("the first account, while there is none")]
 public sealed class FirstRunModel(RivetDb db, UserManager<MellowRivet.Store.Account> users, SignInManager<MellowRivet.Store.Account> signIn) : PageModel
 {
     [BindProperty]

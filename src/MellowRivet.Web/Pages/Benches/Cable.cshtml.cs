@@ -1,11 +1,14 @@
 using System.Globalization;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>A cable's tension by a table of temperatures.</summary>
+[Needs(Right.Look)]
 public sealed class BenchCableModel : BenchPage
 {
     public double? Target { get; private set; }

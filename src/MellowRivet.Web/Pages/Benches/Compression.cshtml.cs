@@ -1,10 +1,13 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>A compression test without an aircraft.</summary>
+[Needs(Right.Look)]
 public sealed class BenchCompressionModel : BenchPage
 {
     public const int Cylinders = 6;

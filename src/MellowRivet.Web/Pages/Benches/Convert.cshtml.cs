@@ -1,8 +1,11 @@
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>A value in every unit of its dimension.</summary>
+[Needs(Right.Look)]
 public sealed class BenchConvertModel : BenchPage
 {
     public Unit From { get; private set; } = Unit.NewtonMetre;

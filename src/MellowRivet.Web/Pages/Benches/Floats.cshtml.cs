@@ -1,10 +1,13 @@
 using MellowRivet.Core.Carburettors;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>Two carburettors' floats on the scale.</summary>
+[Needs(Right.Look)]
 public sealed class BenchFloatsModel : BenchPage
 {
     public const int Pairs = 2;

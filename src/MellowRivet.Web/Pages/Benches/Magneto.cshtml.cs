@@ -1,11 +1,14 @@
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Magnetos;
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>A magneto's values on the bench.</summary>
+[Needs(Right.Look)]
 public sealed class BenchMagnetoModel : BenchPage
 {
     public static IReadOnlyList<(string Field, BenchValue Of)> Fields { get; } =

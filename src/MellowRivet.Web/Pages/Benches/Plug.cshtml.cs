@@ -1,11 +1,14 @@
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.People;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>One plug on the bench.</summary>
+[Needs(Right.Look)]
 public sealed class BenchPlugModel : BenchPage
 {
     public IgnitionKind Ignition { get; private set; }

@@ -1,11 +1,14 @@
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.People;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Look;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>A rotation drawn on the engine.</summary>
+[Needs(Right.Look)]
 public sealed class BenchRotationModel : BenchPage
 {
     public EngineLayout Layout { get; private set; } = EngineLayout.FlatFour;

@@ -1,12 +1,15 @@
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
 using MellowRivet.Devices;
 using MellowRivet.Devices.Practice;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>A simulated bench: a practice case, or an engine by chance. What was taken stands in the address; nothing is kept.</summary>
+[Needs(Right.Look)]
 public sealed class PracticeModel : BenchPage
 {
     private const int MostSeed = 9_999;

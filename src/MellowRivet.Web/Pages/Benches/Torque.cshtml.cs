@@ -1,8 +1,11 @@
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 
 namespace MellowRivet.Web.Pages.Benches;
 
 /// <summary>What a wrench is set to, and whether a torque printed in two units agrees with itself.</summary>
+[Needs(Right.Look)]
 public sealed class BenchTorqueModel : BenchPage
 {
     internal TorqueUnit Unit { get; private set; }

@@ -14,6 +14,7 @@ namespace MellowRivet.Web.Pages.Fleet;
 public enum FileSheet { Due, Bulletins, Parts, Times, Trends, Books, Plate }
 
 /// <summary>A page of an aircraft's file: what its frame shows is loaded here.</summary>
+[Needs(Right.Look)]
 public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : PageModel
 {
     [FromRoute]

@@ -9,6 +9,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>Takes in an aircraft's file that another shop, or this one, saved as JSON.</summary>
+[Needs(Right.Look)]
 public sealed class ImportModel(RivetDb db, TimeProvider clock) : PageModel
 {
     public Guid Post { get; } = Guid.CreateVersion7();

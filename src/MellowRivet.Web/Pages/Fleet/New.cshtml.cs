@@ -11,6 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>Makes an aircraft's file, from nothing or like one that is here.</summary>
+[Needs(Right.Look)]
 public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : PageModel
 {
     [BindProperty]

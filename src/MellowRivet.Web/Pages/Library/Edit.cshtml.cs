@@ -16,6 +16,7 @@ public sealed record Tried(string Registration, RuleAnswer Answer, string Why);
 public sealed record RulePreview(Rule? Rule, string? Fault, IReadOnlyList<Tried> OnShop);
 
 /// <summary>Types a bulletin, or changes what is on file of one.</summary>
+[Needs(Right.Look)]
 public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
 {
     [FromRoute]

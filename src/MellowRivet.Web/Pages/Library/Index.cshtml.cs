@@ -17,6 +17,7 @@ public sealed record ShopLine(ShopBulletin Held, ShopBulletin? SupersededBy, Bul
 public enum BulletinFilter { All, Open, CannotTell, New, Superseded }
 
 /// <summary>The shop's bulletins: what came, how it falls on the aircraft, the service, files.</summary>
+[Needs(Right.Look)]
 public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf bulletins, BulletinPost post, IBulletinService service, TimeProvider clock) : PageModel
 {
     private const int Most = 200;

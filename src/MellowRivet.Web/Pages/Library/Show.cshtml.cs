@@ -19,6 +19,7 @@ public sealed record OnAircraft(DueLine Line, BulletinLine One, IReadOnlyList<Se
 
 /// <summary>One bulletin: what it says, and how it falls on every aircraft of the shop.</summary>
 [EnableRateLimiting("uploads")]
+[Needs(Right.Look)]
 public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletins, DocumentFiles documents, TimeProvider clock) : PageModel
 {
     private const int MostReasons = 40;

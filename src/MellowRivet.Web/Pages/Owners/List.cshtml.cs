@@ -1,6 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Store;
-using Microsoft.AspNetCore.Authorization;
+using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
@@ -9,8 +9,8 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Owners;
 
 /// <summary>The owner's page of one inspection: a link is the key, nobody signs in, and nothing else can be reached from it.</summary>
-[AllowAnonymous]
 [EnableRateLimiting("owner")]
+[OpenToAll("whoever has the link of a list")]
 public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : PageModel
 {
     [FromRoute]

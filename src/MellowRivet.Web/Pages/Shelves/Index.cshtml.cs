@@ -14,6 +14,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Shelves;
 
 /// <summary>What the shop works by: its worksheets, limits and rules, and how it works.</summary>
+[Needs(Right.Look)]
 public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimeProvider clock) : PageModel
 {
     public IReadOnlyList<Edition> Worksheets { get; private set; } = [];

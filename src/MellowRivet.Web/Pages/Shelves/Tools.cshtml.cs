@@ -23,6 +23,7 @@ public sealed class ToolForm
 }
 
 /// <summary>The shop's tools.</summary>
+[Needs(Right.Look)]
 public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
 {
     [FromQuery(Name = "tool")]

@@ -132,6 +132,7 @@ public sealed class OfferForm
 }
 
 /// <summary>One worksheet: its edition, the draft of the next, and the editor.</summary>
+[Needs(Right.Look)]
 public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
 {
     [FromRoute(Name = "sheet")]

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
@@ -9,6 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>Goes to where the work is: on from a task, else on from where this person was last, on any device; else to the close.</summary>
+[Needs(Right.Look)]
 public sealed class NextModel(RivetDb db) : PageModel
 {
     public async Task<IActionResult> OnGetAsync(Guid id, Guid? after, CancellationToken stop)

@@ -4,6 +4,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -12,6 +13,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>A page on the sheet of one inspection's walk: what the sheet's frame shows is loaded here.</summary>
+[Needs(Right.Look)]
 public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
 {
     private Dictionary<Guid, Person> people = [];

@@ -1,0 +1,138 @@
+using System.Net;
+using System.Reflection;
+using System.Text.RegularExpressions;
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.Http;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace MellowRivet.Web.Tests;
+
+/// <summary>Who may do what, drawn from the endpoints themselves: an address that was added and says nothing is found here.</summary>
+public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
+{
+    /// <summary>One thing that can be asked of the shop, and who it says may ask.</summary>
+    private sealed record Asked(string Method, string Pattern, string Handler, Right? Needs, string? OpenTo)
+    {
+        public string Name => $"{Method} /{Pattern}{(Handler.Length > 0 ? $"?handler={Handler}" : "")}";
+    }
+
+    private async Task<IReadOnlyList<Asked>> AllAsync()
+    {
+        var loader = server.Services.GetRequiredService<PageLoader>();
+        List<Asked> all = [];
+        foreach (var endpoint in server.Services.GetServices<EndpointDataSource>().SelectMany(source => source.Endpoints).OfType<RouteEndpoint>())
+        {
+            var pattern = endpoint.RoutePattern.RawText!.TrimStart('/');
+            var open = endpoint.Metadata.GetMetadata<OpenToAllAttribute>()?.Why;
+            if (endpoint.Metadata.GetMetadata<PageActionDescriptor>() is { } page)
+            {
+                var compiled = await loader.LoadAsync(page, endpoint.Metadata);
+                open ??= compiled.ModelTypeInfo!.GetCustomAttribute<OpenToAllAttribute>()?.Why;
+                // A page that only shows has no handler for it.
+                if (compiled.HandlerMethods.All(handler => handler.HttpMethod != "Get"))
+                    all.Add(new("GET", pattern, "", DeclaredRights.Of(compiled.ModelTypeInfo!, null), open));
+                all.AddRange(compiled.HandlerMethods.Select(handler => new Asked(handler.HttpMethod.ToUpperInvariant(), pattern, handler.Name ?? "", DeclaredRights.Of(compiled.ModelTypeInfo!, handler), open)));
+            }
+            else
+                all.AddRange((endpoint.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? ["GET"]).Select(method => new Asked(method, pattern, "", endpoint.Metadata.GetMetadata<NeedsAttribute>()?.Right, open)));
+        }
+        return [.. all.Distinct().OrderBy(asked => asked.Pattern, StringComparer.Ordinal).ThenBy(asked => asked.Method, StringComparer.Ordinal).ThenBy(asked => asked.Handler, StringComparer.Ordinal)];
+    }
+
+    private readonly string walk = server.Walk("N04QF").Split('/')[^1], glider = server.FileOf("N0FLD").Split('/')[^1], engine = server.Sheet("N04QF").Split('/')[^1];
+    private readonly string photo = server.With(db => db.Discrepancies.AsEnumerable().First(found => found.Number == 1 && server.Walk("N04QF").EndsWith($"{found.InspectionId}", StringComparison.Ordinal)).Photos[0].Sha256);
+    private readonly string bulletin = server.With(db => $"{db.Bulletins.AsEnumerable().First(held => held.Bulletin.Number == "PD2-SL-09").Id}");
+
+    // A real address for a pattern: the trainer's walk, the glider's file.
+    private string Fill(Asked asked)
+    {
+        var path = "/" + Regex.Replace(asked.Pattern, @"\{(\w+)[^/]*\}", part => part.Groups[1].Value switch
+        {
+            "id" => asked.Pattern.StartsWith("walk", StringComparison.Ordinal) ? walk : asked.Pattern.StartsWith("aircraft", StringComparison.Ordinal) ? glider : bulletin,
+            "engine" or "carrier" => engine, "kind" => "oil", "number" => "1", "sha" or "sha256" => photo, "size" => "thumb", "place" => "airframe", "zone" => "cabin", "sheet" => "lubrication", "key" => "stuck-ring",
+            var other => throw new InvalidOperationException($"{asked.Name}: what is {other}?"),
+        });
+        return asked.Handler.Length > 0 ? $"{path}?handler={asked.Handler}" : path;
+    }
+
+    // What an address answers to somebody who may, where that is not its page or the way back to it, and why.
+    private static readonly Dictionary<string, (HttpStatusCode Status, string Why)> Otherwise = new()
+    {
+        ["GET /walk/{id:guid}"] = (HttpStatusCode.Redirect, "to where one was"),
+        ["GET /documents/{sha256}"] = (HttpStatusCode.NotFound, "no document has that name"),
+        ["GET /sounds/{sha256}"] = (HttpStatusCode.NotFound, "no sound has that name"),
+        ["GET /shelf?handler=File"] = (HttpStatusCode.NotFound, "no file was named"),
+        ["GET /outbox?handler=File"] = (HttpStatusCode.NotFound, "no mail was named"),
+        ["GET /walk/{id:guid}/fix-list/{number:int}/placard"] = (HttpStatusCode.NotFound, "it is not deferred"),
+        ["GET /walk/{id:guid}/{place:regex(^(engine|airframe|bulletins)$)}/{zone?}?handler=Judge"] = (HttpStatusCode.NotFound, "no task was named"),
+        ["POST /share"] = (HttpStatusCode.Forbidden, "it is for the phone's own share sheet, which says so (FoundPagesTests)"),
+    };
+
+    // What a fallback for files is, is closed to strangers like whatever says nothing.
+    private async Task<IReadOnlyList<Asked>> OfTheShopAsync() => [.. (await AllAsync()).Where(asked => asked.OpenTo is null && asked.Pattern != "{**path:file}")];
+
+    [Fact]
+    public async Task Every_address_says_who_may_come() =>
+        (await OfTheShopAsync()).Where(asked => asked.Needs is null).Select(asked => asked.Name).ShouldBeEmpty();
+
+    [Fact]
+    public async Task What_changes_anything_is_open_to_nobody_but_at_the_door_and_by_a_link_of_its_own() =>
+        (await AllAsync()).Where(asked => asked.OpenTo is not null && asked.Method == "POST" && !asked.Pattern.StartsWith("api/v1/", StringComparison.Ordinal)).Select(asked => asked.Name)
+            .ShouldBe(["POST /enter", "POST /enter?handler=As", "POST /first-run", "POST /leave", "POST /owner/{token}"]);
+
+    [Fact]
+    public async Task A_stranger_sees_nothing_and_is_sent_to_the_door()
+    {
+        var stranger = server.Stranger();
+        foreach (var asked in await OfTheShopAsync())
+        {
+            using var answer = asked.Method == "POST" ? await stranger.ForgeAsync(Fill(asked)) : await stranger.ListenAsync(Fill(asked));
+            answer.StatusCode.ShouldBe(HttpStatusCode.Redirect, asked.Name);
+            answer.Headers.Location!.OriginalString.ShouldContain("/enter", Case.Sensitive, asked.Name);
+        }
+    }
+
+    [Theory]
+    [InlineData("orla", Role.Inspector, Role.ShopAdmin)]
+    [InlineData("ines", Role.Mechanic)]
+    [InlineData("wim", Role.Repairman)]
+    [InlineData("tamsin", Role.Assistant)]
+    [InlineData("perpetua", Role.Owner)]
+    public async Task Whoever_has_the_right_gets_an_answer_and_nobody_else(string name, params Role[] roles)
+    {
+        var visitor = await server.EnterAsync(name);
+        var rights = roles.SelectMany(Rights.Of).ToHashSet();
+        foreach (var asked in await OfTheShopAsync())
+        {
+            var path = Fill(asked);
+            using var answer = asked.Method == "POST" ? await visitor.PostAsync(path) : await visitor.ListenAsync(path);
+            var may = rights.Contains(asked.Needs!.Value);
+            if (!may)
+                answer.StatusCode.ShouldBe(HttpStatusCode.Forbidden, $"{name}: {asked.Name}");
+            else if (Otherwise.TryGetValue(asked.Name, out var other))
+                answer.StatusCode.ShouldBe(other.Status, $"{name}: {asked.Name}, {other.Why}");
+            else if (answer.StatusCode == HttpStatusCode.Redirect && asked.Method == "POST")
+                // An empty form leads back to its own page, which says what is missing.
+                answer.Headers.Location!.OriginalString.ShouldStartWith(string.Join('/', path.Split('?')[0].Split('/').Take(3)), Case.Sensitive, $"{name}: {asked.Name}");
+            else
+                answer.StatusCode.ShouldBe(HttpStatusCode.OK, $"{name}: {asked.Name}");
+        }
+    }
+
+    /// <summary>The table as people read it. Where it differs, what it is now lies beside the tests, as rights.md: look at it, and take it over.</summary>
+    [Fact]
+    public async Task The_table_of_who_may_do_what_is_as_it_is_written_down()
+    {
+        var rows = (await OfTheShopAsync()).GroupBy(asked => asked.Needs!.Value).OrderBy(group => group.Key)
+            .Select(group => $"## {group.Key}: {string.Join(", ", Enum.GetValues<Role>().Where(role => Rights.Of(role).Contains(group.Key)).Select(role => role.InWords()))}\n\n{string.Join('\n', group.Select(asked => $"- `{asked.Name}`"))}\n");
+        var open = (await AllAsync()).Where(asked => asked.OpenTo is { } why && !why.StartsWith("styles", StringComparison.Ordinal)).Select(asked => $"- `{asked.Name}`: {asked.OpenTo}");
+        var table = $"# Who may do what\n\nDrawn from the endpoints by `RightsTests`, by the right that each asks for and the roles that have it.\n\n{string.Join('\n', rows)}\n## Open to all\n\n{string.Join('\n', open)}\n";
+        File.WriteAllText(Path.Combine(AppContext.BaseDirectory, "rights.md"), table);
+        table.Split('\n').ShouldBe(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "docs", "rights.md")).Split('\n'));
+    }
+}
