@@ -1,5 +1,5 @@
-using MellowRivet.Core.Bulletins;
 using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;

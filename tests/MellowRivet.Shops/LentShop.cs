@@ -31,11 +31,11 @@ public sealed class LentShop : IAsyncDisposable
     }
 
     /// <summary>Serves a shop, with what limits a stranger's calls out of the way; where its folder is empty, the demo is made.</summary>
-    public static async Task<LentShop> ServeAsync(DataFolder data, TimeProvider clock)
+    public static async Task<LentShop> ServeAsync(DataFolder data, TimeProvider clock, double pictureScale = RivetSettings.UsualPictureScale)
     {
         var settings = new RivetSettings(data)
         {
-            Port = 0, Demo = true, Clock = clock, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000,
+            Port = 0, Demo = true, Clock = clock, PictureScale = pictureScale, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000,
         };
         var app = RivetApp.Build(settings);
         await RivetApp.PrepareAsync(app, settings, default);

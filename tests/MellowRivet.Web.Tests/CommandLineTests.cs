@@ -80,6 +80,9 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
     [InlineData("serve", "--port", "seventy")]
     [InlineData("serve", "--port", "70000")]
     [InlineData("verify", "--data", "/nowhere/at/all")]
+    [InlineData("demo", "--today", "2027-02-29")]
+    [InlineData("seed", "--today", "tomorrow")]
+    [InlineData("serve", "--today", "2027-02-28")]
     public async Task Wrong_use_is_told_in_one_line_and_exits_with_two(params string[] args)
     {
         var (code, _, error) = await RunAsync(args);

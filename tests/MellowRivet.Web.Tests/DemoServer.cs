@@ -22,10 +22,15 @@ public sealed class DemoServer : IAsyncLifetime
     public DataFolder Data => shop.Data;
     public Uri Address => new(shop.Address);
     public IServiceProvider Services => shop.Services;
+    public TimeProvider Clock => Services.GetRequiredService<TimeProvider>();
 
     public async ValueTask InitializeAsync() => shop = await LentShop.OpenAsync();
 
     public ValueTask DisposeAsync() => shop.DisposeAsync();
+
+    /// <summary>A shop that is made anew, as of another moment, with pictures of a thumb's size.</summary>
+    public static async Task<DemoServer> MadeOnAsync(TimeProvider clock) =>
+        new() { shop = await LentShop.ServeAsync(new(Path.Combine(Path.GetTempPath(), $"rivet-day-{Guid.NewGuid():N}")), clock, pictureScale: 0.05) };
 
     /// <summary>A browser without scripts, not signed in.</summary>
     public Visitor Stranger() => new(Address);

@@ -5,7 +5,7 @@ import { spawn } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { made } from './playwright.config.mjs';
+import { lender } from './playwright.config.mjs';
 import { token } from './shop.mjs';
 
 const port = 5193;
@@ -25,7 +25,7 @@ async function enter() {
 
 test('a record that was acknowledged survives kill -9', async () => {
   rmSync(data, { recursive: true, force: true });
-  cpSync(made, data, { recursive: true });
+  cpSync(await (await fetch(`${lender}/made`)).text(), data, { recursive: true });
   let server = await serve();
   const shop = await enter();
   const hangar = await (await shop.get('/')).text();

@@ -1,7 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-// tools/test makes the demo's shop once and starts who lends copies of it: each test has one of its own.
-export const made = '../../.rivet/test/demo';
+// Who lends each test a shop of its own. tools/test has laid the program out.
 export const lender = 'http://127.0.0.1:5190';
 
 const chromium = {
@@ -27,8 +26,8 @@ export default defineConfig({
     { name: 'standing', grep: /@standing|@both/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
   ],
   webServer: {
-    command: 'cd ../../.rivet/test/shops && exec dotnet exec --runtimeconfig MellowRivet.Web.runtimeconfig.json --depsfile MellowRivet.Web.deps.json MellowRivet.Shops.dll ../demo 5190',
-    url: `${lender}/health`,
+    command: 'cd ../../.rivet/test/shops && exec dotnet exec --runtimeconfig MellowRivet.Web.runtimeconfig.json --depsfile MellowRivet.Web.deps.json MellowRivet.Shops.dll 5190',
+    url: `${lender}/made`,
     timeout: 180_000,
     stdout: 'ignore',
     stderr: 'pipe',

@@ -1,14 +1,14 @@
 using System.Globalization;
 using System.Text;
 using System.Text.Json;
-using CsvHelper;
+using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
-using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Handover;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
@@ -118,7 +118,7 @@ internal static class BulletinApi
             return Results.NotFound();
         var research = await board.ResearchAsync(db, id, clock.Today(), stop);
         await using var text = new StringWriter(CultureInfo.InvariantCulture);
-        await using (var csv = new CsvWriter(text, CultureInfo.InvariantCulture))
+        await using (var csv = new TableWriter(text))
             await csv.WriteRecordsAsync(research.Lines.Select(line => new
             {
                 issuer = line.Bulletin.Issuer,

@@ -1,7 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
-using MellowRivet.Core.Due;
 using MellowRivet.Core;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;

@@ -1,10 +1,9 @@
-using System.Globalization;
 using System.Text;
-using CsvHelper;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Handover;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
@@ -72,7 +71,7 @@ internal static class FileApi
     {
         using var buffer = new MemoryStream();
         await using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
-        await using (var csv = new CsvWriter(text, new CsvHelper.Configuration.CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = CsvHelper.Configuration.InjectionOptions.Escape }))
+        await using (var csv = new TableWriter(text))
             await csv.WriteRecordsAsync(rows, stop);
         return Results.File(buffer.ToArray(), "text/csv", name);
     }

@@ -1,6 +1,6 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
-using MellowRivet.Core;
 using static MellowRivet.Core.Discrepancies.DiscrepancyClass;
 
 namespace MellowRivet.Web.Demo;

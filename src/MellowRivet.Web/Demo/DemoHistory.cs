@@ -11,6 +11,7 @@ using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
+using MellowRivet.Web.Hosting;
 
 namespace MellowRivet.Web.Demo;
 
@@ -175,7 +176,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
 
     private async Task<Photo> DrawAsync(Subject subject, int seed, CancellationToken stop)
     {
-        using var jpeg = DemoPictures.Draw(subject, seed);
+        using var jpeg = DemoPictures.Draw(subject, seed, services.GetRequiredService<RivetSettings>().PictureScale);
         var taken = await photos.TakeInAsync(jpeg, "drawn.jpg", stop);
         return taken.Photo ?? throw new InvalidOperationException(taken.Refusal!.Message);
     }

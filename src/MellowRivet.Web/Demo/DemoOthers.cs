@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
@@ -5,7 +6,6 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
-using MellowRivet.Core;
 using MellowRivet.Store;
 
 namespace MellowRivet.Web.Demo;

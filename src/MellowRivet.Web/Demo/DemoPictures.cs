@@ -1,3 +1,4 @@
+using MellowRivet.Web.Hosting;
 using SkiaSharp;
 
 namespace MellowRivet.Web.Demo;
@@ -6,13 +7,15 @@ namespace MellowRivet.Web.Demo;
 internal static class DemoPictures
 {
     private const int Width = 1280, Height = 960;
-    private const float Scale = 0.75f;
 
-    public static Stream Draw(Subject subject, int seed)
+    /// <param name="subject">What is in it.</param>
+    /// <param name="seed">Which one of its kind.</param>
+    /// <param name="scale">Its size, of 1280 × 960.</param>
+    public static Stream Draw(Subject subject, int seed, double scale = RivetSettings.UsualPictureScale)
     {
-        using var surface = SKSurface.Create(new SKImageInfo((int)(Width * Scale), (int)(Height * Scale)));
+        using var surface = SKSurface.Create(new SKImageInfo((int)(Width * scale), (int)(Height * scale)));
         var canvas = surface.Canvas;
-        canvas.Scale(Scale);
+        canvas.Scale((float)scale);
         var chance = new Random(seed * 31 + (int)subject);
         Ground(canvas, subject, chance);
         switch (subject)

@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Books;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
@@ -6,7 +7,6 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
-using MellowRivet.Core;
 using MellowRivet.Store;
 
 namespace MellowRivet.Web.Demo;

@@ -4,12 +4,10 @@ using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using CsvHelper;
-using CsvHelper.Configuration;
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
-using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
@@ -97,7 +95,7 @@ internal static class FixListFiles
     {
         using var buffer = new MemoryStream();
         await using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
-        await using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape }))
+        await using (var csv = new TableWriter(text))
             await csv.WriteRecordsAsync(file.Lines.Select(line => new
             {
                 number = line.Number,

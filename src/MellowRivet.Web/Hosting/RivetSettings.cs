@@ -11,6 +11,11 @@ public sealed record RivetSettings(DataFolder Data)
     /// <summary>Serves the demo's invented shop and lists its people to enter as.</summary>
     public bool Demo { get; init; }
 
+    public const double UsualPictureScale = 0.75;
+
+    /// <summary>How large the demo's pictures are drawn, of 1280 × 960: drawing and taking them in is most of its making.</summary>
+    public double PictureScale { get; init; } = UsualPictureScale;
+
     /// <summary>How often the bulletin service is asked by itself, in minutes.</summary>
     public int AskServiceEveryMinutes { get; init; } = 60;
 

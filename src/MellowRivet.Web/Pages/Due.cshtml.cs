@@ -1,5 +1,5 @@
-using MellowRivet.Core.Due;
 using MellowRivet.Core;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;

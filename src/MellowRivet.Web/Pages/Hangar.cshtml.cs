@@ -1,5 +1,5 @@
-using MellowRivet.Core.Inspections;
 using MellowRivet.Core;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;

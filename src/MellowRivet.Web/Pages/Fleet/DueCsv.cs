@@ -1,21 +1,17 @@
-using System.Globalization;
 using System.Text;
-using CsvHelper;
-using CsvHelper.Configuration;
 using MellowRivet.Core.Due;
+using MellowRivet.Web.Handover;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>Due items as CSV, UTF-8 with a mark so that spreadsheets read it right. A cell never begins as a formula.</summary>
 public static class DueCsv
 {
-    private static readonly CsvConfiguration Shape = new(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape };
-
     public static byte[] Write(IEnumerable<DueLine> lines)
     {
         using var buffer = new MemoryStream();
         using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
-        using (var csv = new CsvWriter(text, Shape))
+        using (var csv = new TableWriter(text))
         {
             foreach (var title in new[] { "registration", "item", "on", "state", "governing", "forecast", "earliest", "latest", "dueDate", "remainingDays", "dueHours", "remainingHours", "interval", "source", "lastDone", "lastDoneHours" })
                 csv.WriteField(title);

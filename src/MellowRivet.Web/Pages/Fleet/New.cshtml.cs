@@ -1,7 +1,7 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
-using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;

@@ -1,7 +1,7 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
-using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
