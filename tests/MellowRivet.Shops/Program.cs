@@ -16,7 +16,7 @@ if (args is ["make"])
 ConcurrentDictionary<int, LentShop> lent = [];
 var builder = WebApplication.CreateSlimBuilder();
 builder.WebHost.UseUrls($"http://127.0.0.1:{args[0]}");
-builder.Logging.ClearProviders();
+builder.Logging.SetMinimumLevel(LogLevel.Warning);
 var app = builder.Build();
 app.MapGet("/made", MadeShop.FolderAsync);
 app.MapPost("/shops", async () =>
