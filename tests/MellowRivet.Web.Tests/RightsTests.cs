@@ -3,7 +3,6 @@ using System.Reflection;
 using System.Text.RegularExpressions;
 using MellowRivet.Core.People;
 using MellowRivet.Web.Access;
-using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
 using Microsoft.AspNetCore.Routing;
