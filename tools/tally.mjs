@@ -36,6 +36,8 @@ for (const step of steps) {
   passed += own.length - bad + (own.length === 0 && outcome === 'ok' ? 1 : 0);
   failed += bad + (bad === 0 && outcome !== 'ok' ? 1 : 0);
   console.log(`${step.padEnd(18)}${took.padStart(5)} s  ${own.length ? `${own.length - bad} passed, ${bad} failed` : outcome}`);
+  const days = own.filter(test => test.name.includes('.Days.'));
+  if (days.length && step !== 'days') console.log(`  the days of it  ${days.reduce((sum, test) => sum + test.took, 0).toFixed(0).padStart(7)} s  ${days.filter(test => test.passed).length} passed, ${days.filter(test => !test.passed).length} failed`);
 }
 for (const step of steps) {
   if (read(`${step}.step`).includes('ok')) continue;
