@@ -5,7 +5,7 @@ export const lender = 'http://127.0.0.1:5190';
 
 const chromium = {
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-software-rasterizer'],
 };
 
 export default defineConfig({
