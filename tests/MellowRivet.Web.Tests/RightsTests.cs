@@ -105,7 +105,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var visitor = await server.EnterAsync(name);
         var rights = roles.SelectMany(Rights.Of).ToHashSet();
-        foreach (var asked in await OfTheShopAsync())
+        // What everybody may look at is asked once.
+        foreach (var asked in (await OfTheShopAsync()).Where(asked => name == "orla" || (asked.Method, asked.Needs) != ("GET", Right.Look)))
         {
             var path = Fill(asked);
             using var answer = asked.Method == "POST" ? await visitor.PostAsync(path) : await visitor.ListenAsync(path);

@@ -6,7 +6,7 @@ const views = ['/', '/shelf', '/people', '/take-in', '/due', '/due/calendar', '/
 // Made of the same marks as another view, or looked at standing: they have to fit and to raise no complaint, and axe has looked at their like.
 const alike = ['/bench', '/bench/magneto?pointsOpenDegrees=5&retardDegrees=30', 'TRAINER/pressure-altitude', '/due/calendar', '/aircraft/import', 'FILE?add=true', 'FILE/parts?add=true', 'WALK/airframe/cabin', '/people', 'WALK/labels', 'WALK/tools', 'WALK/inspect', '/shelf/tools', '/take-in', '/due', 'FILE?item=first', 'FILE/times', 'WALK/plan', '/who-may?job=replace%20a%20tyre', 'FILE/data-plate', 'WALK/tags', 'WALK/records', 'TRAINER/fix-list/report', '/outbox', '/share', 'WALK/marks'];
 
-// Standing, the same marks are laid out otherwise: every view has to fit the screen, and axe looks at those with marks of their own.
+// Standing, the same marks are laid out otherwise: axe looks at those with marks of their own.
 const standingViews = ['/', 'WALK/arrive', 'WALK/airframe/cabin', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/tags'];
 
 // Contrast: the views that together show every colour, by day. The night hangar has other values of the same palette (PaletteTests).
@@ -14,6 +14,8 @@ const coloured = ['/', 'FILE', 'TRAINER/plugs', '/bench/compression?psi1=58&psi2
 
 // A dozen to a test, so that one that can't be read costs its dozen, and the others go on beside it.
 const dozens = views => Array.from({ length: Math.ceil(views.length / 12) }, (_, dozen) => views.slice(dozen * 12, dozen * 12 + 12));
+
+const over = page => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 
 async function read(page, shop, looked, look) {
   const complaints = [];
@@ -31,7 +33,12 @@ async function read(page, shop, looked, look) {
     }
     await page.goto(address);
     await look(view);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${view} is wider than the screen`).toBeLessThanOrEqual(0);
+    const [desk, phone] = [page.viewportSize(), { width: 390, height: 844 }];
+    expect(await over(page), `${view} is wider than the screen`).toBeLessThanOrEqual(0);
+    // Its styles ask for the width alone: the page at hand is laid out for a phone, too.
+    await page.setViewportSize(phone);
+    expect(await over(page), `${view} is wider than a phone`).toBeLessThanOrEqual(0);
+    await page.setViewportSize(desk);
   }
   expect(complaints).toEqual([]);
 }
@@ -40,10 +47,11 @@ for (const [dozen, some] of dozens(views).entries()) {
   test(`every view can be read, and its marks are sound: ${dozen + 1}`, async ({ page, shop }) => {
     await read(page, shop, some, async view => { if (!alike.includes(view)) await nothingSerious(page, view); });
   });
-  test(`every view fits the screen standing: ${dozen + 1}`, { tag: '@standing' }, async ({ page, shop }) => {
-    await read(page, shop, some, async view => { if (standingViews.includes(view)) await nothingSerious(page, view); });
-  });
 }
+
+test('standing, the marks are sound where they are others than at the desk', { tag: '@standing' }, async ({ page, shop }) => {
+  await read(page, shop, standingViews, view => nothingSerious(page, view));
+});
 
 test('every colour can be read', async ({ page, shop }) => {
   await read(page, shop, coloured, view => nothingSerious(page, view, ['color-contrast']));
