@@ -162,4 +162,12 @@ public class ResearchTests
         electronic.InstallEngine(new(Guid.NewGuid(), ComponentKind.Engine, "", "E-1") { LayoutKey = EngineLayout.FlatFour.Key, Ignition = new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy) }, "", default, null);
         Line(electronic, Bulletin(rule: Rule("magneto.serial in M-1 and up"), about: ComponentKind.Magneto)).State.ShouldBe(BulletinState.DoesNotApply);
     }
+
+    [Fact]
+    public void A_day_that_is_still_to_come_in_the_shop_was_never_read_off()
+    {
+        var aircraft = Fixture.Aircraft();
+        StatedFact.Take(aircraft, null, "aircraft.made", "2026-11-23", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal.ShouldBeNull();
+        StatedFact.Take(aircraft, null, "aircraft.made", "2026-11-24", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal!.Message.ShouldContain("still to come");
+    }
 }

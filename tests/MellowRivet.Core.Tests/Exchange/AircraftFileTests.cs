@@ -5,6 +5,7 @@ using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using Microsoft.Extensions.Time.Testing;
 
 namespace MellowRivet.Core.Tests.Exchange;
 
@@ -62,6 +63,28 @@ public class AircraftFileTests
         var json = File().ToJson();
         json.ShouldContain(sound);
         AircraftFile.Read(json.Replace(sound, broken), Today).Refusal!.Message.ShouldContain(says);
+    }
+
+    // A day that leaves one shop arrives at another as the same day, wherever either stands.
+    [Theory]
+    [InlineData(-11, 14)]
+    [InlineData(14, -11)]
+    [InlineData(0, 5)]
+    public void Days_stay_what_they_were_in_another_zone(int from, int to)
+    {
+        var (here, there) = (At(from), At(to));
+        var aircraft = Fixture.Aircraft();
+        StatedFact fact = new(Guid.NewGuid(), aircraft.Id, null, "made", "1998-04-17", null, Fixture.Ines, Fixture.Now);
+        var sent = AircraftFile.Of(aircraft, [], [], [], [], [fact], here);
+        var made = AircraftFile.Read(sent.ToJson(), Today.AddDays(1)).File!.Make(Fixture.Ines, there);
+        AircraftFile.Of(made.Aircraft, [], [], [], [], made.Facts, there).Facts!.Single().ReadOn.ShouldBe(here.DayOf(Fixture.Now));
+
+        static FakeTimeProvider At(int hours)
+        {
+            var clock = new FakeTimeProvider(Fixture.Now);
+            clock.SetLocalTimeZone(TimeZoneInfo.CreateCustomTimeZone($"test{hours}", TimeSpan.FromHours(hours), "test", "test"));
+            return clock;
+        }
     }
 
     [Fact]

@@ -7,7 +7,7 @@ public static class NastyDays
     private static readonly TimeZoneInfo Central = Zone("test-central", -6, Change(3, 2, 2), Change(11, 1, 2));
 
     /// <summary>Two in the morning on the last Sundays of March, and three of October: Directive 2000/84/EC, from memory.</summary>
-    private static readonly TimeZoneInfo Continental = Zone("test-continental", 1, Change(3, 5, 2), Change(10, 5, 3));
+    private static readonly TimeZoneInfo Mainland = Zone("test-mainland", 1, Change(3, 5, 2), Change(10, 5, 3));
 
     private static readonly TimeZoneInfo Greenwich = TimeZoneInfo.Utc, FarWest = Zone("test-far-west", -11), FarEast = Zone("test-far-east", 14), HalfHour = TimeZoneInfo.CreateCustomTimeZone("test-half", new(5, 30, 0), "half", "half");
 
@@ -25,8 +25,8 @@ public static class NastyDays
         ("2027-01-01T00:00:10", FarEast),
         ("2027-03-14T03:30:00", Central), // Half an hour after the clocks went forward: half past two wasn't.
         ("2027-11-07T01:30:00", Central), // The first of two half past ones.
-        ("2027-03-28T00:00:10", Continental),
-        ("2027-10-31T23:59:50", Continental),
+        ("2027-03-28T00:00:10", Mainland),
+        ("2027-10-31T23:59:50", Mainland),
         ("2027-08-31T23:59:50", HalfHour),
     ];
 
