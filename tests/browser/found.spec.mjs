@@ -57,6 +57,28 @@ test('words first or photo first, it is on the fix list in four touches besides 
   await expect.poll(() => thumb.evaluate(image => image.naturalWidth)).toBe(480);
 });
 
+test('a button that moves away under the finger, as the guess comes in, is pressed all the same', async ({ page }) => {
+  await page.goto(`${walk}/airframe/gear`);
+  let letAnswer;
+  const held = new Promise(done => { letAnswer = done; });
+  await page.route(/handler=Guess&what=oil/, async route => {
+    await held;
+    await route.continue();
+  });
+  await page.locator('a.found').click();
+  await form(page).locator('textarea[name=what]').fill('oil seep at the left oleo');
+  const put = form(page).getByRole('button', { name: 'Put on the fix list' });
+  await put.hover();
+  const before = await put.boundingBox();
+  await page.mouse.down();
+  letAnswer();
+  await expect(form(page).locator('[data-guess-well]')).toContainText('Oil seep');
+  expect((await put.boundingBox()).y, 'it has moved').toBeGreaterThan(before.y + before.height / 2);
+  await page.mouse.up();
+  await expect(page.locator('#captured')).toContainText('is on the fix list');
+  await expect(await listed(page, 'oil seep at the left oleo')).toHaveCount(1);
+});
+
 test('a file that is no picture is refused by name, and words, class and place stay', async ({ page }) => {
   await page.goto(`${walk}/find?zone=gear`);
   const own = page.locator('form[data-find]');

@@ -4,7 +4,7 @@ import { defineConfig } from '@playwright/test';
 export const lender = 'http://127.0.0.1:5190';
 
 const chromium = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-software-rasterizer'],
 };
 
