@@ -208,8 +208,7 @@ test('the owner approves, declines and asks by a link alone, and the sum follows
   const complaints = [];
   owner.on('console', message => { if (message.type() === 'error') complaints.push(message.text()); });
   await owner.goto(link);
-  await nothingSerious(owner, 'owner');
-  await nothingSerious(owner, 'owner, contrast', ['color-contrast']);
+  await nothingSerious(owner, 'owner', { colours: true });
   expect(await owner.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
   const line = owner.locator('.owner-line', { hasText: 'Waits: tyre sidewall cut' });
   await expect.poll(() => line.locator('img').evaluate(image => image.naturalWidth)).toBeGreaterThan(100);
