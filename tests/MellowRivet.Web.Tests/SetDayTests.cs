@@ -45,7 +45,10 @@ public class SetDayTests(DemoServer server) : IClassFixture<DemoServer>
         var orla = await server.EnterAsync("orla");
         foreach (var path in new[] { "/", "/due", $"{server.Walk("N04QF")}/close", server.FileOf("N0TWQ"), "/bench/plug" })
             (await orla.ReadAsync(path)).QuerySelector(".set-day")!.TextContent.ShouldBe("The day is set to Wednesday 25 November 2026: not today.", path);
-        (await server.Stranger().ReadAsync("/enter")).QuerySelector(".set-day").ShouldNotBeNull();
+        var door = await server.Stranger().ReadAsync("/enter");
+        door.QuerySelector(".set-day").ShouldNotBeNull();
+        var printed = door.QuerySelector("link[media=print][href*=set-day]").ShouldNotBeNull("what is printed says it as well");
+        (await (await server.Stranger().GetAsync(printed.GetAttribute("href")!)).Content.ReadAsStringAsync()).ShouldContain("@bottom-center");
         new RivetSettings(server.Data).DayIsSet.ShouldBeFalse("a shop runs on the machine's own day unless it is told otherwise");
     }
 
