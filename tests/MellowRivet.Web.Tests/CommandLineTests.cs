@@ -1,3 +1,4 @@
+using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting;
 using Microsoft.Data.Sqlite;
 
@@ -91,12 +92,30 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
         error.ShouldNotContain("\n");
     }
 
-    [Fact]
-    public async Task A_fresh_demo_never_deletes_a_folder_that_is_not_a_demos()
+    [Theory]
+    [InlineData("demo")]
+    [InlineData("demo", "--fresh")]
+    [InlineData("demo", "--today", "2028-02-29")]
+    public async Task A_folder_that_is_not_a_demos_is_neither_deleted_nor_opened_as_one(params string[] args)
     {
         Directory.CreateDirectory(copy);
         await File.WriteAllTextAsync(Path.Combine(copy, "precious.txt"), "mine");
-        (await RunAsync("demo", "--fresh", "--data", copy)).Code.ShouldBe(2);
-        File.Exists(Path.Combine(copy, "precious.txt")).ShouldBeTrue();
+        (await RunAsync([.. args, "--data", copy])).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2), run => run.Error.ShouldContain("is not a demo's folder"));
+        Directory.EnumerateFileSystemEntries(copy).ShouldBe([Path.Combine(copy, "precious.txt")]);
+    }
+
+    // Records of a day to come would look like any other on the day itself, and nothing on the page would say so.
+    [Theory]
+    [InlineData("demo", "--today", "2028-02-28")]
+    [InlineData("serve")]
+    public async Task An_invented_shop_that_has_been_in_the_future_does_not_run_before_it(params string[] args)
+    {
+        DemoFolder.Runs(copy, args.Length > 1 ? new(2028, 2, 29) : new(2099, 12, 31));
+        DemoFolder.Runs(copy, new(2028, 2, 27));
+        var (code, output, error) = await RunAsync([.. args, "--data", copy]);
+        code.ShouldBe(2);
+        output.ShouldBeEmpty();
+        error.ShouldMatch(@"^rivet: \S+ holds an invented shop of 20(28-02-29|99-12-31): .* would lie in the future\.");
+        DemoFolder.LaterThan(copy, new(2099, 12, 31)).ShouldBeNull();
     }
 }

@@ -227,6 +227,8 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
   await test.step('the entries print on a sheet and on logbook stickers of 140 × 90 mm', async () => {
     const sizes = pdf => [...pdf.toString('latin1').matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)].map(([, w, h]) => [Math.round(w / 72 * 25.4), Math.round(h / 72 * 25.4)]);
     await page.goto(`${walk}/records?on=sticker`);
+    // Tests set the day: what is printed says so in its margin, where it takes no room.
+    expect(await page.evaluate(() => [...document.styleSheets].flatMap(sheet => sheet.media.mediaText === 'print' ? [...sheet.cssRules] : []).filter(rule => /@bottom-center.*not the day it says/.test(rule.cssText)).length)).toBe(1);
     // One sticker each for engine and propeller; the airframe's nine corrective actions run over onto a second.
     expect(sizes(await page.pdf({ preferCSSPageSize: true }))).toEqual(Array(4).fill([140, 90]));
     await page.goto(`${walk}/records`);

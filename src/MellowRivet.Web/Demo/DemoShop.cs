@@ -16,9 +16,6 @@ public static class DemoShop
     /// <summary>Everyone's password in the demo.</summary>
     public const string Password = "quillmoor-field";
 
-    /// <summary>A file that marks a folder as the demo's, so that --fresh never deletes a real shop.</summary>
-    public const string Mark = "this-is-the-demo";
-
     private static readonly (string SignInName, string Name, string Initials, Role[] Roles, Certificate[] Certificates)[] Staff =
     [
         ("orla", "Orla Hob", "OH", [Role.Inspector, Role.ShopAdmin], [new(CertificateKind.InspectionAuthorization, "QF 30117"), new(CertificateKind.Mechanic, "QF 30117")]),
@@ -41,7 +38,6 @@ public static class DemoShop
     {
         var db = services.GetRequiredService<RivetDb>();
         var users = services.GetRequiredService<UserManager<Account>>();
-        await File.WriteAllTextAsync(Path.Combine(services.GetRequiredService<DataFolder>().Path, Mark), "", stop);
 
         var people = Staff.ToDictionary(person => person.SignInName, person => new Person(Guid.CreateVersion7(), person.Name, person.Initials, person.Roles, person.Certificates));
         db.People.AddRange(people.Values);

@@ -36,7 +36,7 @@ public static class CommandLine
         var backupFile = new Argument<string>("FILE") { Description = "Where the copy goes" };
 
         var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh, today };
-        demo.SetAction((parsed, stop) => DemoAsync(Folder(parsed.GetValue(data), "demo"), parsed.GetValue(port), parsed.GetValue(fresh), parsed.GetValue(today), stop));
+        demo.SetAction((parsed, stop) => DemoAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(port), parsed.GetValue(fresh), parsed.GetValue(today), stop));
         var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port };
         serve.SetAction((parsed, stop) => ServeAsync(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }, stop));
         var verify = new Command("verify", "Walk the chain of signed records");
@@ -46,7 +46,7 @@ public static class CommandLine
         var shop = new Option<string>("--shop") { Description = "Which invented shop: demo", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
         shop.AcceptOnlyFromAmong("demo");
         var seed = new Command("seed", "Make an invented shop without serving it") { shop, today };
-        seed.SetAction((parsed, stop) => SeedAsync(Folder(parsed.GetValue(data), "demo"), parsed.GetValue(today), stop));
+        seed.SetAction((parsed, stop) => SeedAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(today), stop));
         var parts = new Argument<string[]>("PART") { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
         parts.AcceptOnlyFromAmong([.. Bench.Parts]);
         var bench = new Command("bench", "Measure server times over demo data") { parts };
@@ -82,14 +82,15 @@ public static class CommandLine
     // Data stands beside the program's folder, in .rivet/, unless --data names another place.
     private static string Folder(string? given, string name) => given ?? Path.Combine(AppContext.BaseDirectory, "..", name);
 
+    // A shop made as of a set day has a folder of its own, and so is made as of that day whatever ran before.
+    private static string Invented(string? given, SetClock? today) => Folder(given, today is null ? "demo" : $"demo-{today.Today():yyyy-MM-dd}");
+
     private static async Task<int> DemoAsync(string folder, int port, bool fresh, SetClock? today, CancellationToken stop)
     {
+        if (DemoFolder.RealShop(folder) is { } real)
+            return Fail(real, 2);
         if (fresh && Directory.Exists(folder))
-        {
-            if (Directory.EnumerateFileSystemEntries(folder).Any() && !File.Exists(Path.Combine(folder, DemoShop.Mark)))
-                return Fail($"{folder} is not a demo's folder: it stays as it is.", 2);
             Directory.Delete(folder, recursive: true);
-        }
         return await ServeAsync(new(new(folder)) { Port = port, Demo = true, Clock = today ?? TimeProvider.System }, stop);
     }
 
@@ -106,6 +107,8 @@ public static class CommandLine
 
     private static async Task<int> ServeAsync(RivetSettings settings, CancellationToken stop)
     {
+        if (DemoFolder.LaterThan(settings.Data.Path, settings.Clock.Today()) is { } later)
+            return Fail(later, 2);
         await using var app = RivetApp.Build(settings);
         await RivetApp.PrepareAsync(app, settings, stop);
         await app.StartAsync(stop);

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Serialization;
 using System.Threading.RateLimiting;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
@@ -24,6 +25,9 @@ public static class RivetApp
 
     public static WebApplication Build(RivetSettings settings)
     {
+        // Before anything else is written there: one that was interrupted is known for what it is.
+        if (settings.Demo)
+            DemoFolder.Runs(settings.Data.Path, settings.Clock.Today());
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions
         {
             ApplicationName = typeof(RivetApp).Assembly.GetName().Name,
