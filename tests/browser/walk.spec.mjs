@@ -49,6 +49,23 @@ test('a measured value is judged as it is typed, and out of limits it can not be
   await expect(page.locator('.tasks')).toContainText('38 lb');
 });
 
+test('a value typed before the page can listen is judged all the same', async ({ page }) => {
+  let held = Promise.resolve();
+  let come;
+  await page.route(/htmx\.min/, async route => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(`${walk}/airframe/right-wing`);
+  const task = await page.locator('.tasks').getByRole('link', { name: /Aileron cable/ }).getAttribute('href');
+  held = new Promise(done => { come = done; });
+  await page.goto(task, { waitUntil: 'commit' });
+  await page.getByLabel('Temperature at the cable').fill('15');
+  await page.getByLabel('Reading').fill('31');
+  come();
+  await expect(page.locator('#judged')).toContainText('4 lb under');
+});
+
 test('not on this aircraft asks why', async ({ page }) => {
   await page.goto(`${walk}/airframe/right-wing`);
   await page.locator('.tasks').getByRole('link', { name: /Tank, cap/ }).click();
