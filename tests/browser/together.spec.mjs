@@ -76,6 +76,21 @@ test('a button held down while the other works is pressed all the same', async (
   await expect(heading(ines)).not.toHaveText(title);
 });
 
+test('a button taken away under the finger presses no other that looks like it', async ({ page: ines }) => {
+  await open(ines, 'airframe/tail');
+  const title = await heading(ines).textContent();
+  const good = ines.getByRole('button', { name: /^Good/ });
+  await ines.evaluate(() => addEventListener('submit', () => { document.body.dataset.sent = 'yes'; }, true));
+  await good.hover();
+  await ines.mouse.down();
+  await good.evaluate(button => { button.replaceWith(button.cloneNode(true)); });
+  await ines.mouse.up();
+  await expect(ines.locator('body')).not.toHaveAttribute('data-sent');
+  await expect(heading(ines)).toHaveText(title);
+  await ines.reload();
+  await expect(heading(ines)).toHaveText(title);
+});
+
 test('a connection that drops in the middle of ten verdicts loses none', { tag: '@standing' }, async ({ page: ines }) => {
   await open(ines, 'airframe/cabin');
   const done = async () => Number((await ines.locator('.zone-head h1').textContent()).split(' ')[0]);

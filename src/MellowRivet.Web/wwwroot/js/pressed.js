@@ -1,6 +1,6 @@
 // A page changes while it is used: an answer comes in, another person works. What moves away between a finger's down and its up
-// gets no click from the browser, and a tired person believes it was pressed. It was: it is pressed here, or its equal if the page
-// was drawn anew meanwhile.
+// gets no click from the browser, and a tired person believes it was pressed. It was: it is pressed here. One that was taken away
+// is not, nor what looks like it: the "Good" that stands in its place may be the next task's.
 const pressable = 'button, a[href], summary, label';
 const slip = 10;
 let pressed;
@@ -17,7 +17,5 @@ addEventListener('pointerup', event => {
   pressed = undefined;
   // Dragged, or still under the finger: the browser knows what that was.
   if (!held || Math.hypot(event.clientX - held.x, event.clientY - held.y) > slip) return;
-  if (held.what.isConnected && held.what.contains(document.elementFromPoint(event.clientX, event.clientY))) return;
-  const what = held.what.isConnected ? held.what : [...document.querySelectorAll(held.what.localName)].find(other => other.isEqualNode(held.what));
-  what?.click();
+  if (held.what.isConnected && !held.what.contains(document.elementFromPoint(event.clientX, event.clientY))) held.what.click();
 }, true);
