@@ -6,7 +6,6 @@ import { fileURLToPath } from 'node:url';
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const lib = join(root, 'src/MellowRivet.Web/wwwroot/lib');
 const files = {
-  'bootstrap/dist/css/bootstrap.min.css': 'bootstrap.min.css',
   'htmx.org/dist/htmx.min.js': 'htmx.min.js',
   '@fontsource/b612/files/b612-latin-400-normal.woff2': 'fonts/b612-400.woff2',
   '@fontsource/b612/files/b612-latin-700-normal.woff2': 'fonts/b612-700.woff2',
@@ -21,4 +20,4 @@ for (const [from, to] of Object.entries(files)) {
   cpSync(join(root, 'node_modules', from), join(lib, to));
 }
 // The build takes this file's time for when the copying was done.
-utimesSync(join(lib, 'bootstrap.min.css'), new Date(), new Date());
+utimesSync(join(lib, 'htmx.min.js'), new Date(), new Date());
