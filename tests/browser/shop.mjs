@@ -99,8 +99,8 @@ export async function sendAll(page, address, form, fields = {}) {
       if (!next) return 0;
       const sent = new FormData(next);
       for (const [name, value] of Object.entries(extra)) sent.set(name, value);
-      const done = await fetch(next.getAttribute('action'), { method: 'POST', body: sent });
-      if (!done.redirected) return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
+      const done = await fetch(next.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
+      if (done.type !== 'opaqueredirect') return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
     }
     return 'some are left';
   }, [address, form, fields]);

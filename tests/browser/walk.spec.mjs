@@ -184,7 +184,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
         sent.set('verdict', value === null ? 'NotApplicable' : 'Good');
         if (value === null) sent.set('reason', 'no such instrument');
         else if (value) sent.set('value', value);
-        await fetch(form.getAttribute('action'), { method: 'POST', body: sent });
+        await fetch(form.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
       }
       return 'tasks are left';
     }, walk);
