@@ -3,10 +3,9 @@ import { defineConfig } from '@playwright/test';
 // Who lends each test a shop of its own. tools/test has laid the program out.
 export const lender = 'http://127.0.0.1:5190';
 
-// On two cores, drawing beside the page's own thread costs more than it saves.
 const chromium = {
   executablePath: '/usr/bin/chromium-headless-shell',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-software-rasterizer', '--disable-threaded-compositing'],
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-software-rasterizer'],
 };
 
 export default defineConfig({
