@@ -45,6 +45,14 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<Whereabouts> Whereabouts => Set<Whereabouts>();
     public DbSet<Posting> Postings => Set<Posting>();
 
+    /// <summary>A shop's database outside the running application.</summary>
+    public static RivetDb Of(DataFolder data)
+    {
+        var options = new DbContextOptionsBuilder<RivetDb>();
+        Use(options, data);
+        return new(options.Options);
+    }
+
     public static void Use(DbContextOptionsBuilder builder, DataFolder data) => builder
         .UseSqlite(data.ConnectionString, sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
         .AddInterceptors(DurableConnection.Instance)

@@ -37,8 +37,7 @@ public sealed class LentShop : IAsyncDisposable
         {
             Port = 0, Demo = true, Clock = clock, PictureScale = pictureScale, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000,
         };
-        var app = RivetApp.Build(settings);
-        await RivetApp.PrepareAsync(app, settings, default);
+        var app = await RivetApp.OpenAsync(settings, default);
         await app.StartAsync();
         await using var scope = app.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<RivetDb>();

@@ -25,8 +25,7 @@ public static class MadeShop
         // In one step, so that one that was interrupted, or is made by another process meanwhile, is never taken for whole.
         var half = $"{folder}.{Guid.NewGuid():N}.half";
         var settings = new RivetSettings(new(half)) { Port = 0, Demo = true, Clock = new SetClock(Now) };
-        await using (var app = RivetApp.Build(settings))
-            await RivetApp.PrepareAsync(app, settings, default);
+        await (await RivetApp.OpenAsync(settings, default)).DisposeAsync();
         SqliteConnection.ClearAllPools();
         try
         {

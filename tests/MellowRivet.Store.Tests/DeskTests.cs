@@ -150,9 +150,7 @@ public class DeskTests : IAsyncLifetime
         Directory.CreateDirectory(Path.GetDirectoryName(copy)!);
         ShopDatabase.Backup(shop.Data, copy);
 
-        var options = new DbContextOptionsBuilder<RivetDb>();
-        RivetDb.Use(options, new(Path.GetDirectoryName(copy)!));
-        await using var restored = new RivetDb(options.Options);
+        await using var restored = RivetDb.Of(new(Path.GetDirectoryName(copy)!));
         (await ShopDatabase.VerifyAsync(restored, default)).ShouldBe((null, 2));
         (await restored.Inspections.SingleAsync()).State.ShouldBe(InspectionState.SignedAirworthy);
     }

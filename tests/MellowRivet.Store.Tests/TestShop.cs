@@ -35,12 +35,7 @@ public sealed class TestShop : IAsyncDisposable
 
     public static Signer Signer { get; } = new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], []), new(CertificateKind.InspectionAuthorization, "1"));
 
-    public RivetDb Open()
-    {
-        var options = new DbContextOptionsBuilder<RivetDb>();
-        RivetDb.Use(options, Data);
-        return new(options.Options);
-    }
+    public RivetDb Open() => RivetDb.Of(Data);
 
     public async Task<Guid> BeginAsync()
     {

@@ -44,8 +44,7 @@ public class AccessTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var data = new Store.DataFolder(Path.Combine(Path.GetTempPath(), $"rivet-first-{Guid.NewGuid():N}"));
         var settings = new RivetSettings(data) { Port = 0 };
-        await using var app = RivetApp.Build(settings);
-        await RivetApp.PrepareAsync(app, settings, default);
+        await using var app = await RivetApp.OpenAsync(settings, default);
         await app.StartAsync();
         var visitor = new Visitor(new(app.Urls.First()));
         (await visitor.GetAsync("/")).Headers.Location!.OriginalString.ShouldBe("/first-run");

@@ -32,8 +32,7 @@ internal static partial class Bench
         try
         {
             var settings = new RivetSettings(new(folder)) { Port = 0, Demo = true, SignInsPerMinute = 100, UploadsPerMinute = 100_000 };
-            await using var app = RivetApp.Build(settings);
-            await RivetApp.PrepareAsync(app, settings, stop);
+            await using var app = await RivetApp.OpenAsync(settings, stop);
             await app.StartAsync(stop);
             using var client = new HttpClient(new HttpClientHandler { CookieContainer = new CookieContainer() }) { BaseAddress = new(app.Urls.First()) };
             await EnterAsync(client, stop);

@@ -99,8 +99,7 @@ public static class CommandLine
         if (Directory.Exists(folder) && Directory.EnumerateFileSystemEntries(folder).Any())
             return Fail($"{folder} isn't empty: it stays as it is.", 2);
         RivetSettings settings = new(new(folder)) { Port = 0, Demo = true, Clock = today ?? TimeProvider.System };
-        await using var app = RivetApp.Build(settings);
-        await RivetApp.PrepareAsync(app, settings, stop);
+        await using var app = await RivetApp.OpenAsync(settings, stop);
         Console.WriteLine($"Made at {folder}.");
         return 0;
     }
@@ -109,8 +108,7 @@ public static class CommandLine
     {
         if (DemoFolder.LaterThan(settings.Data.Path, settings.Clock.Today()) is { } later)
             return Fail(later, 2);
-        await using var app = RivetApp.Build(settings);
-        await RivetApp.PrepareAsync(app, settings, stop);
+        await using var app = await RivetApp.OpenAsync(settings, stop);
         await app.StartAsync(stop);
         Console.WriteLine($"Mellow Rivet is at http://127.0.0.1:{settings.Port}");
         if (settings.DayIsSet)
@@ -126,7 +124,7 @@ public static class CommandLine
     {
         if (!File.Exists(Path.Combine(folder, "rivet.db")))
             return Fail($"There is no shop at {folder}.", 2);
-        await using var db = Database(folder);
+        await using var db = RivetDb.Of(new(folder));
         var (fault, records) = await ShopDatabase.VerifyAsync(db, stop);
         if (fault is not null)
             return Fail($"Broken: {fault}.", 1);
@@ -138,7 +136,7 @@ public static class CommandLine
     {
         if (!File.Exists(Path.Combine(folder, "rivet.db")))
             return Fail($"There is no shop at {folder}.", 2);
-        await using var db = Database(folder);
+        await using var db = RivetDb.Of(new(folder));
         if (await db.Aircraft.FirstOrDefaultAsync(row => row.Registration == registration, stop) is not { } aircraft)
             return Fail($"There is no aircraft {registration} in this shop.", 1);
         await File.WriteAllTextAsync(file, (await db.FileOfAsync(aircraft.Id, TimeProvider.System, stop))!.ToJson(), stop);
@@ -155,7 +153,7 @@ public static class CommandLine
         var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop), TimeProvider.System.Today());
         if (read is null)
             return Fail(refusal!.Message, 1);
-        await using var db = Database(folder);
+        await using var db = RivetDb.Of(new(folder));
         var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System, () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System, stop), stop);
         if (!written.Done)
             return Fail(written.Refusal!.Message, 1);
@@ -170,13 +168,6 @@ public static class CommandLine
         ShopDatabase.Backup(new(folder), file);
         Console.WriteLine($"Backed up to {file}. The photos folder beside the database is copied as it is.");
         return 0;
-    }
-
-    private static RivetDb Database(string folder)
-    {
-        var options = new DbContextOptionsBuilder<RivetDb>();
-        RivetDb.Use(options, new(folder));
-        return new(options.Options);
     }
 
     private static int Fail(string message, int code)
