@@ -62,6 +62,16 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
     }
 
     [Fact]
+    public async Task A_port_that_is_taken_is_said_and_nothing_is_touched()
+    {
+        var refused = await RunAsync("demo", "--data", copy, "--port", $"{server.Address.Port}");
+        refused.Code.ShouldBe(1);
+        refused.Error.ShouldContain("listens on port");
+        refused.Error.ShouldNotContain("\n");
+        File.Exists(Path.Combine(copy, "rivet.db")).ShouldBeFalse();
+    }
+
+    [Fact]
     public async Task An_aircraft_is_exported_and_not_imported_where_it_is()
     {
         Directory.CreateDirectory(copy);

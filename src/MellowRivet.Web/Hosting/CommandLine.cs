@@ -1,4 +1,6 @@
 using System.CommandLine;
+using System.Net;
+using System.Net.Sockets;
 using MellowRivet.Core;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Store;
@@ -108,6 +110,9 @@ public static class CommandLine
     {
         if (DemoFolder.LaterThan(settings.Data.Path, settings.Clock.Today()) is { } later)
             return Fail(later, 2);
+        // Asked first: nothing of the shop is touched by a start that can't be.
+        if (IsTaken(settings.Port))
+            return Fail($"Something listens on port {settings.Port} already, perhaps Mellow Rivet itself: look at http://127.0.0.1:{settings.Port}, or name another with --port.", 1);
         await using var app = await RivetApp.OpenAsync(settings, stop);
         await app.StartAsync(stop);
         Console.WriteLine($"Mellow Rivet is at http://127.0.0.1:{settings.Port}");
@@ -118,6 +123,20 @@ public static class CommandLine
                 Console.WriteLine(line);
         await app.WaitForShutdownAsync(stop);
         return 0;
+    }
+
+    private static bool IsTaken(int port)
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, port);
+        try
+        {
+            listener.Start();
+            return false;
+        }
+        catch (SocketException problem) when (problem.SocketErrorCode == SocketError.AddressAlreadyInUse)
+        {
+            return true;
+        }
     }
 
     private static async Task<int> VerifyAsync(string folder, CancellationToken stop)
