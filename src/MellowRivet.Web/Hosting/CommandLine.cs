@@ -111,8 +111,8 @@ public static class CommandLine
         if (DemoFolder.LaterThan(settings.Data.Path, settings.Clock.Today()) is { } later)
             return Fail(later, 2);
         // Asked first: nothing of the shop is touched by a start that can't be.
-        if (IsTaken(settings.Port))
-            return Fail($"Something listens on port {settings.Port} already, perhaps Mellow Rivet itself: look at http://127.0.0.1:{settings.Port}, or name another with --port.", 1);
+        if (WhyNotOn(settings.Port) is { } reason)
+            return Fail($"{reason}, or name another port with --port.", 1);
         await using var app = await RivetApp.OpenAsync(settings, stop);
         await app.StartAsync(stop);
         Console.WriteLine($"Mellow Rivet is at http://127.0.0.1:{settings.Port}");
@@ -125,17 +125,19 @@ public static class CommandLine
         return 0;
     }
 
-    private static bool IsTaken(int port)
+    private static string? WhyNotOn(int port)
     {
         using var listener = new TcpListener(IPAddress.Loopback, port);
         try
         {
             listener.Start();
-            return false;
+            return null;
         }
-        catch (SocketException problem) when (problem.SocketErrorCode == SocketError.AddressAlreadyInUse)
+        catch (SocketException problem)
         {
-            return true;
+            return problem.SocketErrorCode == SocketError.AddressAlreadyInUse
+                ? $"Something listens on port {port} already, perhaps Mellow Rivet itself: look at http://127.0.0.1:{port}"
+                : $"Port {port} can't be listened on ({problem.Message}): ask who looks after this machine";
         }
     }
 
