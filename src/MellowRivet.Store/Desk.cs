@@ -1,9 +1,12 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -12,9 +15,17 @@ namespace MellowRivet.Store;
 public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
-public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard? board = null, JobsAtHand? hand = null) : IDisposable
+public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard? board = null, JobsAtHand? hand = null, Shelf? shelf = null) : IDisposable
 {
     private Job? held;
+
+    /// <summary>The rules and people that an inspection is weighed by, for each aircraft.</summary>
+    /// <exception cref="InvalidOperationException">This desk has no shelf to take them from.</exception>
+    public async Task<Func<Aircraft, ShopRules>> RulesAsync(CancellationToken stop)
+    {
+        var people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        return aircraft => (shelf ?? throw new InvalidOperationException("This desk has no shelf.")).Weigh(aircraft.Category, people);
+    }
 
     /// <summary>An aircraft's due line with the shop's bulletins on it, as the board keeps it.</summary>
     /// <param name="aircraft">The aircraft as it was just loaded.</param>
@@ -68,6 +79,9 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
             var readings = job.Inspection.Readings.ToList();
             if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
                 return refusal;
+            // Whatever was done: a bad judgement is kept from here on, until it is answered.
+            if (job.Inspection.InWork)
+                job.Inspection.Remember(job.Aircraft);
             // A reading may belong to no inspection: one that was taken off this one would go on counting in the trends.
             db.Readings.RemoveRange(readings.Except(job.Inspection.Readings));
             return null;
@@ -107,14 +121,14 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
                 : new("aircraft", "There is no such aircraft."), stop);
 
     /// <summary>Signs an inspection: its records join the shop's chain and its state is set, both or neither.</summary>
-    public async Task<Written> SignAsync(Guid inspectionId, Guid post, RulePack rules, Signer signer, CancellationToken stop)
+    public async Task<Written> SignAsync(Guid inspectionId, Guid post, ShopRules rules, Signer signer, CancellationToken stop)
     {
         if (await db.Inspections.AsNoTracking().Where(row => row.Id == inspectionId).Select(row => (Guid?)row.AircraftId).FirstOrDefaultAsync(stop) is not { } aircraftId)
             return new(new("inspection", "There is no such inspection."));
         // Looked up before the turn is taken: what somebody notes in between makes it stricter only by the next look.
-        var research = (await db.FreshLineAsync(aircraftId, _ => rules, clock.Today(), stop)).Research;
-        return await WriteAsync(inspectionId, post, job => Readiness.Of(job.Inspection, job.Aircraft, research).MaySign
-            ? Seal(db, job, rules, signer, clock.GetUtcNow(), clock.Today())
+        var research = (await db.FreshLineAsync(aircraftId, _ => rules.Pack, clock.Today(), stop)).Research;
+        return await WriteAsync(inspectionId, post, job => Readiness.Of(job.Inspection, job.Aircraft, rules, research).MaySign
+            ? Seal(db, job, rules.Pack, signer, clock.GetUtcNow(), clock.Today())
             : new("sign", "There are still things to do before this can be signed: they are listed above."), stop);
     }
 
@@ -135,6 +149,49 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
         }, stop);
     }
 
+    /// <summary>Clears an open item of an aircraft by an entry of its own: the entry joins the shop's chain and the item ends, both or neither.</summary>
+    /// <param name="itemId">The item.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="rules">The rule pack of the aircraft.</param>
+    /// <param name="done">What was done.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public async Task<Written> ClearAsync(Guid itemId, Guid post, ShopRules rules, Correction done, Signer signer, CancellationToken stop)
+    {
+        var (at, today) = (clock.GetUtcNow(), clock.Today());
+        return await db.OnceAsync(post, clock, async () =>
+        {
+            if (await db.OpenItems.FirstOrDefaultAsync(item => item.Id == itemId, stop) is not { IsOpen: true } item)
+                return new("item", "It is not open any more.");
+            if (done.Check() is { } wrong)
+                return wrong;
+            if (done.Kind == CorrectionKind.Deferred)
+                return new("action", "To clear it, it is put right: what is deferred stays open.");
+            if (done.Reference.Length == 0)
+                return new("reference", "By which data: manual, chapter, revision. The entry names it.");
+            if (await db.Inspections.Where(row => row.AircraftId == item.AircraftId && row.State == InspectionState.InWork).Select(row => row.WorkOrder).FirstOrDefaultAsync(stop) is { } order)
+                return new("item", $"It stands on the fix list of {order}, which is in work: put it right there.");
+            var aircraft = await db.Aircraft.WithParts().FirstAsync(row => row.Id == item.AircraftId, stop);
+            if (rules.Pack.MayClear(signer.Person, aircraft).By is null)
+                return new("sign", rules.Pack.MayClear(signer.Person, aircraft).Reason);
+            foreach (var part in done.Parts ?? [])
+                if (part.ReplacedComponent is { } replaced && aircraft.Replace(replaced, part.Number, part.SerialIn, today, $"{item.FirstNumber}: {done.Kind.InWords()}") is { } tree)
+                    return tree;
+            return Clear(db, item, aircraft, rules.Pack, done, signer, at, today);
+        }, stop);
+    }
+
+    /// <summary>Writes the entry that clears an open item at the end of the chain, and ends the item. Saving is the caller's.</summary>
+    public static Refusal? Clear(RivetDb db, OpenItem item, Aircraft aircraft, RulePack rules, Correction done, Signer signer, DateTimeOffset at, DateOnly on)
+    {
+        var left = db.OpenItems.Count(other => other.AircraftId == item.AircraftId && other.Id != item.Id && other.Because == OpenBecause.Airworthiness && other.End == null);
+        var draft = RecordWriter.Clearing(item, aircraft, rules, done, signer, on, left);
+        var record = SignedRecord.After(db.SignedRecords.OrderByDescending(row => row.Number).FirstOrDefault(), item.AircraftId, item.InspectionId, draft.Book, draft.Content, at);
+        db.SignedRecords.Add(record);
+        item.Close(new(done.InWords, on, signer.Person.Id, $"record {record.Number}"));
+        return null;
+    }
+
     /// <summary>Writes the records that close an inspection at the end of the chain, and closes it, at an instant of one of the shop's days. Saving is the caller's.</summary>
     public static Refusal? Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at, DateOnly on)
     {
@@ -144,6 +201,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
         foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, on))
             db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
         db.MarkDoneBySigning(job, on);
+        db.SettleOpenItems(job.Inspection, signer.Person.Id, on);
         job.Inspection.Sign();
         return null;
     }

@@ -7,6 +7,7 @@ using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Tools;
@@ -35,6 +36,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<BookEntry> BookEntries => Set<BookEntry>();
     public DbSet<Inspection> Inspections => Set<Inspection>();
     public DbSet<Discrepancy> Discrepancies => Set<Discrepancy>();
+    public DbSet<OpenItem> OpenItems => Set<OpenItem>();
     public DbSet<OwnerLink> OwnerLinks => Set<OwnerLink>();
     public DbSet<Reading> Readings => Set<Reading>();
     public DbSet<EngineLog> EngineLogs => Set<EngineLog>();
@@ -95,6 +97,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
             DueItem item => item.AircraftId,
             BulletinCase one => one.AircraftId,
             StatedFact fact => fact.AircraftId,
+            OpenItem item => item.AircraftId,
             _ => null,
         }).OfType<Guid>().ToHashSet();
         if (parts.Count > 0)

@@ -3,6 +3,7 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Store;
@@ -21,6 +22,15 @@ public sealed class Shelf
 
     /// <summary>What is usually found and what it means.</summary>
     public required IReadOnlyList<UsualFinding> UsualFindings { get; init; }
+
+    /// <summary>What is never deferred.</summary>
+    public required IReadOnlyList<NeverDeferred> NeverDeferred { get; init; }
+
+    /// <summary>What a class may be set to.</summary>
+    public ClassRules Classes => new(UsualFindings, NeverDeferred);
+
+    /// <summary>The rules and people that an inspection on a category of aircraft is weighed by.</summary>
+    public ShopRules Weigh(Category category, IReadOnlyDictionary<Guid, Person> people) => new(RulesFor(category), Classes, people);
 
     /// <summary>Who may do which job.</summary>
     public required WhoMay WhoMay { get; init; }
@@ -43,9 +53,9 @@ public sealed class Shelf
             if (!File.Exists(place))
                 File.Copy(file, place);
         }
-        // A pack that the shop has from before bulletins were followed says nothing of them: there the shipped one's rules hold.
+        // Of what a pack that the shop has from before doesn't speak, the shipped one's rules hold.
         var own = Read(shipped, "rule-packs", RulePack.Parse).ToLookup(pack => pack.Key);
-        var packs = Read(data.Shelf, "rule-packs", RulePack.Parse).Select(pack => pack.Bulletins is null ? pack with { Bulletins = own[pack.Key].FirstOrDefault()?.Bulletins } : pack).OrderByDescending(pack => pack.Effective).ToList();
+        var packs = Read(data.Shelf, "rule-packs", RulePack.Parse).Select(pack => own[pack.Key].FirstOrDefault() is { } shippedPack ? pack.FilledFrom(shippedPack) : pack).OrderByDescending(pack => pack.Effective).ToList();
         return new()
         {
             Worksheets = [.. Read(shipped, "worksheets", Worksheet.Parse).Concat(Directory.Exists(Path.Combine(data.Shelf, "worksheets")) ? Read(data.Shelf, "worksheets", Worksheet.Parse) : [])
@@ -53,6 +63,7 @@ public sealed class Shelf
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
             WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..] ? first : throw new FormatException("There is no list of who may do what on the shelf."),
             UsualFindings = [.. Read(data.Shelf, "findings", UsualFinding.Parse).SelectMany(findings => findings)],
+            NeverDeferred = [.. Read(data.Shelf, "deferral", Core.Discrepancies.NeverDeferred.Parse).SelectMany(never => never)],
             DueStarters = [.. Read(data.Shelf, "due", DueStarter.Parse).SelectMany(starters => starters)],
         };
     }

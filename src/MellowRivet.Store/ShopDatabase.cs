@@ -12,6 +12,9 @@ public static class ShopDatabase
     /// <summary>The migration that the ones before it were drawn together into, and the last of those.</summary>
     private const string Foundation = "20261127161049_Foundation", LastBefore = "20261125133255_InspectionRevision";
 
+    /// <summary>The migration that made open items the aircraft's own.</summary>
+    private const string OpenItems = "20261128013715_OpenItems";
+
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
     /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>
     public static async Task BringUpToDateAsync(RivetDb db, DataFolder data, TimeProvider clock, CancellationToken stop)
@@ -24,6 +27,8 @@ public static class ShopDatabase
             if (applied.Length > 0 && !applied.Contains(Foundation))
                 await CarryOverAsync(db, applied, stop);
             await db.Database.MigrateAsync(stop);
+            if (applied.Length > 0 && !applied.Contains(OpenItems))
+                await db.OpenItemsFromHistoryAsync(stop);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
         foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal).Skip(BackupsKept))

@@ -1,9 +1,11 @@
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using Microsoft.Extensions.Time.Testing;
 
@@ -19,6 +21,20 @@ internal static class Fixture
 
     public static string Shelf => Path.Combine(AppContext.BaseDirectory, "shelf");
     public static RulePack Rules { get; } = RulePack.Parse(File.ReadAllText(Path.Combine(Shelf, "rule-packs", "us.json")));
+    public static ClassRules Classes { get; } = new(
+        UsualFinding.Parse(File.ReadAllText(Path.Combine(Shelf, "findings", "usual.json"))), NeverDeferred.Parse(File.ReadAllText(Path.Combine(Shelf, "deferral", "never.json"))));
+
+    /// <summary>Somebody who may sign an annual, a 100-hour and a condition inspection.</summary>
+    public static Person Inspector { get; } = new(Ines, "Ines Test", "IT", [Role.Inspector], [new(CertificateKind.InspectionAuthorization, "77"), new(CertificateKind.Mechanic, "76")]);
+
+    /// <summary>The shipped rules, and an inspector.</summary>
+    public static ShopRules Shop { get; } = Among(Inspector);
+
+    /// <summary>The same without scope, sheets asked for and looks: what stands in the way of a small worksheet is that worksheet.</summary>
+    public static ShopRules Bare { get; } = Shop with { Pack = Rules with { Scopes = [], Asks = [], Looks = [] } };
+
+    public static ShopRules Among(params Person[] people) => new(Rules, Classes, people.ToDictionary(person => person.Id));
+
     public static Worksheet Sheet(string key) => Worksheet.Parse(File.ReadAllText(Path.Combine(Shelf, "worksheets", $"{key}.json")));
     public static Worksheet AppendixD { get; } = Sheet("app-d");
 

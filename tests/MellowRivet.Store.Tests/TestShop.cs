@@ -4,6 +4,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Time.Testing;
@@ -30,6 +31,8 @@ public sealed class TestShop : IAsyncDisposable
         { "key": "t", "title": "Test pack", "effective": "2026-01-01", "note": "", "signing": [],
           "statements": [ { "inspections": ["annual"], "categories": ["standard"], "airworthy": "good {date}", "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ] }
         """);
+
+    public static ShopRules Weighed { get; } = new(Rules, new([], []), new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
 
     public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}"));
 

@@ -96,13 +96,13 @@ public class ArriveTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task A_watched_discrepancy_goes_on_the_due_line_and_off_it_when_corrected()
     {
         var visitor = await server.EnterAsync("ines");
-        await visitor.PostAsync($"{Walk}/find", Post(), ("what", "Fairing seam opens a hair"), ("zone", "tail"), ("class", "Watch"));
+        await visitor.PostAsync($"{Walk}/find", Post(), ("what", "Fairing seam opens a hair"), ("zone", "tail"), ("class", "Watch"), ("why", "a hair"));
         var found = Inspection().Discrepancies.Single(item => item.What == "Fairing seam opens a hair");
         var place = $"{Walk}/fix-list/{found.Number}";
         (await (await visitor.PostAsync($"{place}?handler=Watch", Post(), ("by", "2020-01-01"))).Content.ReadAsStringAsync()).ShouldContain("A day to come");
         (await visitor.PostAsync($"{place}?handler=Watch", Post(), ("by", "2031-01-01"), ("hours", "50"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await visitor.ReadAsync(server.FileOf("N0BRM"))).Body!.TextContent.ShouldContain("Look again: Fairing seam opens a hair");
-        (await visitor.PostAsync($"{place}?handler=Correct", Post(), ("action", "Seam rebonded."))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await visitor.PostAsync($"{place}?handler=Correct", Post(), ("action", "Seam rebonded."), ("kind", "Repaired"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await visitor.ReadAsync(server.FileOf("N0BRM"))).QuerySelectorAll("a.due-row").ShouldAllBe(row => !row.TextContent.Contains("Fairing seam"));
     }
 }

@@ -95,7 +95,7 @@ public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var preview = await (await ines.GetAsync($"/bulletins/new?handler=Preview&about=Engine&rule={Uri.EscapeDataString("engine.serial in TF4-2000 to TF4-2400")}")).Content.ReadAsStringAsync();
         preview.ShouldContain("N04QF");
         preview.ShouldContain("applies");
-        (string, string)[] typed = [("issuer", "Typed Issuer"), ("number", "TI-1"), ("kind", "OptionalBulletin"), ("subject", "A subject"), ("effective", "2026-10-01"), ("about", "Engine"), ("rule", "engine.serial in TF4-9 to TF4-1"), ("withinHours", "50"), ("steps", "Torque it | 17 N·m (150 in-lb)")];
+        (string, string)[] typed = [("issuer", "Typed Issuer"), ("number", "TI-1"), ("kind", "OptionalBulletin"), ("subject", "A subject"), ("effective", "2026-10-01"), ("about", "Engine"), ("rule", "engine.serial in TF4-9 to TF4-1"), ("withinHours", "50"), ("hoursFrom", "Effective"), ("monthsFrom", "Effective"), ("steps", "Torque it | 17 N·m (150 in-lb)")];
         var wrong = await Visitor.ParseAsync(await ines.PostAsync("/bulletins/new", [("post", Post), .. typed]));
         wrong.QuerySelector(".field-problem")!.TextContent.ShouldContain("runs backwards");
         wrong.QuerySelector("textarea[name=steps]")!.TextContent.ShouldContain("150 in-lb", Case.Sensitive, "what was typed stays");

@@ -72,7 +72,7 @@ public class EnginePagesTests(DemoServer server) : IClassFixture<DemoServer>
         (await ines.SendAsync($"{exhaust}?handler=Look", "sound", [("tap.wav", [.. "RIFF"u8, 0, 0, 0, 0, .. "WAVEfmt "u8])], ("post", $"{Guid.NewGuid()}"), ("key", "can"), ("state", "Found"), ("words", "Dull at the rear"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var can = (await ines.ReadAsync(exhaust)).QuerySelector("#look-can")!;
         can.QuerySelector("audio").ShouldNotBeNull();
-        can.QuerySelector(".look-more a")!.GetAttribute("href")!.ShouldContain("what=Dull%20at%20the%20rear");
+        can.QuerySelector(".look-more a")!.GetAttribute("href")!.ShouldEndWith("/Exhaust/can");
         (await Visitor.ParseAsync(await ines.SendAsync($"{exhaust}?handler=Look", "photo", [("x.jpg", Encoding.UTF8.GetBytes("no picture"))], ("post", $"{Guid.NewGuid()}"), ("key", "slip-joint"), ("state", "Good")))).QuerySelector("#look-slip-joint .field-problem")!.TextContent.ShouldContain("is not a JPEG");
     }
 

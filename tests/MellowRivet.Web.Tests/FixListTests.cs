@@ -25,7 +25,7 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
 
     private async Task<Discrepancy> FoundAsync(string what, string @class)
     {
-        await (await server.EnterAsync("tamsin")).PostAsync($"{Walk}/find", ("post", $"{Guid.NewGuid()}"), ("what", what), ("zone", "gear"), ("class", @class));
+        await (await server.EnterAsync("tamsin")).PostAsync($"{Walk}/find", ("post", $"{Guid.NewGuid()}"), ("what", what), ("zone", "gear"), ("class", @class), ("why", "for the test"));
         return Inspection.Discrepancies.Single(found => found.What == what);
     }
 
@@ -35,11 +35,11 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
         var ines = await server.EnterAsync("ines");
         var found = await FoundAsync("Wheel pant screw lost", "Recommended");
         var path = $"{Walk}/fix-list/{found.Number}?handler=Correct";
-        (await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "  ")))).QuerySelector(".field-problem")!.TextContent.ShouldContain("Say what was done");
-        (await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", new string('x', 2001))))).QuerySelector("textarea[name=action]")!
+        (await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "  "), ("kind", "Adjusted")))).QuerySelector(".field-problem")!.TextContent.ShouldContain("Say what was done");
+        (await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", new string('x', 2001)), ("kind", "Adjusted")))).QuerySelector("textarea[name=action]")!
             .TextContent.Length.ShouldBe(2001, "what was typed stays");
 
-        (await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "Screw fitted, manual 32-40"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "Screw fitted, manual 32-40"), ("kind", "Replaced"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         Inspection.Discrepancies.Single(row => row.Id == found.Id).IsOpen.ShouldBeFalse();
         (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelector(".judged-good")!.TextContent.ShouldContain("Screw fitted, manual 32-40");
         (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelectorAll("form.correction").ShouldBeEmpty();
@@ -50,7 +50,7 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var found = await FoundAsync("Tail spring leaf rusty", "Watch");
         var path = $"{Walk}/fix-list/{found.Number}?handler=Classify";
-        (string, string)[] Form(string version, string @class) => [("post", $"{Guid.NewGuid()}"), ("version", version), ("class", @class), ("grounded", "true")];
+        (string, string)[] Form(string version, string @class) => [("post", $"{Guid.NewGuid()}"), ("version", version), ("class", @class), ("grounded", "true"), ("why", "for the test")];
         await (await server.EnterAsync("ines")).PostAsync(path, Form("0", "Airworthiness"));
         var late = await Visitor.ParseAsync(await (await server.EnterAsync("wim")).PostAsync(path, Form("0", "Recommended")));
         late.QuerySelector(".classify .field-problem")!.TextContent.ShouldContain("it is now airworthiness");

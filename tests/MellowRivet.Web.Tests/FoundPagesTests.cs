@@ -26,7 +26,7 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
 
     private async Task<(string Path, Discrepancy Found)> FindAsync(string what, string @class, params (string, string)[] more)
     {
-        (await (await server.EnterAsync("ines")).PostAsync($"{Walk}/find", [Post(), ("what", what), ("zone", "gear"), ("class", @class), .. more])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await (await server.EnterAsync("ines")).PostAsync($"{Walk}/find", [Post(), ("what", what), ("zone", "gear"), ("class", @class), ("why", "for the test"), .. more])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var found = Of(Walk, what);
         return ($"{Walk}/fix-list/{found.Number}", found);
     }
@@ -115,7 +115,7 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var ines = await server.EnterAsync("ines");
         var (_, one) = await FindAsync("Bulk one", "Recommended");
         var (path, two) = await FindAsync("Bulk two", "Recommended");
-        await ines.PostAsync($"{path}?handler=Correct", Post(), ("action", "done already"));
+        await ines.PostAsync($"{path}?handler=Correct", Post(), ("action", "done already"), ("kind", "Cleaned"));
         (string, string)[] Bulk(string to, string words) => [Post(), ("numbers", $"{one.Number}"), ("numbers", $"{two.Number}"), ("to", to), ("words", words)];
         var said = (await Visitor.ParseAsync(await ines.PostAsync($"{Walk}/fix-list?handler=Bulk", Bulk("Asked", "")))).QuerySelector(".bulk-said")!.TextContent;
         said.ShouldContain("1 changed.");
@@ -138,7 +138,7 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         sought.ShouldHaveSingleItem().TextContent.ShouldContain("Alternator bracket");
         (await orla.ReadAsync($"{Trainer}/fix-list?q=nothing-like-it")).QuerySelector(".empty")!.TextContent.ShouldContain("None of the");
         foreach (var by in Enum.GetValues<GroupBy>())
-            (await orla.ReadAsync($"{Trainer}/fix-list?by={by}")).QuerySelectorAll(".finds li").Length.ShouldBe(30);
+            (await orla.ReadAsync($"{Trainer}/fix-list?by={by}")).QuerySelectorAll(".finds li").Length.ShouldBe(33);
         (await orla.ReadAsync($"{Trainer}/fix-list?show=OwnerWaits")).QuerySelectorAll(".finds li").ShouldHaveSingleItem().TextContent.ShouldContain("seat rail");
     }
 
@@ -213,10 +213,10 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         using var json = JsonDocument.Parse(await (await orla.GetAsync($"{Trainer}/fix-list.json")).Content.ReadAsStringAsync());
         json.RootElement.GetProperty("format").GetString().ShouldBe("mellow-rivet-fix-list");
         var lines = json.RootElement.GetProperty("lines");
-        lines.GetArrayLength().ShouldBe(30);
+        lines.GetArrayLength().ShouldBe(33);
         lines[5].GetProperty("photos")[0].GetProperty("marks").GetArrayLength().ShouldBe(3);
         var csv = await (await orla.GetAsync($"{Trainer}/fix-list.csv")).Content.ReadAsStringAsync();
-        csv.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Length.ShouldBe(31);
+        csv.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Length.ShouldBe(34);
         using var zip = new ZipArchive(await (await orla.GetAsync($"{Trainer}/fix-list/photos.zip")).Content.ReadAsStreamAsync());
         var names = zip.Entries.Select(entry => entry.FullName).ToList();
         names.Count.ShouldBe(32);
@@ -242,7 +242,7 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var form = await tamsin.ReadAsync(find);
         form.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Fairing seam opens");
         var kept = form.QuerySelector("input[name=kept]")!.GetAttribute("value")!;
-        await tamsin.PostAsync($"{Walk}/find", Post(), ("what", "Shared: fairing seam opens"), ("zone", "gear"), ("class", "Watch"), ("kept", kept), ("kept", new string('0', 64)), ("kept", "../../rivet.db"));
+        await tamsin.PostAsync($"{Walk}/find", Post(), ("what", "Shared: fairing seam opens"), ("zone", "gear"), ("class", "Watch"), ("why", "only just"), ("kept", kept), ("kept", new string('0', 64)), ("kept", "../../rivet.db"));
         Of(Walk, "Shared: fairing").Photos.ShouldHaveSingleItem().Sha256.ShouldBe(kept);
     }
 

@@ -181,12 +181,19 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     public async Task Out_of_limits_offers_the_discrepancy_filled_in()
     {
         var task = Inspection().Tasks.Single(task => task.Key == "gear-brakes");
-        var judged = await (await server.EnterAsync("ines")).ReadAsync($"{Walk}/airframe/gear?handler=Judge&task={task.Id}&value=0.08&unit=in");
-        var offer = judged.QuerySelector("a.btn")!.GetAttribute("href")!;
-        var find = await (await server.EnterAsync("ines")).ReadAsync(offer);
+        var ines = await server.EnterAsync("ines");
+        var judged = await ines.ReadAsync($"{Walk}/airframe/gear?handler=Judge&task={task.Id}&value=0.08&unit=in");
+        var offer = judged.QuerySelector("button[data-then]")!.GetAttribute("formaction")!;
+        var kept = await ines.PostAsync(offer, Post(), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Discrepancy"), ("value", "0.08"), ("unit", "in"));
+        Inspection().Readings.Single(reading => reading.TaskId == task.Id).Value.ShouldBe(0.08, "it is kept as it was read");
+        var find = await ines.ReadAsync(kept.Headers.Location!.OriginalString);
         find.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Brakes: thinnest pad: 0.08 in");
-        find.QuerySelector("input[name=measured]")!.GetAttribute("value").ShouldBe("0.08 in, limit at least 0.1 in (common practice)");
+        find.QuerySelector("input[name=measured]")!.GetAttribute("value").ShouldBe("0.08 in; at least 0.1 in");
         find.QuerySelector("select[name=how] option[selected]")!.TextContent.ShouldBe("measured");
+        find.QuerySelectorAll("input[name=class][type=radio]").ShouldBeEmpty("its class comes from the judgement");
+        // Words of a leak, of paint or of nothing: it is an airworthiness item by its judgement, and a helper's wish doesn't lower it.
+        var answer = await (await server.EnterAsync("tamsin")).PostAsync($"{Walk}/find", Post(), ("what", "Paint chipped"), ("zone", "gear"), ("class", "Recommended"), ("why", "only paint"), ("reference", "none"), ("judged", $"task/{task.Id:N}"));
+        (await answer.Content.ReadAsStringAsync()).ShouldContain("Only somebody who may sign");
     }
 
     [Fact]

@@ -193,6 +193,10 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         foreach (var task in Inspection("N0LTS").Tasks.Where(task => task.Verdict == TaskVerdict.NotYet))
             await visitor.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
 
+        // A light-sport goes by its maker's procedures: without their title and revision there is nothing to sign.
+        (await (await visitor.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password))).Content.ReadAsStringAsync()).ShouldContain("manufacturer&#x27;s inspection procedures");
+        (await visitor.PostAsync($"{walk}/close?handler=Checklist", ("post", $"{Guid.NewGuid()}"), ("title", "Mote inspection checklist"), ("revision", "rev. 6"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+
         var wrong = await visitor.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"), ("password", "not-my-password"));
         (await wrong.Content.ReadAsStringAsync()).ShouldContain("Nothing was signed");
         Inspection("N0LTS").InWork.ShouldBeTrue();
@@ -205,6 +209,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         entries.Length.ShouldBe(3, "airframe, engine, propeller, once each");
         entries[0].TextContent.ShouldContain("determined to be in airworthy condition");
         entries[0].TextContent.ShouldContain("QF 52240");
+        entries[0].TextContent.ShouldContain("inspection procedures: Mote inspection checklist, rev. 6");
+        entries[1].TextContent.ShouldContain("Not part of this inspection: engine run, drop, left ignition alone. No magnetos");
 
         var late = await visitor.PostAsync($"{walk}/find", ("post", $"{Guid.NewGuid()}"), ("what", "late"), ("zone", "gear"), ("class", "Watch"));
         (await late.Content.ReadAsStringAsync()).ShouldContain("This inspection is signed");

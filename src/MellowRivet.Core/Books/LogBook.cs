@@ -3,7 +3,7 @@ using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Books;
 
-public enum BookKind { Airframe, Engine, Propeller, EquipmentList, Drawings, WeightSheet, Manual, Other }
+public enum BookKind { Airframe = 1, Engine, Propeller, EquipmentList, Drawings, WeightSheet, Manual, Other }
 
 /// <summary>A logbook or paper of an aircraft that exists, or is known to have existed.</summary>
 public sealed class LogBook

@@ -6,7 +6,7 @@ using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Bulletins;
 
-public enum BulletinKind { AirworthinessDirective, AlertBulletin, MandatoryBulletin, OptionalBulletin, SafetyDirective, Advisory }
+public enum BulletinKind { AirworthinessDirective = 1, AlertBulletin, MandatoryBulletin, OptionalBulletin, SafetyDirective, Advisory }
 
 /// <summary>A part of the format that keeps what it doesn't know: unknown members are kept and shown, never dropped.</summary>
 public abstract record OpenRecord
@@ -22,10 +22,10 @@ public abstract record OpenRecord
 public sealed record BulletinRef(string Number, string? Issuer = null, string? Revision = null) : OpenRecord;
 
 /// <summary>When something has to be done for the first time.</summary>
-public enum DeadlineKind { BeforeNextFlight, WithinHours, WithinMonths, NextInspection, NotLaterThan }
+public enum DeadlineKind { BeforeNextFlight = 1, WithinHours, WithinMonths, NextInspection, NotLaterThan }
 
 /// <summary>What hours and months are counted from.</summary>
-public enum CountedFrom { Effective, New }
+public enum CountedFrom { Effective = 1, New }
 
 /// <summary>One limb of a deadline; of several, whichever comes first governs.</summary>
 /// <param name="When">What kind of limb.</param>

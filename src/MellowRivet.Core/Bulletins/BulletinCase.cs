@@ -3,7 +3,7 @@ using MellowRivet.Core.People;
 namespace MellowRivet.Core.Bulletins;
 
 /// <summary>What a shop or owner made of a bulletin that doesn't bind, or that doesn't list this one.</summary>
-public enum PolicyKind { Adopted, Declined }
+public enum PolicyKind { Adopted = 1, Declined }
 
 /// <summary>Adopted as own policy, or declined.</summary>
 public sealed record Policy(PolicyKind Kind, string Reason, Guid By, DateTimeOffset At);

@@ -4,7 +4,7 @@ using MellowRivet.Core.Fleet;
 namespace MellowRivet.Core.Bulletins;
 
 /// <summary>Where a bulletin stands on one aircraft or part, from what needs nobody to what keeps it on the ground.</summary>
-public enum BulletinState { DoesNotApply, Superseded, Declined, Done, Ahead, Advisory, Soon, CannotTell, Overdue, BeforeFlight }
+public enum BulletinState { DoesNotApply = 1, Superseded, Declined, Done, Ahead, Advisory, Soon, CannotTell, Overdue, BeforeFlight }
 
 /// <summary>One bulletin on one aircraft, or on one part of it.</summary>
 /// <param name="Held">The bulletin.</param>

@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Bulletins;
 
 /// <summary>An answer that may have to wait for a fact.</summary>
-public enum RuleAnswer { DoesNotApply, CannotTell, Applies }
+public enum RuleAnswer { DoesNotApply = 1, CannotTell, Applies }
 
 /// <summary>Whether a rule holds.</summary>
 /// <param name="Answer">Applies, doesn't, or can't be told yet.</param>

@@ -3,7 +3,7 @@ using System.Text.RegularExpressions;
 namespace MellowRivet.Core.Bulletins;
 
 /// <summary>Whether a serial number is on a list. In doubt where the list or the plate seems to leave a prefix out.</summary>
-public enum SerialMatch { Out, Doubtful, In }
+public enum SerialMatch { Out = 1, Doubtful, In }
 
 /// <summary>One stretch of serial numbers.</summary>
 /// <param name="From">The first; null for an open beginning.</param>

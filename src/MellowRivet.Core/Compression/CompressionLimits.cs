@@ -4,7 +4,7 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.Compression;
 
 /// <summary>The schools of judging a compression.</summary>
-public enum CompressionSchool { SixtyOfEighty, OrificeOfTheDay, QuarterDrop }
+public enum CompressionSchool { SixtyOfEighty = 1, OrificeOfTheDay, QuarterDrop }
 
 /// <summary>
 /// A limit set: for the conditions of a test it gives the floor below which a cylinder is rejected and the level

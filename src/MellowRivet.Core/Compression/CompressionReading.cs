@@ -3,7 +3,7 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.Compression;
 
 /// <summary>Where the air was heard to leave the cylinder.</summary>
-public enum LeakPath { None, ExhaustValve, IntakeValve, Rings, HeadGasket, Crack }
+public enum LeakPath { None = 1, ExhaustValve, IntakeValve, Rings, HeadGasket, Crack }
 
 /// <summary>What one cylinder held and where it leaked.</summary>
 /// <param name="Cylinder">The cylinder's number on this engine.</param>

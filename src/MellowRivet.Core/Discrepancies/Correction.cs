@@ -3,7 +3,7 @@ using MellowRivet.Core.Inspections;
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What was done, in kind: a second repair at one place says something that a second cleaning doesn't.</summary>
-public enum CorrectionKind { Adjusted, Cleaned, Repaired, Replaced, Deferred }
+public enum CorrectionKind { Adjusted = 1, Cleaned, Repaired, Replaced, Deferred }
 
 /// <summary>A part that was used.</summary>
 /// <param name="Number">Its part number.</param>

@@ -2,9 +2,9 @@ using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.Discrepancies;
 
-public enum DeferralSays { Yes, No, CannotTell }
+public enum DeferralSays { Yes = 1, No, CannotTell }
 
-public enum DeferralOutcome { NotYet, MayBeDeferred, MayNotBeDeferred }
+public enum DeferralOutcome { NotYet = 1, MayBeDeferred, MayNotBeDeferred }
 
 /// <summary>A question of the deferral test.</summary>
 /// <param name="Key">Its name.</param>
@@ -27,6 +27,7 @@ public sealed record DeferralWalk(IReadOnlyList<DeferralAnswer> Answers)
 
     public static IReadOnlyList<DeferralQuestion> Questions { get; } =
     [
+        new("equipment", "Is it an instrument or equipment that doesn’t work?", DeferralSays.Yes, "A leak, a crack, corrosion, a loose or missing fastener, a chafed line are no inoperative equipment: there is nothing to defer. Put it right.", Law("91.213(d)")),
         new("mel", "Does the aircraft fly under an approved minimum equipment list?", DeferralSays.No, "The list decides, not this test.", Law("91.213(a)")),
         new("typeCertificate", "Is it part of the day-VFR instruments and equipment that the type certificate requires?", DeferralSays.No, "The type certificate requires it.", Law("91.213(d)(2)(i)")),
         new("equipmentList", "Does the equipment list or the kinds-of-operation list say it is required for the kind of flight?", DeferralSays.No, "The equipment list requires it.", Law("91.213(d)(2)(ii)")),
@@ -46,6 +47,9 @@ public sealed record DeferralWalk(IReadOnlyList<DeferralAnswer> Answers)
     public string InWords => Ended is { } end
         ? Of(end)!.Says == DeferralSays.CannotTell ? $"Can't tell yet: look it up. {end.Text}" : $"May not be deferred. {end.Stops}"
         : Next is null ? "May be deferred." : $"{Questions.Count(question => Of(question) is not null)} of {Questions.Count} questions answered.";
+
+    /// <summary>Nothing forbids it, and the placard is due: it is put up before anybody says that it is.</summary>
+    public bool WantsPlacard => Next?.Key is "deactivated" or "noHazard" || Outcome == DeferralOutcome.MayBeDeferred;
 
     /// <summary>The answer to a question; null where it has none.</summary>
     public DeferralAnswer? Of(DeferralQuestion question) => Answers.FirstOrDefault(answer => answer.Question == question.Key);

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
 
 namespace MellowRivet.Core.Discrepancies;
@@ -9,7 +10,7 @@ public sealed partial class Discrepancy
     private List<Step> steps = [];
     private List<DeferralAnswer> deferral = [];
 
-    public Disposition Disposition { get; private set; }
+    public Disposition Disposition { get; private set; } = Disposition.Open;
 
     /// <summary>Every step since it was found, earliest first.</summary>
     public IReadOnlyList<Step> Steps => steps;
@@ -92,10 +93,12 @@ public sealed partial class Discrepancy
     }
 
     /// <summary>Answers a question of the deferral test. A later answer takes the place of an earlier one, and of all that follow from it.</summary>
-    public Refusal? Answer(string question, DeferralSays says, string? words, Guid by, DateTimeOffset at)
+    public Refusal? Answer(string question, DeferralSays says, string? words, ClassRules rules, Guid by, DateTimeOffset at)
     {
         if (!IsOpen || Class != DiscrepancyClass.Deferrable)
             return new("deferral", "The deferral test is for an open item of class deferrable.");
+        if (rules.MayDefer(What) is { } never)
+            return never with { Field = "deferral" };
         if (words?.Trim().Length > LongestWhere)
             return new("deferral", $"A remark in up to {LongestWhere} characters.");
         var (answers, refusal) = Deferral.With(new(question, says, words?.Trim() ?? "", by, at));
@@ -106,15 +109,46 @@ public sealed partial class Discrepancy
         return null;
     }
 
+    /// <summary>Deactivated and placarded: it stays with the aircraft until it is put right.</summary>
+    public bool IsDeferred => Disposition is Disposition.Done or Disposition.Inspected && Correction is { Kind: CorrectionKind.Deferred };
+
+    /// <summary>Comes over from the aircraft's open items.</summary>
+    internal void Carry(OpenItem item)
+    {
+        (CarriedFrom, CarriedNumber, ComponentId) = (item.Id, item.FirstNumber, item.ComponentId);
+        (deferral, photos) = ([.. item.Deferral], [.. item.Photos]);
+    }
+
+    /// <summary>Somebody looked at a line that was left open before: it is still as it was. What is deferred stays deferred, with its placard.</summary>
+    /// <param name="placarded">How it was deactivated and placarded; empty for what isn't deferred.</param>
+    /// <param name="by">Who looked.</param>
+    /// <param name="at">When.</param>
+    public Refusal? LookAgain(string placarded, Guid by, DateTimeOffset at)
+    {
+        if (!WaitsForALook)
+            return new("look", CarriedFrom is null ? "It was found at this inspection." : "It was looked at again already.");
+        LookedAgain = new(by, at);
+        if (Class == DiscrepancyClass.Deferrable && placarded.Length > 0)
+        {
+            Correction = new(placarded, CorrectionKind.Deferred);
+            (CorrectedBy, CorrectedAt) = (by, at);
+            Go(Disposition.Done, by, at, "looked at again: still deactivated, its placard in place");
+        }
+        Version++;
+        return null;
+    }
+
     /// <summary>Says how a mark was found to be benign. It is a known mark from then on.</summary>
-    public Refusal? Examine(Examination examination, DateOnly today)
+    public Refusal? Examine(Examination examination, DateOnly today, Classing by, ClassRules rules)
     {
         if (!IsOpen)
             return new("examination", $"It is {Disposition.InWords()}.");
         if (examination.Check(today) is { } refusal)
             return refusal;
+        if (Classify(by with { Class = DiscrepancyClass.KnownMark, Grounded = false, Why = examination.Words, Reference = by.Reference ?? examination.Method.InWords() }, rules, null) is { } refused)
+            return refused with { Field = "examination" };
         Examination = examination;
-        return Classify(DiscrepancyClass.KnownMark, false);
+        return null;
     }
 
     private Refusal? Forbidden(Disposition to, HouseRules house)

@@ -1,10 +1,12 @@
+using MellowRivet.Core.Inspections;
+
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What a discrepancy means for the aircraft, worst first.</summary>
-public enum DiscrepancyClass { Airworthiness, Deferrable, Recommended, Watch, KnownMark }
+public enum DiscrepancyClass { Airworthiness = 1, Deferrable, Recommended, Watch, KnownMark }
 
 /// <summary>How it was found.</summary>
-public enum FoundHow { Visual, Mirror, Borescope, DyePenetrant, EddyCurrent, MagneticParticle, Measurement, Sound, PressureTest, Run }
+public enum FoundHow { Visual = 1, Mirror, Borescope, DyePenetrant, EddyCurrent, MagneticParticle, Measurement, Sound, PressureTest, Run }
 
 /// <summary>Something found during an inspection.</summary>
 public sealed partial class Discrepancy
@@ -12,6 +14,7 @@ public sealed partial class Discrepancy
     private List<Photo> photos = [];
     private List<Sound> sounds = [];
     private List<Note> notes = [];
+    private List<Lowered> lowered = [];
 
     private Discrepancy() { }
 
@@ -24,8 +27,10 @@ public sealed partial class Discrepancy
     /// <param name="taskId">The task it was found at; null in passing.</param>
     /// <param name="foundBy">Who found it.</param>
     /// <param name="foundAt">When.</param>
-    public Discrepancy(Guid id, int number, string what, Place place, DiscrepancyClass @class, bool grounded, Guid? taskId, Guid foundBy, DateTimeOffset foundAt)
+    /// <param name="origin">The judgement it was born from; null for none.</param>
+    public Discrepancy(Guid id, int number, string what, Place place, DiscrepancyClass @class, bool grounded, Guid? taskId, Guid foundBy, DateTimeOffset foundAt, Origin? origin = null)
     {
+        Origin = origin;
         Id = id;
         Number = number;
         What = what.Trim();
@@ -69,11 +74,17 @@ public sealed partial class Discrepancy
 
     /// <summary>The part it is on; null for none that the file follows.</summary>
     public Guid? ComponentId { get; private set; }
-    public FoundHow How { get; private set; }
+    public FoundHow How { get; private set; } = FoundHow.Visual;
 
     /// <summary>The value that was measured and its limit, in words; null where nothing was measured.</summary>
     public string? MeasuredWords { get; private set; }
     public DiscrepancyClass Class { get; private set; }
+
+    /// <summary>The judgement it was born from, which gives its class a floor; null for one that was found by eye and put in words.</summary>
+    public Origin? Origin { get; private set; }
+
+    /// <summary>Each time somebody set its class below what the judgement or the words say, earliest first.</summary>
+    public IReadOnlyList<Lowered> Lowered => lowered;
 
     /// <summary>Safety of flight now: the aircraft is grounded and the owner told today. Only on an airworthiness item.</summary>
     public bool Grounded { get; private set; }
@@ -97,6 +108,18 @@ public sealed partial class Discrepancy
 
     /// <summary>Counts changes, so that two people's edits can't overwrite each other unseen.</summary>
     public int Version { get; private set; }
+
+    /// <summary>The aircraft's open item that it was carried in from; null for one found at this inspection.</summary>
+    public Guid? CarriedFrom { get; private set; }
+
+    /// <summary>Where it was carried in from: its number there.</summary>
+    public string? CarriedNumber { get; private set; }
+
+    /// <summary>Who looked at it again at this inspection; null while nobody has.</summary>
+    public Stamp? LookedAgain { get; private set; }
+
+    /// <summary>It was left open before, and nobody has looked at it at this inspection.</summary>
+    public bool WaitsForALook => CarriedFrom is not null && LookedAgain is null && IsOpen;
 
     public Place Place => new(ZoneKey, Where, TaskKey, ComponentId, Pin);
 
@@ -165,19 +188,28 @@ public sealed partial class Discrepancy
         return null;
     }
 
-    /// <summary>Sets what it means for the aircraft, while it is open.</summary>
-    public Refusal? Classify(DiscrepancyClass @class, bool grounded)
+    /// <summary>Sets what it means for the aircraft, while it is open. Below what the judgement or the words say, it is kept with who and why.</summary>
+    /// <param name="to">The class, and by what right.</param>
+    /// <param name="rules">What a class may be set to.</param>
+    /// <param name="task">The task it was found at; null in passing.</param>
+    public Refusal? Classify(Classing to, ClassRules rules, InspectionTask? task)
     {
         if (!IsOpen)
             return new("class", $"It is {Disposition.InWords()}: its class stays. Open it again first.");
-        Class = @class;
-        Grounded = grounded && @class == DiscrepancyClass.Airworthiness;
+        var (less, refusal) = rules.Decide(What, task, Origin, Class, to);
+        if (refusal is not null)
+            return refusal;
+        Keep(less);
+        Class = to.Class;
+        Grounded = to.Grounded && to.Class == DiscrepancyClass.Airworthiness;
         Version++;
         return null;
     }
 
+    internal void Keep(Lowered? less) => lowered = less is null ? lowered : [.. lowered, less];
+
     /// <summary>Puts words, place and how it was found right. Other words leave the old ones behind as a note.</summary>
-    public Refusal? Describe(string? what, string? plainWords, Place place, FoundHow how, string? measured, Guid by, DateTimeOffset at)
+    public Refusal? Describe(string? what, string? plainWords, Place place, FoundHow how, string? measured, Guid by, DateTimeOffset at, ClassRules? rules = null)
     {
         if (Check(what, place.Where).FirstOrDefault() is { } wrong)
             return wrong;
@@ -189,6 +221,9 @@ public sealed partial class Discrepancy
             return new("how", "Choose how it was found.");
         if (what!.Trim() != What)
         {
+            // Other words may speak of something worse than the class that was set for the first ones.
+            if (Origin is null && rules?.Decide(what, null, null, null, new(Class, Grounded, by, at, lowered.LastOrDefault()?.Reason)).Refusal is { } worse)
+                return new("what", $"{worse.Message} Set its class first, or take other words.");
             if (Add(Guid.CreateVersion7(), $"The words were: {(What.Length > LongestWords - 20 ? What[..(LongestWords - 20)] : What)}", by, at) is { } full)
                 return full;
             What = what.Trim();
@@ -241,8 +276,12 @@ public static class DiscrepancyWords
         _ => "Examined and found benign; the next inspector looks again.",
     };
 
-    /// <summary>What the class means to an owner who isn't there.</summary>
-    public static string MeansToTheOwner(this DiscrepancyClass @class) => @class switch
+    /// <summary>What it means to an owner who isn't there. What was judged bad and set lower is never called harmless.</summary>
+    public static string MeansToTheOwner(this Discrepancy found) => found is { Origin: not null, Class: not DiscrepancyClass.Airworthiness }
+        ? $"Judged outside a usual limit. The person who answers for the inspection set it lower, for this reason: {(found.Lowered.Count > 0 ? found.Lowered[^1].Reason : "see the shop")}. Speak with the shop before you decide."
+        : found.Class.MeansToTheOwner();
+
+    private static string MeansToTheOwner(this DiscrepancyClass @class) => @class switch
     {
         DiscrepancyClass.Airworthiness => "It must be put right before the aircraft can be signed as airworthy. You can decline it; then you get the aircraft back with a list of unairworthy items, and it may not fly until it is done.",
         DiscrepancyClass.Deferrable => "It doesn't work and isn't required for flying. It can be switched off, labelled “inoperative” and done later.",

@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>Where a discrepancy stands on its way from found to put right.</summary>
-public enum Disposition { Open, Asked, Approved, Declined, PartsAwaited, InWork, Done, Inspected, Withdrawn }
+public enum Disposition { Open = 1, Asked, Approved, Declined, PartsAwaited, InWork, Done, Inspected, Withdrawn }
 
 /// <summary>One step of that way.</summary>
 /// <param name="To">Where it went.</param>

@@ -1,10 +1,10 @@
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What a fix list is grouped by.</summary>
-public enum GroupBy { Class, Zone, Who, State, LastTime }
+public enum GroupBy { Class = 1, Zone, Who, State, LastTime }
 
 /// <summary>Which of a fix list is shown.</summary>
-public enum FixListShow { All, Open, Mine, OwnerWaits, New, Again }
+public enum FixListShow { All = 1, Open, Mine, OwnerWaits, New, Again }
 
 /// <summary>The order and the groups of a fix list.</summary>
 public static class FixList

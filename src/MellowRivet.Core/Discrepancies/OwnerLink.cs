@@ -5,7 +5,7 @@ using MellowRivet.Core.Inspections;
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What an owner says to one line of the list.</summary>
-public enum OwnerAnswer { Approve, Decline, Ask }
+public enum OwnerAnswer { Approve = 1, Decline, Ask }
 
 /// <summary>
 /// A link that lets an owner read one inspection's list and answer it, without signing in. Whoever has it can do that, so it is

@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What is drawn over a picture.</summary>
-public enum MarkKind { Arrow, Ring, Words, Scale, Length, Patch }
+public enum MarkKind { Arrow = 1, Ring, Words, Scale, Length, Patch }
 
 /// <summary>A place on a picture, in pixels of the upright original from its top left corner.</summary>
 public readonly record struct Spot(double X, double Y)

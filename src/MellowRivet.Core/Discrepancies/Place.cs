@@ -8,7 +8,7 @@ public sealed record Pin(double X, double Y)
 }
 
 /// <summary>How near two places are.</summary>
-public enum Nearness { Elsewhere, SameZone, Same }
+public enum Nearness { Elsewhere = 1, SameZone, Same }
 
 /// <summary>Where something was found, so that it is found again: zone, part, task, pin and words.</summary>
 /// <param name="ZoneKey">The zone.</param>
@@ -47,6 +47,8 @@ public sealed record Place(string ZoneKey, string Where, string? TaskKey, Guid? 
 /// <summary>Words as people type them in a hurry, compared.</summary>
 internal static class Words
 {
+    private static readonly HashSet<string> Negations = ["no", "not", "without", "never"];
+
     private static readonly HashSet<string> Empty = ["the", "a", "an", "of", "at", "on", "in", "and", "or", "to", "by", "is", "it", "its", "with", "for", "from"];
 
     /// <summary>The words that carry meaning, in lower case and cut to five letters, so that an ending doesn't tell two apart.</summary>
@@ -55,6 +57,20 @@ internal static class Words
     /// <summary>All words in lower case.</summary>
     public static IReadOnlyList<string> Plain(string text) =>
         [.. new string([.. text.ToLowerInvariant().Select(letter => char.IsLetterOrDigit(letter) ? letter : ' ')]).Split(' ', StringSplitOptions.RemoveEmptyEntries)];
+
+    /// <summary>Whether the words say one of each group. "No crack" doesn't speak of a crack; "no cotter pin" does of a missing one.</summary>
+    public static bool Suit(IReadOnlyList<string> words, IReadOnlyList<IReadOnlyList<string>> groups) => groups.All(group => group.Any(wanted => Say(words, wanted)));
+
+    /// <summary>Whether the words say something, by its beginnings.</summary>
+    public static bool Say(IReadOnlyList<string> words, string wanted)
+    {
+        var sought = Plain(wanted);
+        for (var at = 0; at + sought.Count <= words.Count; at++)
+            if (sought.Select((part, index) => words[at + index].StartsWith(part, StringComparison.Ordinal)).All(same => same)
+                && (Negations.Contains(sought[0]) || !words.Take(at).TakeLast(2).Any(Negations.Contains)))
+                return true;
+        return false;
+    }
 
     /// <summary>The share of the shorter text's words that the other has as well, 0 to 1; 0 where one has none.</summary>
     public static double Overlap(IReadOnlySet<string> one, IReadOnlySet<string> other)

@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>How a discrepancy compares with the inspection before.</summary>
-public enum Compared { New, Again, Gone }
+public enum Compared { New = 1, Again, Gone }
 
 /// <summary>Two fix lists side by side.</summary>
 /// <param name="Again">What is on both: this inspection's with the earlier one.</param>

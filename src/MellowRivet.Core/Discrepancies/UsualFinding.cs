@@ -17,8 +17,6 @@ namespace MellowRivet.Core.Discrepancies;
 public sealed record UsualFinding(
     string Key, string Title, IReadOnlyList<IReadOnlyList<string>> Words, DiscrepancyClass Class, bool Ground, string Means, IReadOnlyList<string> Next, RuleSource Source)
 {
-    private static readonly HashSet<string> Negations = ["no", "not", "without", "never"];
-
     /// <summary>Reads a shelf file of usual findings.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or empty.</exception>
     public static IReadOnlyList<UsualFinding> Parse(string json)
@@ -37,17 +35,7 @@ public sealed record UsualFinding(
     }
 
     /// <summary>Whether the words speak of it. "No crack" doesn't speak of a crack; "no cotter pin" does of a missing one.</summary>
-    public bool Suits(IReadOnlyList<string> words) => Words.All(group => group.Any(wanted => Says(words, wanted)));
-
-    private static bool Says(IReadOnlyList<string> words, string wanted)
-    {
-        var sought = Discrepancies.Words.Plain(wanted);
-        for (var at = 0; at + sought.Count <= words.Count; at++)
-            if (sought.Select((part, index) => words[at + index].StartsWith(part, StringComparison.Ordinal)).All(same => same)
-                && (Negations.Contains(sought[0]) || !words.Take(at).TakeLast(2).Any(Negations.Contains)))
-                return true;
-        return false;
-    }
+    public bool Suits(IReadOnlyList<string> words) => Discrepancies.Words.Suit(words, Words);
 }
 
 /// <summary>A guess at the class, with why. A person decides; the guess only goes first.</summary>

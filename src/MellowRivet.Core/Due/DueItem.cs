@@ -4,7 +4,7 @@ using MellowRivet.Core.Judgements;
 namespace MellowRivet.Core.Due;
 
 /// <summary>What kind of thing falls due.</summary>
-public enum DueKind { Inspection, Instrument, Locator, Overhaul, LifeLimit, Replacement, Service, Watch, Bulletin }
+public enum DueKind { Inspection = 1, Instrument, Locator, Overhaul, LifeLimit, Replacement, Service, Watch, Bulletin }
 
 /// <summary>
 /// Something that falls due on an aircraft, or on a part: what hangs on a part counts the part's own hours, and goes with it

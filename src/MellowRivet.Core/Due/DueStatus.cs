@@ -1,10 +1,10 @@
 namespace MellowRivet.Core.Due;
 
 /// <summary>What a limb counts by.</summary>
-public enum LimbKind { Hours, Calendar, Landings, Cycles }
+public enum LimbKind { Hours = 1, Calendar, Landings, Cycles }
 
 /// <summary>How urgent, from harmless to not. Unknown is never taken for fine.</summary>
-public enum DueState { Ok, Soon, Grace, Unknown, Overdue }
+public enum DueState { Ok = 1, Soon, Grace, Unknown, Overdue }
 
 /// <summary>What has been counted by now.</summary>
 /// <param name="Total">The total; null where it isn't known.</param>

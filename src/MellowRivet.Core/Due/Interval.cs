@@ -4,7 +4,7 @@ namespace MellowRivet.Core.Due;
 public enum CalendarRule
 {
     /// <summary>Calendar months: good through the last day of the month (14 CFR 91.409(a), 91.411, 91.413, from memory).</summary>
-    EndOfMonth,
+    EndOfMonth = 1,
 
     /// <summary>Good through the same day of the month; the 31st rolls back to the last day of a shorter one.</summary>
     SameDay,

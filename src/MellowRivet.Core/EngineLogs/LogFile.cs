@@ -6,7 +6,7 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.EngineLogs;
 
 /// <summary>What an engine monitor writes down.</summary>
-public enum LogChannel { Rpm, Egt, Cht, OilTemperature, OilPressure, FuelFlow }
+public enum LogChannel { Rpm = 1, Egt, Cht, OilTemperature, OilPressure, FuelFlow }
 
 /// <summary>A column of a log: which channel, and of which cylinder where it is one's.</summary>
 public sealed record LogColumn(LogChannel Channel, int? Cylinder, int Column);

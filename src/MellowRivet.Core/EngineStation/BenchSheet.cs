@@ -6,7 +6,7 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.EngineStation;
 
 /// <summary>The sheets of the engine station that are values and looks; compressions, plugs and logs have pages of their own.</summary>
-public enum SheetKind { Magneto, Carburettor, Oil, Exhaust, Run, Borescope }
+public enum SheetKind { Magneto = 1, Carburettor, Oil, Exhaust, Run, Borescope }
 
 /// <summary>A value of a sheet.</summary>
 /// <param name="Kind">What is stored, and what a limit of the aircraft's manual is filed under.</param>
@@ -54,7 +54,7 @@ public sealed record BenchSheet(SheetKind Kind, Component Carrier, IReadOnlyList
 }
 
 /// <summary>What was found at a look.</summary>
-public enum LookState { Good, Found, NotHere }
+public enum LookState { Good = 1, Found, NotHere }
 
 /// <summary>A look of a sheet, done.</summary>
 /// <param name="ComponentId">The part whose sheet it is.</param>
@@ -66,7 +66,18 @@ public enum LookState { Good, Found, NotHere }
 /// <param name="Sound">What it sounded like: a tap test; null without one.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record BenchCheck(Guid ComponentId, SheetKind Sheet, string Key, LookState State, string Words, Discrepancies.Photo? Photo, Discrepancies.Sound? Sound, Guid By, DateTimeOffset At);
+public sealed record BenchCheck(Guid ComponentId, SheetKind Sheet, string Key, LookState State, string Words, Discrepancies.Photo? Photo, Discrepancies.Sound? Sound, Guid By, DateTimeOffset At)
+{
+    private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
+
+    /// <summary>What the look comes to; null for what isn't there.</summary>
+    public Judgement? Judgement => State switch
+    {
+        LookState.Good => new(Verdict.Good, "Looked at and good", Practice, null, "Good."),
+        LookState.Found => new(Verdict.Reject, "Something was found at a look", Practice, null, "Put it on the fix list; put right, look at it again."),
+        _ => null,
+    };
+}
 
 /// <summary>A value as it stands on the sheet.</summary>
 /// <param name="Of">The value.</param>
@@ -101,4 +112,16 @@ public sealed record SheetWork(BenchSheet Sheet, IReadOnlyList<ValueOnSheet> Val
             return new ValueOnSheet(value, band, reading, reading is null || !value.StandsAlone ? null : band.Judge(Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value)));
         })],
         [.. sheet.Looks.Select(look => new LookOnSheet(look, inspection.BenchChecks.FirstOrDefault(check => check.ComponentId == sheet.Carrier.Id && check.Sheet == sheet.Kind && check.Key == look.Key)))]);
+}
+
+public static class SheetWords
+{
+    public static string InWords(this SheetKind kind) => kind switch
+    {
+        SheetKind.Oil => "Oil and filter",
+        SheetKind.Exhaust => "Exhaust, hoses, mount",
+        SheetKind.Run => "Engine run",
+        SheetKind.Borescope => "Borescope, cylinder",
+        _ => kind.ToString(),
+    };
 }

@@ -7,7 +7,7 @@ using MellowRivet.Core.Plugs;
 namespace MellowRivet.Core.EngineStation;
 
 /// <summary>What may be behind a weak cylinder.</summary>
-public enum WeakCause { ExhaustValve, IntakeValve, Rings, HeadGasket, Crack, TestItself }
+public enum WeakCause { ExhaustValve = 1, IntakeValve, Rings, HeadGasket, Crack, TestItself }
 
 /// <summary>Something that speaks for or against a cause.</summary>
 /// <param name="Words">What was found, and where it is on file.</param>

@@ -3,12 +3,12 @@ using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.EngineStation;
 
-public enum FilterPlace { Filter, Screen, MagneticPlug }
+public enum FilterPlace { Filter = 1, Screen, MagneticPlug }
 
-public enum FilterMetal { None, Ferrous, Aluminium, Bronze, Carbon }
+public enum FilterMetal { None = 1, Ferrous, Aluminium, Bronze, Carbon }
 
 /// <summary>How much, by our own drawn scale.</summary>
-public enum FilterAmount { None, FewSpecks, ManySpecks, Flakes, Chunks }
+public enum FilterAmount { None = 1, FewSpecks, ManySpecks, Flakes, Chunks }
 
 /// <summary>What was found in the filter, the screen or on the magnetic plug.</summary>
 /// <param name="Id">Its id, made by the device.</param>

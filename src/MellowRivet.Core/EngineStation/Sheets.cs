@@ -124,6 +124,9 @@ public static class RunValues
         Value("suction", "Suction", Unit.InchOfMercury, 4.5, 5.5, law: false),
     ];
 
+    /// <summary>Those of an engine: one that burns its oil with the fuel has neither oil pressure nor oil temperature.</summary>
+    public static IEnumerable<BenchValue> On(EngineLayout layout) => All.Where(value => layout != EngineLayout.InlineTwoStroke || value.Kind is not ("oil-pressure" or "oil-temperature"));
+
     /// <summary>Why a missing value is flagged.</summary>
     public static RuleSource Law { get; } = new(Standing.Law, "14 CFR 43.15(c)(2), from memory");
 }

@@ -4,11 +4,11 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.Fleet;
 
 /// <summary>The certification basis, which decides who may sign and which wording holds.</summary>
-public enum Category { Standard, ExperimentalAmateurBuilt, ExperimentalLightSport, SpecialLightSport, Permit, Other }
+public enum Category { Standard = 1, ExperimentalAmateurBuilt, ExperimentalLightSport, SpecialLightSport, Permit, Other }
 
-public enum Wing { Low, High }
+public enum Wing { Low = 1, High }
 
-public enum Gear { NoseWheel, TailWheel }
+public enum Gear { NoseWheel = 1, TailWheel }
 
 /// <summary>What the drawing of an aircraft is made from, and which tasks it has.</summary>
 public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats, bool Retractable = false, bool FoldingWing = false, bool Fabric = false);

@@ -5,12 +5,12 @@ namespace MellowRivet.Core.Fleet;
 
 public enum ComponentKind
 {
-    Engine, Cylinder, Propeller, Magneto, ElectronicIgnition, Carburettor, Gearbox, Crankshaft, Pump, Hose,
+    Engine = 1, Cylinder, Propeller, Magneto, ElectronicIgnition, Carburettor, Gearbox, Crankshaft, Pump, Hose,
     Battery, LocatorTransmitter, Altimeter, Transponder, Plug, Other,
 }
 
 /// <summary>What fires the plugs of one row.</summary>
-public enum IgnitionKind { Magneto, HighEnergy }
+public enum IgnitionKind { Magneto = 1, HighEnergy }
 
 /// <summary>An engine's ignition, row by row: the two rows of plugs may be fired by different things.</summary>
 public sealed record Ignition(IgnitionKind Top, IgnitionKind Bottom)

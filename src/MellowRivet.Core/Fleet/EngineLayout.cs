@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Fleet;
 
 /// <summary>Which side of the crankcase a cylinder sits on, seen from above with the propeller at the top.</summary>
-public enum Bank { Left, Right, Middle }
+public enum Bank { Left = 1, Right, Middle }
 
 /// <summary>One cylinder's place. <paramref name="Row"/> counts from 1 at the propeller end backwards.</summary>
 public sealed record CylinderPlace(int Number, Bank Bank, int Row);

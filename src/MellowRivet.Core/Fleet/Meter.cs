@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Fleet;
 
 /// <summary>What counts on an aircraft.</summary>
-public enum MeterKind { Tach, HourMeter, Landings, Cycles }
+public enum MeterKind { Tach = 1, HourMeter, Landings, Cycles }
 
 /// <summary>
 /// One meter while it was fitted. What it shows plus its offset is the aircraft's total, so a new meter that begins at

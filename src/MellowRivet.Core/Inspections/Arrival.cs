@@ -3,7 +3,7 @@ using MellowRivet.Core.Discrepancies;
 namespace MellowRivet.Core.Inspections;
 
 /// <summary>Where a person stands to photograph the aircraft as it came in, walking round it clockwise from the nose.</summary>
-public enum Viewpoint { Nose, RightFront, RightSide, RightRear, Tail, LeftRear, LeftSide, LeftFront }
+public enum Viewpoint { Nose = 1, RightFront, RightSide, RightRear, Tail, LeftRear, LeftSide, LeftFront }
 
 /// <summary>A picture of the walk-round.</summary>
 public sealed record RoundPhoto(Viewpoint From, Photo Photo, Guid By, DateTimeOffset At);

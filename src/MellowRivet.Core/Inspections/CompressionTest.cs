@@ -70,6 +70,9 @@ public sealed record CompressionSheet(Component Engine, CompressionLimits Limits
     /// <summary>Every cylinder has a reading that asks for nothing more.</summary>
     public bool IsComplete => Cylinders.All(cylinder => cylinder.Latest is not null && !cylinder.WantsAnotherTry);
 
+    /// <summary>Numbers of the cylinders without a reading, those where no cylinder is fitted among them.</summary>
+    public IReadOnlyList<int> Missing => [.. Engine.Layout.Cylinders.Select(place => place.Number).Where(number => Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == number)?.Latest is null)];
+
     /// <summary>The next cylinder to read, by number: one without a reading, else one that wants another try; null when complete.</summary>
     public CylinderOnTest? Next => Cylinders.FirstOrDefault(cylinder => cylinder.Latest is null) ?? Cylinders.FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
 

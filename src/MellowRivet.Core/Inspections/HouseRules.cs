@@ -1,10 +1,11 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Inspections;
 
 /// <summary>What a second person has to inspect. Shops differ, and many one-person shops can't.</summary>
-public enum SeparateInspector { Never, AirworthinessItems, Always }
+public enum SeparateInspector { Never = 1, AirworthinessItems, Always }
 
 /// <summary>How this shop works, where there is more than one school.</summary>
 /// <param name="Inspector">When doer and inspector have to be two people.</param>
@@ -14,9 +15,10 @@ public enum SeparateInspector { Never, AirworthinessItems, Always }
 /// <param name="AirworthinessUnasked">Where the owner is asked first: airworthiness items are put right without asking.</param>
 /// <param name="LabourRate">What an hour of labour costs, in its money.</param>
 /// <param name="Money">The shop's money, as it stands before a sum.</param>
+/// <param name="SignersLook">Which looks the person who signs has to take; null for what the rule pack says of the inspection.</param>
 public sealed record HouseRules(
     SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true,
-    bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$")
+    bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$", LookSchool? SignersLook = null)
 {
     /// <summary>Why work on a discrepancy can't begin before the owner was asked; null where it can.</summary>
     public Refusal? AsksFirst(Discrepancy found)
@@ -34,6 +36,8 @@ public sealed record HouseRules(
     /// <summary>What is wrong with them as typed; null where they can hold.</summary>
     public Refusal? Check() => !Enum.IsDefined(Inspector)
         ? new("inspector", "Choose when a second person inspects.")
+        : SignersLook is { } look && !Enum.IsDefined(look)
+        ? new("signersLook", "Choose which looks the person who signs takes.")
         : PreAuthorised is < 0 or > 1_000_000 || LabourRate is < 0 or > 10_000 || Money.Trim().Length is 0 or > 4
             ? new("money", "Sums from 0 up, an hour of up to 10,000, and money of one to four letters: $, EUR.")
             : null;

@@ -42,7 +42,7 @@ public sealed partial class Inspection
         if (typed is not { } read)
             readings.RemoveAll(there.Contains);
         else if (there.MaxBy(reading => reading.At) is { } earlier)
-            earlier.Reread(read, unit, null, by);
+            earlier.Reread(read, unit, null, by, at);
         else
             Record(new(id, AircraftId, sheet.Carrier.Id, value.Kind, value.Position, read, unit, new(), TimeInService, at, by) { InspectionId = Id, TaskId = task?.Id });
         return null;

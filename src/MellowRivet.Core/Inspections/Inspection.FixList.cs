@@ -1,4 +1,6 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.OpenItems;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Inspections;
 
@@ -17,16 +19,50 @@ public sealed partial class Inspection
     public IEnumerable<Discrepancy> OpenAirworthiness => discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
 
     /// <summary>Puts something on the fix list. The task it was found at becomes a discrepancy.</summary>
-    public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at, Pin? pin = null)
+    public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at, Pin? pin = null, Origin? origin = null)
     {
         var number = discrepancies.Count == 0 ? 1 : discrepancies.Max(other => other.Number) + 1;
         var place = new Place(zoneKey, where, task is null ? null : $"{task.SheetKey}/{task.Key}", task?.ComponentId, pin);
-        var found = new Discrepancy(id, number, what, place, @class, grounded, task?.Id, by, at);
+        var found = new Discrepancy(id, number, what, place, @class, grounded, task?.Id, by, at, origin);
         discrepancies.Add(found);
         if (task is not null)
             Answer(task, TaskVerdict.Discrepancy, null, null, by, at);
         Version++;
         return found;
+    }
+
+    /// <summary>Puts something on the fix list as a person says it, by what its class may be. What is written down for a bad judgement belongs to that very one.</summary>
+    /// <param name="id">The discrepancy's id, made by the device.</param>
+    /// <param name="what">What was found.</param>
+    /// <param name="zoneKey">The zone.</param>
+    /// <param name="where">Where in it.</param>
+    /// <param name="to">The class, and by what right.</param>
+    /// <param name="task">The task it was found at; null in passing.</param>
+    /// <param name="judged">The judgement it is about; null for none.</param>
+    /// <param name="rules">What a class may be set to.</param>
+    public (Discrepancy? Found, Refusal? Refusal) PutOnList(Guid id, string what, string zoneKey, string where, Classing to, InspectionTask? task, Judged? judged, ClassRules rules)
+    {
+        var (less, refusal) = rules.Decide(what, task, judged?.Origin, null, to);
+        if (refusal is not null)
+            return (null, refusal);
+        var found = Find(id, what, zoneKey, where, to.Class, to.Grounded, task, to.By, to.At, null, judged?.Origin);
+        found.Keep(less);
+        return (found, null);
+    }
+
+    /// <summary>
+    /// Puts the aircraft's open items on the fix list, each once. One in a zone that these worksheets don't walk stands under the
+    /// first one: nothing is left behind for that.
+    /// </summary>
+    public void CarryIn(IEnumerable<OpenItem> items)
+    {
+        foreach (var item in items.Where(item => item.IsOpen && discrepancies.All(found => found.CarriedFrom != item.Id)).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal))
+        {
+            var zone = tasks.Any(task => task.ZoneKey == item.ZoneKey) ? item.ZoneKey : tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? item.ZoneKey;
+            var where = zone == item.ZoneKey ? item.Where : $"{item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}";
+            var found = Find(Guid.CreateVersion7(), item.What, zone, where.Length > Discrepancy.LongestWhere ? where[..Discrepancy.LongestWhere] : where, item.Class, item.Grounded, null, item.FoundBy, item.FoundAt, item.Pin, item.Origin);
+            found.Carry(item);
+        }
     }
 
     /// <summary>The known marks that belong where a person stands.</summary>

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Core.Inspections;
@@ -55,11 +56,11 @@ public sealed partial class Inspection
                 return new("value", PlugRotation.Placard);
             if (Enum.GetValues<PlugStep>().Where(other => other != PlugStep.Torque && !place.IsDone(other)).ToList() is { Count: > 0 } missing)
                 return new("value", $"Before it goes back: {string.Join(", ", missing.Select(other => other.InWords()))}.");
-            if (place.Judgement is { Verdict: Judgements.Verdict.Reject } bad)
+            if (place.Judgements.Where(one => one.Of != PlugStep.Torque).Select(one => one.Judgement).FirstOrDefault(one => one.Verdict == Verdict.Reject) is { } bad)
                 return new("value", $"{bad.Rule}. {bad.Next}");
         }
         if (place.ReadingOf(step) is { } earlier)
-            earlier.Reread(read, PlugKinds.UnitOf(step), wrench, by);
+            earlier.Reread(read, PlugKinds.UnitOf(step), wrench, by, at);
         else
             Record(new(id, AircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), read, PlugKinds.UnitOf(step), new(Wrench: wrench), TimeInService, at, by) { InspectionId = Id });
         return null;

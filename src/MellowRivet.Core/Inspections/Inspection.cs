@@ -2,14 +2,15 @@ using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Inspections;
 
-public enum InspectionKind { Annual, HundredHour, Condition, Permit, Service25, Service50, Service100 }
+public enum InspectionKind { Annual = 1, HundredHour, Condition, Permit, Service25, Service50, Service100 }
 
-public enum InspectionState { InWork, SignedAirworthy, SignedUnairworthy }
+public enum InspectionState { InWork = 1, SignedAirworthy, SignedUnairworthy }
 
 /// <summary>An inspection of one aircraft: the tasks of the walk, what was read and what was found, until it is signed.</summary>
 public sealed partial class Inspection
@@ -30,8 +31,9 @@ public sealed partial class Inspection
     /// <param name="done">What was last done when on this aircraft; nothing where there is no record.</param>
     /// <param name="house">How the shop works.</param>
     /// <param name="knownMarks">Marks that earlier inspections found benign.</param>
+    /// <param name="openItems">What earlier inspections left open: it stands on the fix list from the start.</param>
     public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, IReadOnlyList<Worksheet> worksheets, DateOnly openedOn,
-        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<CarriedMark>? knownMarks = null)
+        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<CarriedMark>? knownMarks = null, IEnumerable<OpenItem>? openItems = null)
     {
         Id = id;
         AircraftId = aircraft.Id;
@@ -43,6 +45,7 @@ public sealed partial class Inspection
         carriedMarks = [.. knownMarks ?? []];
         sheets = [.. worksheets.Select(sheet => new SheetUsed(sheet.Key, sheet.Title, sheet.Version, sheet.Zones.Sum(zone => zone.Hours ?? 0)))];
         Begin(WalkList.Merge(worksheets, aircraft, kind, done ?? [], openedOn));
+        CarryIn(openItems ?? []);
     }
 
     public Guid Id { get; private set; }
@@ -55,7 +58,7 @@ public sealed partial class Inspection
     public Hours TimeInService { get; private set; }
     /// <summary>The shop's rules that hold for it.</summary>
     public HouseRules House { get; private set; } = new();
-    public InspectionState State { get; private set; }
+    public InspectionState State { get; private set; } = InspectionState.InWork;
 
     /// <summary>Rises with every discrepancy and at signing, so that no two get one number and nothing is added behind a signature.</summary>
     public int Version { get; private set; }
@@ -137,5 +140,22 @@ public static class InspectionWords
         InspectionKind.Service50 => "50-hour service",
         InspectionKind.Service100 => "100-hour service",
         _ => "condition inspection",
+    };
+
+    /// <summary>The kind as one chooses it: what is mixed up is told apart.</summary>
+    public static string InWordsToChoose(this InspectionKind kind) => kind switch
+    {
+        InspectionKind.HundredHour => "100-hour inspection",
+        InspectionKind.Annual => "annual inspection",
+        InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100 => $"{kind.InWords()} (no inspection)",
+        _ => kind.InWords(),
+    };
+
+    /// <summary>What a kind is, where people mix it up with another.</summary>
+    public static string Means(this InspectionKind kind) => kind switch
+    {
+        InspectionKind.HundredHour => "an inspection of the whole scope, signed under 43.11; not the oil change that is due at the same hours.",
+        InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100 => "oil, plugs and a look around, entered as maintenance. It is no inspection under 43.15 and takes no inspection’s place; a 100-hour inspection is another kind.",
+        _ => "an inspection of the whole scope.",
     };
 }

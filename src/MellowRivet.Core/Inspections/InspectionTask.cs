@@ -1,11 +1,12 @@
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Inspections;
 
-public enum TaskVerdict { NotYet, Good, Discrepancy, NotApplicable }
+public enum TaskVerdict { NotYet = 1, Good, Discrepancy, NotApplicable }
 
 /// <summary>One task of an inspection, copied from the worksheet it began with, and what was said of it.</summary>
 public sealed class InspectionTask
@@ -32,6 +33,8 @@ public sealed class InspectionTask
         With = line.Task.With;
         Needs = line.Task.Needs ?? [];
         SecondPerson = line.Task.SecondPerson;
+        Covers = line.Task.Covers ?? [];
+        Asks = line.Task.Asks ?? (line.Task.Compression ? Asked.Compressions : null);
         Why = line.Pick.Why;
         TiedTo = tiedTo;
     }
@@ -70,12 +73,18 @@ public sealed class InspectionTask
     /// <summary>An airworthiness item that a second person inspects where the shop says so.</summary>
     public bool SecondPerson { get; private set; }
 
+    /// <summary>Paragraphs of the inspection's scope that it covers.</summary>
+    public IReadOnlyList<string> Covers { get; private set; } = [];
+
+    /// <summary>The sheet of the engine station that has to be filled in with it; null for most.</summary>
+    public Asked? Asks { get; private set; }
+
     /// <summary>Why it is due at this inspection.</summary>
     public string Why { get; private set; } = "";
 
     /// <summary>The task of another list that answers this one too; null for one that is answered by itself.</summary>
     public Guid? TiedTo { get; private set; }
-    public TaskVerdict Verdict { get; private set; }
+    public TaskVerdict Verdict { get; private set; } = TaskVerdict.NotYet;
 
     /// <summary>Why it isn't on this aircraft; null under any other verdict.</summary>
     public string? Reason { get; private set; }
@@ -131,6 +140,6 @@ public sealed class InspectionTask
 
     internal void TieTo(InspectionTask? lead) => TiedTo = lead?.Id;
 
-    // Says what the task it is tied to says.
-    internal void Follow(InspectionTask lead) => (Verdict, Reason, By, At, Version) = (lead.Verdict, lead.Reason, lead.By, lead.At, Version + 1);
+    // Says what the task it is tied to says. Who inspected it before inspected another's answer.
+    internal void Follow(InspectionTask lead) => (Verdict, Reason, By, At, InspectedBy, InspectedAt, Version) = (lead.Verdict, lead.Reason, lead.By, lead.At, null, null, Version + 1);
 }

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.Inspections;
 
@@ -6,7 +7,7 @@ namespace MellowRivet.Core.Inspections;
 public sealed record Stamp(Guid By, DateTimeOffset At);
 
 /// <summary>The looks of a zone, in their order.</summary>
-public enum LookStep { First, Cleaned, Second }
+public enum LookStep { First = 1, Cleaned, Second }
 
 /// <summary>A zone's way from dirty to looked at again.</summary>
 /// <param name="ZoneKey">The zone.</param>
@@ -27,13 +28,13 @@ public sealed record ZoneLook(string ZoneKey, string Title, Stamp? First = null,
 }
 
 /// <summary>What left a witness mark.</summary>
-public enum WitnessOf { Oil, FuelDye, Exhaust, Coolant, Hydraulic }
+public enum WitnessOf { Oil = 1, FuelDye, Exhaust, Coolant, Hydraulic }
 
 /// <summary>How much of it, from nothing to dripping.</summary>
-public enum WitnessAmount { None, Weep, Wet, Drip }
+public enum WitnessAmount { None = 1, Weep, Wet, Drip }
 
 /// <summary>A mark beside the one of last time.</summary>
-public enum WitnessThen { New, More, Same, Less }
+public enum WitnessThen { New = 1, More, Same, Less }
 
 /// <summary>A witness mark seen at the first look, before it was wiped away.</summary>
 /// <param name="Id">Its id.</param>
@@ -46,6 +47,17 @@ public enum WitnessThen { New, More, Same, Less }
 /// <param name="Seen">Who saw it and when.</param>
 public sealed record WitnessMark(Guid Id, string ZoneKey, WitnessOf Of, WitnessAmount Amount, string Where, WitnessThen Then, Photo? Photo, Stamp Seen)
 {
+    private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
+
+    /// <summary>What it comes to: one that drips, or that grew since last time, is a leak until somebody has found where it begins.</summary>
+    public Judgement? Judgement => Amount switch
+    {
+        WitnessAmount.None => null,
+        WitnessAmount.Drip => new(Verdict.Reject, $"{Of.InWords()} drips", Practice, null, "Find where it begins, and put it on the fix list."),
+        _ when Then == WitnessThen.More => new(Verdict.Unknown, "More than last time", Practice, null, "A mark that grows is a leak that grows: find where it begins. On the fix list, or set aside with the reason."),
+        _ => new(Verdict.Watch, Then == WitnessThen.New ? "Not there last time" : Then.InWords(), Practice, null, "Compare it next time."),
+    };
+
     /// <summary>What the amounts alone say against last time; a person who has both pictures before them may say otherwise.</summary>
     public static WitnessThen Compare(WitnessAmount amount, WitnessMark? last) => last is null
         ? WitnessThen.New
@@ -53,7 +65,7 @@ public sealed record WitnessMark(Guid Id, string ZoneKey, WitnessOf Of, WitnessA
 }
 
 /// <summary>What a tag hangs on.</summary>
-public enum TagKind { Panel, Part }
+public enum TagKind { Panel = 1, Part }
 
 /// <summary>A tag: a panel that was opened or a part that was taken off, with the bag of its hardware.</summary>
 /// <param name="Number">Its number in this inspection, from 1; it is on the bag.</param>

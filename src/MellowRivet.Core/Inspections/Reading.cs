@@ -65,6 +65,12 @@ public sealed class Reading
     public Hours TimeInService { get; private set; }
     public DateTimeOffset At { get; private set; }
     public Guid PersonId { get; private set; }
+
+    /// <summary>When another value took the place of the first; null where none did.</summary>
+    public DateTimeOffset? ChangedAt { get; private set; }
+
+    /// <summary>When it came to be as it is.</summary>
+    public DateTimeOffset LastAt => ChangedAt ?? At;
     public Guid? InspectionId { get; init; }
     public Guid? TaskId { get; init; }
 
@@ -78,16 +84,16 @@ public sealed class Reading
         : throw new InvalidOperationException($"A reading of {Kind} has no leak area.");
 
     /// <summary>Takes another value in place of the one typed before, while the inspection is in work. When it was first taken stays.</summary>
-    public void Reread(double value, Unit unit, WrenchUsed? wrench, Guid by)
+    public void Reread(double value, Unit unit, WrenchUsed? wrench, Guid by, DateTimeOffset at)
     {
-        (Value, UnitSymbol, PersonId) = (value, unit.Symbol, by);
+        (Value, UnitSymbol, PersonId, ChangedAt) = (value, unit.Symbol, by, at);
         Conditions = Conditions with { Wrench = wrench };
     }
 
     /// <summary>Puts a mistyped value or leak path right while the inspection is in work. When it was taken stays, and with it the order of the tries.</summary>
-    public void Correct(double value, LeakPath? leak, Guid by)
+    public void Correct(double value, LeakPath? leak, Guid by, DateTimeOffset at)
     {
-        Value = value;
+        (Value, ChangedAt) = (value, at);
         Conditions = Conditions with { Leak = leak };
         PersonId = by;
     }

@@ -3,7 +3,7 @@ using MellowRivet.Core.Worksheets;
 namespace MellowRivet.Core.Inspections;
 
 /// <summary>Which tasks of the walk a person wants before them.</summary>
-public enum TaskFilter { All, Open, Mine, SecondPerson, PanelsOpen, PowerOn, EngineHot }
+public enum TaskFilter { All = 1, Open, Mine, SecondPerson, PanelsOpen, PowerOn, EngineHot }
 
 public static class TaskFilters
 {

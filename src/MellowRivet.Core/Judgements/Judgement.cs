@@ -1,10 +1,10 @@
 namespace MellowRivet.Core.Judgements;
 
 /// <summary>What a value was judged to be, from harmless to not. Unknown is never taken for good.</summary>
-public enum Verdict { Good, Watch, Unknown, Retest, Reject }
+public enum Verdict { Good = 1, Watch, Unknown, Retest, Reject }
 
 /// <summary>How much weight a rule carries.</summary>
-public enum Standing { Law, Reference, Practice, Manual }
+public enum Standing { Law = 1, Reference, Practice, Manual }
 
 /// <summary>Where a rule comes from, in words a reader can follow up: "AC 43.13-1B chapter 8, from memory".</summary>
 public sealed record RuleSource(Standing Standing, string Text)
@@ -41,4 +41,16 @@ public sealed record Judgement(Verdict Verdict, string Rule, RuleSource Source, 
     /// <summary>The judgement that should be acted on first.</summary>
     public static Judgement Worst(IEnumerable<Judgement> judgements) => judgements.MaxBy(judgement => judgement.Verdict)
         ?? throw new ArgumentException("There is nothing to judge.", nameof(judgements));
+}
+
+public static class VerdictWords
+{
+    public static string InWords(this Verdict verdict) => verdict switch
+    {
+        Verdict.Good => "good",
+        Verdict.Watch => "watch",
+        Verdict.Reject => "reject",
+        Verdict.Retest => "test again",
+        _ => "can't tell yet",
+    };
 }

@@ -1,7 +1,7 @@
 namespace MellowRivet.Core.Measures;
 
 /// <summary>What a unit measures. Values convert only within one dimension.</summary>
-public enum Dimension { Pressure, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage, Angle, Area, Capacitance, Mass, Volume, Share }
+public enum Dimension { Pressure = 1, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage, Angle, Area, Capacitance, Mass, Volume, Share }
 
 /// <summary>
 /// A unit of the bench, with its exact relation to the SI unit of its dimension:

@@ -1,13 +1,13 @@
 namespace MellowRivet.Core.People;
 
-public enum Role { Inspector, Mechanic, Repairman, Assistant, Owner, ShopAdmin }
+public enum Role { Inspector = 1, Mechanic, Repairman, Assistant, Owner, ShopAdmin }
 
 /// <summary>What a person may do in the product. Who may sign an inspection is the rule pack's, not a role's.</summary>
-public enum Right { Look, RecordWork, InspectWork, CorrectDiscrepancies, KeepShelf, SetLimits, KeepFile, TakeIn, Sign, ManageShop }
+public enum Right { Look = 1, RecordWork, InspectWork, CorrectDiscrepancies, KeepShelf, SetLimits, KeepFile, TakeIn, Sign, ManageShop }
 
 public enum CertificateKind
 {
-    Mechanic, InspectionAuthorization, RepairmanExperimentalBuilder, RepairmanLightSportInspection, RepairmanLightSportMaintenance, PermitInspector,
+    Mechanic = 1, InspectionAuthorization, RepairmanExperimentalBuilder, RepairmanLightSportInspection, RepairmanLightSportMaintenance, PermitInspector,
 }
 
 /// <summary>A certificate a person holds.</summary>

@@ -6,7 +6,7 @@ using MellowRivet.Core.Worksheets;
 namespace MellowRivet.Core.People;
 
 /// <summary>Who may do a job, from the least to the most qualified.</summary>
-public enum MayDo { Owner, Supervised, Mechanic, RepairStation, Inspector }
+public enum MayDo { Owner = 1, Supervised, Mechanic, RepairStation, Inspector }
 
 /// <summary>One item of preventive maintenance.</summary>
 /// <param name="Paragraph">Its paragraph in 43 Appendix A(c).</param>

@@ -4,7 +4,7 @@ using System.Text.Json.Serialization;
 namespace MellowRivet.Core.Plugs;
 
 /// <summary>The two rows of plugs: one above, one below in each cylinder. Bottom plugs foul, top ones mostly don't.</summary>
-public enum PlugRow { Top, Bottom }
+public enum PlugRow { Top = 1, Bottom }
 
 /// <summary>A plug's hole by cylinder and row, written "2B".</summary>
 /// <param name="Cylinder">The cylinder's number on its engine, from 1.</param>

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Plugs;
 
@@ -37,10 +38,19 @@ public sealed record PlugLimits(IgnitionKind Ignition, double OhmsWatch, double 
 
     /// <summary>Torque of the 18 mm plug, in-lb: 35 ft-lb. The engine's manual decides; common practice.</summary>
     public const double TorqueInchPounds = 420;
+
+    /// <summary>
+    /// The limits of the torque: the manual's, where they are on file under <see cref="PlugKinds.Torque"/>; else the usual figure of
+    /// the 18 mm plug that magnetos fire, within the 4 % that a click wrench is good for (ISO 6789, from memory). Null for a plug
+    /// of an electronic ignition: its thread, and with it its torque, is its maker's.
+    /// </summary>
+    public static ToleranceBand? TorqueOn(Aircraft aircraft, IgnitionKind ignition) => aircraft.Limits.FirstOrDefault(limit => limit.Measure == PlugKinds.Torque) is { } own
+        ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
+        : ignition == IgnitionKind.Magneto ? new(Unit.InchPound, TorqueInchPounds * 0.96, TorqueInchPounds * 1.04, Practice) : null;
 }
 
 /// <summary>How far a plug's electrodes are worn.</summary>
-public enum ElectrodeWear { None, Oval, Half }
+public enum ElectrodeWear { None = 1, Oval, Half }
 
 /// <summary>What a plug read and looked like.</summary>
 /// <param name="Ohms">Internal resistance, Ω; null where it wasn't measured.</param>

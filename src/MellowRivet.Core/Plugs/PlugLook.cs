@@ -3,7 +3,7 @@ using MellowRivet.Core.Judgements;
 namespace MellowRivet.Core.Plugs;
 
 /// <summary>What a firing end looks like, by our own drawn pictures.</summary>
-public enum PlugLook { Normal, Sooty, OilWet, LeadFouled, White, WornOval, Cracked, Bridged }
+public enum PlugLook { Normal = 1, Sooty, OilWet, LeadFouled, White, WornOval, Cracked, Bridged }
 
 /// <summary>What the looks say. Common practice.</summary>
 public static class PlugLooks

@@ -3,7 +3,7 @@ using MellowRivet.Core.Fleet;
 namespace MellowRivet.Core.Plugs;
 
 /// <summary>The schools of rotating plugs.</summary>
-public enum RotationPattern { NextInFiringOrder, SwapPairs }
+public enum RotationPattern { NextInFiringOrder = 1, SwapPairs }
 
 /// <summary>One plug's way.</summary>
 public sealed record PlugMove(PlugHole From, PlugHole To);

@@ -6,10 +6,10 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.Plugs;
 
 /// <summary>The sequence a plug goes through, out of its hole and back.</summary>
-public enum PlugStep { Look, Ohms, Clean, GapFound, GapSet, PressureTest, Gasket, Torque }
+public enum PlugStep { Look = 1, Ohms, Clean, GapFound, GapSet, PressureTest, Gasket, Torque }
 
 /// <summary>A gasket goes on new, or annealed soft again.</summary>
-public enum GasketState { New, Annealed }
+public enum GasketState { New = 1, Annealed }
 
 /// <summary>Something that was seen or done at a plug and is no number.</summary>
 /// <param name="PlugId">The plug.</param>
@@ -49,11 +49,17 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
     /// <summary>The whole sequence is done, and nothing of it rejects the plug: only then it stands green.</summary>
     public bool IsFinished => Plug is not null && !IsScrap && Next is null && Judgement?.Verdict is Verdict.Good or Verdict.Watch;
 
+    /// <summary>Something is still to do here. A plug that was judged bad is done: what becomes of it is answered for itself.</summary>
+    public bool IsUndone => Plug is null || (Next is not null && Judgement?.Verdict is not Verdict.Reject);
+
     /// <summary>A plug made for the other ignition.</summary>
     public bool IsMisplaced => Plug?.Suits is { } made && Ignition is { } fires && made != fires;
 
     /// <summary>What was found of it so far; null while nothing was.</summary>
-    public Judgement? Judgement => All().ToList() is { Count: > 0 } said ? Judgements.Judgement.Worst(said) : null;
+    public Judgement? Judgement => Judgements.Select(one => one.Judgement).ToList() is { Count: > 0 } said ? Core.Judgements.Judgement.Worst(said) : null;
+
+    /// <summary>The limits of its torque: the manual's where it is on file, else the usual one of a plug for magnetos; null where there is none.</summary>
+    public ToleranceBand? TorqueBand { get; init; }
 
     /// <summary>What a step came to; null while it isn't done, or where it says nothing of the plug.</summary>
     public Judgement? JudgementOf(PlugStep step) => step switch
@@ -63,6 +69,7 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
         // A gap found wide is closed; the gap it goes back with is what counts.
         PlugStep.GapFound when !IsDone(PlugStep.GapSet) && ReadingOf(step) is { } found => PlugJudge.Gap(Limits, found.Value),
         PlugStep.GapSet when ReadingOf(step) is { } set => PlugJudge.Gap(Limits, set.Value) is { Verdict: Verdict.Watch } wide ? wide with { Verdict = Verdict.Reject } : PlugJudge.Gap(Limits, set.Value),
+        PlugStep.Torque when ReadingOf(step) is { } torque && TorqueBand is { } band => band.Judge(Unit.Find(torque.UnitSymbol)!.To(band.Unit, torque.Value)),
         PlugStep.PressureTest when Said(step) is { } said => said == "pass"
             ? new(Verdict.Good, "Fires under pressure", Practice, null, "Good.")
             : new(Verdict.Reject, "Doesn't fire under pressure", Practice, null, "Scrap it: it will miss at full throttle."),
@@ -71,15 +78,19 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
 
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
-    private IEnumerable<Judgement> All()
+    /// <summary>Every judgement with the step it comes from; null for the plug as it is: dropped, or made for the other ignition.</summary>
+    public IEnumerable<(PlugStep? Of, Judgement Judgement)> Judgements
     {
-        if (IsScrap)
-            yield return PlugJudge.Condition(new(null, null, Dropped: true));
-        if (IsMisplaced)
-            yield return new(Verdict.Reject, $"A {Plug!.Suits!.Value.InWords()} plug in a {Ignition!.Value.InWords()} hole", Practice, null, PlugRotation.Placard);
-        foreach (var step in Enum.GetValues<PlugStep>())
-            if (JudgementOf(step) is { } judgement)
-                yield return judgement;
+        get
+        {
+            if (IsScrap)
+                yield return (null, PlugJudge.Condition(new(null, null, Dropped: true)));
+            if (IsMisplaced)
+                yield return (null, new(Verdict.Reject, $"A {Plug!.Suits!.Value.InWords()} plug in a {Ignition!.Value.InWords()} hole", Practice, null, PlugRotation.Placard));
+            foreach (var step in Enum.GetValues<PlugStep>())
+                if (JudgementOf(step) is { } judgement)
+                    yield return (step, judgement);
+        }
     }
 }
 
@@ -142,7 +153,8 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
             var cameFrom = first is not null && PlugHole.Parse(first.Position) is { } began ? began : hole;
             return new TrayPlace(hole, FiresOf(engine, hole.Row), stay?.Component, cameFrom,
                 [.. inspection.PlugMarks.Where(mark => mark.PlugId == stay?.ComponentId)],
-                [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)], stay?.TimeInService(aircraft.TimeInService));
+                [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)], stay?.TimeInService(aircraft.TimeInService))
+            { TorqueBand = PlugLimits.TorqueOn(aircraft, stay?.Component.Suits ?? FiresOf(engine, hole.Row) ?? IgnitionKind.Magneto) };
         })]);
     }
 

@@ -4,4 +4,4 @@ namespace MellowRivet.Core.Records;
 /// Which book a record goes into. The discrepancy list is handed to the owner with the unairworthy statement; the status of
 /// bulletins stays with the aircraft's papers.
 /// </summary>
-public enum Book { Airframe, Engine, Propeller, DiscrepancyList, BulletinStatus }
+public enum Book { Airframe = 1, Engine, Propeller, DiscrepancyList, BulletinStatus }

@@ -4,7 +4,9 @@ using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Records;
 
@@ -29,10 +31,12 @@ public static class RecordWriter
     public static IReadOnlyList<Draft> Draft(Inspection inspection, Aircraft aircraft, RulePack rules, Signer signer, DateOnly date)
     {
         var unairworthy = inspection.OpenAirworthiness.ToList();
+        var deferred = inspection.Discrepancies.Where(found => found.IsDeferred).OrderBy(found => found.Number).ToList();
+        var scope = Scope.Of(rules, inspection, aircraft).Entered(inspection.Checklist);
 
         JsonObject Entry(Book book, string subject, string item, string serial, Hours? time, Guid? part = null)
         {
-            var (statement, source) = rules.Statement(inspection.Kind, aircraft.Category, unairworthy.Count == 0, subject, date);
+            var (statement, source) = rules.Statement(inspection.Kind, aircraft.Category, unairworthy.Count == 0, subject, date, inspection.Checklist?.InWords);
             var work = inspection.Discrepancies.Where(found => found.Correction is not null && inspection.BookOf(found.ZoneKey) == book).OrderBy(found => found.Number).Select(found => $"{found.What}: {found.Correction!.InWords}");
             var bulletins = inspection.Bulletins.Where(done => done.Complied is not null && inspection.BookOf(done.ZoneKey) == book && (part is null || IsOn(aircraft, done.ComponentId, part.Value)))
                 .Select(done => $"{done.Title}: {done.Complied!.Wording}{(done.Complied.Certificate.Length > 0 ? $" ({done.Complied.Certificate})" : "")}");
@@ -47,8 +51,8 @@ public static class RecordWriter
                 ["timeInService"] = time is { } known ? $"{known} h" : "not known",
                 ["aircraftTime"] = $"{aircraft.TimeInService} h",
                 ["workOrder"] = inspection.WorkOrder,
-                ["extent"] = $"{inspection.Kind.InWords()}, {string.Join(", ", inspection.Sheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, {inspection.Tasks.Count} tasks",
-                ["work"] = new JsonArray([.. work.Concat(bulletins).Select(words => (JsonNode)words)]),
+                ["extent"] = $"{inspection.Kind.InWords()}, {(scope.Length > 0 ? scope + ", " : "")}{string.Join(", ", inspection.Sheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, {inspection.Tasks.Count} tasks",
+                ["work"] = new JsonArray([.. work.Concat(bulletins).Concat(Answered(book)).Select(words => (JsonNode)words)]),
                 ["statement"] = statement,
                 ["statementSource"] = source.Text,
                 ["airworthy"] = unairworthy.Count == 0,
@@ -58,15 +62,61 @@ public static class RecordWriter
             };
         }
 
+        // What was judged bad and may stand, what was set lower, what was left out: each with its reason, in the book it belongs to.
+        IEnumerable<string> Answered(Book book) =>
+        [
+            .. inspection.SetAside.Where(aside => BookOf(aside.Key) == book).Select(aside => aside.AsEntered),
+            .. inspection.Discrepancies.Where(found => found is { Origin: not null, Disposition: not Disposition.Withdrawn } && inspection.BookOf(found.ZoneKey) == book).SelectMany(found => found.Lowered.Select(less => $"{found.What}: {less.InWords}")),
+            .. book == Book.Engine ? inspection.NotPart.Select(left => left.AsEntered) : [],
+        ];
+
+        Book BookOf(string key) => JudgedLines.Of(inspection, aircraft).FirstOrDefault(line => line.Judged.Key == key) is { } line ? inspection.BookOf(line.Judged.Where.ZoneKey) : Book.Airframe;
+
         var total = aircraft.TimeInService;
         List<Draft> drafts = [new(Book.Airframe, Entry(Book.Airframe, "aircraft", "Airframe", aircraft.SerialNumber, total))];
         drafts.AddRange(aircraft.Engines.Select(engine => new Draft(Book.Engine,
             Entry(Book.Engine, "engine", $"Engine {engine.Position}".Trim(), engine.Component.SerialNumber, engine.TimeInService(total), engine.ComponentId))));
         drafts.AddRange(aircraft.Propellers.Select(propeller => new Draft(Book.Propeller,
             Entry(Book.Propeller, "propeller", $"Propeller {propeller.Position}".Trim(), propeller.Component.SerialNumber, propeller.TimeInService(total), propeller.ComponentId))));
-        if (unairworthy.Count > 0)
-            drafts.Add(new(Book.DiscrepancyList, OwnersList(drafts[0].Content, inspection, unairworthy)));
+        if (unairworthy.Count + deferred.Count > 0)
+            drafts.Add(new(Book.DiscrepancyList, OwnersList(drafts[0].Content, inspection, unairworthy, deferred)));
         return drafts;
+    }
+
+    /// <summary>The entry that clears one open item, outside an inspection (14 CFR 43.9(a), from memory).</summary>
+    /// <param name="item">The item.</param>
+    /// <param name="aircraft">Its aircraft, with components.</param>
+    /// <param name="rules">The rule pack in force.</param>
+    /// <param name="done">What was done.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="date">The day as the shop has it.</param>
+    /// <param name="left">Airworthiness items that stay open once this one is cleared.</param>
+    public static Draft Clearing(OpenItem item, Aircraft aircraft, RulePack rules, Correction done, Signer signer, DateOnly date, int left)
+    {
+        var carriers = item.Book switch { Book.Engine => aircraft.Engines.ToList(), Book.Propeller => [.. aircraft.Propellers], _ => [] };
+        var on = carriers.FirstOrDefault(stay => stay.ComponentId == item.ComponentId || item.ZoneKey.EndsWith($"-{stay.Position}", StringComparison.Ordinal)) ?? carriers.FirstOrDefault();
+        var last = item.Because == OpenBecause.Airworthiness
+            ? left == 0 ? " With this the last airworthiness item that was left open on this aircraft is cleared." : $" {left} airworthiness {(left == 1 ? "item stays" : "items stay")} open: the aircraft is not airworthy before {(left == 1 ? "it is" : "they are")} cleared."
+            : "";
+        return new(item.Book, new()
+        {
+            ["title"] = $"{item.Book} entry",
+            ["registration"] = aircraft.Registration,
+            ["type"] = aircraft.Type,
+            ["item"] = on is null ? "Airframe" : $"{item.Book} {on.Position}".Trim(),
+            ["serial"] = on?.Component.SerialNumber ?? aircraft.SerialNumber,
+            ["date"] = date.ToString("yyyy-MM-dd"),
+            ["timeInService"] = (on is null ? aircraft.TimeInService : on.TimeInService(aircraft.TimeInService)) is { } time ? $"{time} h" : "not known",
+            ["aircraftTime"] = $"{aircraft.TimeInService} h",
+            ["workOrder"] = item.FirstNumber,
+            ["extent"] = $"open item {item.FirstNumber} of {item.Since:yyyy-MM-dd}, {item.Because.InWords()}, cleared",
+            ["work"] = new JsonArray($"{item.FirstNumber} {item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}, {item.What}: {done.InWords}"),
+            ["statement"] = $"The work entered above was done, and the aircraft is approved for return to service as far as that work goes.{last}",
+            ["statementSource"] = "14 CFR 43.9(a) and 43.11(b), from memory",
+            ["signedBy"] = signer.Person.Name,
+            ["certificate"] = $"{signer.Certificate.Kind.InWords()}, {signer.Certificate.Number}",
+            ["rulePack"] = $"{rules.Key} {rules.Effective:yyyy-MM-dd}",
+        });
     }
 
     /// <summary>
@@ -120,14 +170,18 @@ public static class RecordWriter
         return partId is null;
     }
 
-    private static JsonObject OwnersList(JsonObject airframe, Inspection inspection, IEnumerable<Discrepancy> unairworthy)
+    private static JsonObject OwnersList(JsonObject airframe, Inspection inspection, List<Discrepancy> unairworthy, List<Discrepancy> deferred)
     {
+        string Line(Discrepancy found) => $"{inspection.WorkOrder}-{found.Number:00} {inspection.ZoneTitle(found.ZoneKey)}{(found.Where.Length > 0 ? ", " + found.Where : "")}: {found.What}";
         var list = (JsonObject)airframe.DeepClone();
-        list["title"] = "Discrepancies and unairworthy items";
-        list["statement"] = "Found during the inspection named above. Until each is put right and entered by a person entitled to, the aircraft is not airworthy.";
-        list["statementSource"] = "14 CFR 43.11(b), from memory";
-        list["work"] = new JsonArray([.. unairworthy.Select(found => (JsonNode)
-            $"{inspection.WorkOrder}-{found.Number:00} {inspection.ZoneTitle(found.ZoneKey)}{(found.Where.Length > 0 ? ", " + found.Where : "")}: {found.What}")]);
+        list["title"] = unairworthy.Count > 0 ? "Discrepancies and unairworthy items" : "Inoperative items, placarded and deferred";
+        list["statement"] = string.Join(" ", new[]
+        {
+            unairworthy.Count > 0 ? "Found during the inspection named above. Until each is put right and entered by a person entitled to, the aircraft is not airworthy." : "",
+            deferred.Count > 0 ? "What is marked inoperative is deactivated and placarded; it is looked at again at the next required inspection." : "",
+        }.Where(words => words.Length > 0));
+        list["statementSource"] = deferred.Count > 0 ? "14 CFR 43.11(b), 91.213(d) and 91.405(c), from memory" : "14 CFR 43.11(b), from memory";
+        list["work"] = new JsonArray([.. unairworthy.Select(Line).Concat(deferred.Select(found => $"{Line(found)}. Inoperative: {found.Correction!.InWords}")).Select(words => (JsonNode)words)]);
         return list;
     }
 }

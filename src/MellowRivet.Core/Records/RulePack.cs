@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Records;
@@ -30,7 +31,7 @@ public sealed record SigningAnswer(Certificate? By, string Reason, RuleSource? S
 /// <summary>One authority's rules as data, with the day from which they hold. It lives on the shelf as a JSON file.</summary>
 public sealed record RulePack(
     string Key, string Title, DateOnly Effective, string Note, IReadOnlyList<SigningRule> Signing, IReadOnlyList<StatementRule> Statements,
-    IReadOnlyList<BindingRule>? Bulletins = null)
+    IReadOnlyList<BindingRule>? Bulletins = null, IReadOnlyList<ScopeRule>? Scopes = null, IReadOnlyList<AskRule>? Asks = null, IReadOnlyList<LookRule>? Looks = null, IReadOnlyList<ClearingRule>? Clearing = null)
 {
     /// <summary>Reads a rule pack.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or of the wrong kind.</exception>
@@ -45,6 +46,16 @@ public sealed record RulePack(
             throw new FormatException($"The rule pack can't be read: {problem.Message}", problem);
         }
     }
+
+    /// <summary>The same, with another's sections where it has none of its own.</summary>
+    public RulePack FilledFrom(RulePack other) => this with
+    {
+        Bulletins = Bulletins ?? other.Bulletins,
+        Scopes = Scopes ?? other.Scopes,
+        Asks = Asks ?? other.Asks,
+        Looks = Looks ?? other.Looks,
+        Clearing = Clearing ?? other.Clearing,
+    };
 
     /// <summary>Whether it says who signs anything on aircraft of a category.</summary>
     public bool Covers(Category category) => Signing.Any(rule => rule.Categories.Contains(category));
@@ -73,13 +84,28 @@ public sealed record RulePack(
 
     /// <summary>The statement for an inspection.</summary>
     /// <exception cref="InvalidOperationException">The pack has none for this kind and category.</exception>
-    public (string Text, RuleSource Source) Statement(InspectionKind kind, Category category, bool airworthy, string subject, DateOnly date)
+    public (string Text, RuleSource Source) Statement(InspectionKind kind, Category category, bool airworthy, string subject, DateOnly date, string? checklist = null)
     {
         var rule = Statements.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
             ?? throw new InvalidOperationException($"{Title} has no statement for a {kind.InWords()} on an aircraft of category {category.InWords()}.");
         var type = $"{(kind == InspectionKind.Annual ? "an" : "a")} {kind.InWords()}";
         return ((airworthy ? rule.Airworthy : rule.Unairworthy)
-            .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd")), rule.Source);
+            .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd")).Replace("{checklist}", checklist ?? "(title and revision are still to be stated)"), rule.Source);
+    }
+
+    /// <summary>Whether a person may clear an open item of this aircraft by an entry of their own, outside an inspection.</summary>
+    public SigningAnswer MayClear(Person person, Aircraft aircraft)
+    {
+        var rules = (Clearing ?? []).Where(rule => rule.Categories.Contains(aircraft.Category)).ToList();
+        var held = from rule in rules
+                   from certificate in person.Certificates
+                   where certificate.Kind == rule.Certificate && (!rule.OwnSerialOnly || certificate.OnlySerial == aircraft.SerialNumber)
+                   select (certificate, rule);
+        if (held.FirstOrDefault() is { certificate: not null } match)
+            return new(match.certificate, $"{match.certificate.Kind.InWords()}, {match.certificate.Number}", match.rule.Source);
+        return rules.Count == 0
+            ? new(null, $"{Title} has no rule here for who clears an open item.", null)
+            : new(null, $"To clear an open item takes a certificate as {string.Join(", or ", rules.Select(rule => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "")).Distinct())}. {person.Name} holds {Holds(person)}.", rules[0].Source);
     }
 
     private static string Needed(SigningRule rule) => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "");

@@ -8,7 +8,7 @@ namespace MellowRivet.Core.Trends;
 public sealed record TrendEvent(double Hours, bool Restarts, string What = "", string? Why = null);
 
 /// <summary>Which way is worse.</summary>
-public enum Direction { Falling, Rising }
+public enum Direction { Falling = 1, Rising }
 
 /// <summary>When the series meets its limit, in hours; an end of the range is null where the band never meets it.</summary>
 public sealed record Crossing(double Hours, double? Earliest, double? Latest);

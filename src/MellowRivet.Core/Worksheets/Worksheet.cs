@@ -6,17 +6,18 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Worksheets;
 
 /// <summary>The seven stations of a walk, in working order.</summary>
-public enum Station { Arrive, LookAndOpen, Engine, Airframe, Bulletins, FixList, Close }
+public enum Station { Arrive = 1, LookAndOpen, Engine, Airframe, Bulletins, FixList, Close }
 
 /// <summary>How a measured task is judged.</summary>
 public enum MeasureMethod
 {
     /// <summary>Against its limits.</summary>
-    Plain,
+    Plain = 1,
 
     /// <summary>Against the aircraft's own table of tension by temperature.</summary>
     CableTension,
@@ -44,13 +45,13 @@ public sealed record WorksheetMeasure(string Kind, string Unit, double? Low, dou
 }
 
 /// <summary>Under which build of aircraft a task is there at all.</summary>
-public enum AppliesTo { Every, NoseWheel, TailWheel, GearedEngine, Retractable, FoldingWing, Twin, Fabric, TwoStroke, GearedFour }
+public enum AppliesTo { Every = 1, NoseWheel, TailWheel, GearedEngine, Retractable, FoldingWing, Twin, Fabric, TwoStroke, GearedFour }
 
 /// <summary>What is done at a task.</summary>
-public enum TaskKind { Inspect, Service, Lubricate, Replace, Measure, Functional }
+public enum TaskKind { Inspect = 1, Service, Lubricate, Replace, Measure, Functional }
 
 /// <summary>What has to be so before a task can be done.</summary>
-public enum Need { PanelsOpen, PowerOn, EngineHot }
+public enum Need { PanelsOpen = 1, PowerOn, EngineHot }
 
 /// <param name="Key">Its name in the worksheet.</param>
 /// <param name="Text">What is done.</param>
@@ -65,9 +66,12 @@ public enum Need { PanelsOpen, PowerOn, EngineHot }
 /// <param name="Needs">What has to be so first.</param>
 /// <param name="SecondPerson">An airworthiness item that a second person inspects where the shop says so.</param>
 /// <param name="Same">A word that tasks of other worksheets bear that say the same.</param>
+/// <param name="Covers">Paragraphs of an inspection's scope that it covers: "43D(d)(3)".</param>
+/// <param name="Asks">The sheet of the engine station that has to be filled in with it; null for most.</param>
 public sealed record WorksheetTask(
     string Key, string Text, string Reference, string? Caution = null, WorksheetMeasure? Measure = null, bool Compression = false, AppliesTo AppliesTo = AppliesTo.Every,
-    TaskKind Kind = TaskKind.Inspect, string? With = null, IReadOnlyList<TaskInterval>? At = null, IReadOnlyList<Need>? Needs = null, bool SecondPerson = false, string? Same = null);
+    TaskKind Kind = TaskKind.Inspect, string? With = null, IReadOnlyList<TaskInterval>? At = null, IReadOnlyList<Need>? Needs = null, bool SecondPerson = false, string? Same = null,
+    IReadOnlyList<string>? Covers = null, Asked? Asks = null);
 
 /// <param name="Key">Its name, the same in every worksheet that has it.</param>
 /// <param name="Title">What is shown.</param>
@@ -157,8 +161,8 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
             return $"“{task.Key}” is no key: small letters, digits and dashes, up to 40.";
         if (string.IsNullOrWhiteSpace(task.Text) || task.Text.Length > 300 || string.IsNullOrWhiteSpace(task.Reference) || task.Reference.Length > 120)
             return $"task {task.Key} needs words of up to 300 characters and a reference of up to 120.";
-        if (task.Caution?.Length > 400 || task.With?.Length > 80 || task.Same?.Length > 40 || task.At?.Count > 12)
-            return $"task {task.Key}: a caution has up to 400 characters, the lubricant 80, the word for the same 40, and there are up to 12 intervals.";
+        if (task.Caution?.Length > 400 || task.With?.Length > 80 || task.Same?.Length > 40 || task.At?.Count > 12 || task.Covers?.Count > 20 || task.Covers?.Any(paragraph => paragraph.Length is 0 or > 40) == true)
+            return $"task {task.Key}: a caution has up to 400 characters, the lubricant 80, the word for the same and each paragraph covered 40, and there are up to 12 intervals and 20 paragraphs.";
         if (task.Kind == TaskKind.Lubricate && string.IsNullOrWhiteSpace(task.With))
             return $"task {task.Key} lubricates: say with what.";
         if (task.Kind == TaskKind.Measure && task.Measure is null)

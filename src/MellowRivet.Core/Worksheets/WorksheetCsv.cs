@@ -4,6 +4,7 @@ using CsvHelper;
 using CsvHelper.Configuration;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Worksheets;
 
@@ -22,7 +23,7 @@ public static class WorksheetCsv
     private static readonly string[] Headers =
     [
         "zone", "zoneTitle", "station", "book", "zoneHours", "looks", "perEngine", "key", "text", "reference", "kind", "with", "at", "needs", "secondPerson", "same",
-        "appliesTo", "caution", "compression", "measure", "unit", "low", "high", "standing", "source", "method",
+        "appliesTo", "caution", "compression", "measure", "unit", "low", "high", "standing", "source", "method", "covers", "asks",
     ];
 
     /// <summary>UTF-8 with a mark, so that spreadsheets read it right. A cell never begins as a formula.</summary>
@@ -42,6 +43,7 @@ public static class WorksheetCsv
                     zone.Key, zone.Title, Name(zone.Station), Name(zone.Book), zone.Hours, YesNo(zone.Looks), YesNo(zone.PerEngine), task.Key, task.Text, task.Reference, Name(task.Kind), task.With,
                     string.Join("; ", task.At ?? []), string.Join("; ", (task.Needs ?? []).Select(need => Name(need))), YesNo(task.SecondPerson), task.Same, Name(task.AppliesTo), task.Caution, YesNo(task.Compression),
                     task.Measure?.Kind, task.Measure?.Unit, task.Measure?.Low, task.Measure?.High, task.Measure is { } one ? Name(one.Standing) : null, task.Measure?.Source, task.Measure is { } other ? Name(other.Method) : null,
+                    string.Join("; ", task.Covers ?? []), task.Asks is { } asked ? Name(asked) : null,
                 })
                     csv.WriteField(cell);
                 csv.NextRecord();
@@ -86,7 +88,8 @@ public static class WorksheetCsv
             : null,
         line.Flag("compression", false), line.Choice("appliesTo", AppliesTo.Every), line.Choice("kind", TaskKind.Inspect), line.Cell("with"),
         line.List("at", text => TaskInterval.Parse(text)), line.List("needs", text => Enum.TryParse<Need>(text, true, out var need) && Enum.IsDefined(need) ? need : (Need?)null),
-        line.Flag("secondPerson", false), line.Cell("same"));
+        line.Flag("secondPerson", false), line.Cell("same"),
+        line.Cell("covers")?.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), line.Cell("asks") is null ? null : line.Choice("asks", Asked.Run));
 
     private static string Name<T>(T value) where T : struct, Enum => char.ToLowerInvariant(value.ToString()[0]) + value.ToString()[1..];
 

@@ -42,7 +42,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Aircraft).GetProperty("Category", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Aircraft).GetField("<Category>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            category.SetSentinelFromProviderValue("Standard");
+            category.SetSentinelFromProviderValue("0");
 
             var configuration = runtimeEntityType.AddProperty(
                 "Configuration",
@@ -84,7 +84,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Aircraft).GetProperty("TimeBasis", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Aircraft).GetField("<TimeBasis>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            timeBasis.SetSentinelFromProviderValue("Tach");
+            timeBasis.SetSentinelFromProviderValue("0");
 
             var timeInService = runtimeEntityType.AddProperty(
                 "TimeInService",

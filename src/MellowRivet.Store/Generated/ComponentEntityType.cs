@@ -57,7 +57,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Component).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Component).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            kind.SetSentinelFromProviderValue("Engine");
+            kind.SetSentinelFromProviderValue("0");
 
             var layoutKey = runtimeEntityType.AddProperty(
                 "LayoutKey",

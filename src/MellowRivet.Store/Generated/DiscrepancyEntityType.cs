@@ -23,7 +23,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Discrepancies.Discrepancy",
                 typeof(Discrepancy),
                 baseEntityType,
-                propertyCount: 32,
+                propertyCount: 37,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
                 keyCount: 1);
@@ -36,13 +36,27 @@ namespace MellowRivet.Store.Generated
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
+            var carriedFrom = runtimeEntityType.AddProperty(
+                "CarriedFrom",
+                typeof(Guid?),
+                propertyInfo: typeof(Discrepancy).GetProperty("CarriedFrom", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<CarriedFrom>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var carriedNumber = runtimeEntityType.AddProperty(
+                "CarriedNumber",
+                typeof(string),
+                propertyInfo: typeof(Discrepancy).GetProperty("CarriedNumber", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<CarriedNumber>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var @class = runtimeEntityType.AddProperty(
                 "Class",
                 typeof(DiscrepancyClass),
                 propertyInfo: typeof(Discrepancy).GetProperty("Class", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<Class>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            @class.SetSentinelFromProviderValue("Airworthiness");
+            @class.SetSentinelFromProviderValue("0");
 
             var componentId = runtimeEntityType.AddProperty(
                 "ComponentId",
@@ -81,7 +95,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Discrepancy).GetProperty("Disposition", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<Disposition>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            disposition.SetSentinelFromProviderValue("Open");
+            disposition.SetSentinelFromProviderValue("0");
 
             var estimate = runtimeEntityType.AddProperty(
                 "Estimate",
@@ -129,7 +143,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Discrepancy).GetProperty("How", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<How>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            how.SetSentinelFromProviderValue("Visual");
+            how.SetSentinelFromProviderValue("0");
 
             var inspectedAt = runtimeEntityType.AddProperty(
                 "InspectedAt",
@@ -153,6 +167,15 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Discrepancy).GetField("<InspectionId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
+            var lookedAgain = runtimeEntityType.AddProperty(
+                "LookedAgain",
+                typeof(Stamp),
+                propertyInfo: typeof(Discrepancy).GetProperty("LookedAgain", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<LookedAgain>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<Stamp>(),
+                valueComparer: new JsonSame<Stamp>());
+
             var measuredWords = runtimeEntityType.AddProperty(
                 "MeasuredWords",
                 typeof(string),
@@ -166,6 +189,15 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Discrepancy).GetProperty("Number", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<Number>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0);
+
+            var origin = runtimeEntityType.AddProperty(
+                "Origin",
+                typeof(Origin),
+                propertyInfo: typeof(Discrepancy).GetProperty("Origin", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<Origin>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<Origin>(),
+                valueComparer: new JsonSame<Origin>());
 
             var pin = runtimeEntityType.AddProperty(
                 "Pin",
@@ -237,6 +269,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<DeferralAnswer>>(),
                 valueComparer: new JsonSame<List<DeferralAnswer>>());
             deferral.AddAnnotation("Relational:ColumnName", "Deferral");
+
+            var lowered = runtimeEntityType.AddProperty(
+                "lowered",
+                typeof(List<Lowered>),
+                fieldInfo: typeof(Discrepancy).GetField("lowered", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<Lowered>>(),
+                valueComparer: new JsonSame<List<Lowered>>());
+            lowered.AddAnnotation("Relational:ColumnName", "Lowered");
 
             var notes = runtimeEntityType.AddProperty(
                 "notes",

@@ -71,7 +71,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(DueItem).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(DueItem).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            kind.SetSentinelFromProviderValue("Inspection");
+            kind.SetSentinelFromProviderValue("0");
 
             var labourHours = runtimeEntityType.AddProperty(
                 "LabourHours",

@@ -7,6 +7,7 @@ using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core.Signing;
 using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -26,7 +27,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 26,
+                propertyCount: 31,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -55,6 +56,15 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<Arrival>(),
                 valueComparer: new JsonSame<Arrival>());
 
+            var checklist = runtimeEntityType.AddProperty(
+                "Checklist",
+                typeof(Checklist),
+                propertyInfo: typeof(Inspection).GetProperty("Checklist", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Inspection).GetField("<Checklist>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<Checklist>(),
+                valueComparer: new JsonSame<Checklist>());
+
             var house = runtimeEntityType.AddProperty(
                 "House",
                 typeof(HouseRules),
@@ -69,7 +79,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Inspection).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Inspection).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            kind.SetSentinelFromProviderValue("Annual");
+            kind.SetSentinelFromProviderValue("0");
 
             var openedOn = runtimeEntityType.AddProperty(
                 "OpenedOn",
@@ -91,7 +101,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Inspection).GetProperty("State", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Inspection).GetField("<State>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            state.SetSentinelFromProviderValue("InWork");
+            state.SetSentinelFromProviderValue("0");
 
             var timeInService = runtimeEntityType.AddProperty(
                 "TimeInService",
@@ -187,6 +197,14 @@ namespace MellowRivet.Store.Generated
                 valueComparer: new JsonSame<List<TaskNotDue>>());
             notDue.AddAnnotation("Relational:ColumnName", "NotDue");
 
+            var notPart = runtimeEntityType.AddProperty(
+                "notPart",
+                typeof(List<NotPart>),
+                fieldInfo: typeof(Inspection).GetField("notPart", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<NotPart>>(),
+                valueComparer: new JsonSame<List<NotPart>>());
+            notPart.AddAnnotation("Relational:ColumnName", "NotPart");
+
             var plugMarks = runtimeEntityType.AddProperty(
                 "plugMarks",
                 typeof(List<PlugMark>),
@@ -195,6 +213,22 @@ namespace MellowRivet.Store.Generated
                 valueComparer: new JsonSame<List<PlugMark>>());
             plugMarks.AddAnnotation("Relational:ColumnName", "PlugMarks");
 
+            var remembered = runtimeEntityType.AddProperty(
+                "remembered",
+                typeof(List<Remembered>),
+                fieldInfo: typeof(Inspection).GetField("remembered", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<Remembered>>(),
+                valueComparer: new JsonSame<List<Remembered>>());
+            remembered.AddAnnotation("Relational:ColumnName", "Remembered");
+
+            var setAside = runtimeEntityType.AddProperty(
+                "setAside",
+                typeof(List<SetAside>),
+                fieldInfo: typeof(Inspection).GetField("setAside", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<SetAside>>(),
+                valueComparer: new JsonSame<List<SetAside>>());
+            setAside.AddAnnotation("Relational:ColumnName", "SetAside");
+
             var sheets = runtimeEntityType.AddProperty(
                 "sheets",
                 typeof(List<SheetUsed>),
@@ -202,6 +236,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<SheetUsed>>(),
                 valueComparer: new JsonSame<List<SheetUsed>>());
             sheets.AddAnnotation("Relational:ColumnName", "Sheets");
+
+            var signersLooks = runtimeEntityType.AddProperty(
+                "signersLooks",
+                typeof(List<SignersLook>),
+                fieldInfo: typeof(Inspection).GetField("signersLooks", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<SignersLook>>(),
+                valueComparer: new JsonSame<List<SignersLook>>());
+            signersLooks.AddAnnotation("Relational:ColumnName", "SignersLooks");
 
             var squawks = runtimeEntityType.AddProperty(
                 "squawks",

@@ -4,6 +4,7 @@ using System.Collections.Generic;
 using System.Reflection;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore;
@@ -24,7 +25,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.InspectionTask",
                 typeof(InspectionTask),
                 baseEntityType,
-                propertyCount: 28,
+                propertyCount: 30,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 1,
                 keyCount: 1);
@@ -36,6 +37,14 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(InspectionTask).GetField("<Id>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
+
+            var asks = runtimeEntityType.AddProperty(
+                "Asks",
+                typeof(Asked?),
+                propertyInfo: typeof(InspectionTask).GetProperty("Asks", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(InspectionTask).GetField("<Asks>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                providerPropertyType: typeof(string));
 
             var at = runtimeEntityType.AddProperty(
                 "At",
@@ -51,7 +60,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("Book", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Book>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            book.SetSentinelFromProviderValue("Airframe");
+            book.SetSentinelFromProviderValue("0");
 
             var by = runtimeEntityType.AddProperty(
                 "By",
@@ -73,6 +82,14 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("ComponentId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<ComponentId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var covers = runtimeEntityType.AddProperty(
+                "Covers",
+                typeof(IReadOnlyList<string>),
+                propertyInfo: typeof(InspectionTask).GetProperty("Covers", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(InspectionTask).GetField("<Covers>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<IReadOnlyList<string>>(),
+                valueComparer: new JsonSame<IReadOnlyList<string>>());
 
             var inspectedAt = runtimeEntityType.AddProperty(
                 "InspectedAt",
@@ -115,7 +132,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            kind.SetSentinelFromProviderValue("Inspect");
+            kind.SetSentinelFromProviderValue("0");
 
             var measure = runtimeEntityType.AddProperty(
                 "Measure",
@@ -173,7 +190,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("Station", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Station>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            station.SetSentinelFromProviderValue("Arrive");
+            station.SetSentinelFromProviderValue("0");
 
             var text = runtimeEntityType.AddProperty(
                 "Text",
@@ -194,7 +211,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("Verdict", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Verdict>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            verdict.SetSentinelFromProviderValue("NotYet");
+            verdict.SetSentinelFromProviderValue("0");
 
             var version = runtimeEntityType.AddProperty(
                 "Version",

@@ -60,7 +60,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(LogBook).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(LogBook).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            kind.SetSentinelFromProviderValue("Airframe");
+            kind.SetSentinelFromProviderValue("0");
 
             var lastOn = runtimeEntityType.AddProperty(
                 "LastOn",

@@ -47,7 +47,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(MeterReading).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(MeterReading).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            kind.SetSentinelFromProviderValue("Tach");
+            kind.SetSentinelFromProviderValue("0");
 
             var meter = runtimeEntityType.AddProperty(
                 "Meter",

@@ -23,7 +23,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Reading",
                 typeof(Reading),
                 baseEntityType,
-                propertyCount: 14,
+                propertyCount: 15,
                 foreignKeyCount: 3,
                 unnamedIndexCount: 3,
                 keyCount: 1);
@@ -50,6 +50,14 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Reading).GetField("<At>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new UtcText());
             at.SetSentinelFromProviderValue("0001-01-01T00:00:00.0000000Z");
+
+            var changedAt = runtimeEntityType.AddProperty(
+                "ChangedAt",
+                typeof(DateTimeOffset?),
+                propertyInfo: typeof(Reading).GetProperty("ChangedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Reading).GetField("<ChangedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new UtcText());
 
             var componentId = runtimeEntityType.AddProperty(
                 "ComponentId",

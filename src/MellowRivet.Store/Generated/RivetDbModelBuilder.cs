@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("c139cca6-a9e6-4740-8460-8fef7336281a"), entityTypeCount: 29)
+            : base(skipDetectChanges: false, modelId: new Guid("b81757f1-09de-4d4e-8b43-cf613f8bf4bd"), entityTypeCount: 30)
         {
         }
 
@@ -35,6 +35,7 @@ namespace MellowRivet.Store.Generated
             var inspectionTask = InspectionTaskEntityType.Create(this);
             var reading = ReadingEntityType.Create(this);
             var shop = ShopEntityType.Create(this);
+            var openItem = OpenItemEntityType.Create(this);
             var person = PersonEntityType.Create(this);
             var signedRecord = SignedRecordEntityType.Create(this);
             var tool = ToolEntityType.Create(this);
@@ -71,6 +72,7 @@ namespace MellowRivet.Store.Generated
             ReadingEntityType.CreateForeignKey1(reading, aircraft);
             ReadingEntityType.CreateForeignKey2(reading, component);
             ReadingEntityType.CreateForeignKey3(reading, inspection);
+            OpenItemEntityType.CreateForeignKey1(openItem, aircraft);
             SignedRecordEntityType.CreateForeignKey1(signedRecord, aircraft);
             SignedRecordEntityType.CreateForeignKey2(signedRecord, inspection);
             IdentityUserClaimEntityType.CreateForeignKey1(identityUserClaim, account);
@@ -95,6 +97,7 @@ namespace MellowRivet.Store.Generated
             InspectionTaskEntityType.CreateAnnotations(inspectionTask);
             ReadingEntityType.CreateAnnotations(reading);
             ShopEntityType.CreateAnnotations(shop);
+            OpenItemEntityType.CreateAnnotations(openItem);
             PersonEntityType.CreateAnnotations(person);
             SignedRecordEntityType.CreateAnnotations(signedRecord);
             ToolEntityType.CreateAnnotations(tool);

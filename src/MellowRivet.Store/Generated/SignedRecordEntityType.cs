@@ -47,7 +47,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(SignedRecord).GetProperty("Book", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SignedRecord).GetField("<Book>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
-            book.SetSentinelFromProviderValue("Airframe");
+            book.SetSentinelFromProviderValue("0");
 
             var hash = runtimeEntityType.AddProperty(
                 "Hash",

@@ -3,8 +3,10 @@ using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
@@ -19,7 +21,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
             .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut).Ignore(row => row.ForeignObjects)
             .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
-            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.BenchChecks).Ignore(row => row.FilterCuts).Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins);
+            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.BenchChecks).Ignore(row => row.FilterCuts).Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins)
+            .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
         inspection.Property<List<WitnessMark>>("witnessMarks").HasColumnName("WitnessMarks").AsJson();
@@ -32,6 +35,11 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<FilterCut>>("filterCuts").HasColumnName("FilterCuts").AsJson();
         inspection.Property<List<Guid>>("benchedMagnetos").HasColumnName("BenchedMagnetos").AsJson();
         inspection.Property<List<BulletinWork>>("bulletins").HasColumnName("Bulletins").AsJson();
+        inspection.Property<List<Remembered>>("remembered").HasColumnName("Remembered").AsJson();
+        inspection.Property<List<SetAside>>("setAside").HasColumnName("SetAside").AsJson();
+        inspection.Property<List<NotPart>>("notPart").HasColumnName("NotPart").AsJson();
+        inspection.Property<List<SignersLook>>("signersLooks").HasColumnName("SignersLooks").AsJson();
+        inspection.Property(row => row.Checklist).AsJson();
         inspection.Property<List<SheetUsed>>("sheets").HasColumnName("Sheets").AsJson();
         inspection.Property<List<TaskNotDue>>("notDue").HasColumnName("NotDue").AsJson();
         inspection.Property(row => row.Arrival).AsJson();
@@ -54,6 +62,7 @@ internal sealed class TaskMapping : IEntityTypeConfiguration<InspectionTask>
         task.Property(row => row.Version).IsConcurrencyToken();
         task.Property(row => row.Measure).AsJson();
         task.Property(row => row.Needs).AsJson();
+        task.Property(row => row.Covers).AsJson();
     }
 }
 
@@ -66,16 +75,36 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
         found.Property(row => row.Id).ValueGeneratedNever();
         found.Property(row => row.Version).IsConcurrencyToken();
         found.HasIndex(row => new { row.InspectionId, row.Number }).IsUnique();
-        found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Notes).Ignore(row => row.Steps).Ignore(row => row.Deferral).Ignore(row => row.Place);
+        found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Notes).Ignore(row => row.Steps).Ignore(row => row.Deferral).Ignore(row => row.Place).Ignore(row => row.Lowered);
         found.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
         found.Property<List<Sound>>("sounds").HasColumnName("Sounds").AsJson();
         found.Property<List<Note>>("notes").HasColumnName("Notes").AsJson();
         found.Property<List<Step>>("steps").HasColumnName("Steps").AsJson();
         found.Property<List<DeferralAnswer>>("deferral").HasColumnName("Deferral").AsJson();
+        found.Property<List<Lowered>>("lowered").HasColumnName("Lowered").AsJson();
+        found.Property(row => row.Origin).AsJson();
+        found.Property(row => row.LookedAgain).AsJson();
         found.Property(row => row.Pin).AsJson();
         found.Property(row => row.Correction).AsJson();
         found.Property(row => row.Examination).AsJson();
         found.Property(row => row.Estimate).AsJson();
+    }
+}
+
+internal sealed class OpenItemMapping : IEntityTypeConfiguration<OpenItem>
+{
+    public void Configure(EntityTypeBuilder<OpenItem> item)
+    {
+        item.Property(row => row.Id).ValueGeneratedNever();
+        item.Property(row => row.Version).IsConcurrencyToken();
+        item.HasIndex(row => row.AircraftId);
+        item.Ignore(row => row.Deferral).Ignore(row => row.Photos).Ignore(row => row.IsOpen);
+        item.Property<List<DeferralAnswer>>("deferral").HasColumnName("Deferral").AsJson();
+        item.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
+        item.Property(row => row.Pin).AsJson();
+        item.Property(row => row.Origin).AsJson();
+        item.Property(row => row.End).AsJson();
+        item.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
     }
 }
 
@@ -95,7 +124,7 @@ internal sealed class ReadingMapping : IEntityTypeConfiguration<Reading>
     {
         reading.Property(row => row.Id).ValueGeneratedNever();
         reading.Property(row => row.Conditions).AsJson();
-        reading.Ignore(row => row.LeakArea);
+        reading.Ignore(row => row.LeakArea).Ignore(row => row.LastAt);
         reading.HasIndex(row => new { row.AircraftId, row.Kind });
         reading.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         reading.HasOne<Component>().WithMany().HasForeignKey(row => row.ComponentId);

@@ -219,6 +219,12 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("CarriedFrom")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CarriedNumber")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Class")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -268,11 +274,17 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("InspectionId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("LookedAgain")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("MeasuredWords")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Number")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Origin")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Pin")
                         .HasColumnType("TEXT");
@@ -309,6 +321,11 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Deferral");
+
+                    b.Property<string>("lowered")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Lowered");
 
                     b.Property<string>("notes")
                         .IsRequired()
@@ -734,6 +751,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Checklist")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("House")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -809,15 +829,35 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("NotDue");
 
+                    b.Property<string>("notPart")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("NotPart");
+
                     b.Property<string>("plugMarks")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("PlugMarks");
 
+                    b.Property<string>("remembered")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Remembered");
+
+                    b.Property<string>("setAside")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("SetAside");
+
                     b.Property<string>("sheets")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Sheets");
+
+                    b.Property<string>("signersLooks")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("SignersLooks");
 
                     b.Property<string>("squawks")
                         .IsRequired()
@@ -854,6 +894,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Asks")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("At")
                         .HasColumnType("TEXT");
 
@@ -868,6 +911,10 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<Guid?>("ComponentId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Covers")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("InspectedAt")
@@ -967,6 +1014,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("ChangedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid?>("ComponentId")
                         .HasColumnType("TEXT");
 
@@ -1028,6 +1078,109 @@ namespace MellowRivet.Store.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Shop", (string)null);
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.OpenItems.OpenItem", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Because")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Book")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Class")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ComponentId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("DiscrepancyId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("End")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FirstNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FoundAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("FoundBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Grounded")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("InspectionId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("LookedOn")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Origin")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Pin")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Placarded")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("Since")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Where")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ZoneKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ZoneTitle")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("deferral")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Deferral");
+
+                    b.Property<string>("photos")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Photos");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AircraftId");
+
+                    b.ToTable("OpenItems");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.People.Person", b =>
@@ -1530,6 +1683,15 @@ namespace MellowRivet.Store.Migrations
                     b.HasOne("MellowRivet.Core.Inspections.Inspection", null)
                         .WithMany("Readings")
                         .HasForeignKey("InspectionId");
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.OpenItems.OpenItem", b =>
+                {
+                    b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
+                        .WithMany()
+                        .HasForeignKey("AircraftId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Records.SignedRecord", b =>

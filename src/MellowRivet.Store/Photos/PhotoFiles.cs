@@ -8,7 +8,7 @@ using Directory = System.IO.Directory;
 namespace MellowRivet.Store.Photos;
 
 /// <summary>How large a copy of a photo is wanted. Only copies are served: they carry no location and no other camera data.</summary>
-public enum PhotoSize { Thumb, Large }
+public enum PhotoSize { Thumb = 1, Large }
 
 /// <summary>A photo taken in, or why it wasn't.</summary>
 public sealed record PhotoTaken(Photo? Photo, Refusal? Refusal);

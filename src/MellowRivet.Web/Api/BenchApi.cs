@@ -145,7 +145,7 @@ internal sealed record JudgementAnswer(Verdict Verdict, string Rule, Standing St
 
 internal enum TorqueUnit
 {
-    InLb,
+    InLb = 1,
     FtLb,
     [JsonStringEnumMemberName("Nm")] Nm,
 }

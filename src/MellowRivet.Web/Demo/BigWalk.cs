@@ -29,7 +29,7 @@ internal static class BigWalk
             inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, $"fix{back}", [sheet], today.AddDays(-back));
             for (var number = 0; number < Found; number++)
             {
-                var found = inspection.Find(Guid.CreateVersion7(), $"Measured finding {number}, part {number % 37} worn at its edge", $"zone-{1 + number % Zones}", $"place {number}", (DiscrepancyClass)(number % 4), false, null, Guid.Empty, at);
+                var found = inspection.Find(Guid.CreateVersion7(), $"Measured finding {number}, part {number % 37} worn at its edge", $"zone-{1 + number % Zones}", $"place {number}", (DiscrepancyClass)(1 + number % 4), false, null, Guid.Empty, at);
                 for (var photo = 0; photo < PhotosEach; photo++)
                     found.Add(new Photo($"{number:x8}{back:x8}{photo:x48}", 4000, 3000, null, at));
             }

@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Web.Demo;
 
@@ -64,7 +65,20 @@ internal static class DemoEngineStation
         aircraft.InstallPlugs(engine, "QK-12", 41, aircraft.TimeInService, null, on: demo.Today.AddMonths(-5));
     }
 
-    private static void Service(DemoHistory demo, Inspection inspection, TrayPlace place, PlugLook look, double ohms, double found, Guid by, DateTimeOffset at, bool whole)
+    /// <summary>The tug's 100-hour: every plug done, the filter cut, fuel and temperatures read at the run; what its ignition doesn't have is left out with the reason.</summary>
+    public static void Hundred(DemoHistory demo, Aircraft aircraft, Component engine, Inspection inspection, DateTimeOffset at)
+    {
+        var wim = demo.Person("wim");
+        foreach (var place in PlugTray.Of(aircraft, engine, inspection).Places)
+            Service(demo, inspection, place, PlugLook.Normal, 1_150 + place.Hole.Cylinder * 60, 0.0352, wim.Id, at.AddMinutes(-90), whole: true, gap: 0.035);
+        Check(inspection.Cut(new(Guid.CreateVersion7(), engine.Id, FilterPlace.Filter, FilterMetal.None, FilterAmount.None, "", null, wim.Id, at.AddMinutes(-60))));
+        var rules = demo.Shelf.Weigh(aircraft.Category, new Dictionary<Guid, Core.People.Person> { [wim.Id] = wim });
+        var signs = rules.SignsBy(wim.Id, inspection, aircraft);
+        foreach (var left in new[] { "mag-drop-left", "mag-drop-right" })
+            Check(inspection.LeaveOut(Asks.Find(inspection, aircraft, rules, $"run/{engine.Id:N}/{left}")!, "No magnetos: the drop of each ignition module was measured by the engine’s list.", wim, signs, at));
+    }
+
+    private static void Service(DemoHistory demo, Inspection inspection, TrayPlace place, PlugLook look, double ohms, double found, Guid by, DateTimeOffset at, bool whole, double gap = 0.0165)
     {
         var aircraftId = inspection.AircraftId;
         Check(inspection.Mark(place, PlugStep.Look, look.ToString(), by, at));
@@ -74,7 +88,7 @@ internal static class DemoEngineStation
         if (!whole)
             return;
         Check(inspection.Mark(place, PlugStep.Clean, "done", by, at.AddMinutes(2)));
-        Read(PlugStep.GapSet, 0.0165);
+        Read(PlugStep.GapSet, gap);
         Check(inspection.Mark(place, PlugStep.PressureTest, "pass", by, at.AddMinutes(4)));
         Check(inspection.Mark(place, PlugStep.Gasket, nameof(GasketState.Annealed), by, at.AddMinutes(5)));
         var wrench = demo.Wrench;

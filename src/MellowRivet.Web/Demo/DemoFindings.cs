@@ -4,7 +4,7 @@ using static MellowRivet.Core.Discrepancies.DiscrepancyClass;
 namespace MellowRivet.Web.Demo;
 
 /// <summary>What a drawn picture shows.</summary>
-internal enum Subject { Skin, Tube, Hose, Wire, Tyre, Fitting, Glass, Cloth, Page, Around }
+internal enum Subject { Skin = 1, Tube, Hose, Wire, Tyre, Fitting, Glass, Cloth, Page, Around }
 
 /// <summary>An invented finding of the annual in progress.</summary>
 internal sealed record Finding(string What, string Zone, string Where, DiscrepancyClass Class, Subject Picture, string? Task = null, string? Done = null, bool Grounded = false);

@@ -34,6 +34,7 @@ internal static class DemoFixList
             ("Lower skin dent, 40 mm across, 3 mm deep, smooth", "right-wing", "between ribs 9 and 10", KnownMark, Subject.Skin, 402),
             ("Line beside the third rivet of the left gear leg fairing, looks like a crack", "gear", "left leg, outside", KnownMark, Subject.Fitting, 403),
             ("Wing walk coating worn at the root", "right-wing", "root", Recommended, Subject.Cloth, 404),
+            ("Baggage door hinge pin worn, rattles on the roll", "cabin", "baggage door, upper hinge", Recommended, Subject.Fitting, 406),
         ];
         var pictures = await demo.PicturesAsync(earlier.Select(find => (find.Picture, find.Seed)), stop);
         foreach (var (find, photo) in earlier.Zip(pictures))
@@ -44,10 +45,15 @@ internal static class DemoFixList
             if (find.What.StartsWith("Spinner", StringComparison.Ordinal))
                 Draw(found, 150);
         }
-        var (bracket, dent, line) = (inspection.Discrepancies[^5], inspection.Discrepancies[^3], inspection.Discrepancies[^2]);
+        var (bracket, plate, dent, line, walk, hinge) = (inspection.Discrepancies[^6], inspection.Discrepancies[^5], inspection.Discrepancies[^4], inspection.Discrepancies[^3], inspection.Discrepancies[^2], inspection.Discrepancies[^1]);
         bracket.Correct(new("Crack ends stop-drilled, ear welded by the shop next door, dressed and painted.", CorrectionKind.Repaired, "weld sheet 12"), inspection.House, ines, at.AddHours(4));
-        dent.Examine(new(FoundHow.Measurement, "3 mm deep over 40 mm, ribs and lap straight, inside looked at through cover 5; same as in the 2019 entry", ines, demo.Clock.DayOf(at), null), demo.Clock.DayOf(at));
-        line.Examine(new(FoundHow.DyePenetrant, "no indication: a scratch in the paint, 11 mm", orla, demo.Clock.DayOf(at), demo.Today.AddDays(400)), demo.Clock.DayOf(at));
+        plate.Correct(new("Ends of the hairline stop-drilled, looked at with the glass after the run.", CorrectionKind.Adjusted, "spinner sheet 2"), inspection.House, ines, at.AddHours(4));
+        walk.Correct(new("Edges glued down, touched up.", CorrectionKind.Adjusted, "paint sheet 4"), inspection.House, ines, at.AddHours(5));
+        // What the owner declined stays with the aircraft.
+        hinge.Move(Disposition.Asked, null, inspection.House, ines, at.AddHours(2));
+        hinge.Move(Disposition.Declined, "it has rattled for years", inspection.House, null, at.AddHours(3));
+        dent.Examine(new(FoundHow.Measurement, "3 mm deep over 40 mm, ribs and lap straight, inside looked at through cover 5; same as in the 2019 entry", ines, demo.Clock.DayOf(at), null), demo.Clock.DayOf(at), new(KnownMark, false, ines, at), demo.Shelf.Classes);
+        line.Examine(new(FoundHow.DyePenetrant, "no indication: a scratch in the paint, 11 mm", orla, demo.Clock.DayOf(at), demo.Today.AddDays(400)), demo.Clock.DayOf(at), new(KnownMark, false, orla, at), demo.Shelf.Classes);
     }
 
     /// <summary>The annual in progress.</summary>
@@ -75,7 +81,7 @@ internal static class DemoFixList
         }
         Of(inspection, "Left seat rail").Add(Guid.CreateVersion7(), "Can the rail be exchanged on one side only?", null, began.AddHours(6.4));
         var nick = Of(inspection, "Leading edge nick");
-        nick.Examine(new(FoundHow.Visual, "dressed to the propeller maker's limits, edge smooth under a fingernail", ines, demo.Today.AddDays(-1), null), demo.Today);
+        nick.Examine(new(FoundHow.Visual, "dressed to the propeller maker's limits, edge smooth under a fingernail", ines, demo.Today.AddDays(-1), null), demo.Today, new(KnownMark, false, ines, began.AddHours(3)), demo.Shelf.Classes);
         var rail = Of(inspection, "Left seat rail");
         rail.Describe(rail.What, "The rail that holds the left seat is worn: the pin no longer locks the seat firmly.", rail.Place, FoundHow.Measurement, "hole 7.4 mm, limit 6.6 mm (Dunlin manual 25-10, p. 6)", tamsin, began.AddHours(2));
         var pulley = Of(inspection, "Aileron pulley");

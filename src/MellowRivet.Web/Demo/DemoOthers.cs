@@ -92,6 +92,7 @@ internal static class DemoOthers
             inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
                 new(true, 87, 14.5), aircraft.TimeInService, at.AddMinutes(number), demo.Person("wim").Id)
             { InspectionId = inspection.Id, CompressionTestId = test.Id });
+        DemoEngineStation.Hundred(demo, aircraft, engine, inspection, at);
         demo.AnswerAll(inspection, aircraft, at, demo.Person("wim"), 5, task => task.Key is not ("ls-directives" or "ls-clean"), Pads(0.128));
         DemoHistory.LookAt(inspection, at.AddHours(-5), demo.Person("wim"), second: true);
         DemoHistory.InspectAll(inspection, at.AddHours(1), demo.Person("ines"));

@@ -252,7 +252,10 @@ internal static class DemoTrainer
         foreach (var (zone, by) in new[] { ("run", ines), ("propeller", ines), ("left-wing", tamsin) })
             demo.AnswerAll(inspection, aircraft, began.AddHours(3), by, 23, task => task.ZoneKey == zone);
         demo.AnswerAll(inspection, aircraft, began.AddHours(4), ines, 23, task => task.ZoneKey == "engine" && task.Key.CompareTo("engine-m") < 0 && !task.IsCompression);
+        DemoAnswers.Today(demo, aircraft, engine, inspection, began);
         demo.AnswerAll(inspection, aircraft, began.AddHours(5), tamsin, 23, task => task.ZoneKey is "cabin" or "gear" && task.Order % 3 != 0, task => task.Key switch { "gear-brakes" => 0.135, "gear-disc" => 0.364, _ => null });
+        inspection.CarryIn(await demo.Db.OpenItemsAsync(aircraft.Id, stop));
+        inspection.Remember(aircraft);
         await demo.Db.SaveChangesAsync(stop);
     }
 }

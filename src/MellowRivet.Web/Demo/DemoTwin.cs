@@ -6,6 +6,8 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Store;
+using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Demo;
 
@@ -22,6 +24,7 @@ internal static class DemoTwin
         ("Left cowl flap hinge worn, rattles by hand", "engine-left", "lower", DiscrepancyClass.Watch, Subject.Fitting, null),
         ("Nose locker seal parted at the corner", "cabin", "nose locker", DiscrepancyClass.Recommended, Subject.Cloth, "Seal bonded, water test dry."),
         ("Right alternator belt cracked across", "engine-right", "", DiscrepancyClass.Airworthiness, Subject.Hose, "Belt replaced, tension set and set again after the run."),
+        ("Left main tyre cut across the shoulder, cord in sight", "gear", "left main, outside", DiscrepancyClass.Airworthiness, Subject.Tyre, null),
         ("Scratch along the left wing walk, in the paint alone", "left-wing", "walk", DiscrepancyClass.KnownMark, Subject.Skin, null),
     ];
 
@@ -81,5 +84,10 @@ internal static class DemoTwin
         // What signing does to the due line is done to what is kept.
         await demo.Db.SaveChangesAsync(stop);
         await demo.SignAsync(inspection, aircraft, demo.Person("orla"), at.AddDays(2), stop);
+        // One line of the list is put right while the seals are on their way.
+        var tyre = (await demo.Db.OpenItems.Where(item => item.AircraftId == aircraft.Id).ToListAsync(stop)).Single(item => item.What.StartsWith("Left main tyre", StringComparison.Ordinal));
+        var (ines, rules) = (demo.Person("ines"), demo.Shelf.RulesFor(aircraft.Category));
+        Desk.Clear(demo.Db, tyre, aircraft, rules, new("Tyre and tube changed, wheel balanced, pressure set.", CorrectionKind.Replaced, "Corrin manual 32-40, p. 6", [new("TY-600-8", "", "K 55120")]), new(ines, rules.MayClear(ines, aircraft).By!), demo.At(-12, 14), demo.Today.AddDays(-12));
+        await demo.Db.SaveChangesAsync(stop);
     }
 }

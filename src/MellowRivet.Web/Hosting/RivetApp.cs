@@ -102,6 +102,7 @@ public static class RivetApp
         {
             pages.Conventions.AddPageRoute("/Library/Edit", "/bulletins/new");
             pages.Conventions.ConfigureFilter(new NeedsFilter());
+            pages.Conventions.ConfigureFilter(new ReadableFields());
         });
         builder.Services.ConfigureHttpJsonOptions(json =>
         {

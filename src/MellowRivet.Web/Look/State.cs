@@ -7,7 +7,7 @@ using MellowRivet.Core.Judgements;
 namespace MellowRivet.Web.Look;
 
 /// <summary>The states that have a shape of their own, from least to most in need of a hand: the order decides which one a group shows.</summary>
-public enum State { NotHere, Good, KnownMark, NotYet, CannotTell, Watch, Recommended, Deferrable, Airworthiness, Grounded }
+public enum State { NotHere = 1, Good, KnownMark, NotYet, CannotTell, Watch, Recommended, Deferrable, Airworthiness, Grounded }
 
 public static class States
 {
@@ -91,14 +91,5 @@ public static class States
         Verdict.Reject => "bad",
         Verdict.Unknown => "plain",
         _ => "warn",
-    };
-
-    public static string InWords(this Verdict verdict) => verdict switch
-    {
-        Verdict.Good => "good",
-        Verdict.Watch => "watch",
-        Verdict.Reject => "reject",
-        Verdict.Retest => "test again",
-        _ => "can't tell yet",
     };
 }

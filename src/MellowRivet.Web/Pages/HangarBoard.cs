@@ -3,6 +3,8 @@ using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Look;
@@ -27,7 +29,7 @@ public sealed record Call(State State, string Tone, string Lead, string Text, st
 /// The hangar's lines, kept between requests: an aircraft's is made anew when its due line has been, or the inspection that it shows
 /// is another or has another revision. What is handed out is shared and never changed.
 /// </summary>
-public sealed class HangarBoard(DueBoard due)
+public sealed class HangarBoard(DueBoard due, Shelf shelf)
 {
     private readonly ConcurrentDictionary<Guid, (DueLine Due, Guid? Inspection, int Revision, HangarLine Line)> kept = [];
 
@@ -50,10 +52,13 @@ public sealed class HangarBoard(DueBoard due)
             var inspections = (await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests).Where(work => open.Contains(work.Id)).ToListAsync(stop))
                 .Concat(await db.Inspections.AsNoTracking().Include(work => work.Discrepancies).Where(work => signed.Contains(work.Id)).ToListAsync(stop)).ToDictionary(work => work.AircraftId);
             var fleet = (await db.Aircraft.AsNoTracking().WithParts().Where(aircraft => working.Contains(aircraft.Id)).ToListAsync(stop)).ToDictionary(aircraft => aircraft.Id);
+            var people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+            var ids = stale.Select(line => line.Aircraft.Id).ToList();
+            var items = (await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.AircraftId)).ToListAsync(stop)).ToLookup(item => item.AircraftId);
             foreach (var line in stale)
             {
                 var work = works.GetValueOrDefault(line.Aircraft.Id);
-                kept[line.Aircraft.Id] = (line, work?.Id, work?.Revision ?? 0, LineOf(fleet.GetValueOrDefault(line.Aircraft.Id) ?? line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id)));
+                kept[line.Aircraft.Id] = (line, work?.Id, work?.Revision ?? 0, LineOf(fleet.GetValueOrDefault(line.Aircraft.Id) ?? line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));
             }
         }
         return [.. lines.Select(line => kept[line.Aircraft.Id].Line)];
@@ -62,16 +67,37 @@ public sealed class HangarBoard(DueBoard due)
     // What calls for a hand first; of the rest, what is forecast soonest.
     private static DueEntry? NextOf(DueLine line) => line.Entries.FirstOrDefault(entry => entry.Status.State is not DueState.Unknown) ?? (line.Entries is [var first, ..] ? first : null);
 
-    private static HangarLine LineOf(Aircraft aircraft, DueLine due, Inspection? inspection)
+    private static HangarLine LineOf(Aircraft aircraft, DueLine due, Inspection? inspection, IReadOnlyList<OpenItem> items, ShopRules rules)
     {
         var (next, research) = (NextOf(due), due.Research);
         var grounding = research.Grounding(aircraft.TimeInService.Value).FirstOrDefault();
-        List<Hold> bulletins = [.. HoldsOf(aircraft, research, inspection is { InWork: true })];
+        List<Hold> holds = [.. HoldsOf(aircraft, research, inspection is { InWork: true })];
+        // In work they stand on its fix list.
+        if (inspection is not { InWork: true })
+            holds.AddRange(OpenOn(aircraft, inspection, items));
         if (inspection is null)
-            return WithCalls(new(aircraft, null, [], bulletins, next, grounding));
-        var ready = inspection.InWork ? Readiness.Of(inspection, aircraft, research) : new([], [.. inspection.OpenAirworthiness]);
+            return WithCalls(new(aircraft, null, [], holds, next, grounding));
+        var ready = inspection.InWork ? Readiness.Of(inspection, aircraft, rules, research) : Readiness.Signed(inspection);
         IReadOnlyList<Rivet> seam = [.. Seam.Of(Station.Engine, inspection, ready.MaySign), .. Seam.Of(Station.Airframe, inspection, ready.MaySign)];
-        return WithCalls(new(aircraft, inspection, seam, [.. bulletins, .. Holds(inspection, ready)], next, grounding, inspection.InWork && ready.MaySign));
+        return WithCalls(new(aircraft, inspection, seam, [.. holds, .. inspection.InWork ? Holds(inspection, ready) : []], next, grounding, inspection.InWork && ready.MaySign));
+    }
+
+    // What stays open on the aircraft; and that an unairworthy list came to its end.
+    private static IEnumerable<Hold> OpenOn(Aircraft aircraft, Inspection? last, IReadOnlyList<OpenItem> items)
+    {
+        var href = $"/aircraft/{aircraft.Id}/open-items";
+        var open = items.Where(item => item.IsOpen).ToList();
+        var airworthiness = open.Where(item => item.Because == OpenBecause.Airworthiness).ToList();
+        if (airworthiness.Count > 0)
+            yield return new(airworthiness.Any(item => item.Grounded) ? State.Grounded : State.Airworthiness, $"{airworthiness.Count} airworthiness open since {airworthiness.Min(item => item.Since):yyyy-MM-dd}", href);
+        else if (last is { State: InspectionState.SignedUnairworthy } && items.Where(item => item is { IsOpen: false, Because: OpenBecause.Airworthiness }).MaxBy(item => item.End!.On) is { } cleared)
+            yield return new(State.Good, $"unairworthy list of {last.WorkOrder} cleared {cleared.End!.On:yyyy-MM-dd}", href);
+        var deferred = open.Count(item => item.Because == OpenBecause.Deferred);
+        if (deferred > 0)
+            yield return new(State.Deferrable, $"{deferred} placarded", href);
+        var rest = open.Count - airworthiness.Count - deferred;
+        if (rest > 0)
+            yield return new(State.Watch, $"{rest} more open", href);
     }
 
     private static HangarLine WithCalls(HangarLine line) => line with { Calls = [.. CallsOf(line)] };
@@ -100,8 +126,6 @@ public sealed class HangarBoard(DueBoard due)
         var walk = $"/walk/{inspection.Id}";
         if (ready.Unairworthy.Count > 0)
             yield return new(ready.Unairworthy.Any(found => found.Grounded) ? State.Grounded : State.Airworthiness, $"{ready.Unairworthy.Count} airworthiness open", $"{walk}/fix-list");
-        if (!inspection.InWork)
-            yield break;
         var toLookAt = ready.Blockers.Count(blocker => blocker.Task is not null);
         if (toLookAt > 0)
             yield return new(State.NotYet, $"{toLookAt} to look at", walk);
@@ -117,9 +141,14 @@ public sealed class HangarBoard(DueBoard due)
         var open = ready.Blockers.Count(blocker => blocker.By is HeldUpBy.Tag or HeldUpBy.Tool);
         if (open > 0 && toLookAt == 0)
             yield return new(State.NotYet, $"{open} panels, parts or tools open or out", $"{walk}/tags");
-        var compressions = ready.Blockers.Count(blocker => blocker.EngineId is not null);
-        if (compressions > 0)
-            yield return new(State.NotYet, $"{compressions} {(compressions == 1 ? "cylinder" : "cylinders")} to read or decide", $"{walk}/compressions");
+        var judged = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.Judgement);
+        if (judged > 0)
+            yield return new(State.Airworthiness, $"{judged} {(judged == 1 ? "judgement" : "judgements")} to answer", $"{walk}/close#judged");
+        if (ready.Missing.Count > 0 && toLookAt == 0)
+            yield return new(State.NotYet, $"{ready.Missing.Count} still to read or fill in", $"{walk}/close#asked");
+        var zones = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.ZoneLook);
+        if (zones > 0 && toLookAt == 0)
+            yield return new(State.NotYet, $"{zones} {(zones == 1 ? "zone wants" : "zones want")} the look that counts", $"{walk}/close#zones");
         if (ready.MaySign)
             yield return new(State.Good, "ready to be signed", $"{walk}/close");
     }

@@ -2,7 +2,9 @@ using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -43,16 +45,23 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         ? shelf.RulesFor(chosen.Category).KindsFor(chosen.Category)
         : Enum.GetValues<InspectionKind>();
 
+    /// <summary>What the ticked lists leave uncovered of the scope of this kind; null while no aircraft is chosen.</summary>
+    public Scope? Scope { get; private set; }
+
+    /// <summary>What earlier inspections left open on the chosen aircraft.</summary>
+    public IReadOnlyList<OpenItem> Open { get; private set; } = [];
+
     public Aircraft? Chosen => Fleet.FirstOrDefault(aircraft => aircraft.Id == Form.Aircraft);
 
     [Needs(Right.TakeIn)]
-    public async Task OnGetAsync(Guid? aircraft, InspectionKind? kind, CancellationToken stop)
+    public async Task OnGetAsync(Guid? aircraft, InspectionKind? kind, List<string> sheets, bool ticked, CancellationToken stop)
     {
         await LoadAsync(stop);
         Form.Aircraft = aircraft;
         Form.Kind = kind is { } wanted && Kinds.Contains(wanted) ? wanted : Kinds.First();
         await OfferAsync(stop);
-        Form.Worksheets = [.. Worksheets.Where(offer => offer.Suits).Select(offer => offer.Sheet.Key)];
+        Form.Worksheets = ticked ? sheets : [.. Worksheets.Where(offer => offer.Suits).Select(offer => offer.Sheet.Key)];
+        await LookAheadAsync(stop);
         Form.WorkOrder = await NextWorkOrderAsync(stop);
     }
 
@@ -61,6 +70,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     {
         await LoadAsync(stop);
         await OfferAsync(stop);
+        await LookAheadAsync(stop);
         var today = clock.Today();
         var order = Form.WorkOrder?.Trim();
         if (Chosen is null)
@@ -84,6 +94,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         var house = await db.HouseRulesAsync(stop);
         var done = await db.TasksDoneAsync(Chosen!.Id, clock, stop);
         var marks = await db.KnownMarksAsync(Chosen!.Id, stop);
+        var open = await db.OpenItemsAsync(Chosen!.Id, stop);
         var written = await desk.WriteFileAsync(Chosen!.Id, Form.Post, async aircraft =>
         {
             if (await db.Inspections.AnyAsync(other => other.WorkOrder == order, stop))
@@ -92,7 +103,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
                 return new("Aircraft", "Its last inspection is still in work: close that one first.");
             if (aircraft.ReadMeter(aircraft.TimeBasis, today, shown.Value, User.Initials()) is { } meter)
                 return new("Hours", meter.Field == MeterFault.Backwards ? $"{meter.Message} If it was, note that under Times first." : meter.Message);
-            var inspection = new Inspection(id, aircraft, Form.Kind, order!, sheets, today, done, house, marks);
+            var inspection = new Inspection(id, aircraft, Form.Kind, order!, sheets, today, done, house, marks, open);
             if (inspection.Tasks.Count == 0)
                 return new("Worksheets", "Nothing of these worksheets is due now. Tick another one.");
             foreach (var words in (Form.Squawks ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
@@ -123,6 +134,15 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             var walk = WalkList.Merge([sheet], aircraft, Form.Kind, done, today);
             return new Offer(sheet, sheet.IsOfferedFor(aircraft, Form.Kind), walk.Count(line => line.Pick.IsDue), walk.Count);
         }).OrderByDescending(offer => offer.Suits).ThenByDescending(offer => offer.Of)];
+    }
+
+    private async Task LookAheadAsync(CancellationToken stop)
+    {
+        if (Form.Aircraft is null || await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == Form.Aircraft, stop) is not { } aircraft)
+            return;
+        var walk = WalkList.Merge([.. Worksheets.Select(offer => offer.Sheet).Where(sheet => Form.Worksheets.Contains(sheet.Key))], aircraft, Form.Kind, await db.TasksDoneAsync(aircraft.Id, clock, stop), clock.Today());
+        Scope = Scope.Of(shelf.RulesFor(aircraft.Category), Form.Kind, aircraft, walk.Where(line => line.Pick.IsDue).SelectMany(line => line.Task.Covers ?? []));
+        Open = await db.OpenItemsAsync(aircraft.Id, stop);
     }
 
     private async Task LoadAsync(CancellationToken stop) => Fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);

@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using static MellowRivet.Core.Tests.Bulletins.BulletinFixture;
 
@@ -52,14 +53,14 @@ public class InInspectionTests
     [Fact]
     public void A_binding_one_that_is_due_holds_the_signature_up_until_it_is_taken_in_and_complied_with()
     {
-        Readiness.Of(inspection, aircraft, BulletinResearch.None).MaySign.ShouldBeTrue();
-        Readiness.Of(inspection, aircraft, Looked).Blockers.ShouldHaveSingleItem().By.ShouldBe(HeldUpBy.Bulletin);
+        Readiness.Of(inspection, aircraft, Fixture.Bare, BulletinResearch.None).MaySign.ShouldBeTrue();
+        Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).Blockers.ShouldHaveSingleItem().By.ShouldBe(HeldUpBy.Bulletin);
         var zone = Take();
-        Readiness.Of(inspection, aircraft, Looked).Blockers.Count(blocker => blocker.Task?.ZoneKey == zone).ShouldBe(3, "its steps");
+        Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).Blockers.Count(blocker => blocker.Task?.ZoneKey == zone).ShouldBe(3, "its steps");
         AnswerAll(zone);
-        Readiness.Of(inspection, aircraft, Looked).Blockers.ShouldHaveSingleItem().What.ShouldContain("say how it was complied with");
+        Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).Blockers.ShouldHaveSingleItem().What.ShouldContain("say how it was complied with");
         inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Fixture.Now).ShouldBeNull();
-        Readiness.Of(inspection, aircraft, Looked).MaySign.ShouldBeTrue();
+        Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).MaySign.ShouldBeTrue();
     }
 
     [Fact]
@@ -67,10 +68,10 @@ public class InInspectionTests
     {
         var open = directive with { AppliesTo = Rule("engine.crankshaft.serial in TK-1 to TK-9") };
         var research = Research(aircraft, [Held(open)]);
-        Readiness.Of(inspection, aircraft, research).Blockers.ShouldHaveSingleItem().What.ShouldContain("can’t tell yet");
+        Readiness.Of(inspection, aircraft, Fixture.Bare, research).Blockers.ShouldHaveSingleItem().What.ShouldContain("can’t tell yet");
         inspection.TakeInBulletin(research.Lines[0]).ShouldBeNull();
         inspection.Tasks.First(task => task.Station == Station.Bulletins).Text.ShouldContain("Find out whether it applies. Read off: crankshaft of the engine");
-        Readiness.Of(inspection, aircraft, Research(aircraft, [Held(open with { Kind = BulletinKind.MandatoryBulletin })])).Blockers.ShouldNotContain(blocker => blocker.By == HeldUpBy.Bulletin, "an advisory one doesn't");
+        Readiness.Of(inspection, aircraft, Fixture.Bare, Research(aircraft, [Held(open with { Kind = BulletinKind.MandatoryBulletin })])).Blockers.ShouldNotContain(blocker => blocker.By == HeldUpBy.Bulletin, "an advisory one doesn't");
     }
 
     [Fact]

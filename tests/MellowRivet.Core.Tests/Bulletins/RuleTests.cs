@@ -21,7 +21,7 @@ public class RuleTests
     {
         foreach (var one in Enum.GetValues<RuleAnswer>())
         {
-            new Not(Fixed(one)).Of(new Named()).Answer.ShouldBe((RuleAnswer)(2 - (int)one));
+            new Not(Fixed(one)).Of(new Named()).Answer.ShouldBe((RuleAnswer)(4 - (int)one));
             foreach (var other in Enum.GetValues<RuleAnswer>())
             {
                 new All([Fixed(one), Fixed(other, "y")]).Of(new Named()).Answer.ShouldBe((RuleAnswer)Math.Min((int)one, (int)other), $"{one} and {other}");

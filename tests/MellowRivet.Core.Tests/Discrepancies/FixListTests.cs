@@ -12,7 +12,7 @@ public class FixListTests
     {
         var found = DeferralTests.Found(@class, what, number: number);
         if (grounded)
-            found.Classify(@class, true).ShouldBeNull();
+            found.Classify(new(@class, true, Fixture.Ines, Fixture.Now), Fixture.Classes, null).ShouldBeNull();
         return found;
     }
 

@@ -34,7 +34,7 @@ public class LifecycleTests
         Gen.Choose(0, Enum.GetValues<Disposition>().Length - 1).ListOf().ToArbitrary(), wanted =>
         {
             var found = Found();
-            foreach (var to in wanted.Select(number => (Disposition)number))
+            foreach (var to in wanted.Select(number => (Disposition)(number + 1)))
             {
                 var (before, steps) = (found.Disposition, found.Steps.Count);
                 var refusal = to switch
@@ -69,11 +69,13 @@ public class LifecycleTests
         var found = Found();
         found.Move(Disposition.Withdrawn, " ", Free, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Say why");
         found.Correct(new("Clamp tightened", CorrectionKind.Repaired, "manual 71-20"), Free, Fixture.Ines, Fixture.Now);
-        found.Classify(DiscrepancyClass.Watch, false)!.Message.ShouldContain("Open it again first");
+        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now), Fixture.Classes, null)!.Message.ShouldContain("Open it again first");
         found.Move(Disposition.Open, null, Free, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Say why");
         found.Move(Disposition.Open, "leaks again after the run", Free, Fixture.Ines, Fixture.Now).ShouldBeNull();
         found.Correction.ShouldBeNull();
-        found.Classify(DiscrepancyClass.Watch, false).ShouldBeNull();
+        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now), Fixture.Classes, null)!.Field.ShouldBe("why", "its words say more");
+        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "only when cold"), Fixture.Classes, null).ShouldBeNull();
+        found.Lowered.ShouldHaveSingleItem().InWords.ShouldBe("lowered from deferrable to watch: only when cold");
         found.Steps[^1].Words.ShouldBe("leaks again after the run · Done before: Clamp tightened Ref. manual 71-20.");
     }
 

@@ -77,7 +77,7 @@ public class PlaceTests
         var (good, old, untold) = (Mark(Tested(null)), Mark(Tested(new(2026, 11, 22))), Mark(null));
         var aircraft = Fixture.Aircraft();
         var inspection = new Core.Inspections.Inspection(Guid.NewGuid(), aircraft, Core.Inspections.InspectionKind.Annual, "26-1", [Fixture.Small], new(2026, 11, 22), knownMarks: [good, old, untold]);
-        Core.Inspections.Readiness.Of(inspection, aircraft).Blockers.Count(blocker => blocker.By == Core.Inspections.HeldUpBy.KnownMark).ShouldBe(3);
+        Core.Signing.Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(3);
 
         inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today).ShouldBeNull();
         inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("answered");
@@ -86,10 +86,10 @@ public class PlaceTests
         var (again, _) = inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now);
         (again!.Class, again.SameAs, again.Where).ShouldBe((DiscrepancyClass.Airworthiness, old.DiscrepancyId, "left leg"));
         inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();
-        again.Examine(new(FoundHow.EddyCurrent, "", Fixture.Ines, new(2026, 11, 23), null), new(2026, 11, 23))!.Message.ShouldContain("what the test showed");
-        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 24), null), new(2026, 11, 23))!.Message.ShouldContain("still to come");
-        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 23), new(2028, 1, 1)), new(2026, 11, 23)).ShouldBeNull();
+        again.Examine(new(FoundHow.EddyCurrent, "", Fixture.Ines, new(2026, 11, 23), null), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes)!.Message.ShouldContain("what the test showed");
+        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 24), null), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes)!.Message.ShouldContain("still to come");
+        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 23), new(2028, 1, 1)), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes).ShouldBeNull();
         again.Class.ShouldBe(DiscrepancyClass.KnownMark);
-        Core.Inspections.Readiness.Of(inspection, aircraft).Blockers.Count(blocker => blocker.By == Core.Inspections.HeldUpBy.KnownMark).ShouldBe(1);
+        Core.Signing.Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(1);
     }
 }

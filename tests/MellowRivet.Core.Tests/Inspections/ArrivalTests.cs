@@ -1,5 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Tests.Inspections;
 
@@ -25,14 +26,14 @@ public class ArrivalTests
         var aircraft = Fixture.Aircraft();
         var finished = Fixture.Inspection(aircraft);
         Fixture.Finish(finished, aircraft);
-        Readiness.Of(finished, aircraft).MaySign.ShouldBeTrue();
+        Readiness.Of(finished, aircraft, Fixture.Bare).MaySign.ShouldBeTrue();
         var id = Guid.NewGuid();
         finished.Hear(id, "pulls left", Fixture.Ines, Fixture.Now);
-        Readiness.Of(finished, aircraft).Blockers.ShouldHaveSingleItem().Squawk!.Words.ShouldBe("pulls left");
+        Readiness.Of(finished, aircraft, Fixture.Bare).Blockers.ShouldHaveSingleItem().Squawk!.Words.ShouldBe("pulls left");
         finished.Answer(id, "  ", Fixture.Ines, Fixture.Now)!.Field.ShouldBe("answer");
         finished.Answer(Guid.NewGuid(), "done", Fixture.Ines, Fixture.Now)!.Field.ShouldBe("answer");
         finished.Answer(id, "tyre replaced", Fixture.Ines, Fixture.Now).ShouldBeNull();
-        Readiness.Of(finished, aircraft).MaySign.ShouldBeTrue();
+        Readiness.Of(finished, aircraft, Fixture.Bare).MaySign.ShouldBeTrue();
         finished.Answer(id, "tyre and brake line replaced", Fixture.Ines, Fixture.Now).ShouldBeNull();
         finished.Squawks.Single().Answer.ShouldBe("tyre and brake line replaced");
     }

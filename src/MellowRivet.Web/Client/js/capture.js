@@ -43,7 +43,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
 
   const guess = () => {
     clearTimeout(asking);
-    if (touched) return;
+    if (touched || form.elements.judged.value) return;
     asking = setTimeout(async () => {
       const query = new URLSearchParams({ handler: 'Guess', what: form.elements.what.value, task: form.elements.task.value });
       try {
@@ -86,7 +86,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   };
 
   form.addEventListener('input', event => {
-    if (event.target.name === 'class') { touched = true; well.querySelector('.guess')?.remove(); }
+    if (event.target.name === 'class') { touched = true; well.querySelector('.guess')?.remove(); form.querySelector('[data-why-less]').hidden = false; }
     else if (event.target.name === 'what') guess();
     remember();
   });

@@ -201,7 +201,8 @@ if (list) {
         .catch(() => { line.textContent = 'No connection: it can be taken back when it is there again.'; line.hidden = false; });
       return;
     }
-    if (!form.matches('[data-verdict]')) return;
+    // A value on its way to the fix list goes there with its page.
+    if (!form.matches('[data-verdict]') || event.submitter?.dataset.then !== undefined) return;
     event.preventDefault();
     const body = [...new FormData(form)];
     if (event.submitter?.name) body.push([event.submitter.name, event.submitter.value]);

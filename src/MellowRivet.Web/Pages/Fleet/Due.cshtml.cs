@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>Which items of a due line are shown.</summary>
-public enum DueFilter { All, Now, BeforeNext }
+public enum DueFilter { All = 1, Now, BeforeNext }
 
 /// <summary>What falls due on an aircraft, when and by which limb.</summary>
 public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
@@ -22,7 +22,7 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
     public Guid? ItemId { get; set; }
 
     [FromQuery(Name = "only")]
-    public DueFilter Only { get; set; }
+    public DueFilter Only { get; set; } = DueFilter.All;
 
     /// <summary>Shows the form of a new item.</summary>
     [FromQuery(Name = "add")]

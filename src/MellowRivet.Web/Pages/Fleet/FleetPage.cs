@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>The sheets of an aircraft's file, in the order of their tabs.</summary>
-public enum FileSheet { Due, Bulletins, Parts, Times, Trends, Books, Plate }
+public enum FileSheet { Due = 1, OpenItems, Bulletins, Parts, Times, Trends, Books, Plate }
 
 /// <summary>A page of an aircraft's file: what its frame shows is loaded here.</summary>
 [Needs(Right.Look)]
@@ -63,8 +63,9 @@ public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : Pag
     {
         FileSheet.Due => "Due line",
         FileSheet.Plate => "Data plate",
+        FileSheet.OpenItems => "Open items",
         _ => sheet.ToString(),
     };
 
-    public string HrefOf(FileSheet sheet) => $"/aircraft/{Id}" + (sheet == FileSheet.Due ? "" : sheet == FileSheet.Plate ? "/data-plate" : $"/{sheet.ToString().ToLowerInvariant()}");
+    public string HrefOf(FileSheet sheet) => $"/aircraft/{Id}" + (sheet == FileSheet.Due ? "" : sheet == FileSheet.Plate ? "/data-plate" : sheet == FileSheet.OpenItems ? "/open-items" : $"/{sheet.ToString().ToLowerInvariant()}");
 }

@@ -14,7 +14,7 @@ namespace MellowRivet.Web.Pages.Library;
 public sealed record ShopLine(ShopBulletin Held, ShopBulletin? SupersededBy, BulletinTally On);
 
 /// <summary>Which bulletins of the shop are shown.</summary>
-public enum BulletinFilter { All, Open, CannotTell, New, Superseded }
+public enum BulletinFilter { All = 1, Open, CannotTell, New, Superseded }
 
 /// <summary>The shop's bulletins: what came, how it falls on the aircraft, the service, files.</summary>
 [Needs(Right.Look)]
@@ -23,7 +23,7 @@ public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf
     private const int Most = 200;
 
     [FromQuery(Name = "only")]
-    public BulletinFilter Only { get; set; }
+    public BulletinFilter Only { get; set; } = BulletinFilter.All;
 
     [FromQuery(Name = "q")]
     public string? Words { get; set; }

@@ -4,6 +4,7 @@ using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -20,14 +21,18 @@ public sealed class TaskForm
     public string? Zone { get; set; }
     public string? Text { get; set; }
     public string? Reference { get; set; }
-    public TaskKind Kind { get; set; }
+    public TaskKind Kind { get; set; } = TaskKind.Inspect;
     public string? With { get; set; }
     public string? At { get; set; }
     public List<Need> Needs { get; set; } = [];
     public bool SecondPerson { get; set; }
     public string? Caution { get; set; }
-    public AppliesTo AppliesTo { get; set; }
+    public AppliesTo AppliesTo { get; set; } = AppliesTo.Every;
     public string? Same { get; set; }
+
+    /// <summary>Paragraphs of the scope, separated by commas.</summary>
+    public string? Covers { get; set; }
+    public Asked? Asks { get; set; }
     public bool Compression { get; set; }
     public string? Measure { get; set; }
     public string? Unit { get; set; }
@@ -35,7 +40,7 @@ public sealed class TaskForm
     public string? High { get; set; }
     public Standing Standing { get; set; } = Standing.Manual;
     public string? Source { get; set; }
-    public MeasureMethod Method { get; set; }
+    public MeasureMethod Method { get; set; } = MeasureMethod.Plain;
 
     public static TaskForm Of(string zone, WorksheetTask task) => new()
     {
@@ -51,6 +56,8 @@ public sealed class TaskForm
         Caution = task.Caution,
         AppliesTo = task.AppliesTo,
         Same = task.Same,
+        Covers = string.Join(", ", task.Covers ?? []),
+        Asks = task.Asks,
         Compression = task.Compression,
         Measure = task.Measure?.Kind,
         Unit = task.Measure?.Unit,
@@ -83,7 +90,8 @@ public sealed class TaskForm
             measure = new(Worksheet.KeyFor(Measure), Unit ?? "", low, high, Standing, source, Method);
         }
         var key = string.IsNullOrWhiteSpace(Key) ? FreeKey(sheet) : Key.Trim();
-        return (new(key, Text?.Trim() ?? "", Reference?.Trim() ?? "", Words(Caution), measure, Compression, AppliesTo, Kind, Words(With), at.Count > 0 ? at : null, Needs.Count > 0 ? Needs : null, SecondPerson, Words(Same)), null);
+        return (new(key, Text?.Trim() ?? "", Reference?.Trim() ?? "", Words(Caution), measure, Compression, AppliesTo, Kind, Words(With), at.Count > 0 ? at : null, Needs.Count > 0 ? Needs : null, SecondPerson, Words(Same),
+            Words(Covers)?.Split([',', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), Asks), null);
     }
 
     // From its first words, with a number where that is taken.

@@ -24,8 +24,15 @@ public sealed class FindForm
     public bool Foreign { get; set; }
     public string? Note { get; set; }
     public string? Measured { get; set; }
-    public FoundHow How { get; set; }
+    public FoundHow How { get; set; } = FoundHow.Visual;
     public Guid? Task { get; set; }
+
+    /// <summary>The judgement that it is written down for; null for none.</summary>
+    public string? Judged { get; set; }
+
+    /// <summary>Why it is less than the judgement or the words say, and by which data.</summary>
+    public string? Why { get; set; }
+    public string? Reference { get; set; }
 
     /// <summary>The owner's complaint that it answers; null where it answers none.</summary>
     public Guid? Squawk { get; set; }

@@ -31,7 +31,9 @@ public sealed class ReadingForm
     public Guid Reading { get; set; }
     public int Cylinder { get; set; }
     public string? Value { get; set; }
-    public LeakPath Leak { get; set; }
+    
+    /// <summary>Where it was heard to leak; null where nobody noted anything.</summary>
+    public LeakPath? Leak { get; set; }
 }
 
 /// <summary>How this engine's compressions are judged, as it is sent.</summary>
@@ -90,7 +92,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
             return Partial("_Refusal", typed.Problem);
         var cylinder = sheet.Cylinders.FirstOrDefault(place => place.Place.Number == form.Cylinder);
         var secondTry = cylinder is not null && IsSecondTry(cylinder, form.Reading);
-        return Partial("_JudgedReading", CompressionJudge.Judge(sheet.Limits, test.Conditions, new(form.Cylinder, held, form.Leak, secondTry)));
+        return Partial("_JudgedReading", CompressionJudge.Judge(sheet.Limits, test.Conditions, new(form.Cylinder, held, form.Leak ?? LeakPath.None, secondTry)));
     }
 
     [Needs(Right.RecordWork)]
@@ -170,11 +172,11 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
             return new("value", typed.Problem!);
         if (cylinder.Tries.FirstOrDefault(reading => reading.Id == form.Reading) is { } earlier)
         {
-            earlier.Correct(held.Value, form.Leak, User.PersonId());
+            earlier.Correct(held.Value, form.Leak ?? LeakPath.None, User.PersonId(), clock.GetUtcNow());
             return null;
         }
         job.Inspection.Record(new(form.Reading, job.Aircraft.Id, cylinder.Cylinder.Id, Reading.CompressionKind, $"{form.Cylinder}", held.Value, Unit.Psi,
-            new(test.Hot, test.SupplyPsi, test.AmbientPsi, test.DayOrificePsi, form.Leak, IsSecondTry(cylinder, form.Reading)),
+            new(test.Hot, test.SupplyPsi, test.AmbientPsi, test.DayOrificePsi, form.Leak ?? LeakPath.None, IsSecondTry(cylinder, form.Reading)),
             job.Inspection.TimeInService, clock.GetUtcNow(), User.PersonId())
         { InspectionId = job.Inspection.Id, CompressionTestId = test.Id });
         return null;

@@ -5,6 +5,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
@@ -47,6 +48,9 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
     public IReadOnlyList<EarlierFind> Before { get; private set; } = [];
     public Discrepancy? AgainFrom { get; private set; }
     public ClassGuess Guess { get; private set; } = null!;
+
+    /// <summary>Why it is never deferred; null where it may be.</summary>
+    public string? NotDeferrable { get; private set; }
     public IReadOnlyList<Tool> Wrenches { get; private set; } = [];
 
     /// <summary>The ones before and after it, worst first.</summary>
@@ -97,12 +101,25 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
     /// <summary>Answers a question of the deferral test.</summary>
     [Needs(Right.CorrectDiscrepancies)]
     public Task<IActionResult> OnPostDeferAsync(Guid post, string? question, DeferralSays says, string? words, CancellationToken stop) =>
-        ChangeAsync(post, (_, found) => found.Answer(question ?? "", says, words, User.PersonId(), clock.GetUtcNow()), stop, "#deferral");
+        ChangeAsync(post, (_, found) => found.Answer(question ?? "", says, words, shelf.Classes, User.PersonId(), clock.GetUtcNow()), stop, "#deferral");
+
+    /// <summary>Somebody looked again at what an earlier inspection left open: it is as it was.</summary>
+    [Needs(Right.CorrectDiscrepancies)]
+    public async Task<IActionResult> OnPostLookedAsync(Guid post, CancellationToken stop)
+    {
+        if (!await ShowAsync(stop))
+            return NotFound();
+        var placarded = (await Db.OpenItems.AsNoTracking().FirstOrDefaultAsync(item => item.Id == Found.CarriedFrom, stop))?.Placarded ?? "";
+        return await ChangeAsync(post, (_, found) => found.LookAgain(placarded, User.PersonId(), clock.GetUtcNow()), stop);
+    }
 
     /// <summary>Says how a mark was found benign.</summary>
     [Needs(Right.InspectWork)]
-    public Task<IActionResult> OnPostExamineAsync(Guid post, FoundHow method, string? words, DateOnly? on, DateOnly? until, CancellationToken stop) =>
-        ChangeAsync(post, (_, found) => found.Examine(new(method, words?.Trim() ?? "", User.PersonId(), on ?? Today, until), Today), stop);
+    public async Task<IActionResult> OnPostExamineAsync(Guid post, FoundHow method, string? words, DateOnly? on, DateOnly? until, CancellationToken stop)
+    {
+        var rules = await RulesAsync(stop);
+        return await ChangeAsync(post, (job, found) => found.Examine(new(method, words?.Trim() ?? "", User.PersonId(), on ?? Today, until), Today, As(job, rules, DiscrepancyClass.KnownMark, false, null, null), rules(job.Aircraft).Classes), stop);
+    }
 
     /// <summary>Puts words, place and the rest right.</summary>
     [Needs(Right.RecordWork)]
@@ -118,7 +135,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
             if (form.Component is { } part && job.Aircraft.Fitting(part) is null)
                 return new("describe", "That part is not on this aircraft.");
             var place = found.Place with { ZoneKey = form.Zone!, Where = form.Where ?? "", ComponentId = form.Component, Pin = Pin.At(form.X, form.Y) };
-            return found.Describe(form.What, form.PlainWords, place, form.How, form.Measured, User.PersonId(), clock.GetUtcNow()) is { } refusal ? refusal with { Field = "describe" } : null;
+            return found.Describe(form.What, form.PlainWords, place, form.How, form.Measured, User.PersonId(), clock.GetUtcNow(), shelf.Classes) is { } refusal ? refusal with { Field = "describe" } : null;
         }, stop);
     }
 
@@ -186,16 +203,21 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
         return Page();
     }
 
+    /// <summary>What was typed beside a class that wasn't taken.</summary>
+    public (string? Why, string? Reference) TypedLess { get; private set; }
+
     [Needs(Right.CorrectDiscrepancies)]
-    public Task<IActionResult> OnPostClassifyAsync(Guid post, int version, DiscrepancyClass @class, bool grounded, CancellationToken stop) =>
-        ChangeAsync(post, (_, found) =>
-        {
-            if (!Enum.IsDefined(@class))
-                return new("class", "Choose what it means for the aircraft.");
-            if (found.Version != version)
-                return new("class", $"Someone changed this while you had it open: it is now {found.Class.InWords()}. Set yours again if it still holds.");
-            return found.Classify(@class, grounded);
-        }, stop);
+    public async Task<IActionResult> OnPostClassifyAsync(Guid post, int version, DiscrepancyClass @class, bool grounded, string? why, string? reference, CancellationToken stop)
+    {
+        TypedLess = (why, reference);
+        var rules = await RulesAsync(stop);
+        return await ChangeAsync(post, (job, found) => found.Version != version
+            ? new("class", $"Someone changed this while you had it open: it is now {found.Class.InWords()}. Set yours again if it still holds.")
+            : found.Classify(As(job, rules, @class, grounded, why, reference), rules(job.Aircraft).Classes, job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId)) is { } refusal ? refusal with { Field = "class" } : null, stop);
+    }
+
+    private Classing As(Job job, Func<Aircraft, ShopRules> rules, DiscrepancyClass to, bool grounded, string? why, string? reference) =>
+        new(to, grounded, User.PersonId(), clock.GetUtcNow(), why, reference, rules(job.Aircraft).SignsBy(User.PersonId(), job.Inspection, job.Aircraft));
 
     private void RetireWatch(Discrepancy found, string why) => Db.DueItems.FirstOrDefault(item => item.DiscrepancyId == found.Id && item.RetiredWhy == null)?.Retire(why);
 
@@ -227,7 +249,8 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
             Before = [.. before.OrderBy(row => row.Number).Select(row => new EarlierFind(row, last.WorkOrder, last.Id, last.OpenedOn, last.TimeInService.Value))];
             AgainFrom = Recurrence.Of(Job.Inspection.Discrepancies, before).Again.GetValueOrDefault(found.Id);
         }
-        Guess = ClassGuess.Of(found.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId), shelf.UsualFindings);
+        Guess = shelf.Classes.Guess(found.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId));
+        NotDeferrable = shelf.Classes.MayDefer(found.What)?.Message;
         Wrenches = [.. (await Db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).ToListAsync(stop)).OrderBy(tool => tool.Title, StringComparer.Ordinal)];
         var order = FixList.WorstFirst(Job.Inspection.Discrepancies).Select(one => one.Number).ToList();
         var at = order.IndexOf(found.Number);

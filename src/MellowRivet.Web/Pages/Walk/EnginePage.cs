@@ -63,19 +63,10 @@ public abstract class EnginePage(Desk desk, RivetDb db, TimeProvider clock) : Wa
             {
                 var work = SheetWork.Of(sheet, aircraft, inspection);
                 var place = sheet.Carrier.Id == engine.Id ? "" : aircraft.Fitting(sheet.Carrier.Id)?.Position ?? "";
-                return new EngineSheetLink(HrefOf(inspection, sheet), $"{Title(sheet.Kind)}{(place.Length > 0 ? $", {place}" : "")}", $"{work.Done} of {work.All}", $"engine-sheet/{sheet.Kind}/{sheet.Carrier.Id}".ToLowerInvariant());
+                return new EngineSheetLink(HrefOf(inspection, sheet), $"{sheet.Kind.InWords()}{(place.Length > 0 ? $", {place}" : "")}", $"{work.Done} of {work.All}", $"engine-sheet/{sheet.Kind}/{sheet.Carrier.Id}".ToLowerInvariant());
             }),
         ];
     }
 
     public static string HrefOf(Inspection inspection, BenchSheet sheet) => $"/walk/{inspection.Id}/engine-sheet/{sheet.Kind.ToString().ToLowerInvariant()}/{sheet.Carrier.Id}";
-
-    public static string Title(SheetKind kind) => kind switch
-    {
-        SheetKind.Oil => "Oil and filter",
-        SheetKind.Exhaust => "Exhaust, hoses, mount",
-        SheetKind.Run => "Engine run",
-        SheetKind.Borescope => "Borescope, cylinder",
-        _ => kind.ToString(),
-    };
 }

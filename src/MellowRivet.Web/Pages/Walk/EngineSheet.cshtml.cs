@@ -1,11 +1,8 @@
 using MellowRivet.Core;
-using MellowRivet.Core.Carburettors;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
-using MellowRivet.Core.Judgements;
-using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -75,7 +72,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
     public IReadOnlyList<FilterCut> CutsBefore { get; private set; } = [];
 
     /// <summary>What the values come to together, beside each one's own judgement.</summary>
-    public IReadOnlyList<(string Name, Judgement Judgement)> Together { get; private set; } = [];
+    public IReadOnlyList<SheetTogether> Together { get; private set; } = [];
 
     /// <summary>The day, for ages.</summary>
     public DateOnly On => Today;
@@ -188,37 +185,8 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
             var cuts = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id && row.Id != Id).Select(row => EF.Property<List<FilterCut>>(row, "filterCuts")).ToListAsync(stop);
             CutsBefore = [.. cuts.SelectMany(list => list).Where(cut => cut.EngineId == Carrier).OrderByDescending(cut => cut.At)];
         }
-        Together = [.. TogetherOf()];
+        Together = [.. SheetTogether.On(sheet, Job.Aircraft, Engine, Job.Inspection)];
         return true;
-    }
-
-    private IEnumerable<(string, Judgement)> TogetherOf()
-    {
-        if (Kind == SheetKind.Carburettor && Work.Value("float", "one") is { } one && Work.Value("float", "other") is { } other)
-            yield return ("The pair of floats", FloatJudge.Judge(new(one, other, Work.Value("float", "together"))));
-        if (Kind == SheetKind.Carburettor)
-            foreach (var position in new[] { "idle", "high" })
-                if (Balance(position) is { } balance)
-                    yield return (position == "idle" ? "Balance at idle" : "Balance at the higher rpm", balance);
-        if (Kind == SheetKind.Exhaust && Psi("before") is { } found && Psi(BenchValue.After) is { } repaired)
-            yield return ("The repair", ExhaustPressure.Judge(found, repaired));
-        if (Kind is SheetKind.Run or SheetKind.Magneto)
-        {
-            var run = Kind == SheetKind.Run ? Work : SheetWork.Of(Sheets.Run(Engine), Job.Aircraft, Job.Inspection);
-            foreach (var when in new[] { "before", BenchValue.After })
-                if (run.Value("mag-drop-left", when) is { } left && run.Value("mag-drop-right", when) is { } right)
-                    yield return ($"Run-up {when} the work: left {left:0}, right {right:0} rpm", MagnetoDrop.Between(left, right));
-        }
-    }
-
-    private double? Psi(string position) => Work.Values.First(value => value.Of.Kind == "exhaust-pressure" && value.Of.Position == position).Reading is { } reading ? Unit.Find(reading.UnitSymbol)!.To(Unit.Psi, reading.Value) : null;
-
-    // The carburettors of one engine beside each other, by the manual's limit where it is on file.
-    private Judgement? Balance(string position)
-    {
-        var vacuums = Job.Aircraft.SittingOn(Engine.Id).Where(stay => stay.Component.Kind == ComponentKind.Carburettor)
-            .Select(stay => SheetWork.Of(Sheets.Carburettor(stay.Component), Job.Aircraft, Job.Inspection).Value("carburettor-vacuum", position)).OfType<double>().ToList();
-        return vacuums.Count < 2 ? null : CarburettorBalance.Judge(vacuums.Max() - vacuums.Min(), Job.Aircraft);
     }
 
     private async Task<(Photo?, Sound?, Refusal?)> TakeInAsync(IFormFile? photo, IFormFile? sound, CancellationToken stop)

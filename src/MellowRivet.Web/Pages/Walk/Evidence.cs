@@ -12,8 +12,8 @@ namespace MellowRivet.Web.Pages.Walk;
 /// <summary>A value judged as it is typed, with what follows from it.</summary>
 public sealed record JudgedTask(Guid Walk, InspectionTask Task, Judgement Judgement, MeasureForm Typed, Evidence Evidence)
 {
-    /// <summary>The measured value beside its limit, for the discrepancy where it is out of limits.</summary>
-    public string MeasuredWords => $"{Typed.Value:0.###} {Typed.Unit}, limit {Judgement.Rule} ({Judgement.Source.Text})";
+    /// <summary>Keeps the value as it was read, and goes on to the fix list with its judgement.</summary>
+    public string ToFixList => $"/walk/{Walk}/{Seam.Place(Task.Station)}/{Task.ZoneKey}?task={Task.Id}&handler=Verdict&then=find";
 }
 
 /// <summary>What is known of a measured task from before, and where it goes.</summary>

@@ -1,6 +1,8 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
@@ -30,14 +32,20 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
     private bool IsLive => Request.Headers.ContainsKey("X-Rivet");
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, string? measured, Guid? squawk, List<string> kept, CancellationToken stop)
+    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, string? measured, Guid? squawk, string? judged, List<string> kept, CancellationToken stop)
     {
         if (!await LoadAsync(stop))
             return NotFound();
         if (!Job.Inspection.InWork)
             return Redirect($"/walk/{Id}/close");
+        var bad = Judged(Job, judged);
+        task ??= TaskOf(bad)?.Id;
+        zone ??= TaskOf(bad)?.ZoneKey ?? bad?.Where.ZoneKey;
+        measured ??= bad is { IsMeasured: true } ? Short($"{bad.Saw}; {bad.Judgement.Rule}", Discrepancy.LongestMeasured) : null;
+        what ??= bad is null ? null : $"{bad.What}: {bad.Saw}";
         Form = new()
         {
+            Judged = bad?.Key,
             Zone = zone,
             Task = task,
             What = what ?? Job.Inspection.Squawks.FirstOrDefault(heard => heard.Id == squawk)?.Words,
@@ -46,9 +54,17 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
             Squawk = squawk,
             Kept = [.. kept.Where(sha => photos.PathOf(sha, PhotoSize.Thumb) is not null).Take(Attachments.Most)],
         };
-        Form.Class = Guess().Class;
+        Form.Class = bad is null ? Guess().Class : DiscrepancyClass.Airworthiness;
         return Page();
     }
+
+    // The page of a judgement belongs to a task where the walk has one for it.
+    private InspectionTask? TaskOf(Judged? judged) => judged is null ? null : Job.Inspection.Tasks.FirstOrDefault(one => one.Id == judged.Where.TaskId)
+        ?? (judged.Where.Cylinder is not null ? Job.Inspection.Tasks.FirstOrDefault(one => one.IsCompression && one.TiedTo is null && (one.ComponentId is null || one.ComponentId == judged.Where.EngineId)) : null);
+
+    private static Judged? Judged(Job job, string? key) => key is null ? null : JudgedLines.Of(job.Inspection, job.Aircraft).FirstOrDefault(line => line.Judged.Key == key && line.Judged.WantsAnswer && line.By is null or AnsweredBy.FixList)?.Judged;
+
+    private static string Short(string words, int most) => words.Length > most ? words[..most] : words;
 
     /// <summary>Guesses the class from what is typed, and says what is known of such a finding; keeps nothing.</summary>
     [Needs(Right.RecordWork)]
@@ -72,7 +88,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
         if (Job.Inspection.Tasks.All(task => task.ZoneKey != form.Zone))
             problems.Add(new("zone", "Choose the zone it is in."));
         if (form.Guess)
-            form.Class = Guess().Class;
+            form.Class = form.Judged is null ? Guess().Class : DiscrepancyClass.Airworthiness;
 
         Discrepancy? made = null;
         if (problems.Count == 0)
@@ -82,7 +98,8 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
             problems.AddRange(attached.Refusals);
             if (problems.Count == 0)
             {
-                var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, form, attached, out made), stop);
+                var rules = await RulesAsync(stop);
+                var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, rules(job.Aircraft), form, attached, out made), stop);
                 if (written.Done)
                     return Done(made);
                 problems.Add(written.Refusal!);
@@ -96,11 +113,19 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
         return Partial("_FindProblems", Problems);
     }
 
-    private Refusal? Record(Job job, FindForm form, Attachments attached, out Discrepancy? made)
+    private Refusal? Record(Job job, ShopRules rules, FindForm form, Attachments attached, out Discrepancy? made)
     {
+        made = null;
         var (inspection, now, me) = (job.Inspection, clock.GetUtcNow(), User.PersonId());
         var task = inspection.Tasks.FirstOrDefault(task => task.Id == form.Task);
-        var found = made = inspection.Find(form.Post, form.What!, form.Zone!, form.Where ?? "", form.Class, form.Grounded, task, me, now);
+        var judged = Judged(job, form.Judged);
+        if (form.Judged is not null && judged is null)
+            return new("what", "What this was to be written down for was read again or answered meanwhile. Look at it first.");
+        var (found, refusal) = inspection.PutOnList(form.Post, form.What!, form.Zone!, form.Where ?? "",
+            new(form.Class, form.Grounded, me, now, form.Why, form.Reference, rules.SignsBy(me, inspection, job.Aircraft)), task, judged, rules.Classes);
+        made = found;
+        if (found is null)
+            return refusal;
         if (form.How != FoundHow.Visual || !string.IsNullOrWhiteSpace(form.Measured))
             if (found.Describe(found.What, null, found.Place, form.How, form.Measured, me, now) is { } measured)
                 return measured;
@@ -113,7 +138,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
         return form.Squawk is { } squawk ? inspection.Answer(squawk, $"On the fix list as {inspection.WorkOrder}-{found.Number:00}.", me, now) : null;
     }
 
-    private ClassGuess Guess() => ClassGuess.Of(Form.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task), shelf.UsualFindings);
+    private ClassGuess Guess() => shelf.Classes.Guess(Form.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task));
 
     // A post that was carried out before made its discrepancy then: its id is the post's.
     private IActionResult Done(Discrepancy? made)

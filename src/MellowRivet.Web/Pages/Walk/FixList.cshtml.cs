@@ -18,10 +18,10 @@ public sealed class FixListModel(Desk desk, RivetDb db, TimeProvider clock) : Wa
     public override Station At => Station.FixList;
 
     [FromQuery]
-    public GroupBy By { get; set; }
+    public GroupBy By { get; set; } = GroupBy.Class;
 
     [FromQuery]
-    public FixListShow Show { get; set; }
+    public FixListShow Show { get; set; } = FixListShow.All;
 
     [FromQuery(Name = "q")]
     public string? Sought { get; set; }
@@ -57,6 +57,7 @@ public sealed class FixListModel(Desk desk, RivetDb db, TimeProvider clock) : Wa
     {
         List<string> refused = [];
         var done = 0;
+        var (rules, now) = (await RulesAsync(stop), clock.GetUtcNow());
         var written = await Desk.WriteAsync(Id, post, job =>
         {
             var ticked = job.Inspection.Discrepancies.Where(found => numbers.Contains(found.Number)).OrderBy(found => found.Number).ToList();
@@ -65,7 +66,7 @@ public sealed class FixListModel(Desk desk, RivetDb db, TimeProvider clock) : Wa
             if ((to is null || !Enum.IsDefined(to.Value)) && (@class is null || !Enum.IsDefined(@class.Value)))
                 return new("bulk", "Choose what to do with them.");
             foreach (var found in ticked)
-                if ((to is { } way ? found.Move(way, words, job.Inspection.House, User.PersonId(), clock.GetUtcNow()) : found.Classify(@class!.Value, found.Grounded)) is { } refusal)
+                if ((to is { } way ? found.Move(way, words, job.Inspection.House, User.PersonId(), clock.GetUtcNow()) : found.Classify(new(@class!.Value, found.Grounded, User.PersonId(), now, words, null, rules(job.Aircraft).SignsBy(User.PersonId(), job.Inspection, job.Aircraft)), rules(job.Aircraft).Classes, job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId))) is { } refusal)
                     refused.Add($"{found.Number:00} {found.What}: {refusal.Message}");
                 else
                     done++;

@@ -16,7 +16,7 @@ public sealed class PlacardModel(Desk desk, RivetDb db) : WalkPage(desk, db)
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
     {
-        if (!await LoadAsync(stop) || Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found || found.Deferral.Outcome != DeferralOutcome.MayBeDeferred)
+        if (!await LoadAsync(stop) || Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found || !found.Deferral.WantsPlacard)
             return NotFound();
         Found = found;
         return Page();

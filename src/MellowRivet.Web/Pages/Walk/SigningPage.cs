@@ -22,24 +22,9 @@ public abstract class SigningPage(Desk desk, RivetDb db, Shelf shelf, UserManage
             ModelState.AddModelError("sign", Answer.Reason);
             return null;
         }
-        if (await CheckPasswordAsync(password) is not { } wrong)
+        if (await users.CheckAgainAsync(User, password) is not { } wrong)
             return new(Me, certificate);
         ModelState.AddModelError("password", wrong);
         return null;
-    }
-
-    // The same lock-out as at the door: a signature is worth guessing at.
-    private async Task<string?> CheckPasswordAsync(string? password)
-    {
-        var account = await users.GetUserAsync(User);
-        if (account is null || await users.IsLockedOutAsync(account))
-            return "Five wrong passwords: signing rests for five minutes.";
-        if (await users.CheckPasswordAsync(account, password ?? ""))
-        {
-            await users.ResetAccessFailedCountAsync(account);
-            return null;
-        }
-        await users.AccessFailedAsync(account);
-        return "That is not your password. Nothing was signed.";
     }
 }

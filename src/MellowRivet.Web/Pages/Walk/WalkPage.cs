@@ -1,14 +1,14 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
-using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -16,7 +16,7 @@ namespace MellowRivet.Web.Pages.Walk;
 [Needs(Right.Look)]
 public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
 {
-    private Dictionary<Guid, Person> people = [];
+    private Func<Aircraft, ShopRules>? rules;
 
     [FromRoute]
     public Guid Id { get; set; }
@@ -50,22 +50,25 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
             return false;
         Job = job;
         Research = WholeResearch ? await desk.ResearchAsync(job.Aircraft.Id, stop) : job.Inspection.InWork ? (await desk.DueLineAsync(job.Aircraft, stop)).Research : BulletinResearch.None;
-        Readiness = Readiness.Of(job.Inspection, job.Aircraft, Research);
-        await LoadPeopleAsync(stop);
+        Weighed = (await RulesAsync(stop))(job.Aircraft);
+        Readiness = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, Weighed, Research) : Readiness.Signed(job.Inspection);
         return true;
     }
 
-    protected async Task LoadPeopleAsync(CancellationToken stop)
-    {
-        if (people.Count == 0)
-            people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
-    }
+    /// <summary>The rules and people that this inspection is weighed by.</summary>
+    public ShopRules Weighed { get; private set; } = null!;
 
-    public string Initials(Guid? person) => person is { } id && people.TryGetValue(id, out var found) ? found.Initials : "";
+    /// <summary>The certificate by which whoever looks at the page may sign this inspection; null where they may not.</summary>
+    public Certificate? Signs => Weighed.SignsBy(User.PersonId(), Job.Inspection, Job.Aircraft);
 
-    public string NameOf(Guid? person) => person is { } id && people.TryGetValue(id, out var found) ? found.Name : "";
+    /// <summary>The rules of each aircraft, and the shop's people, read once for a request.</summary>
+    protected async Task<Func<Aircraft, ShopRules>> RulesAsync(CancellationToken stop) => rules ??= await desk.RulesAsync(stop);
 
-    protected Person? Person(Guid id) => people.GetValueOrDefault(id);
+    public string Initials(Guid? person) => person is { } id && Weighed.People.TryGetValue(id, out var found) ? found.Initials : "";
+
+    public string NameOf(Guid? person) => person is { } id && Weighed.People.TryGetValue(id, out var found) ? found.Name : "";
+
+    protected Person? Person(Guid id) => Weighed.People.GetValueOrDefault(id);
 
     public IReadOnlyList<Rivet> SeamOf(Station station) => Seam.Of(station, Job.Inspection, Readiness.MaySign, Research);
 

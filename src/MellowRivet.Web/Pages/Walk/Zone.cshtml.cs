@@ -36,7 +36,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     public Guid? TaskId { get; set; }
 
     [FromQuery]
-    public TaskFilter Show { get; set; }
+    public TaskFilter Show { get; set; } = TaskFilter.All;
 
     public override Station At => Place switch { "engine" => Station.Engine, "bulletins" => Station.Bulletins, _ => Station.Airframe };
     public override string? ZoneHere => ZoneKey;
@@ -102,10 +102,14 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     }
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostVerdictAsync(VerdictForm form, CancellationToken stop)
+    public async Task<IActionResult> OnPostVerdictAsync(VerdictForm form, string? then, CancellationToken stop)
     {
+        // A value on its way to the fix list is kept as it was read; without one there are only words to write.
+        var toFixList = then == "find";
+        if (toFixList && string.IsNullOrWhiteSpace(form.Value))
+            return Redirect($"/walk/{Id}/find?zone={ZoneKey}&task={form.Task}");
         var now = clock.GetUtcNow();
-        await LoadPeopleAsync(stop);
+        var rules = await RulesAsync(stop);
         Undo? undo = null;
         Clash? clash = null;
         var wrench = form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop) : null;
@@ -123,7 +127,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
             }
             if (task.Version != form.Version && (task.Verdict != verdict || (typed is not null && inspection.ReadingAt(task)?.Value != typed.Value)))
             {
-                clash = new($"{NameOf(task.By)} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
+                clash = new($"{(task.By is { } who && rules(job.Aircraft).People.TryGetValue(who, out var them) ? them.Name : "")} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
                     $"{WordOf(verdict)}{(typed is null ? "" : $" · {typed.Value:0.###} {typed.Unit}")}");
                 return new Refusal("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here.");
             }
@@ -137,13 +141,15 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
                 { InspectionId = inspection.Id, TaskId = task.Id });
             }
             undo = new(task, task.Verdict, task.Reason, form.Post);
-            if (inspection.Answer(task, verdict, form.Reason, inspection.JudgementAt(task, job.Aircraft), User.PersonId(), now) is { } refusal)
+            if (!toFixList && inspection.Answer(task, verdict, form.Reason, inspection.JudgementAt(task, job.Aircraft), User.PersonId(), now) is { } refusal)
                 return refusal;
             // Any device of this person's comes back to here.
             Db.RememberPlace(User.PersonId(), Id, task.Id, now);
             return null;
         }, stop);
         Clash = clash;
+        if (written.Done && toFixList)
+            return Redirect($"/walk/{Id}/find?zone={ZoneKey}&task={form.Task}&judged=task/{form.Task:N}");
         if (written.Done)
             Undo = undo;
         return await AfterAsync(written, form.Task, () => Typed = form, stop);

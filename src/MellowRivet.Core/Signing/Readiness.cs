@@ -1,41 +1,75 @@
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 
-namespace MellowRivet.Core.Inspections;
+namespace MellowRivet.Core.Signing;
 
-/// <summary>What of looking and opening holds a signature up.</summary>
-public enum HeldUpBy { Look, Tag, Tool, SecondPerson, KnownMark, Bulletin }
+/// <summary>What holds a signature up, where that is neither a task, a discrepancy nor a squawk.</summary>
+public enum HeldUpBy { Look = 1, Tag, Tool, SecondPerson, KnownMark, Bulletin, Judgement, Ask, Scope, ZoneLook }
 
 /// <summary>Something that stands between the aircraft and its signature.</summary>
 /// <param name="What">In words.</param>
 /// <param name="Task">The task it concerns, or null.</param>
 /// <param name="Found">The discrepancy it concerns, or null.</param>
-/// <param name="EngineId">The engine whose compressions it concerns, or null.</param>
 /// <param name="Squawk">The owner's complaint that wants an answer, or null.</param>
-/// <param name="By">What of looking and opening it is, or null.</param>
-public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Guid? EngineId = null, Squawk? Squawk = null, HeldUpBy? By = null);
+/// <param name="By">What else it is, or null.</param>
+public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Squawk? Squawk = null, HeldUpBy? By = null);
 
 /// <summary>What stands between an aircraft and its signature.</summary>
 /// <param name="Blockers">What has to be done before anything can be signed, in walking order.</param>
 /// <param name="Unairworthy">Open airworthiness items: they don't stop a signature, they choose the unairworthy statement.</param>
 public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Discrepancy> Unairworthy)
 {
+    /// <summary>Every judgement that wants an answer or got one, worst and unanswered first.</summary>
+    public IReadOnlyList<JudgedLine> Judgements { get; init; } = [];
+
+    /// <summary>What the inspection asks for at the engine station and doesn't have.</summary>
+    public IReadOnlyList<Ask> Missing { get; init; } = [];
+
+    /// <summary>What of its scope the worksheets cover.</summary>
+    public Scope Scope { get; init; } = new(null, []);
+
+    /// <summary>Zone by zone who did it and who looked.</summary>
+    public IReadOnlyList<ZoneState> Zones { get; init; } = [];
+
     public bool MaySign => Blockers.Count == 0;
+
+    /// <summary>Of an inspection that is signed already: only what it left open.</summary>
+    public static Readiness Signed(Inspection inspection) => new([], [.. inspection.OpenAirworthiness]);
 
     /// <param name="inspection">The inspection.</param>
     /// <param name="aircraft">Its aircraft, with parts.</param>
+    /// <param name="rules">The rules and people it is weighed by.</param>
     /// <param name="research">The shop's bulletins as they stand on it; null where there are none.</param>
-    public static Readiness Of(Inspection inspection, Aircraft aircraft, BulletinResearch? research = null) => new(
-        [
-            .. Squawks(inspection), .. Looks(inspection), .. TasksToLookAt(inspection), .. Compressions(inspection, aircraft), .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection), .. Placards(inspection),
-            .. SecondPeople(inspection), .. StillOpen(inspection), .. StillOut(inspection),
-        ], [.. inspection.OpenAirworthiness]);
+    public static Readiness Of(Inspection inspection, Aircraft aircraft, ShopRules rules, BulletinResearch? research = null)
+    {
+        var judgements = JudgedLines.Of(inspection, aircraft);
+        var missing = Asks.Of(inspection, aircraft, rules).Where(ask => !ask.IsMet).ToList();
+        var scope = Scope.Of(rules.Pack, inspection, aircraft);
+        var zones = WhoseLook.Of(inspection, aircraft, rules);
+        return new(
+            [
+                .. judgements.Where(line => line.IsUnanswered).Select(line => new Blocker($"{line.Judged.InWords}: {line.Judged.Judgement.Verdict.InWords()}. {line.Answer}", By: HeldUpBy.Judgement)),
+                .. missing.Select(ask => new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})", By: HeldUpBy.Ask)),
+                .. Checklists(inspection, scope), .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
+                .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection), .. Deferrals(inspection, rules.Classes),
+                .. zones.Where(zone => zone.Waiting.Count > 0).Select(zone => new Blocker($"{zone.Title}: opened and shown, and not looked at by somebody who may sign ({zone.Waiting.Count} {(zone.Waiting.Count == 1 ? "item" : "items")})", By: HeldUpBy.ZoneLook)),
+                .. SecondPeople(inspection), .. StillOpen(inspection), .. StillOut(inspection),
+            ], [.. inspection.OpenAirworthiness]) { Judgements = judgements, Missing = missing, Scope = scope, Zones = zones };
+    }
+
+    private static IEnumerable<Blocker> Checklists(Inspection inspection, Scope scope) => !scope.WantsChecklist || inspection.Checklist is not null ? []
+        : [new(scope.Rule!.ByMaker ? $"It goes by {scope.Rule.Title}: say which, by title and revision" : $"These worksheets leave out {scope.Holes.Count} {(scope.Holes.Count == 1 ? "paragraph" : "paragraphs")} of {scope.Rule.Title}: {string.Join(", ", scope.Holes.Take(3).Select(hole => hole.Title.ToLowerInvariant()))}{(scope.Holes.Count > 3 ? " and more" : "")}. Take in a list that has them, or state the checklist used instead", By: HeldUpBy.Scope)];
 
     private static IEnumerable<Blocker> Squawks(Inspection inspection) => inspection.Squawks
         .Where(squawk => !squawk.IsAnswered)
         .Select(squawk => new Blocker($"The owner said “{squawk.Words}”: not answered yet", Squawk: squawk));
+
+    private static IEnumerable<Blocker> CarriedIn(Inspection inspection) => inspection.Discrepancies
+        .Where(found => found.WaitsForALook).OrderBy(found => found.Number)
+        .Select(found => new Blocker($"{found.What}: left open as {found.CarriedNumber}, and nobody has looked at it since", Found: found));
 
     private static IEnumerable<Blocker> Looks(Inspection inspection) => inspection.Looks
         .Select(zone => (zone, next: zone.Next(inspection.House))).Where(pair => pair.next is not null)
@@ -45,23 +79,6 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
         .Where(task => task.Verdict == TaskVerdict.NotYet && task.TiedTo is null)
         .OrderBy(task => task.Order)
         .Select(task => new Blocker($"{task.Text}: not looked at yet", Task: task));
-
-    // A compression task can be answered "not on this one" where no test is called for; else its readings have to be whole,
-    // and a rejected cylinder has to stand on the fix list.
-    private static IEnumerable<Blocker> Compressions(Inspection inspection, Aircraft aircraft)
-    {
-        foreach (var task in inspection.Tasks.Where(task => task.IsCompression && task.TiedTo is null && task.Verdict != TaskVerdict.NotApplicable))
-            foreach (var sheet in inspection.CompressionSheetsOf(task, aircraft))
-            {
-                foreach (var cylinder in sheet.Cylinders.Where(cylinder => cylinder.Latest is null))
-                    yield return new($"Cylinder {cylinder.Place.Number}: no compression reading", EngineId: sheet.Engine.Id);
-                foreach (var cylinder in sheet.Cylinders.Where(cylinder => cylinder.WantsAnotherTry))
-                    yield return new($"Cylinder {cylinder.Place.Number}: {cylinder.Latest!.Judgement.Rule.ToLowerInvariant()}; test again", EngineId: sheet.Engine.Id);
-                if (sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Latest is { Judgement.Verdict: Verdict.Reject }) is { } rejected
-                    && inspection.Discrepancies.All(found => found.TaskId != task.Id))
-                    yield return new($"Cylinder {rejected.Place.Number} is rejected and not on the fix list", EngineId: sheet.Engine.Id);
-            }
-    }
 
     // Binding ones, and those the shop adopted: what is due, what is due at this inspection, and what nobody can tell yet. Unknown
     // never counts as not applicable. One that was taken in is held up by its own steps instead.
@@ -74,10 +91,11 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
             .Select(work => new Blocker($"{work.Title}: its steps are done; say how it was complied with", By: HeldUpBy.Bulletin)),
     ];
 
-    private static IEnumerable<Blocker> Placards(Inspection inspection) => inspection.Discrepancies
-        .Where(found => found.IsOpen && found.Class == DiscrepancyClass.Deferrable)
+    // What was placarded by words that are never deferred is no deferral, whenever it was written.
+    private static IEnumerable<Blocker> Deferrals(Inspection inspection, ClassRules classes) => inspection.Discrepancies
+        .Where(found => (found.IsOpen && found.Class == DiscrepancyClass.Deferrable && !found.WaitsForALook) || (found.IsDeferred && classes.MayDefer(found.What) is not null))
         .OrderBy(found => found.Number)
-        .Select(found => new Blocker($"{found.What}: deferrable, so walk the deferral test, deactivate and placard it, or fix it", Found: found));
+        .Select(found => new Blocker(classes.MayDefer(found.What) is { } never ? $"{found.What}: {char.ToLowerInvariant(never.Message[0])}{never.Message[1..]}" : $"{found.What}: deferrable, so walk the deferral test, deactivate and placard it, or fix it", Found: found));
 
     private static IEnumerable<Blocker> KnownMarks(Inspection inspection) => inspection.CarriedMarks
         .Where(mark => !mark.IsAnswered)

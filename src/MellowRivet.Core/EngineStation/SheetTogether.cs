@@ -1,0 +1,84 @@
+using MellowRivet.Core.Carburettors;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Magnetos;
+using MellowRivet.Core.Measures;
+
+namespace MellowRivet.Core.EngineStation;
+
+/// <summary>What values of a sheet come to together, beside each one's own judgement.</summary>
+/// <param name="Key">Its name on the sheet.</param>
+/// <param name="Name">What it is, in words.</param>
+/// <param name="Saw">The values.</param>
+/// <param name="Sheet">The sheet it stands on.</param>
+/// <param name="Carrier">The part the sheet is about.</param>
+/// <param name="Judgement">What they come to.</param>
+/// <param name="By">Who read the last of them.</param>
+/// <param name="At">When.</param>
+/// <param name="Needed">Whether not being able to tell wants an answer: there is no usual limit for a balance, so that is for the manual.</param>
+public sealed record SheetTogether(string Key, string Name, string Saw, SheetKind Sheet, Guid Carrier, Judgement Judgement, Guid By, DateTimeOffset At, bool Needed = true)
+{
+    /// <summary>All of them for one engine.</summary>
+    public static IEnumerable<SheetTogether> Of(Aircraft aircraft, Component engine, Inspection inspection) =>
+    [
+        .. CarburettorsOf(aircraft, engine).SelectMany(carburettor => Floats(SheetWork.Of(Sheets.Carburettor(carburettor), aircraft, inspection))),
+        .. new[] { "idle", "high" }.SelectMany(position => Balance(aircraft, engine, inspection, position)),
+        .. Repair(SheetWork.Of(Sheets.Exhaust(aircraft, engine), aircraft, inspection)),
+        .. Drops(SheetWork.Of(Sheets.Run(engine), aircraft, inspection)),
+    ];
+
+    /// <summary>Those that are shown on one sheet: a magneto's shows the run-up's drops too.</summary>
+    public static IEnumerable<SheetTogether> On(BenchSheet sheet, Aircraft aircraft, Component engine, Inspection inspection) => Of(aircraft, engine, inspection).Where(one =>
+        (one.Sheet, one.Carrier) == (sheet.Kind, sheet.Carrier.Id) || (one.Sheet == SheetKind.Run && sheet.Kind == SheetKind.Magneto) || (one.Key is "idle" or "high" && sheet.Kind == SheetKind.Carburettor));
+
+    private static IEnumerable<Component> CarburettorsOf(Aircraft aircraft, Component engine) =>
+        aircraft.SittingOn(engine.Id).Where(stay => stay.Component.Kind == ComponentKind.Carburettor).Select(stay => stay.Component);
+
+    private static IEnumerable<SheetTogether> Floats(SheetWork work)
+    {
+        if (Reading(work, "float", "one") is { } one && Reading(work, "float", "other") is { } other)
+        {
+            var together = Reading(work, "float", "together");
+            var last = Last([one, other, together]);
+            yield return new("floats", "The pair of floats", $"{one.Value:0.0#} and {other.Value:0.0#} g{(together is null ? "" : $", together {together.Value:0.0#} g")}", work.Sheet.Kind, work.Sheet.Carrier.Id,
+                FloatJudge.Judge(new(one.Value, other.Value, together?.Value)), last.PersonId, last.At);
+        }
+    }
+
+    // The carburettors of one engine beside each other, by the manual's limit where it is on file.
+    private static IEnumerable<SheetTogether> Balance(Aircraft aircraft, Component engine, Inspection inspection, string position)
+    {
+        var vacuums = CarburettorsOf(aircraft, engine).Select(carburettor => Reading(SheetWork.Of(Sheets.Carburettor(carburettor), aircraft, inspection), "carburettor-vacuum", position)).OfType<Reading>().ToList();
+        if (vacuums.Count < 2)
+            yield break;
+        var (least, most, last) = (vacuums.Min(reading => reading.Value), vacuums.Max(reading => reading.Value), Last(vacuums));
+        yield return new(position, position == "idle" ? "Balance at idle" : "Balance at the higher rpm", $"{least:0.##} and {most:0.##} inHg", SheetKind.Carburettor, last.ComponentId!.Value,
+            CarburettorBalance.Judge(most - least, aircraft), last.PersonId, last.At, Needed: false);
+    }
+
+    private static IEnumerable<SheetTogether> Repair(SheetWork work)
+    {
+        if (Reading(work, "exhaust-pressure", "before") is { } found && Reading(work, "exhaust-pressure", BenchValue.After) is { } repaired)
+            yield return new("repair", "The repair", $"{found.Value:0.##} {found.UnitSymbol} as found, {repaired.Value:0.##} {repaired.UnitSymbol} after", work.Sheet.Kind, work.Sheet.Carrier.Id,
+                ExhaustPressure.Judge(In(Unit.Psi, found), In(Unit.Psi, repaired)), repaired.PersonId, repaired.At);
+    }
+
+    // After the work counts, where it was read.
+    private static IEnumerable<SheetTogether> Drops(SheetWork work)
+    {
+        foreach (var when in new[] { BenchValue.After, "before" })
+            if (Reading(work, "mag-drop-left", when) is { } left && Reading(work, "mag-drop-right", when) is { } right)
+            {
+                var last = Last([left, right]);
+                yield return new("drops", $"Run-up {when} the work", $"left {left.Value:0}, right {right.Value:0} rpm", work.Sheet.Kind, work.Sheet.Carrier.Id, MagnetoDrop.Between(left.Value, right.Value), last.PersonId, last.At);
+                yield break;
+            }
+    }
+
+    private static Reading? Reading(SheetWork work, string kind, string position) => work.Values.First(value => value.Of.Kind == kind && value.Of.Position == position).Reading;
+
+    private static Reading Last(IEnumerable<Reading?> readings) => readings.OfType<Reading>().MaxBy(reading => reading.At)!;
+
+    private static double In(Unit unit, Reading reading) => Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value);
+}

@@ -1,0 +1,152 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Records;
+
+namespace MellowRivet.Core.OpenItems;
+
+/// <summary>Why something stays open on an aircraft, worst first.</summary>
+public enum OpenBecause { Airworthiness = 1, Deferred, Declined, Recommended, Watch }
+
+/// <summary>How an open item came to its end.</summary>
+/// <param name="Words">What was done or found.</param>
+/// <param name="On">The day.</param>
+/// <param name="By">Who.</param>
+/// <param name="Reference">The work order of the inspection that settled it, or the record that cleared it: "record 214".</param>
+public sealed record OpenItemEnd(string Words, DateOnly On, Guid By, string Reference);
+
+/// <summary>
+/// What an inspection left open. It belongs to the aircraft, not to that inspection: it stays until an entry of its own clears it,
+/// or a later inspection settles it (14 CFR 43.11(b), 91.405(c), from memory).
+/// </summary>
+public sealed class OpenItem
+{
+    private List<DeferralAnswer> deferral = [];
+    private List<Photo> photos = [];
+
+    private OpenItem() { }
+
+    /// <param name="aircraftId">The aircraft.</param>
+    /// <param name="inspection">The inspection that leaves it open.</param>
+    /// <param name="found">The discrepancy.</param>
+    /// <param name="on">The day it was signed.</param>
+    public OpenItem(Guid aircraftId, Inspection inspection, Discrepancy found, DateOnly on)
+    {
+        Id = Guid.CreateVersion7();
+        AircraftId = aircraftId;
+        Since = on;
+        FirstNumber = $"{inspection.WorkOrder}-{found.Number:00}";
+        (FoundBy, FoundAt) = (found.FoundBy, found.FoundAt);
+        Take(inspection, found, on);
+    }
+
+    public Guid Id { get; private set; }
+    public Guid AircraftId { get; private set; }
+
+    /// <summary>The inspection that looked at it last, and its discrepancy there.</summary>
+    public Guid InspectionId { get; private set; }
+    public Guid DiscrepancyId { get; private set; }
+
+    /// <summary>Its number where it was first left open, "26-031-07": it keeps that.</summary>
+    public string FirstNumber { get; private set; } = "";
+
+    /// <summary>Its number at the inspection that looked at it last.</summary>
+    public string Number { get; private set; } = "";
+
+    /// <summary>The day it was first left open.</summary>
+    public DateOnly Since { get; private set; }
+
+    /// <summary>Who found it at first, and when.</summary>
+    public Guid FoundBy { get; private set; }
+    public DateTimeOffset FoundAt { get; private set; }
+
+    /// <summary>The day of the last signature that left it open.</summary>
+    public DateOnly LookedOn { get; private set; }
+    public string What { get; private set; } = "";
+    public string ZoneKey { get; private set; } = "";
+    public string ZoneTitle { get; private set; } = "";
+    public string Where { get; private set; } = "";
+    public Guid? ComponentId { get; private set; }
+    public Pin? Pin { get; private set; }
+    public Book Book { get; private set; }
+    public DiscrepancyClass Class { get; private set; }
+    public OpenBecause Because { get; private set; }
+
+    /// <summary>Safety of flight.</summary>
+    public bool Grounded { get; private set; }
+
+    /// <summary>The judgement it was born from; null for none.</summary>
+    public Origin? Origin { get; private set; }
+
+    /// <summary>How it was deactivated and placarded; empty for what isn't deferred.</summary>
+    public string Placarded { get; private set; } = "";
+    public IReadOnlyList<DeferralAnswer> Deferral => deferral;
+    public IReadOnlyList<Photo> Photos => photos;
+
+    /// <summary>How it ended; null while it is open.</summary>
+    public OpenItemEnd? End { get; private set; }
+
+    public bool IsOpen => End is null;
+
+    /// <summary>Counts changes, so that two people can't clear it at once.</summary>
+    public int Version { get; private set; }
+
+    /// <summary>Whether a discrepancy stays with the aircraft once its inspection is signed; known marks have their own way.</summary>
+    public static bool Leaves(Discrepancy found) => found.Class != DiscrepancyClass.KnownMark && (found.IsOpen || found.IsDeferred);
+
+    /// <summary>Takes over how it stands at a later inspection.</summary>
+    public void Take(Inspection inspection, Discrepancy found, DateOnly on)
+    {
+        (InspectionId, DiscrepancyId, Number, LookedOn) = (inspection.Id, found.Id, $"{inspection.WorkOrder}-{found.Number:00}", on);
+        (What, ZoneKey, ZoneTitle, Where, ComponentId, Pin) = (found.What, found.ZoneKey, inspection.ZoneTitle(found.ZoneKey), found.Where, found.ComponentId, found.Pin);
+        (Book, Class, Grounded, Origin) = (inspection.BookOf(found.ZoneKey), found.Class, found.Grounded, found.Origin);
+        Because = found.IsDeferred ? OpenBecause.Deferred
+            : found.Class == DiscrepancyClass.Airworthiness ? OpenBecause.Airworthiness
+            : found.Disposition == Disposition.Declined ? OpenBecause.Declined
+            : found.Class == DiscrepancyClass.Watch ? OpenBecause.Watch : OpenBecause.Recommended;
+        Placarded = found.IsDeferred ? found.Correction!.Action : "";
+        deferral = [.. found.Deferral.Answers];
+        photos = [.. found.Photos];
+        Version++;
+    }
+
+    /// <summary>Ends it.</summary>
+    public void Close(OpenItemEnd end)
+    {
+        End = end;
+        Version++;
+    }
+}
+
+/// <summary>What signing an inspection does to the aircraft's open items.</summary>
+public static class OpenItemsAfter
+{
+    /// <summary>Settles, keeps and adds: what was carried in is ended or taken over, what was newly left open is added.</summary>
+    /// <param name="inspection">The inspection that is signed.</param>
+    /// <param name="open">The aircraft's items that are open.</param>
+    /// <param name="by">Who signs.</param>
+    /// <param name="on">The day.</param>
+    /// <returns>Those that are new.</returns>
+    public static IReadOnlyList<OpenItem> Signing(Inspection inspection, IReadOnlyCollection<OpenItem> open, Guid by, DateOnly on)
+    {
+        var carried = inspection.Discrepancies.Where(found => found.CarriedFrom is not null).GroupBy(found => found.CarriedFrom!.Value).ToDictionary(group => group.Key, group => group.First());
+        foreach (var item in open)
+            if (carried.TryGetValue(item.Id, out var found))
+                if (OpenItem.Leaves(found))
+                    item.Take(inspection, found, on);
+                else
+                    item.Close(new(found.Correction?.InWords ?? found.Steps[^1].Words ?? found.Class.InWords(), on, found.CorrectedBy ?? by, inspection.WorkOrder));
+        return [.. inspection.Discrepancies.Where(found => OpenItem.Leaves(found) && (found.CarriedFrom is not { } from || open.All(item => item.Id != from))).OrderBy(found => found.Number).Select(found => new OpenItem(inspection.AircraftId, inspection, found, on))];
+    }
+}
+
+public static class OpenItemWords
+{
+    public static string InWords(this OpenBecause because) => because switch
+    {
+        OpenBecause.Deferred => "deferred, placarded",
+        OpenBecause.Declined => "declined by the owner",
+        OpenBecause.Recommended => "recommended, not done",
+        OpenBecause.Watch => "watched",
+        _ => "airworthiness",
+    };
+}

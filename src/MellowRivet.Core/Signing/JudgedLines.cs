@@ -1,0 +1,56 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+
+namespace MellowRivet.Core.Signing;
+
+/// <summary>The list of judgements with their answers, as Close shows it and Readiness walks it.</summary>
+public static class JudgedLines
+{
+    /// <summary>Every judgement that wants an answer or got one, worst and unanswered first.</summary>
+    public static IReadOnlyList<JudgedLine> Of(Inspection inspection, Aircraft aircraft)
+    {
+        var live = InspectionJudgements.Of(inspection, aircraft);
+        var keys = live.Select(judged => judged.Key).ToHashSet();
+        return
+        [
+            .. live.Where(judged => judged.WantsAnswer).Select(judged => Answer(inspection, judged, $"{judged.Judgement.Next}"))
+                // A bad value that was taken back, and not read again on the same part.
+                .Concat(inspection.Remembered.Where(was => was.By is null && !keys.Contains(was.Judged.Key)).Select(was => was.Judged.IsReplacedOn(aircraft)
+                    ? new JudgedLine(was.Judged, AnsweredBy.PartReplaced, "The part was replaced: its series begins again.")
+                    : Answer(inspection, was.Judged, "It was taken back and not read again: read it again.")))
+                .Concat(inspection.Remembered.Where(was => was.By is not null).Select(was => new JudgedLine(was.Judged, was.By, was.By == AnsweredBy.PartReplaced
+                    ? "The part was replaced: its series begins again."
+                    : $"Read again: {was.Now!.Saw}, {was.Now.Judgement.Rule.ToLowerInvariant()}.")))
+                .OrderBy(line => line.IsUnanswered ? 0 : 1).ThenByDescending(line => line.Judged.Judgement.Verdict).ThenBy(line => line.Judged.At),
+        ];
+    }
+
+    private static JudgedLine Answer(Inspection inspection, Judged judged, string wanted)
+    {
+        if (inspection.SetAside.FirstOrDefault(aside => (aside.Key, aside.Seen) == (judged.Key, judged.Seen)) is { } aside)
+            return new(judged, AnsweredBy.SetAside, $"Set aside: {aside.Reason} Ref. {aside.Reference} ({aside.Certificate})", Aside: aside);
+        var lines = inspection.Discrepancies.Where(found => found.Origin?.Key == judged.Key && found.Disposition != Disposition.Withdrawn).OrderBy(found => found.Number).ToList();
+        if (lines.LastOrDefault(found => Covers(found, judged)) is { } covering)
+            return new(judged, AnsweredBy.FixList, $"On the fix list as {inspection.WorkOrder}-{covering.Number:00}, {covering.Class.InWords()}, {covering.Disposition.InWords()}.", covering);
+        return lines.LastOrDefault() is { } line
+            ? new(judged, null, line.IsOpen
+                ? $"{inspection.WorkOrder}-{line.Number:00} was set lower for another reading: judge this one for itself."
+                : $"{inspection.WorkOrder}-{line.Number:00} is put right: read it again.", line)
+            : new(judged, null, wanted);
+    }
+
+    // A line that is put right answers a look; a number is read again. One that was set lower, or is settled, holds for the very judgement it was written down for.
+    private static bool Covers(Discrepancy found, Judged judged) => found.Origin!.InWords == judged.InWords
+        ? found.IsOpen || !judged.IsMeasured || found.Correction is { Kind: CorrectionKind.Deferred }
+        : found.IsOpen && found.Class == DiscrepancyClass.Airworthiness;
+
+    /// <summary>Whether the part it was judged on, or what that sits on, is off the aircraft and another sits in its place.</summary>
+    public static bool IsReplacedOn(this Judged judged, Aircraft aircraft) => judged.ComponentId is { } part && IsReplaced(part, aircraft);
+
+    private static bool IsReplaced(Guid part, Aircraft aircraft) => aircraft.Fitting(part) is null
+        && aircraft.Installations.Where(stay => stay.ComponentId == part).MaxBy(stay => stay.InstalledAt.Value) is { } was
+        && (aircraft.Installations.Any(stay => stay.IsOn && stay.Component.Kind == was.Component.Kind && stay.ParentId == was.ParentId && stay.Position == was.Position)
+            || (was.ParentId is { } parent && IsReplaced(parent, aircraft)));
+}

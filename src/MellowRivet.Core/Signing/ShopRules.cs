@@ -1,0 +1,21 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
+
+namespace MellowRivet.Core.Signing;
+
+/// <summary>The rules and people that a signature is weighed by.</summary>
+/// <param name="Pack">The authority's rules for the aircraft.</param>
+/// <param name="Classes">What a class may be set to.</param>
+/// <param name="People">The shop's people.</param>
+public sealed record ShopRules(RulePack Pack, ClassRules Classes, IReadOnlyDictionary<Guid, Person> People)
+{
+    /// <summary>The certificate by which a person may sign an inspection; null where they may not.</summary>
+    public Certificate? SignsBy(Guid? person, Inspection inspection, Aircraft aircraft) =>
+        person is { } id && People.TryGetValue(id, out var who) ? Pack.MaySign(who, inspection.Kind, aircraft).By : null;
+
+    /// <summary>Whether a person holds any certificate: somebody who doesn't opens, cleans and shows.</summary>
+    public bool IsCertificated(Guid? person) => person is { } id && People.TryGetValue(id, out var who) && who.Certificates.Count > 0;
+}
