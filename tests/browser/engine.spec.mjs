@@ -16,7 +16,12 @@ const saved = async (page, act) => {
 };
 
 test('a plug goes through its whole service by the keyboard at the desk, or by touch standing', { tag: '@both' }, async ({ page }) => {
+  // A new plug, with all of its service before it.
   await page.goto(`${walk}/plugs?hole=3T`);
+  await page.getByRole('button', { name: 'It was dropped: scrap' }).click();
+  await page.getByLabel('Number').fill(standing() ? 'B-71' : 'B-70');
+  await page.getByRole('button', { name: 'Put it in' }).click();
+  await expect(page.locator('.tray-place.on')).toContainText(standing() ? 'B-71' : 'B-70');
   await page.waitForLoadState('load');
   const step = name => page.locator(`.step-${name}`);
   const value = name => step(name).locator('input[name=value]');

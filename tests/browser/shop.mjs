@@ -88,6 +88,21 @@ export function within(limits) {
   return least ? String(Number(least[1]) * 1.02) : null;
 }
 
+/** Sends every form of its kind on a page once. */
+export async function sendEach(page, address, form, fields = {}) {
+  await page.goto(address);
+  const refused = await page.evaluate(async ([wanted, extra]) => {
+    for (const each of document.querySelectorAll(`main form[action*="${wanted}"]`)) {
+      const sent = new FormData(each);
+      for (const [name, value] of Object.entries(extra)) sent.set(name, value);
+      const done = await fetch(each.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
+      if (done.type !== 'opaqueredirect') return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
+    }
+    return 0;
+  }, [form, fields]);
+  expect(refused, address).toBe(0);
+}
+
 /** Sends the first form of its kind on a page over and over, until the page has none: as a person would, without drawing each page. */
 export async function sendAll(page, address, form, fields = {}) {
   await page.goto(address);

@@ -134,9 +134,11 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
   await test.step('what stands in the way is listed, each with its link, and no button signs before it is empty', async () => {
     await page.goto(`${walk}/compressions?cylinder=2`);
     await page.getByRole('link', { name: 'Put cylinder 2 on the fix list' }).click();
-    await expect(page.locator('#capture textarea[name=what]')).toHaveValue(/Cylinder 2 reads 57\/80/);
-    await page.getByRole('button', { name: 'Put on the fix list' }).click();
-    await expect(page.locator('#captured')).toContainText('is on the fix list');
+    // What it is comes from the judgement, whatever anybody writes: no class is asked for.
+    await expect(page.locator('textarea[name=what]').first()).toHaveValue('Compression, cylinder 2: 57/80, exhaust valve');
+    await expect(page.locator('main input[type=radio][name=class]')).toHaveCount(0);
+    await page.locator('main').getByRole('button', { name: 'Put on the fix list' }).click();
+    await expect(page).toHaveURL(/engine\/engine/);
     await page.goto(`${walk}/close`);
     await expect(page.getByText('Map light inoperative')).toBeVisible();
     await expect(page.getByRole('button', { name: /^Sign/ })).toBeDisabled();
@@ -208,9 +210,33 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await page.locator('#squawk-3 textarea').fill('Left cap gasket flattened: on the fix list.');
     await page.locator('#squawk-3').getByRole('button', { name: 'Keep the answer' }).click();
     await expect(page.locator('#squawk-3 .answer')).toContainText('gasket flattened');
+    // The sheets that the worksheet asks for: one is looked through, the other is left out with the reason, by the one who signs.
     await page.goto(`${walk}/close`);
+    await sendAll(page, await page.locator('.asked-line a[href*="/exhaust/"]').getAttribute('href'), 'handler=Rest');
+    await page.goto(`${walk}/close`);
+    const plugs = page.locator('.asked-line', { hasText: 'Plugs' });
+    await plugs.getByText('Not part of this one').click();
+    await plugs.getByLabel('Why').fill('Gaskets for two plugs come on Monday: done then, by plug sheet 3.');
+    await plugs.getByRole('button', { name: /Leave it out/ }).click();
+    await expect(page.locator('.asked-line.done')).toContainText('not part of this one');
+    // What last year's annual left open is looked at again.
+    await page.getByRole('link', { name: /Baggage door hinge pin worn.*left open as 25-71-/ }).click();
+    await page.getByRole('button', { name: /Looked at again: as it was/ }).click();
+    await expect(page.getByText('Looked at again by Orla Hob')).toBeVisible();
+    // What the others opened and showed is looked at, zone by zone, in a touch each.
+    await page.goto(`${walk}/close`);
+    await expect(page.locator('.zone-look', { hasText: 'Left wing' })).toContainText('waits for the look that counts');
+    await page.keyboard.press('w');
+    await expect(page).toHaveURL(/close#zones/);
+    await sendAll(page, `${walk}/close`, 'form.zone-look-form[action*="Zone"]');
+    await page.goto(`${walk}/close`);
+    await expect(page.locator('.zone-look', { hasText: 'Left wing' })).toContainText(/did it: TB.* looked: OH/);
     await page.getByRole('link', { name: /Map light inoperative: deferrable/ }).click();
-    for (const answer of ['No', 'No', 'No', 'No', 'No', 'Yes', 'Yes']) await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
+    for (const answer of ['Yes', 'No', 'No', 'No', 'No', 'No']) await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
+    // The placard prints before anybody says that it is on.
+    const placard = await page.locator('.deferral .next').getByRole('link', { name: /placard to print/ }).getAttribute('href');
+    expect(await (await page.request.get(placard)).text()).toContain('INOPERATIVE');
+    for (const answer of ['Yes', 'Yes']) await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
     await expect(page.locator('.deferral')).toContainText('May be deferred.');
     await page.getByLabel(/Corrective action/).fill('Switched off at its breaker, collared, placarded inoperative.');
     await expect(page.locator('select[name=kind]')).toHaveValue('Deferred');
@@ -226,7 +252,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await page.getByRole('button', { name: 'Sign as unairworthy, with the list' }).click();
     await expect(page.locator('.entry')).toHaveCount(4);
     await expect(page.locator('.entry h2')).toHaveText(['Airframe entry', 'Engine entry', 'Propeller entry', 'Discrepancies and unairworthy items']);
-    await expect(page.locator('.entry.list li', { hasText: 'Cylinder 2 reads 57/80' })).toHaveCount(1);
+    await expect(page.locator('.entry.list li', { hasText: 'Compression, cylinder 2: 57/80' })).toHaveCount(1);
     await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText('AD 2026-21-04: Crankshaft gear bolt inspected and torqued');
     await nothingSerious(page, 'records');
     await page.goto(`${walk}/airframe/right-wing`);

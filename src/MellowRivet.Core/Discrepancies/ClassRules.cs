@@ -58,7 +58,8 @@ public sealed record ClassRules(IReadOnlyList<UsualFinding> Usual, IReadOnlyList
     public Refusal? MayDefer(string what)
     {
         var words = Words.Plain(what);
-        return Never.FirstOrDefault(never => never.Suits(words)) is { } never ? new("class", $"Not deferrable. {never.InWords}") : null;
+        // The one that says most goes first: an exhaust that leaks is more than a leak.
+        return Never.Where(never => never.Suits(words)).MaxBy(never => never.Words.Count) is { } never ? new("class", $"Not deferrable. {never.InWords}") : null;
     }
 
     /// <summary>Decides on a class.</summary>

@@ -42,7 +42,7 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
             var together = Reading(work, "float", "together");
             var last = Last([one, other, together]);
             yield return new("floats", "The pair of floats", $"{one.Value:0.0#} and {other.Value:0.0#} g{(together is null ? "" : $", together {together.Value:0.0#} g")}", work.Sheet.Kind, work.Sheet.Carrier.Id,
-                FloatJudge.Judge(new(one.Value, other.Value, together?.Value)), last.PersonId, last.At);
+                FloatJudge.Judge(new(one.Value, other.Value, together?.Value)), last.PersonId, last.LastAt);
         }
     }
 
@@ -54,14 +54,14 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
             yield break;
         var (least, most, last) = (vacuums.Min(reading => reading.Value), vacuums.Max(reading => reading.Value), Last(vacuums));
         yield return new(position, position == "idle" ? "Balance at idle" : "Balance at the higher rpm", $"{least:0.##} and {most:0.##} inHg", SheetKind.Carburettor, last.ComponentId!.Value,
-            CarburettorBalance.Judge(most - least, aircraft), last.PersonId, last.At, Needed: false);
+            CarburettorBalance.Judge(most - least, aircraft), last.PersonId, last.LastAt, Needed: false);
     }
 
     private static IEnumerable<SheetTogether> Repair(SheetWork work)
     {
         if (Reading(work, "exhaust-pressure", "before") is { } found && Reading(work, "exhaust-pressure", BenchValue.After) is { } repaired)
             yield return new("repair", "The repair", $"{found.Value:0.##} {found.UnitSymbol} as found, {repaired.Value:0.##} {repaired.UnitSymbol} after", work.Sheet.Kind, work.Sheet.Carrier.Id,
-                ExhaustPressure.Judge(In(Unit.Psi, found), In(Unit.Psi, repaired)), repaired.PersonId, repaired.At);
+                ExhaustPressure.Judge(In(Unit.Psi, found), In(Unit.Psi, repaired)), repaired.PersonId, repaired.LastAt);
     }
 
     // After the work counts, where it was read.
@@ -71,14 +71,14 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
             if (Reading(work, "mag-drop-left", when) is { } left && Reading(work, "mag-drop-right", when) is { } right)
             {
                 var last = Last([left, right]);
-                yield return new("drops", $"Run-up {when} the work", $"left {left.Value:0}, right {right.Value:0} rpm", work.Sheet.Kind, work.Sheet.Carrier.Id, MagnetoDrop.Between(left.Value, right.Value), last.PersonId, last.At);
+                yield return new("drops", $"Run-up {when} the work", $"left {left.Value:0}, right {right.Value:0} rpm", work.Sheet.Kind, work.Sheet.Carrier.Id, MagnetoDrop.Between(left.Value, right.Value), last.PersonId, last.LastAt);
                 yield break;
             }
     }
 
     private static Reading? Reading(SheetWork work, string kind, string position) => work.Values.First(value => value.Of.Kind == kind && value.Of.Position == position).Reading;
 
-    private static Reading Last(IEnumerable<Reading?> readings) => readings.OfType<Reading>().MaxBy(reading => reading.At)!;
+    private static Reading Last(IEnumerable<Reading?> readings) => readings.OfType<Reading>().MaxBy(reading => reading.LastAt)!;
 
     private static double In(Unit unit, Reading reading) => Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value);
 }

@@ -78,6 +78,17 @@ public sealed partial class Inspection
         return null;
     }
 
+    /// <summary>Notes every look of a group that nobody has taken yet as good: one touch for what was looked at in one go.</summary>
+    public Refusal? LookAtRest(BenchSheet sheet, string? title, Guid by, DateTimeOffset at)
+    {
+        if (sheet.Groups.FirstOrDefault(group => group.Title == title) is not { } group)
+            return new("state", "There is no such group of looks on this sheet.");
+        foreach (var look in group.Looks.Where(look => benchChecks.All(check => (check.ComponentId, check.Sheet, check.Key) != (sheet.Carrier.Id, sheet.Kind, look.Key))))
+            if (Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, by, at)) is { } refusal)
+                return refusal;
+        return null;
+    }
+
     /// <summary>Notes what a filter showed; sent again under its id, it takes the place of the first.</summary>
     public Refusal? Cut(FilterCut cut)
     {

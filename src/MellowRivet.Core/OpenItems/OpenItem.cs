@@ -134,7 +134,7 @@ public static class OpenItemsAfter
                 if (OpenItem.Leaves(found))
                     item.Take(inspection, found, on);
                 else
-                    item.Close(new(found.Correction?.InWords ?? found.Steps[^1].Words ?? found.Class.InWords(), on, found.CorrectedBy ?? by, inspection.WorkOrder));
+                    item.Close(new(found.Correction?.InWords ?? (found.Steps is [.., var last] ? last.Words : null) ?? found.Class.InWords(), on, found.CorrectedBy ?? by, inspection.WorkOrder));
         return [.. inspection.Discrepancies.Where(found => OpenItem.Leaves(found) && (found.CarriedFrom is not { } from || open.All(item => item.Id != from))).OrderBy(found => found.Number).Select(found => new OpenItem(inspection.AircraftId, inspection, found, on))];
     }
 }

@@ -32,8 +32,8 @@ public sealed record Judged(string Key, string What, string Saw, JudgedWhere Whe
     /// <summary>Nothing is signed before somebody has answered it.</summary>
     public bool WantsAnswer => Judgement.Verdict is Verdict.Reject or Verdict.Retest || (Judgement.Verdict == Verdict.Unknown && Needed);
 
-    /// <summary>What makes it this very judgement: read again and judged otherwise, it is another one.</summary>
-    public string Seen => $"{Saw} · {Judgement.Verdict} · {Judgement.Rule}";
+    /// <summary>What makes it this very judgement: read again it is another one, even where it reads the same.</summary>
+    public string Seen => $"{Saw} · {Judgement.Verdict} · {Judgement.Rule} · {At.UtcDateTime:O}";
 
     public string InWords => $"{What}: {Saw}. {Judgement.Rule}";
 

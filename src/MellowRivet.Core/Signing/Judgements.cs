@@ -22,7 +22,7 @@ public static class InspectionJudgements
 {
     public static IReadOnlyList<JudgingPlace> Places { get; } =
     [
-        new("compressions", [typeof(CompressionSheet), typeof(JudgedCylinder)], Compressions),
+        new("compressions", [typeof(JudgedCylinder)], Compressions),
         new("plugs", [typeof(TrayPlace), typeof(PlugJudge), typeof(PlugLooks)], Plugs),
         new("sheets of the engine station", [typeof(SheetWork), typeof(ValueOnSheet), typeof(BenchCheck), typeof(ToleranceBand)], SheetValues),
         new("floats, balance, exhaust pressure, magneto drops", [typeof(SheetTogether), typeof(FloatJudge), typeof(CarburettorBalance), typeof(ExhaustPressure), typeof(MagnetoDrop)], Together),
@@ -41,7 +41,7 @@ public static class InspectionJudgements
                 if (cylinder.Latest is { } latest)
                     yield return new($"compression/{cylinder.Cylinder.Id:N}", $"Compression, {On(aircraft, engine)}cylinder {cylinder.Place.Number}",
                         $"{latest.Reading.Held}/{new Psi(cylinder.Tries[^1].Conditions.SupplyPsi ?? 80)}{(latest.Reading.Leak == LeakPath.None ? "" : $", {latest.Reading.Leak.Short()}")}",
-                        new(ZoneOf(inspection, engine), engine.ComponentId, Cylinder: cylinder.Place.Number), cylinder.Cylinder.Id, latest.Judgement, cylinder.Tries[^1].PersonId, cylinder.Tries[^1].At);
+                        new(ZoneOf(inspection, engine), engine.ComponentId, Cylinder: cylinder.Place.Number), cylinder.Cylinder.Id, latest.Judgement, cylinder.Tries[^1].PersonId, cylinder.Tries[^1].LastAt);
     }
 
     private static IEnumerable<Judged> Plugs(Inspection inspection, Aircraft aircraft)
@@ -54,7 +54,7 @@ public static class InspectionJudgements
                     var mark = place.Marks.Where(mark => mark.Step == of).MaxBy(mark => mark.At) ?? place.Marks.MaxBy(mark => mark.At);
                     yield return new($"plug/{place.Plug!.Id:N}/{(of is { } named ? $"{named}" : place.IsScrap && mark is { Step: null } ? "dropped" : "place")}", $"Plug {place.Hole}, {On(aircraft, engine)}{of?.InWords() ?? "as it is"}",
                         reading is not null ? $"{reading.Value:0.####} {reading.UnitSymbol}" : mark?.Said is { } said ? Spoken(of, said) : place.Plug.SerialNumber,
-                        new(ZoneOf(inspection, engine), engine.ComponentId, Hole: place.Hole.ToString()), place.Plug.Id, judgement, reading?.PersonId ?? mark?.By ?? Guid.Empty, reading?.At ?? mark?.At ?? default);
+                        new(ZoneOf(inspection, engine), engine.ComponentId, Hole: place.Hole.ToString()), place.Plug.Id, judgement, reading?.PersonId ?? mark?.By ?? Guid.Empty, reading?.LastAt ?? mark?.At ?? default);
                 }
     }
 
@@ -71,7 +71,7 @@ public static class InspectionJudgements
                 {
                     var value = kind.LastOrDefault(one => one.Of.Position == BenchValue.After) ?? kind.Last();
                     yield return new($"sheet/{work.Sheet.Carrier.Id:N}/{kind.Key}", $"{Title(aircraft, engine, work.Sheet)}, {char.ToLowerInvariant(value.Of.Name[0])}{value.Of.Name[1..]}", $"{value.Reading!.Value:0.####} {value.Reading.UnitSymbol}",
-                        where, work.Sheet.Carrier.Id, value.Judgement!, value.Reading.PersonId, value.Reading.At, value.Of.IsLaw);
+                        where, work.Sheet.Carrier.Id, value.Judgement!, value.Reading.PersonId, value.Reading.LastAt, value.Of.IsLaw);
                 }
             foreach (var look in work.Looks)
                 if (look.Check is { } check && check.Judgement is { } judgement)
@@ -100,7 +100,7 @@ public static class InspectionJudgements
         foreach (var task in inspection.Tasks.Where(task => task.Measure is not null))
             if (inspection.ReadingAt(task) is { } reading && TaskJudge.Judge(task, aircraft, reading).Judgement is { } judgement)
                 yield return new($"task/{task.Id:N}", task.Text, $"{reading.Value:0.####} {reading.UnitSymbol}{(reading.Conditions.Celsius is { } at ? $" at {at:0.#} °C" : "")}",
-                    new(task.ZoneKey, TaskId: task.Id), task.ComponentId, judgement, reading.PersonId, reading.At);
+                    new(task.ZoneKey, TaskId: task.Id), task.ComponentId, judgement, reading.PersonId, reading.LastAt);
     }
 
     private static IEnumerable<Judged> Marks(Inspection inspection, Aircraft aircraft)

@@ -226,7 +226,8 @@ if (me) {
   const query = href => Object.fromEntries(new URL(href, location.href).searchParams);
   document.addEventListener('click', event => {
     if (event.target.closest('[data-capture-close]')) { dialog.close(); return; }
-    const link = event.target.closest('a[href*="/find"]');
+    // What is written down for a judgement has its own page, which says so.
+    const link = event.target.closest('a[href*="/find"]:not([href*="judged="])');
     if (!dialog || !link || event.ctrlKey || event.metaKey || event.shiftKey || !/\/walk\/[^/]+\/find(\?|$)/.test(link.getAttribute('href'))) return;
     event.preventDefault();
     const fill = query(link.href);

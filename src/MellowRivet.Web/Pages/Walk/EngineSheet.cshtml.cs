@@ -118,6 +118,11 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
         return await AnswerAsync(written, refusal => refusal with { Field = $"look-{form.Key}" }, "_SheetLooks", stop);
     }
 
+    /// <summary>The looks of a group that are still open, looked at in one go and good.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostRestAsync(Guid post, string? group, CancellationToken stop) =>
+        await AnswerAsync(await OnSheetAsync(post, (job, sheet) => job.Inspection.LookAtRest(sheet, group, User.PersonId(), Clock.GetUtcNow()), stop), refusal => refusal, "_SheetLooks", stop);
+
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostCutAsync(CutForm form, CancellationToken stop)
     {
