@@ -19,7 +19,7 @@ public static class OpenItemQueries
     }
 
     /// <summary>A shop from before items were the aircraft's: what each one's last signed inspection left open becomes its open items, in work as well.</summary>
-    internal static async Task OpenItemsFromHistoryAsync(this RivetDb db, CancellationToken stop)
+    public static async Task OpenItemsFromHistoryAsync(this RivetDb db, CancellationToken stop)
     {
         var inspections = await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).Where(row => db.Discrepancies.Any(found => found.InspectionId == row.Id) || row.State == InspectionState.InWork).ToListAsync(stop);
         foreach (var of in inspections.GroupBy(row => row.AircraftId))

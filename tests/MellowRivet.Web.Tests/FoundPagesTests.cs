@@ -219,7 +219,7 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         csv.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Length.ShouldBe(34);
         using var zip = new ZipArchive(await (await orla.GetAsync($"{Trainer}/fix-list/photos.zip")).Content.ReadAsStreamAsync());
         var names = zip.Entries.Select(entry => entry.FullName).ToList();
-        names.Count.ShouldBe(32);
+        names.Count.ShouldBe(33);
         names.Order(StringComparer.Ordinal).Select(name => name[..2]).ShouldBe(names.Select(name => name[..2]).Order(StringComparer.Ordinal), "names sort by place");
         names.ShouldAllBe(name => name.EndsWith(".jpg"));
         var pdf = await (await orla.GetAsync($"{Trainer}/fix-list/report.pdf")).Content.ReadAsByteArrayAsync();

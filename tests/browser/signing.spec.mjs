@@ -168,6 +168,7 @@ test('a lubrication list that a helper ticked is no annual', async ({ page, shop
   await page.getByRole('button', { name: 'Begin with its arrival' }).click();
   const walk = new URL(page.url()).pathname.replace('/arrive', '');
   const tamsin = await another('tamsin');
+  await tamsin.goto(walk);
   const done = await tamsin.evaluate(async from => {
     for (let turns = 60; turns > 0; turns -= 1) {
       const answer = await fetch(from);

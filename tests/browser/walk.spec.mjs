@@ -254,6 +254,8 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await expect(page.locator('.entry h2')).toHaveText(['Airframe entry', 'Engine entry', 'Propeller entry', 'Discrepancies and unairworthy items']);
     await expect(page.locator('.entry.list li', { hasText: 'Compression, cylinder 2: 57/80' })).toHaveCount(1);
     await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText('AD 2026-21-04: Crankshaft gear bolt inspected and torqued');
+    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText('Not part of this inspection: plugs. Gaskets for two plugs come on Monday');
+    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText(/Oil at the pushrod tube.*lowered from airworthiness to watch: Seal weeps/);
     await nothingSerious(page, 'records');
     await page.goto(`${walk}/airframe/right-wing`);
     await expect(page.getByRole('button', { name: 'Good' })).toHaveCount(0);
@@ -272,8 +274,8 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await page.goto(`${walk}/records?on=sticker`);
     // Tests set the day: what is printed says so in its margin, where it takes no room.
     expect(await page.evaluate(() => [...document.styleSheets].flatMap(sheet => sheet.media.mediaText === 'print' ? [...sheet.cssRules] : []).filter(rule => /@bottom-center.*not the day it says/.test(rule.cssText)).length)).toBe(1);
-    // One sticker each for engine and propeller; the airframe's nine corrective actions run over onto a second.
-    expect(sizes(await page.pdf({ preferCSSPageSize: true }))).toEqual(Array(4).fill([140, 90]));
+    // One sticker for the propeller; the airframe's nine corrective actions run over onto a second, and so does what the engine's entry answers for.
+    expect(sizes(await page.pdf({ preferCSSPageSize: true }))).toEqual(Array(5).fill([140, 90]));
     await page.goto(`${walk}/records`);
     expect(sizes(await page.pdf({ format: 'A4' }))[0]).toEqual([210, 297]);
     expect(sizes(await page.pdf({ format: 'Letter' }))[0]).toEqual([216, 279]);

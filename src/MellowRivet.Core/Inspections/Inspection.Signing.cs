@@ -35,7 +35,7 @@ public sealed partial class Inspection
     {
         var now = InspectionJudgements.Of(this, aircraft).GroupBy(judged => judged.Key).ToDictionary(group => group.Key, group => group.MaxBy(judged => judged.Judgement.Verdict)!);
         List<Remembered> next = [.. remembered.Select(was => was.By is not null ? was
-            : now.TryGetValue(was.Judged.Key, out var there) ? there.WantsAnswer ? was with { Judged = there } : was with { Now = there, By = AnsweredBy.ReadAgain }
+            : now.TryGetValue(was.Judged.Key, out var there) ? was.Against(there)
             : was.Judged.IsReplacedOn(aircraft) ? was with { By = AnsweredBy.PartReplaced } : was)];
         var open = next.Where(was => was.By is null).Select(was => was.Judged.Key).ToHashSet();
         next.AddRange(now.Values.Where(judged => judged.WantsAnswer && !open.Contains(judged.Key)).Select(judged => new Remembered(judged)));

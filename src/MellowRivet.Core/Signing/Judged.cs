@@ -42,7 +42,7 @@ public sealed record Judged(string Key, string What, string Saw, JudgedWhere Whe
 }
 
 /// <summary>How a bad judgement was answered.</summary>
-public enum AnsweredBy { ReadAgain = 1, PartReplaced, FixList, SetAside }
+public enum AnsweredBy { ReadAgain = 1, OtherLimit, PartReplaced, FixList, SetAside }
 
 /// <summary>A bad judgement set aside by somebody who may sign the inspection. The signed entry carries it.</summary>
 /// <param name="Key">The judgement's key.</param>
@@ -62,7 +62,14 @@ public sealed record SetAside(string Key, string Seen, string InWords, string Re
 /// <param name="Judged">The judgement as it was.</param>
 /// <param name="Now">What it was judged to be when it was answered; null while it isn't, or where the part was replaced.</param>
 /// <param name="By">How it was answered; null while it isn't.</param>
-public sealed record Remembered(Judged Judged, Judged? Now = null, AnsweredBy? By = null);
+public sealed record Remembered(Judged Judged, Judged? Now = null, AnsweredBy? By = null)
+{
+    /// <summary>The same as it stands once there is another judgement of the same thing. An older reading that comes to light again, because this one was taken back, is no answer.</summary>
+    public Remembered Against(Judged there) => there.WantsAnswer ? this with { Judged = there }
+        : there.At > Judged.At ? this with { Now = there, By = AnsweredBy.ReadAgain }
+        : there.At == Judged.At ? this with { Now = there, By = AnsweredBy.OtherLimit }
+        : this;
+}
 
 /// <summary>One line of what was judged: the judgement, and how it was answered.</summary>
 /// <param name="Judged">The judgement.</param>

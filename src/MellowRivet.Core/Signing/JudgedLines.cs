@@ -12,20 +12,26 @@ public static class JudgedLines
     public static IReadOnlyList<JudgedLine> Of(Inspection inspection, Aircraft aircraft)
     {
         var live = InspectionJudgements.Of(inspection, aircraft);
-        var keys = live.Select(judged => judged.Key).ToHashSet();
+        var read = live.GroupBy(judged => judged.Key).ToDictionary(group => group.Key, group => group.Max(judged => judged.At));
         return
         [
             .. live.Where(judged => judged.WantsAnswer).Select(judged => Answer(inspection, judged, $"{judged.Judgement.Next}"))
                 // A bad value that was taken back, and not read again on the same part.
-                .Concat(inspection.Remembered.Where(was => was.By is null && !keys.Contains(was.Judged.Key)).Select(was => was.Judged.IsReplacedOn(aircraft)
+                .Concat(inspection.Remembered.Where(was => was.By is null && !(read.TryGetValue(was.Judged.Key, out var at) && at >= was.Judged.At)).Select(was => was.Judged.IsReplacedOn(aircraft)
                     ? new JudgedLine(was.Judged, AnsweredBy.PartReplaced, "The part was replaced: its series begins again.")
                     : Answer(inspection, was.Judged, "It was taken back and not read again: read it again.")))
-                .Concat(inspection.Remembered.Where(was => was.By is not null).Select(was => new JudgedLine(was.Judged, was.By, was.By == AnsweredBy.PartReplaced
-                    ? "The part was replaced: its series begins again."
-                    : $"Read again: {was.Now!.Saw}, {was.Now.Judgement.Rule.ToLowerInvariant()}.")))
+                .Concat(inspection.Remembered.Where(was => was.By is not null).Select(was => new JudgedLine(was.Judged, was.By, was.By switch
+                {
+                    AnsweredBy.PartReplaced => "The part was replaced: its series begins again.",
+                    AnsweredBy.OtherLimit => $"The same reading, judged by another limit: {Small(was.Now!.Judgement.Rule)} ({was.Now.Judgement.Source.AsItStands}).",
+                    _ => $"Read again: {was.Now!.Saw}, {Small(was.Now.Judgement.Rule)}.",
+                })))
                 .OrderBy(line => line.IsUnanswered ? 0 : 1).ThenByDescending(line => line.Judged.Judgement.Verdict).ThenBy(line => line.Judged.At),
         ];
     }
+
+    // Not the units: Ω is no ω.
+    private static string Small(string words) => char.ToLowerInvariant(words[0]) + words[1..];
 
     private static JudgedLine Answer(Inspection inspection, Judged judged, string wanted)
     {

@@ -36,8 +36,12 @@ public sealed class ReadableFields : IPageFilter
     private static IEnumerable<string> Unreadable(PageHandlerExecutingContext context) =>
     [
         .. context.ModelState.Where(entry => entry.Value!.Errors.Count > 0 && entry.Value.AttemptedValue is not null).Select(entry => entry.Key),
-        .. context.HandlerArguments.SelectMany(argument => Meaningless(argument.Key, argument.Value)),
+        .. (context.HandlerMethod?.Parameters ?? []).SelectMany(parameter => Meaningless(parameter.Name, ValueOf(context, parameter.Name, parameter.ParameterType))),
     ];
+
+    // What wasn't sent is no argument at all: the handler would get its type's zero.
+    private static object? ValueOf(PageHandlerExecutingContext context, string name, Type type) =>
+        context.HandlerArguments.TryGetValue(name, out var value) ? value : type.IsValueType ? Activator.CreateInstance(type) : null;
 
     private static IEnumerable<string> Meaningless(string name, object? value)
     {

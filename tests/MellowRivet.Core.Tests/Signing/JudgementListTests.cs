@@ -184,6 +184,30 @@ public class JudgementListTests
     }
 
     [Fact]
+    public void An_older_good_reading_that_comes_to_light_again_is_no_answer()
+    {
+        var task = inspection.Tasks.Single(one => one.Key == "pads");
+        void Read(Guid id, double value, int minute) => inspection.Record(new(id, aircraft.Id, null, "pads", "gear", value, Unit.Inch, new(), aircraft.TimeInService, Fixture.Now.AddMinutes(minute), Fixture.Ines) { InspectionId = inspection.Id, TaskId = task.Id });
+        Read(Guid.NewGuid(), 0.2, 0);
+        var bad = Guid.NewGuid();
+        Read(bad, 0.08, 5);
+        inspection.Remember(aircraft);
+        inspection.Withdraw(task, bad, Fixture.Ines).ShouldNotBeNull();
+        inspection.Remember(aircraft);
+        (Only.IsUnanswered, Only.Answer).ShouldBe((true, "It was taken back and not read again: read it again."));
+    }
+
+    [Fact]
+    public void A_reading_that_another_limit_makes_good_is_said_to_be_that()
+    {
+        Task("pads", 0.08);
+        inspection.Remember(aircraft);
+        aircraft.SetLimit(new("pads", "in", 0.07, null, "manual 32-40, p. 3"));
+        inspection.Remember(aircraft);
+        (Only.By, Only.Answer).ShouldBe((AnsweredBy.OtherLimit, "The same reading, judged by another limit: at least 0.07 in (your manual: manual 32-40, p. 3)."));
+    }
+
+    [Fact]
     public void A_new_part_begins_a_new_series_and_an_empty_place_does_not()
     {
         Fixture.Compress(inspection, aircraft, 2, 15, again: true);

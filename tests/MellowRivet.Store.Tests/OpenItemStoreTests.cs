@@ -1,0 +1,130 @@
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store.Tests;
+
+/// <summary>Open items are the aircraft's: signing leaves them, a signed entry clears them, and a bad judgement is kept until it is answered.</summary>
+public class OpenItemStoreTests : IAsyncLifetime
+{
+    private readonly TestShop shop = new();
+    private Guid inspection;
+
+    private static readonly ShopRules Clearing = TestShop.Weighed with
+    {
+        Pack = TestShop.Rules with { Clearing = [new([Category.Standard], CertificateKind.InspectionAuthorization, false, new(Core.Judgements.Standing.Law, "test"))] },
+    };
+
+    private static Signer Entitled { get; } = new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], [new(CertificateKind.InspectionAuthorization, "1")]), new(CertificateKind.InspectionAuthorization, "1"));
+
+    public async ValueTask InitializeAsync() => inspection = await shop.BeginAsync();
+
+    public ValueTask DisposeAsync() => shop.DisposeAsync();
+
+    private async Task<Written> WriteAsync(Func<Job, Core.Refusal?> work, Guid? id = null)
+    {
+        await using var db = shop.Open();
+        return await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(id ?? inspection, Guid.NewGuid(), work, default);
+    }
+
+    private async Task SignAsync()
+    {
+        await using var db = shop.Open();
+        (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, default)).Refusal.ShouldBeNull();
+    }
+
+    private async Task<Written> ClearAsync(Guid item, Guid? post = null, Signer? by = null, string reference = "manual 28-10")
+    {
+        await using var db = shop.Open();
+        return await new Desk(db, TestShop.Clock, new WalkFeed()).ClearAsync(item, post ?? Guid.NewGuid(), Clearing, new("Bladder replaced", CorrectionKind.Replaced, reference), by ?? Entitled, default);
+    }
+
+    private async Task LeaveTwoAsync()
+    {
+        (await WriteAsync(job =>
+        {
+            foreach (var what in new[] { "Bladder seeps", "Cable frayed" })
+                job.Inspection.Find(Guid.NewGuid(), what, "gear", "left", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, TestShop.Now);
+            foreach (var task in job.Inspection.Tasks)
+                job.Inspection.Answer(task, TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
+            return null;
+        })).Refusal.ShouldBeNull();
+        await SignAsync();
+    }
+
+    [Fact]
+    public async Task Signing_leaves_them_and_entries_clear_them_one_by_one_once_each()
+    {
+        await LeaveTwoAsync();
+        await using var db = shop.Open();
+        var aircraft = await db.Aircraft.AsNoTracking().SingleAsync();
+        var items = await db.OpenItemsAsync(aircraft.Id, default);
+        items.Select(item => (item.FirstNumber, item.Because)).ShouldBe([("26-1-01", OpenBecause.Airworthiness), ("26-1-02", OpenBecause.Airworthiness)]);
+
+        (await ClearAsync(items[0].Id, reference: "")).Refusal!.Field.ShouldBe("reference");
+        (await ClearAsync(items[0].Id, by: new(new Person(Guid.NewGuid(), "Nobody", "NN", [Role.Mechanic], []), Entitled.Certificate))).Refusal!.Field.ShouldBe("sign");
+        var post = Guid.NewGuid();
+        (await ClearAsync(items[0].Id, post)).Refusal.ShouldBeNull();
+        (await ClearAsync(items[0].Id, post)).Repeated.ShouldBeTrue("sent again it is the same");
+        (await ClearAsync(items[0].Id)).Refusal!.Message.ShouldContain("not open any more");
+        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number).LastAsync()).Json.ShouldContain("1 airworthiness item stays open");
+        (await ClearAsync(items[1].Id)).Refusal.ShouldBeNull();
+        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number).LastAsync()).Json.ShouldContain("the last airworthiness item");
+        (await db.OpenItemsAsync(aircraft.Id, default)).ShouldBeEmpty();
+        (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
+        (await db.Aircraft.AsNoTracking().SingleAsync()).Revision.ShouldBeGreaterThan(aircraft.Revision, "whoever keeps the hangar's line makes it anew");
+    }
+
+    [Fact]
+    public async Task While_an_inspection_is_in_work_it_is_put_right_there()
+    {
+        await LeaveTwoAsync();
+        await using var db = shop.Open();
+        var item = (await db.OpenItemsAsync((await db.Aircraft.SingleAsync()).Id, default))[0];
+        await shop.BeginOtherAsync();
+        (await ClearAsync(item.Id)).Refusal!.Message.ShouldContain("which is in work: put it right there");
+    }
+
+    // A shop of the release before: its last signed inspection had left something open, and the next one was in work already.
+    [Fact]
+    public async Task A_shop_from_before_gets_its_open_items_from_its_last_signed_inspection()
+    {
+        await LeaveTwoAsync();
+        var next = await shop.BeginOtherAsync();
+        await using (var db = shop.Open())
+            await db.Database.ExecuteSqlRawAsync("DELETE FROM OpenItems");
+        await using (var db = shop.Open())
+            await db.OpenItemsFromHistoryAsync(default);
+        await using var after = shop.Open();
+        var items = await after.OpenItemsAsync((await after.Aircraft.SingleAsync()).Id, default);
+        items.Count.ShouldBe(2);
+        var work = await after.Inspections.Include(row => row.Discrepancies).SingleAsync(row => row.Id == next);
+        work.Discrepancies.Select(found => (found.CarriedFrom, found.WaitsForALook)).ShouldBe(items.Select(item => ((Guid?)item.Id, true)), ignoreOrder: true);
+    }
+
+    [Fact]
+    public async Task A_bad_judgement_outlives_the_value_that_was_taken_back()
+    {
+        await using var first = shop.Open();
+        var engine = (await first.Aircraft.WithParts().SingleAsync()).Engines.Single().Component;
+        var sheet = Core.EngineStation.Sheets.Run(engine);
+        var drop = sheet.Values.Single(value => value.Kind == "mag-drop-left" && value.Position == "after");
+        Task<Written> MeasureAsync(double? value, int minute) => WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), sheet, drop, value, drop.Band.Unit, TestShop.Ines, TestShop.Now.AddMinutes(minute)));
+        (await MeasureAsync(260, 0)).Refusal.ShouldBeNull();
+        (await MeasureAsync(null, 1)).Refusal.ShouldBeNull();
+        await using var db = shop.Open();
+        var job = (await new Desk(db, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
+        job.Inspection.Readings.ShouldBeEmpty();
+        var line = JudgedLines.Of(job.Inspection, job.Aircraft).ShouldHaveSingleItem();
+        (line.IsUnanswered, line.Judged.Saw).ShouldBe((true, "260 rpm"));
+        (await MeasureAsync(120, 2)).Refusal.ShouldBeNull();
+        await using var after = shop.Open();
+        job = (await new Desk(after, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
+        JudgedLines.Of(job.Inspection, job.Aircraft).ShouldHaveSingleItem().By.ShouldBe(AnsweredBy.ReadAgain);
+    }
+}
