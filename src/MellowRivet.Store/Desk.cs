@@ -121,15 +121,23 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
                 : new("aircraft", "There is no such aircraft."), stop);
 
     /// <summary>Signs an inspection: its records join the shop's chain and its state is set, both or neither.</summary>
-    public async Task<Written> SignAsync(Guid inspectionId, Guid post, ShopRules rules, Signer signer, CancellationToken stop)
+    /// <param name="inspectionId">The inspection.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="rules">The rules and people it is weighed by.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="airworthy">Which statement stood before the person who signs: another one isn't signed in its place.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public async Task<Written> SignAsync(Guid inspectionId, Guid post, ShopRules rules, Signer signer, bool airworthy, CancellationToken stop)
     {
         if (await db.Inspections.AsNoTracking().Where(row => row.Id == inspectionId).Select(row => (Guid?)row.AircraftId).FirstOrDefaultAsync(stop) is not { } aircraftId)
             return new(new("inspection", "There is no such inspection."));
         // Looked up before the turn is taken: what somebody notes in between makes it stricter only by the next look.
         var research = (await db.FreshLineAsync(aircraftId, _ => rules.Pack, clock.Today(), stop)).Research;
-        return await WriteAsync(inspectionId, post, job => Readiness.Of(job.Inspection, job.Aircraft, rules, research).MaySign
-            ? Seal(db, job, rules.Pack, signer, clock.GetUtcNow(), clock.Today())
-            : new("sign", "There are still things to do before this can be signed: they are listed above."), stop);
+        return await WriteAsync(inspectionId, post, job => !Readiness.Of(job.Inspection, job.Aircraft, rules, research).MaySign
+            ? new("sign", "There are still things to do before this can be signed: they are listed above.")
+            : airworthy == job.Inspection.OpenAirworthiness.Any()
+                ? new("sign", "Somebody changed the fix list while you had this open, and the statement is another one now. Read it, then sign.")
+                : Seal(db, job, rules.Pack, signer, clock.GetUtcNow(), clock.Today()), stop);
     }
 
     /// <summary>Signs the status of bulletins as they stand on the aircraft of an inspection: a record of its own in the chain.</summary>

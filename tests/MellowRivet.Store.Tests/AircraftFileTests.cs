@@ -50,7 +50,7 @@ public class AircraftFileTests : IAsyncLifetime
                     task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
                 return null;
             }, default);
-            (await desk.SignAsync(inspectionId, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, default)).Refusal.ShouldBeNull();
+            (await desk.SignAsync(inspectionId, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
         }
         await using var after = shop.Open();
         var items = await after.DueItems.ToDictionaryAsync(item => item.Id);

@@ -104,7 +104,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         async Task<Written> SignAsync()
         {
             await using var db = shop.Open();
-            return await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, default);
+            return await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
         }
         void AnswerAll(Job job)
         {

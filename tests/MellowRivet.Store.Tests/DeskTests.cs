@@ -95,7 +95,7 @@ public class DeskTests : IAsyncLifetime
     public async Task Signing_with_open_tasks_writes_nothing()
     {
         await using var db = shop.Open();
-        var written = await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, default);
+        var written = await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
         written.Refusal!.Field.ShouldBe("sign");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
         (await ReadAsync()).Inspection.InWork.ShouldBeTrue();
@@ -272,6 +272,6 @@ public class DeskTests : IAsyncLifetime
                 task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
             return null;
         }, default)).Done.ShouldBeTrue();
-        (await desk.SignAsync(id, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, default)).Done.ShouldBeTrue();
+        (await desk.SignAsync(id, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Done.ShouldBeTrue();
     }
 }

@@ -114,7 +114,7 @@ public class EngineStationStoreTests : IAsyncLifetime
                 task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
         });
         await using (var db = shop.Open())
-            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, default)).Refusal.ShouldBeNull();
+            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
         await using var after = shop.Open();
         var items = await after.DueItems.ToDictionaryAsync(item => item.Id);
         items[bench].Last!.Hours.ShouldBe(520.5m, "the magneto's own hours: 20 when fitted at 500, 1000.5 now");

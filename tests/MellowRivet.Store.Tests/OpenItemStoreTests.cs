@@ -35,7 +35,7 @@ public class OpenItemStoreTests : IAsyncLifetime
     private async Task SignAsync()
     {
         await using var db = shop.Open();
-        (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, default)).Refusal.ShouldBeNull();
+        (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal.ShouldBeNull();
     }
 
     private async Task<Written> ClearAsync(Guid item, Guid? post = null, Signer? by = null, string reference = "manual 28-10")
@@ -78,6 +78,21 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await db.OpenItemsAsync(aircraft.Id, default)).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
         (await db.Aircraft.AsNoTracking().SingleAsync()).Revision.ShouldBeGreaterThan(aircraft.Revision, "whoever keeps the hangar's line makes it anew");
+    }
+
+    // Somebody put a line on the list, or took one off, between reading the statement and signing it.
+    [Fact]
+    public async Task Another_statement_than_the_one_that_was_read_is_not_signed()
+    {
+        (await WriteAsync(job =>
+        {
+            foreach (var task in job.Inspection.Tasks)
+                job.Inspection.Answer(task, TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
+            return null;
+        })).Refusal.ShouldBeNull();
+        await using var db = shop.Open();
+        (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal!.Message.ShouldContain("the statement is another one now");
+        (await db.SignedRecords.CountAsync()).ShouldBe(0);
     }
 
     [Fact]

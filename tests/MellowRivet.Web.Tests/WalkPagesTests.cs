@@ -194,16 +194,16 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
             await visitor.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
 
         // A light-sport goes by its maker's procedures: without their title and revision there is nothing to sign.
-        (await (await visitor.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password))).Content.ReadAsStringAsync()).ShouldContain("manufacturer&#x27;s inspection procedures");
+        (await (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password))).Content.ReadAsStringAsync()).ShouldContain("manufacturer&#x27;s inspection procedures");
         (await visitor.PostAsync($"{walk}/close?handler=Checklist", ("post", $"{Guid.NewGuid()}"), ("title", "Mote inspection checklist"), ("revision", "rev. 6"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
 
-        var wrong = await visitor.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"), ("password", "not-my-password"));
+        var wrong = await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"), ("password", "not-my-password"));
         (await wrong.Content.ReadAsStringAsync()).ShouldContain("Nothing was signed");
         Inspection("N0LTS").InWork.ShouldBeTrue();
 
         var post = Guid.NewGuid();
-        (await visitor.PostAsync($"{walk}/close", ("post", $"{post}"), ("password", Demo.DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        await visitor.PostAsync($"{walk}/close", ("post", $"{post}"), ("password", Demo.DemoShop.Password));
+        (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{post}"), ("password", Demo.DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{post}"), ("password", Demo.DemoShop.Password));
         Inspection("N0LTS").State.ShouldBe(InspectionState.SignedAirworthy);
         var entries = (await visitor.ReadAsync($"{walk}/records")).QuerySelectorAll(".entry");
         entries.Length.ShouldBe(3, "airframe, engine, propeller, once each");

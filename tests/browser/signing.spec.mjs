@@ -8,7 +8,7 @@ const refusedToSign = async (page, walk) => {
   await page.goto(`${walk}/close`);
   await expect(closed(page)).toBeDisabled();
   const form = token(await page.content());
-  const answer = await page.request.post(`${walk}/close`, { form: { post: crypto.randomUUID(), password, __RequestVerificationToken: form }, maxRedirects: 0 });
+  const answer = await page.request.post(`${walk}/close`, { form: { post: crypto.randomUUID(), password, airworthy: 'true', __RequestVerificationToken: form }, maxRedirects: 0 });
   expect(answer.status()).toBe(200);
   expect(await answer.text()).toContain('There are still things to do before this can be signed');
   await page.goto(`${walk}/records`);

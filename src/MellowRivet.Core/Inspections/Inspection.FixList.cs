@@ -60,7 +60,7 @@ public sealed partial class Inspection
         {
             var zone = tasks.Any(task => task.ZoneKey == item.ZoneKey) ? item.ZoneKey : tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? item.ZoneKey;
             var where = zone == item.ZoneKey ? item.Where : $"{item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}";
-            var found = Find(Guid.CreateVersion7(), item.What, zone, where.Length > Discrepancy.LongestWhere ? where[..Discrepancy.LongestWhere] : where, item.Class, item.Grounded, null, item.FoundBy, item.FoundAt, item.Pin, item.Origin);
+            var found = Find(Guid.CreateVersion7(), item.What, zone, where.Length > Discrepancy.LongestWhere ? where[..Discrepancy.LongestWhere] : where, item.Class, item.Grounded, null, item.FoundBy, item.FoundAt, item.Pin, item.Floor);
             found.Carry(item);
         }
     }

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Records;
 
 namespace MellowRivet.Core.OpenItems;
@@ -76,6 +77,11 @@ public sealed class OpenItem
 
     /// <summary>The judgement it was born from; null for none.</summary>
     public Origin? Origin { get; private set; }
+
+    /// <summary>What its class rests on at the next inspection: its judgement; else, for an airworthiness item, that a signed list named it.</summary>
+    public Origin? Floor => Origin ?? (Because == OpenBecause.Airworthiness
+        ? new($"open/{Id:N}", $"On the signed list of {Since:yyyy-MM-dd} as {FirstNumber}, an airworthiness item", Verdict.Reject, new(Standing.Practice, "the list was signed: common practice"))
+        : null);
 
     /// <summary>How it was deactivated and placarded; empty for what isn't deferred.</summary>
     public string Placarded { get; private set; } = "";

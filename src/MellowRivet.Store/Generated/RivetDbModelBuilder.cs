@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("b81757f1-09de-4d4e-8b43-cf613f8bf4bd"), entityTypeCount: 30)
+            : base(skipDetectChanges: false, modelId: new Guid("df0cdee3-364d-4544-9885-15f337b180dc"), entityTypeCount: 30)
         {
         }
 

@@ -98,7 +98,7 @@ internal sealed class OpenItemMapping : IEntityTypeConfiguration<OpenItem>
         item.Property(row => row.Id).ValueGeneratedNever();
         item.Property(row => row.Version).IsConcurrencyToken();
         item.HasIndex(row => row.AircraftId);
-        item.Ignore(row => row.Deferral).Ignore(row => row.Photos).Ignore(row => row.IsOpen);
+        item.Ignore(row => row.Deferral).Ignore(row => row.Photos).Ignore(row => row.IsOpen).Ignore(row => row.Floor);
         item.Property<List<DeferralAnswer>>("deferral").HasColumnName("Deferral").AsJson();
         item.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
         item.Property(row => row.Pin).AsJson();

@@ -87,6 +87,20 @@ public class OpenItemTests
         carried.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "x", "y", Fixture.Inspector.Certificates[0]), Fixture.Classes, null).ShouldNotBeNull();
     }
 
+    // A signed list called it an airworthiness item: words that sound harmless and a wish don't make it less.
+    [Fact]
+    public void What_a_signed_list_named_is_lowered_by_a_signer_alone()
+    {
+        var first = Begin();
+        Find(first, "Paint chipped at the lug", DiscrepancyClass.Airworthiness);
+        Sign(first);
+        var carried = Begin().Discrepancies.Single();
+        Classing To(Certificate? signs) => new(DiscrepancyClass.Recommended, false, Fixture.Ines, Fixture.Now, "only paint after all", "manual 51-10", signs);
+        carried.Classify(To(null), Fixture.Classes, null)!.Message.ShouldBe("On the signed list of 2026-11-23 as 26-1-01, an airworthiness item. Only somebody who may sign this inspection sets that lower than airworthiness.");
+        carried.Classify(To(Fixture.Inspector.Certificates[0]), Fixture.Classes, null).ShouldBeNull();
+        carried.Lowered.Count.ShouldBe(1);
+    }
+
     [Fact]
     public void One_in_a_zone_that_the_next_lists_do_not_walk_is_not_left_behind()
     {

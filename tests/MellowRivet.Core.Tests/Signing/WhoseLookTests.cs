@@ -84,6 +84,18 @@ public class WhoseLookTests
     }
 
     [Fact]
+    public void An_airworthiness_item_that_somebody_else_withdrew_wants_the_look()
+    {
+        var inspection = Begin(InspectionKind.HundredHour);
+        Answer(inspection, Fixture.Inspector);
+        var found = inspection.Find(Guid.NewGuid(), "crack at the lug", "gear", "", DiscrepancyClass.Airworthiness, false, null, Mechanic.Id, Fixture.Now.AddMinutes(1));
+        found.Move(Disposition.Withdrawn, "a scratch", inspection.House, Helper.Id, Fixture.Now.AddMinutes(2)).ShouldBeNull();
+        Gear(inspection).Waiting.ShouldHaveSingleItem().ShouldContain("withdrawn");
+        Look(inspection, Fixture.Inspector, 5).ShouldBeNull();
+        Gear(inspection).Waiting.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_value_that_was_changed_after_the_look_is_not_the_one_that_was_looked_at()
     {
         var inspection = Begin(InspectionKind.Annual);

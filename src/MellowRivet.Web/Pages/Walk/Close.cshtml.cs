@@ -61,7 +61,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
     [Needs(Right.Sign)]
-    public async Task<IActionResult> OnPostAsync(Guid post, string? password, CancellationToken stop)
+    public async Task<IActionResult> OnPostAsync(Guid post, string? password, bool? airworthy, CancellationToken stop)
     {
         if (!await ShowAsync(stop))
             return NotFound();
@@ -70,9 +70,14 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
             ModelState.AddModelError("sign", "There are still things to do before this can be signed: they are listed here.");
             return Page();
         }
+        if (airworthy is not { } read)
+        {
+            ModelState.AddModelError("sign", "Say which statement you sign.");
+            return Page();
+        }
         if (await SignerAsync(password) is not { } signer)
             return Page();
-        var written = await Desk.SignAsync(Id, post, Weighed, signer, stop);
+        var written = await Desk.SignAsync(Id, post, Weighed, signer, read, stop);
         if (written.Done)
             return Redirect($"/walk/{Id}/records");
         await ShowAsync(stop);
