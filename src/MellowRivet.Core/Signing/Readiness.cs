@@ -55,7 +55,7 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
                 .. missing.Select(ask => new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})", By: HeldUpBy.Ask)),
                 .. Checklists(inspection, scope), .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
                 .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection), .. Deferrals(inspection, rules.Classes),
-                .. zones.Where(zone => zone.Waiting.Count > 0).Select(zone => new Blocker($"{zone.Title}: opened and shown, and not looked at by somebody who may sign ({zone.Waiting.Count} {(zone.Waiting.Count == 1 ? "item" : "items")})", By: HeldUpBy.ZoneLook)),
+                .. zones.Where(zone => zone.Waiting.Count > 0).Select(zone => new Blocker($"{zone.Title}: not looked at yet by somebody who may sign ({zone.Waiting.Count} {(zone.Waiting.Count == 1 ? "item" : "items")})", By: HeldUpBy.ZoneLook)),
                 .. SecondPeople(inspection), .. StillOpen(inspection), .. StillOut(inspection),
             ], [.. inspection.OpenAirworthiness]) { Judgements = judgements, Missing = missing, Scope = scope, Zones = zones };
     }
