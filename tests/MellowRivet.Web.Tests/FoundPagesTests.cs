@@ -214,6 +214,9 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         json.RootElement.GetProperty("format").GetString().ShouldBe("mellow-rivet-fix-list");
         var lines = json.RootElement.GetProperty("lines");
         lines.GetArrayLength().ShouldBe(33);
+        var oil = lines.EnumerateArray().Single(line => line.GetProperty("what").GetString()!.StartsWith("Oil at the pushrod tube", StringComparison.Ordinal));
+        oil.GetProperty("judgement").GetProperty("inWords").GetString()!.ShouldContain("More than last time");
+        oil.GetProperty("lowered")[0].GetProperty("by").GetString().ShouldBe("Orla Hob");
         lines[5].GetProperty("photos")[0].GetProperty("marks").GetArrayLength().ShouldBe(3);
         var csv = await (await orla.GetAsync($"{Trainer}/fix-list.csv")).Content.ReadAsStringAsync();
         csv.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Length.ShouldBe(34);

@@ -160,7 +160,7 @@ test('a zone by keys alone', async ({ page: ines }) => {
     }
     if (turn < total - 1) await expect(heading(ines)).not.toHaveText(title);
   }
-  await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} looked at`);
+  await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} answered`);
   await expect(ines.locator('.tasks')).toContainText('not on this one: not fitted');
   await ines.keyboard.press('e');
   await expect(ines).not.toHaveURL(/general/);
@@ -187,7 +187,7 @@ test('a zone by touch alone, with a swipe to the next task', { tag: '@standing' 
     await ines.getByRole('button', { name: /^(Good|Done)/ }).tap();
     if (turn < total - 1) await expect(heading(ines)).not.toHaveText(title);
   }
-  await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} looked at`);
+  await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} answered`);
 });
 
 test('the code on a label leads to its tag', async ({ page, shop }) => {

@@ -86,6 +86,10 @@ public sealed partial class Discrepancy
     /// <summary>Each time somebody set its class below what the judgement or the words say, earliest first.</summary>
     public IReadOnlyList<Lowered> Lowered => lowered;
 
+    /// <summary>What its class rests on, in words: the judgement it was born from, and each time somebody set it lower; empty for neither.</summary>
+    public string RestsOn => string.Join(" ", new[] { Origin is { } born ? $"From a judgement: {born.InWords} ({born.Source.AsItStands})." : "" }
+        .Concat(lowered.Select(less => $"{char.ToUpperInvariant(less.InWords[0])}{less.InWords[1..]}.")).Where(words => words.Length > 0));
+
     /// <summary>Safety of flight now: the aircraft is grounded and the owner told today. Only on an airworthiness item.</summary>
     public bool Grounded { get; private set; }
 

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("df0cdee3-364d-4544-9885-15f337b180dc"), entityTypeCount: 30)
+            : base(skipDetectChanges: false, modelId: new Guid("8aa2103b-0dcc-4ed3-bcc0-84327e55454f"), entityTypeCount: 30)
         {
         }
 

@@ -88,7 +88,8 @@ internal static class FixListFiles
                 Name(found.CorrectedBy), found.CorrectedAt, Name(found.InspectedBy), found.InspectedAt, found.Examination,
                 [.. found.Photos.Select((photo, index) => new FixListPhoto(NameOf(inspection, found, index), photo.Sha256, photo.Width, photo.Height, photo.TakenAt, photo.Marks ?? []))],
                 [.. found.Steps.Select(step => new FixListStep(step.To, step.By is null ? "the owner" : Name(step.By), step.At, step.Words))],
-                [.. found.Notes.Select(note => new FixListNote(note.By is null ? "the owner" : Name(note.By), note.At, note.Words))]))]);
+                [.. found.Notes.Select(note => new FixListNote(note.By is null ? "the owner" : Name(note.By), note.At, note.Words))],
+                found.Origin, [.. found.Lowered.Select(less => new FixListLowered(less.From, less.To, less.Reason, less.Reference, less.Certificate, Name(less.By), less.At))], found.CarriedNumber))]);
     }
 
     private static async Task<byte[]> CsvAsync(FixListFile file)
@@ -119,6 +120,9 @@ internal static class FixListFiles
                 torque = line.Torque is { } torque ? $"{torque.ToString(CultureInfo.InvariantCulture)} {line.TorqueUnit}, {line.Wrench}" : "",
                 doneBy = line.DoneBy,
                 inspectedBy = line.InspectedBy,
+                judgement = line.Judgement?.InWords,
+                lowered = string.Join("; ", line.Lowered.Select(less => $"from {less.From.InWords()}: {less.Reason} {less.Reference}".Trim())),
+                leftOpenAs = line.LeftOpenAs,
                 photos = line.Photos.Count,
             }));
         return buffer.ToArray();
@@ -143,7 +147,11 @@ public sealed record FixListLine(
     Disposition State, string? FoundBy, DateTimeOffset FoundAt, FoundHow How, string? Measured, decimal? LabourHours, decimal? Parts, decimal? Total, DateOnly? PartsBy,
     CorrectionKind? Correction, string? Action, string? Reference, IReadOnlyList<PartUsed> PartsUsed, double? Torque, string? TorqueUnit, string? Wrench,
     string? DoneBy, DateTimeOffset? DoneAt, string? InspectedBy, DateTimeOffset? InspectedAt, Examination? Examination,
-    IReadOnlyList<FixListPhoto> Photos, IReadOnlyList<FixListStep> Steps, IReadOnlyList<FixListNote> Notes);
+    IReadOnlyList<FixListPhoto> Photos, IReadOnlyList<FixListStep> Steps, IReadOnlyList<FixListNote> Notes,
+    Origin? Judgement, IReadOnlyList<FixListLowered> Lowered, string? LeftOpenAs);
+
+/// <summary>A class that somebody set lower, with who and why.</summary>
+public sealed record FixListLowered(DiscrepancyClass From, DiscrepancyClass To, string Reason, string Reference, string Certificate, string? By, DateTimeOffset At);
 
 /// <summary>A photo of it: its name in the archive, and what is drawn over it.</summary>
 public sealed record FixListPhoto(string Name, string Sha256, int Width, int Height, DateTime? TakenAt, IReadOnlyList<PhotoMark> Marks);

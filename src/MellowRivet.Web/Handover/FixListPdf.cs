@@ -80,6 +80,10 @@ public sealed class FixListPdf : IDisposable
         Say($"{inspection.ZoneTitle(found.ZoneKey)}{(found.Where.Length > 0 ? $", {found.Where}" : "")} · found {found.How.InWords()} {clock.Here(found.FoundAt):yyyy-MM-dd} · {found.Disposition.InWords()}", plain, 8.5f, soft);
         if (found.MeasuredWords is { } measured)
             Say($"Measured: {measured}", plain, 8.5f, ink);
+        if (found.RestsOn.Length > 0)
+            Say(found.RestsOn, plain, 8.5f, ink);
+        if (found.CarriedNumber is { } left)
+            Say($"Left open before, as {left}", plain, 8.5f, ink);
         foreach (var size in found.Photos.SelectMany(photo => photo.Measured))
             Say($"On the photo: {size.InWords}", plain, 8.5f, ink);
         if (found.Correction is { } done)
