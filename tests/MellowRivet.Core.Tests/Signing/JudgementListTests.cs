@@ -238,6 +238,21 @@ public class JudgementListTests
     }
 
     [Fact]
+    public void A_line_that_was_set_lower_answers_for_the_reading_it_was_set_lower_for_alone()
+    {
+        Ohms("1T", 6_000);
+        var (found, _) = inspection.PutOnList(Guid.NewGuid(), "plug 1T", "engine", "", new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, Only.Judged, Fixture.Classes);
+        Ohms("1T", 6_100);
+        Only.By.ShouldBe(AnsweredBy.FixList, "an open airworthiness item answers for the plug, whatever it reads");
+        Ohms("1T", 6_000);
+        found!.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "fires well under pressure", "plug sheet 3", Fixture.Inspector.Certificates[0]), Fixture.Classes, null).ShouldBeNull();
+        Only.By.ShouldBe(AnsweredBy.FixList);
+        Ohms("1T", 30_000);
+        (Only.IsUnanswered, Only.Answer).ShouldBe((true, "26-1-01 was set lower for another reading: judge this one for itself."));
+        inspection.SetJudgementAside(aircraft, Only.Judged.Key, Only.Judged.Seen, "a reason", "a reference", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
+    }
+
+    [Fact]
     public void A_line_for_the_same_task_or_a_withdrawn_one_is_no_answer()
     {
         Fixture.Compress(inspection, aircraft, 2, 15, again: true);
