@@ -36,6 +36,7 @@ test('a cylinder at 15/80 is an airworthiness item, whatever the words say of oi
   await page.goto(asked);
   await page.locator('main textarea[name=what]').fill('Leak at the oil filler, cylinder 2');
   await page.locator('main').getByRole('button', { name: 'Put on the fix list' }).click();
+  await expect(page).toHaveURL(/engine\/engine/);
   await page.goto(`${walk}/fix-list?q=oil filler`);
   await page.locator('.finds li a', { hasText: 'Leak at the oil filler' }).click();
   await expect(page.locator('.what-side')).toContainText('From a judgement.');
