@@ -121,6 +121,20 @@ public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
     }
 
     [Fact]
+    public async Task A_cylinder_that_came_off_by_itself_goes_back_as_itself()
+    {
+        var (visitor, file) = (await server.EnterAsync("ines"), server.FileOf("N0BRM"));
+        var (engine, time) = (Aircraft("N0BRM").Engines.Single().Component, $"{Aircraft("N0BRM").TimeInService}");
+        var cylinder = Aircraft("N0BRM").Cylinder(engine, 3)!;
+        await DoneAsync(visitor, $"{file}/parts?handler=TakeOff&part={cylinder.Id}", ("part", $"{cylinder.Id}"), ("at", time), ("why", "valve ground in"));
+        (string, string)[] place = [("parent", $"{engine.Id}"), ("position", "3"), ("at", time)];
+        (await RefusedAsync(visitor, $"{file}/parts?handler=Fit", [("kind", "Cylinder"), ("serial", cylinder.SerialNumber), .. place])).ShouldContain("is the one that came off there");
+        (await visitor.ReadAsync($"{file}/parts?add=true")).QuerySelector($"select[name=stored] option[value='{cylinder.Id}']").ShouldNotBeNull();
+        await DoneAsync(visitor, $"{file}/parts?handler=Fit", [("stored", $"{cylinder.Id}"), .. place]);
+        Aircraft("N0BRM").Cylinder(engine, 3)!.Id.ShouldBe(cylinder.Id);
+    }
+
+    [Fact]
     public async Task A_file_of_times_is_looked_at_questioned_and_taken_in_whole()
     {
         var visitor = await server.EnterAsync("tamsin");

@@ -79,12 +79,15 @@ public sealed record ClassRules(IReadOnlyList<UsualFinding> Usual, IReadOnlyList
             return (null, null);
         if (origin is not null)
             return Below(origin, to);
+        // What somebody called an airworthiness item isn't made less without a word either.
+        var stood = now == DiscrepancyClass.Airworthiness;
         var guess = Guess(what, task);
-        if (guess.Finding is null || to.Class <= guess.Class)
+        if (!stood && (guess.Finding is null || to.Class <= guess.Class))
             return (null, null);
+        var suggests = guess.Finding is { } finding && guess.Class < to.Class ? $"The words speak of “{finding.Title}”, usually {guess.Class.InWords()}" : "It stands as an airworthiness item";
         return TooShort(to.Why)
-            ? (null, new("why", $"The words speak of “{guess.Finding.Title}”, usually {guess.Class.InWords()}: say why it is only {to.Class.InWords()}, in up to {Discrepancy.LongestWhere} characters."))
-            : (new(guess.Class, to.Class, to.Why!.Trim(), to.Reference?.Trim() ?? "", "", to.By, to.At), null);
+            ? (null, new("why", $"{suggests}: say why it is only {to.Class.InWords()}, in up to {Discrepancy.LongestWhere} characters."))
+            : (new(stood ? DiscrepancyClass.Airworthiness : guess.Class, to.Class, to.Why!.Trim(), to.Reference?.Trim() ?? "", "", to.By, to.At), null);
     }
 
     private static (Lowered?, Refusal?) Below(Origin origin, Classing to)

@@ -115,6 +115,8 @@ public sealed partial class Aircraft
         if (part.Kind != ComponentKind.Other && installations.FirstOrDefault(fitted => fitted.IsOn && fitted.Component.Kind == part.Kind
             && fitted.ParentId == parent && fitted.Position == position) is { } there)
             return new("position", $"{part.Kind.InWords()} {position} s/n {there.Component.SerialNumber} sits there. Take it off first, or name another place.".TrimStart());
+        if (IsTypedAnew(part, position, parent))
+            return new("serial", $"S/n {part.SerialNumber.Trim()} is the one that came off there. Choose it from what lies in the shop: its history goes on with it.");
         if (part.Kind == ComponentKind.Engine && cameOff is null)
             InstallEngine(part, position, at, ownTime, on);
         else
@@ -154,7 +156,7 @@ public sealed partial class Aircraft
             return new("parts", "What it would take the place of is not on this aircraft.");
         if (old.Component.Kind == ComponentKind.Engine)
             return new("parts", "An engine is changed in the aircraft's file, under Parts: its cylinders and times go with it.");
-        if (serialNumber.Length > 0 && serialNumber == old.Component.SerialNumber)
+        if (IsSerial(serialNumber, old.Component.SerialNumber))
             return new("parts", $"S/n {serialNumber} is the one that comes off.");
         var (kind, name, position, parent) = (old.Component.Kind, old.Component.Name, old.Position, old.ParentId);
         if (TakeOff(componentId, on, TimeInService, why) is { } refusal)
@@ -165,6 +167,13 @@ public sealed partial class Aircraft
             Install(stay.Component, stay.Position, TimeInService, stay.TimeInService(TimeInService), stay.ParentId == componentId ? part.Id : stay.ParentId, on);
         return null;
     }
+
+    // The part that came off this place last, entered as a new one: its history would begin again, and what was judged on it would count as replaced.
+    private bool IsTypedAnew(Component part, string position, Guid? parent) => installations
+        .Where(stay => !stay.IsOn && stay.Component.Kind == part.Kind && stay.ParentId == parent && stay.Position == position).MaxBy(stay => stay.RemovedAt!.Value.Value) is { } last
+        && last.ComponentId != part.Id && IsSerial(part.SerialNumber, last.Component.SerialNumber);
+
+    private static bool IsSerial(string typed, string plate) => typed.Trim() is { Length: > 0 } serial && serial.Equals(plate.Trim(), StringComparison.OrdinalIgnoreCase);
 
     /// <summary>Moves a part to another aircraft, with everything that sits on it: its own time goes along.</summary>
     /// <param name="componentId">The part.</param>

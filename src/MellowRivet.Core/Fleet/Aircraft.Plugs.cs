@@ -60,9 +60,12 @@ public sealed partial class Aircraft
         var fires = hole.Row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom;
         if (suits is { } made && fires is { } kind && made != kind)
             return new("suits", $"{hole} is fired by a {kind.InWords()} system: this plug isn't made for it. {(engine.Ignition is { IsMixed: true } ? PlugRotation.Placard : "")}".TrimEnd());
+        Component plug = new(Guid.CreateVersion7(), ComponentKind.Plug, type?.Trim() ?? "", number.Trim()) { Suits = suits ?? fires };
+        if (IsTypedAnew(plug, $"{hole}", engine.Id))
+            return new("number", $"{plug.SerialNumber} is the one that came out of {hole}. Put it back in the aircraft’s file, under Parts, or give the new one a number of its own.");
         if (SittingOn(engine.Id).FirstOrDefault(stay => stay.Component.Kind == ComponentKind.Plug && stay.Position == hole.ToString()) is { } old && TakeOff(old.ComponentId, on, TimeInService, why) is { } refusal)
             return refusal;
-        Install(new(Guid.CreateVersion7(), ComponentKind.Plug, type?.Trim() ?? "", number.Trim()) { Suits = suits ?? fires }, hole.ToString(), TimeInService, default(Measures.Hours), engine.Id, on);
+        Install(plug, hole.ToString(), TimeInService, default(Measures.Hours), engine.Id, on);
         return null;
     }
 }

@@ -33,14 +33,23 @@ public sealed partial class Inspection
     /// <summary>Keeps every bad judgement there is now, and notes how those of before were answered: read again, or the part replaced.</summary>
     public void Remember(Aircraft aircraft)
     {
-        var now = InspectionJudgements.Of(this, aircraft).GroupBy(judged => judged.Key).ToDictionary(group => group.Key, group => group.MaxBy(judged => judged.Judgement.Verdict)!);
+        var next = RememberedBy(InspectionJudgements.Of(this, aircraft), aircraft);
+        if (!next.SequenceEqual(remembered))
+            remembered = next;
+    }
+
+    /// <summary>What is remembered, as it stands beside the judgements there are now.</summary>
+    /// <param name="live">Everything that is judged now.</param>
+    /// <param name="aircraft">The aircraft.</param>
+    public List<Remembered> RememberedBy(IReadOnlyList<Judged> live, Aircraft aircraft)
+    {
+        var now = live.GroupBy(judged => judged.Key).ToDictionary(group => group.Key, group => group.MaxBy(judged => judged.Judgement.Verdict)!);
         List<Remembered> next = [.. remembered.Select(was => was.By is not null ? was
             : now.TryGetValue(was.Judged.Key, out var there) ? was.Against(there)
             : was.Judged.IsReplacedOn(aircraft) ? was with { By = AnsweredBy.PartReplaced } : was)];
         var open = next.Where(was => was.By is null).Select(was => was.Judged.Key).ToHashSet();
         next.AddRange(now.Values.Where(judged => judged.WantsAnswer && !open.Contains(judged.Key)).Select(judged => new Remembered(judged)));
-        if (!next.SequenceEqual(remembered))
-            remembered = next;
+        return next;
     }
 
     /// <summary>Sets a bad judgement aside, with reason and reference.</summary>

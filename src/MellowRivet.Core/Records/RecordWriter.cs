@@ -33,6 +33,7 @@ public static class RecordWriter
         var unairworthy = inspection.OpenAirworthiness.ToList();
         var deferred = inspection.Discrepancies.Where(found => found.IsDeferred).OrderBy(found => found.Number).ToList();
         var scope = Scope.Of(rules, inspection, aircraft).Entered(inspection.Checklist);
+        var judged = JudgedLines.Of(inspection, aircraft);
 
         JsonObject Entry(Book book, string subject, string item, string serial, Hours? time, Guid? part = null)
         {
@@ -65,12 +66,10 @@ public static class RecordWriter
         // What was judged bad and may stand, what was set lower, what was left out: each with its reason, in the book it belongs to.
         IEnumerable<string> Answered(Book book) =>
         [
-            .. inspection.SetAside.Where(aside => BookOf(aside.Key) == book).Select(aside => aside.AsEntered),
+            .. judged.Where(line => inspection.BookOf(line.Judged.Where.ZoneKey) == book).Select(line => line.AsEntered).OfType<string>(),
             .. inspection.Discrepancies.Where(found => found is { Origin: not null, Disposition: not Disposition.Withdrawn } && inspection.BookOf(found.ZoneKey) == book).SelectMany(found => found.Lowered.Select(less => $"{found.What}: {less.InWords}")),
             .. book == Book.Engine ? inspection.NotPart.Select(left => left.AsEntered) : [],
         ];
-
-        Book BookOf(string key) => JudgedLines.Of(inspection, aircraft).FirstOrDefault(line => line.Judged.Key == key) is { } line ? inspection.BookOf(line.Judged.Where.ZoneKey) : Book.Airframe;
 
         var total = aircraft.TimeInService;
         List<Draft> drafts = [new(Book.Airframe, Entry(Book.Airframe, "aircraft", "Airframe", aircraft.SerialNumber, total))];

@@ -35,7 +35,7 @@ public sealed record Judged(string Key, string What, string Saw, JudgedWhere Whe
     /// <summary>What makes it this very judgement: read again it is another one, even where it reads the same.</summary>
     public string Seen => $"{Saw} · {Judgement.Verdict} · {Judgement.Rule} · {At.UtcDateTime:O}";
 
-    public string InWords => $"{What}: {Saw}. {Judgement.Rule}";
+    public string InWords => $"{What}: {Saw}. {char.ToUpperInvariant(Judgement.Rule[0])}{Judgement.Rule[1..]}";
 
     /// <summary>What a discrepancy that is written down for it goes back to.</summary>
     public Origin Origin => new(Key, InWords, Judgement.Verdict, Judgement.Source);
@@ -80,4 +80,12 @@ public sealed record Remembered(Judged Judged, Judged? Now = null, AnsweredBy? B
 public sealed record JudgedLine(Judged Judged, AnsweredBy? By, string Answer, Discrepancy? Found = null, SetAside? Aside = null)
 {
     public bool IsUnanswered => By is null && Judged.WantsAnswer;
+
+    /// <summary>What the signed entry says of it, because the number alone would not bear the signature out; null where nothing has to be said.</summary>
+    public string? AsEntered => By switch
+    {
+        AnsweredBy.SetAside => Aside!.AsEntered,
+        AnsweredBy.OtherLimit => $"{Judged.InWords}. {Answer}",
+        _ => null,
+    };
 }

@@ -13,14 +13,14 @@ public static class JudgedLines
     {
         var live = InspectionJudgements.Of(inspection, aircraft);
         var read = live.GroupBy(judged => judged.Key).ToDictionary(group => group.Key, group => group.Max(judged => judged.At));
+        // As they stand now: a limit or a part may have changed in the file since anybody wrote on this inspection.
+        var remembered = inspection.RememberedBy(live, aircraft);
         return
         [
             .. live.Where(judged => judged.WantsAnswer).Select(judged => Answer(inspection, judged, $"{judged.Judgement.Next}"))
                 // A bad value that was taken back, and not read again on the same part.
-                .Concat(inspection.Remembered.Where(was => was.By is null && !(read.TryGetValue(was.Judged.Key, out var at) && at >= was.Judged.At)).Select(was => was.Judged.IsReplacedOn(aircraft)
-                    ? new JudgedLine(was.Judged, AnsweredBy.PartReplaced, "The part was replaced: its series begins again.")
-                    : Answer(inspection, was.Judged, "It was taken back and not read again: read it again.")))
-                .Concat(inspection.Remembered.Where(was => was.By is not null).Select(was => new JudgedLine(was.Judged, was.By, was.By switch
+                .Concat(remembered.Where(was => was.By is null && !(read.TryGetValue(was.Judged.Key, out var at) && at >= was.Judged.At)).Select(was => Answer(inspection, was.Judged, "It was taken back and not read again: read it again.")))
+                .Concat(remembered.Where(was => was.By is not null).Select(was => new JudgedLine(was.Judged, was.By, was.By switch
                 {
                     AnsweredBy.PartReplaced => "The part was replaced: its series begins again.",
                     AnsweredBy.OtherLimit => $"The same reading, judged by another limit: {Small(was.Now!.Judgement.Rule)} ({was.Now.Judgement.Source.AsItStands}).",

@@ -58,6 +58,8 @@ public static class WhoseLook
             waiting.AddRange(inspection.Discrepancies.Where(found => found.ZoneKey == key && found.Correction is not null && !IsEnough(found)).OrderBy(found => found.Number).Select(found => $"what was done about {inspection.WorkOrder}-{found.Number:00}, {found.What}"));
             waiting.AddRange(inspection.Discrepancies.Where(found => found is { Disposition: Disposition.Withdrawn, Class: DiscrepancyClass.Airworthiness } && found.ZoneKey == key && !IsEnough(found.Steps[^1].By, found.Steps[^1].At, key, true))
                 .OrderBy(found => found.Number).Select(found => $"{inspection.WorkOrder}-{found.Number:00}, {found.What}, withdrawn"));
+            waiting.AddRange(inspection.Discrepancies.Where(found => found.ZoneKey == key && found.Class != DiscrepancyClass.Airworthiness && found.Lowered.LastOrDefault(less => less.From == DiscrepancyClass.Airworthiness) is { } less && !IsEnough(less.By, less.At, key, true))
+                .OrderBy(found => found.Number).Select(found => $"{inspection.WorkOrder}-{found.Number:00}, {found.What}, set lower"));
             var sheets = Changes(key).Where(change => !IsEnough(change.By, change.At, key, false)).ToList();
             if (sheets.Count > 0)
                 waiting.Add($"{sheets.Count} {(sheets.Count == 1 ? "value or look" : "values and looks")} on the engine’s sheets");

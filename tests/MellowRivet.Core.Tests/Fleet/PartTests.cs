@@ -1,6 +1,7 @@
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
 
 namespace MellowRivet.Core.Tests.Fleet;
@@ -69,6 +70,24 @@ public class PartTests
         aircraft.TakeOff(aircraft.Propellers.Single().ComponentId, null, new Hours(1000), "nicked").ShouldBeNull();
         aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Propeller, "", "P-2"), "", null, new Hours(1000), new Hours(10), null).ShouldBeNull();
         aircraft.Propellers.Single().TimeInService(aircraft.TimeInService).ShouldBe(new Hours(10.5m));
+    }
+
+    // Else a rejected part would count as replaced by itself (domain.md section 14).
+    [Fact]
+    public void What_came_off_a_place_goes_back_as_itself_and_not_as_a_new_part()
+    {
+        var (engine, cylinder) = (Engine, aircraft.Cylinder(Engine, 2)!);
+        aircraft.TakeOff(cylinder.Id, null, new Hours(1000), "leaks at the rings").ShouldBeNull();
+        var (field, message) = aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Cylinder, "", $" {cylinder.SerialNumber.ToLowerInvariant()}"), "2", null, new Hours(1000), default, engine.Id)!;
+        (field, message).ShouldBe(("serial", $"S/n {cylinder.SerialNumber.ToLowerInvariant()} is the one that came off there. Choose it from what lies in the shop: its history goes on with it."));
+        aircraft.Fit(cylinder, "2", null, new Hours(1000), new Hours(1120), engine.Id).ShouldBeNull();
+        aircraft.Replace(cylinder.Id, "", cylinder.SerialNumber.ToLowerInvariant(), new DateOnly(2026, 11, 21), "why")!.Message.ShouldContain("the one that comes off");
+
+        aircraft.InstallPlugs(engine, "P", 1, default, null);
+        var plug = aircraft.SittingOn(engine.Id).Single(stay => stay.Component.Kind == ComponentKind.Plug && stay.Position == "1T").Component;
+        aircraft.TakeOff(plug.Id, null, new Hours(1000), "dropped").ShouldBeNull();
+        aircraft.FitPlug(engine, PlugHole.Parse("1T")!.Value, "P", plug.SerialNumber, null, new DateOnly(2026, 11, 21), "why")!.Field.ShouldBe("number");
+        aircraft.FitPlug(engine, PlugHole.Parse("1T")!.Value, "P", "another", null, new DateOnly(2026, 11, 21), "why").ShouldBeNull();
     }
 
     [Fact]

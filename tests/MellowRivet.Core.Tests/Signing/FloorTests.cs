@@ -65,6 +65,15 @@ public class FloorTests
     }
 
     [Fact]
+    public void What_stood_as_an_airworthiness_item_is_not_made_less_without_a_word()
+    {
+        (Lowered? Lowered, Refusal? Refusal) Decide(DiscrepancyClass? now, string? why) => Fixture.Classes.Decide("Something odd", null, null, now, To(DiscrepancyClass.Watch, signs: false, why: why, reference: null));
+        Decide(DiscrepancyClass.Airworthiness, null).Refusal!.Message.ShouldStartWith("It stands as an airworthiness item: say why it is only watch");
+        Decide(DiscrepancyClass.Airworthiness, "paint, not a crack").Lowered!.InWords.ShouldBe("lowered from airworthiness to watch: paint, not a crack");
+        Decide(DiscrepancyClass.Recommended, null).ShouldBe((null, null));
+    }
+
+    [Fact]
     public void Other_words_do_not_slip_under_the_class_that_was_set_for_the_first_ones()
     {
         var found = Discrepancies.DeferralTests.Found(DiscrepancyClass.Watch, "Something rattles");

@@ -9,6 +9,7 @@ using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using static MellowRivet.Core.Tests.Bulletins.BulletinFixture;
@@ -51,6 +52,9 @@ public class JudgementListTests
     private JudgedLine Only => Lines.ShouldHaveSingleItem();
     private Component Part(ComponentKind kind, string position = "") => aircraft.SittingOn(engine.Id).First(stay => stay.Component.Kind == kind && (position.Length == 0 || stay.Position == position)).Component;
     private TrayPlace Place(string hole) => PlugTray.Of(aircraft, engine, inspection).At(PlugHole.Parse(hole)!.Value)!;
+
+    private IReadOnlyList<string> Entered(Book book) => [.. RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today)
+        .Single(draft => draft.Book == book).Content["work"]!.AsArray().Select(line => $"{line}")];
 
     private void Value(BenchSheet sheet, string kind, string position, double value, int minute = 0) =>
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == kind && one.Position == position), value, sheet.Values.First(one => one.Kind == kind).Band.Unit, Fixture.Ines, Fixture.Now.AddMinutes(minute)).ShouldBeNull();
@@ -203,8 +207,10 @@ public class JudgementListTests
         Task("pads", 0.08);
         inspection.Remember(aircraft);
         aircraft.SetLimit(new("pads", "in", 0.07, null, "manual 32-40, p. 3"));
+        (Only.By, Only.Answer).ShouldBe((AnsweredBy.OtherLimit, "The same reading, judged by another limit: at least 0.07 in (your manual: manual 32-40, p. 3)."), "before anybody has written on the inspection since");
+        Entered(Book.Airframe).ShouldHaveSingleItem().ShouldBe("Pads: 0.08 in. At least 0.1 in. The same reading, judged by another limit: at least 0.07 in (your manual: manual 32-40, p. 3).");
         inspection.Remember(aircraft);
-        (Only.By, Only.Answer).ShouldBe((AnsweredBy.OtherLimit, "The same reading, judged by another limit: at least 0.07 in (your manual: manual 32-40, p. 3)."));
+        Only.By.ShouldBe(AnsweredBy.OtherLimit);
     }
 
     [Fact]
@@ -277,9 +283,11 @@ public class JudgementListTests
         Aside("another", "spare", "sheet 3", signs)!.Message.ShouldContain("read again meanwhile");
         Aside(seen, "spare", "sheet 3", signs).ShouldBeNull();
         (Only.By, Only.Aside!.AsEntered).ShouldBe((AnsweredBy.SetAside, "Plug 1T, resistance: 30000 Ω. Above 5000 Ω. Set aside: spare Ref. sheet 3 (mechanic with inspection authorization, 77)"));
+        Entered(Book.Engine).ShouldHaveSingleItem().ShouldContain("Set aside: spare");
         // Read again it is another judgement, and wants its own answer.
         Ohms("1T", 31_000);
         Only.IsUnanswered.ShouldBeTrue();
+        Entered(Book.Engine).ShouldBeEmpty("what was said of the other reading is no longer so");
         Ohms("1T", 30_000);
         inspection.TakeUpAgain(key);
         Only.IsUnanswered.ShouldBeTrue();

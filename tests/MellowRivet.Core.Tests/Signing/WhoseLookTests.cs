@@ -96,6 +96,20 @@ public class WhoseLookTests
     }
 
     [Fact]
+    public void An_airworthiness_item_that_somebody_else_set_lower_wants_the_look()
+    {
+        var inspection = Begin(InspectionKind.HundredHour);
+        Answer(inspection, Fixture.Inspector);
+        var found = inspection.Find(Guid.NewGuid(), "something odd", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Inspector.Id, Fixture.Now.AddMinutes(1));
+        found.Classify(new(DiscrepancyClass.Watch, false, Helper.Id, Fixture.Now.AddMinutes(2), "paint"), Fixture.Classes, null).ShouldBeNull();
+        Gear(inspection).Waiting.ShouldHaveSingleItem().ShouldContain("something odd, set lower");
+        found.Move(Disposition.Withdrawn, "no matter", inspection.House, Helper.Id, Fixture.Now.AddMinutes(3)).ShouldBeNull();
+        Gear(inspection).Waiting.ShouldHaveSingleItem("withdrawing it afterwards doesn't hide it");
+        Look(inspection, Fixture.Inspector, 5).ShouldBeNull();
+        Gear(inspection).Waiting.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void A_value_that_was_changed_after_the_look_is_not_the_one_that_was_looked_at()
     {
         var inspection = Begin(InspectionKind.Annual);

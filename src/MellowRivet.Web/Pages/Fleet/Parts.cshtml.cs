@@ -193,8 +193,8 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         return (part, null);
     }
 
-    // On nothing now, and not sitting on something: a cylinder that lies there with its engine is part of that.
-    private static IQueryable<Component> Stored(RivetDb db) => db.Components.Where(part => part.Kind != ComponentKind.Cylinder
+    // On nothing now, and not sitting on something: a cylinder that lies there with its engine is part of that, one whose engine flies on lies there by itself.
+    private static IQueryable<Component> Stored(RivetDb db) => db.Components.Where(part => (part.Kind != ComponentKind.Cylinder || db.Installations.Any(stay => stay.ComponentId == part.Id && db.Installations.Any(engine => engine.ComponentId == stay.ParentId && engine.RemovedAt == null)))
         && db.Installations.Any(stay => stay.ComponentId == part.Id) && !db.Installations.Any(stay => stay.ComponentId == part.Id && stay.RemovedAt == null));
 
     private async Task<bool> ShowAsync(CancellationToken stop)
