@@ -1,5 +1,5 @@
 // The engine station: a whole plug service by the keyboard at the desk and by touch standing, and a practice case.
-import { enterAs, expect, nothingSerious, standing, test } from './shop.mjs';
+import { enterAs, expect, kept, nothingSerious, standing, test } from './shop.mjs';
 
 // The tug's engine: two carburettors, plugs of one kind.
 let walk;
@@ -9,11 +9,7 @@ test.beforeEach(async ({ page, shop }) => {
   walk = shop.walks.N0LTS;
 });
 
-const saved = async (page, act) => {
-  const answer = page.waitForResponse(response => response.url().includes('handler=Step') && response.request().method() === 'POST');
-  await act();
-  expect((await answer).status()).toBe(200);
-};
+const saved = (page, act) => kept(page, 'Step', act);
 
 test('a plug goes through its whole service by the keyboard at the desk, or by touch standing', { tag: '@both' }, async ({ page }) => {
   // A new plug, with all of its service before it.

@@ -121,3 +121,10 @@ export async function sendAll(page, address, form, fields = {}) {
   }, [address, form, fields]);
   expect(left, address).toBe(0);
 }
+
+// What is typed is judged before it is kept, so the judgement alone doesn't say that the shop has it: its answer does.
+export const kept = async (page, handler, act) => {
+  const answer = page.waitForResponse(response => response.url().includes(`handler=${handler}`) && response.request().method() === 'POST');
+  await act();
+  expect((await answer).status()).toBe(200);
+};

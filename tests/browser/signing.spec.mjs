@@ -1,5 +1,5 @@
 // Five ways in which something untrue was once signed, each by ordinary buttons, each ended by its refusal.
-import { enterAs, expect, nothingSerious, password, test, token } from './shop.mjs';
+import { enterAs, expect, kept, nothingSerious, password, test, token } from './shop.mjs';
 
 const closed = page => page.getByRole('button', { name: /^Sign as/ });
 
@@ -22,7 +22,7 @@ test('a cylinder at 15/80 is an airworthiness item, whatever the words say of oi
   await enterAs(page, 'orla');
   await page.goto(`${walk}/compressions?cylinder=2`);
   await page.locator('#said-2 [data-psi]').fill('15');
-  await page.locator('#said-2 [data-psi]').press('Enter');
+  await kept(page, 'Reading', () => page.locator('#said-2 [data-psi]').press('Enter'));
   await expect(page.locator('#said-2')).toContainText('Below 60/80 after a second hot try');
   await page.goto(`${walk}/close`);
   const line = page.locator('.judged-line', { hasText: 'Compression, cylinder 2' });

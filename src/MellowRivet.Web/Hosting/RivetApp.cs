@@ -114,6 +114,7 @@ public static class RivetApp
         builder.Services.AddRateLimiter(limits => Limit(limits, settings));
 
         var app = builder.Build();
+        app.UseWhatArrived();
         app.UseSecurityHeaders(Security.Headers());
         app.UseStatusCodePagesWithReExecute("/problem/{0}");
         app.UseExceptionHandler("/problem/500");
