@@ -41,16 +41,19 @@ public static class JudgedLines
         if (lines.LastOrDefault(found => Covers(found, judged)) is { } covering)
             return new(judged, AnsweredBy.FixList, $"On the fix list as {inspection.WorkOrder}-{covering.Number:00}, {covering.Class.InWords()}, {covering.Disposition.InWords()}.", covering);
         return lines.LastOrDefault() is { } line
-            ? new(judged, null, line.IsOpen
-                ? $"{inspection.WorkOrder}-{line.Number:00} was set lower for another reading: judge this one for itself."
-                : $"{inspection.WorkOrder}-{line.Number:00} is put right: read it again.", line)
+            ? new(judged, null, line.IsOpen || line.IsDeferred
+                ? $"{inspection.WorkOrder}-{line.Number:00} was set lower for what was there before: judge this one for itself."
+                : judged.IsMeasured
+                ? $"{inspection.WorkOrder}-{line.Number:00} is put right: read it again."
+                : $"It was seen after {inspection.WorkOrder}-{line.Number:00} was put right: open that again, or look again.", line)
             : new(judged, null, wanted);
     }
 
-    // A line that is put right answers a look; a number is read again. One that was set lower, or is settled, holds for the very judgement it was written down for.
-    private static bool Covers(Discrepancy found, Judged judged) => found.Origin!.InWords == judged.InWords
-        ? found.IsOpen || !judged.IsMeasured || found.Correction is { Kind: CorrectionKind.Deferred }
-        : found.IsOpen && found.Class == DiscrepancyClass.Airworthiness;
+    // An open airworthiness item answers for its part, whatever is read on it. What was set lower, deferred or put right answers for the very
+    // judgement alone, and no later one: not for what is read or seen since, not at the next inspection. A number put right is read again.
+    private static bool Covers(Discrepancy found, Judged judged) => (found.IsOpen && found.Class == DiscrepancyClass.Airworthiness)
+        || (found.Origin!.InWords == judged.InWords
+            && (found.IsOpen || found.IsDeferred ? found.Lowered.Count > 0 && judged.At <= found.Lowered[^1].At : !judged.IsMeasured && judged.At <= found.CorrectedAt));
 
     /// <summary>Whether the part it was judged on, or what that sits on, is off the aircraft and another sits in its place.</summary>
     public static bool IsReplacedOn(this Judged judged, Aircraft aircraft) => judged.ComponentId is { } part && IsReplaced(part, aircraft);

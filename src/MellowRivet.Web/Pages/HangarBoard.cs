@@ -141,9 +141,9 @@ public sealed class HangarBoard(DueBoard due, Shelf shelf)
         var open = ready.Blockers.Count(blocker => blocker.By is HeldUpBy.Tag or HeldUpBy.Tool);
         if (open > 0 && toLookAt == 0)
             yield return new(State.NotYet, $"{open} panels, parts or tools open or out", $"{walk}/tags");
-        var judged = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.Judgement);
-        if (judged > 0)
-            yield return new(State.Airworthiness, $"{judged} {(judged == 1 ? "judgement" : "judgements")} to answer", $"{walk}/close#judged");
+        var judged = ready.Judgements.Where(line => line.IsUnanswered).ToList();
+        if (judged is [var worst, ..])
+            yield return new(States.Of(worst.Judged.Judgement.Verdict), $"{judged.Count} {(judged.Count == 1 ? "judgement" : "judgements")} to answer", $"{walk}/close#judged");
         if (ready.Missing.Count > 0 && toLookAt == 0)
             yield return new(State.NotYet, $"{ready.Missing.Count} still to read or fill in", $"{walk}/close#asked");
         var zones = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.ZoneLook);

@@ -59,8 +59,8 @@ public class JudgementListTests
     private void Value(BenchSheet sheet, string kind, string position, double value, int minute = 0) =>
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == kind && one.Position == position), value, sheet.Values.First(one => one.Kind == kind).Band.Unit, Fixture.Ines, Fixture.Now.AddMinutes(minute)).ShouldBeNull();
 
-    private void Found(BenchSheet sheet, string key) =>
-        inspection.Look(sheet, sheet.Looks.Single(look => look.Key == key), new(sheet.Carrier.Id, sheet.Kind, key, LookState.Found, "cracked", null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
+    private void Found(BenchSheet sheet, string key, int minute = 0, LookState state = LookState.Found) =>
+        inspection.Look(sheet, sheet.Looks.Single(look => look.Key == key), new(sheet.Carrier.Id, sheet.Kind, key, state, "cracked", null, null, Fixture.Ines, Fixture.Now.AddMinutes(minute))).ShouldBeNull();
 
     private void Task(string key, double value, ReadingConditions? conditions = null)
     {
@@ -244,6 +244,22 @@ public class JudgementListTests
     }
 
     [Fact]
+    public void What_is_seen_bad_again_after_it_was_put_right_is_not_answered_by_that()
+    {
+        var sheet = Sheets.Exhaust(aircraft, engine);
+        Found(sheet, "slip-joint");
+        var (found, _) = inspection.PutOnList(Guid.NewGuid(), "slip joint", "engine", "", new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, Only.Judged, Fixture.Classes);
+        Found(sheet, "slip-joint", minute: 10);
+        Only.By.ShouldBe(AnsweredBy.FixList, "the line is open still");
+        found!.Correct(new("welded", CorrectionKind.Repaired, "manual"), inspection.House, Fixture.Ines, Fixture.Now.AddMinutes(20)).ShouldBeNull();
+        Only.By.ShouldBe(AnsweredBy.FixList);
+        Found(sheet, "slip-joint", minute: 30);
+        (Only.IsUnanswered, Only.Answer).ShouldBe((true, "It was seen after 26-1-01 was put right: open that again, or look again."));
+        Found(sheet, "slip-joint", minute: 40, LookState.Good);
+        Lines.ShouldNotContain(line => line.IsUnanswered);
+    }
+
+    [Fact]
     public void A_line_that_was_set_lower_answers_for_the_reading_it_was_set_lower_for_alone()
     {
         Ohms("1T", 6_000);
@@ -254,7 +270,7 @@ public class JudgementListTests
         found!.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "fires well under pressure", "plug sheet 3", Fixture.Inspector.Certificates[0]), Fixture.Classes, null).ShouldBeNull();
         Only.By.ShouldBe(AnsweredBy.FixList);
         Ohms("1T", 30_000);
-        (Only.IsUnanswered, Only.Answer).ShouldBe((true, "26-1-01 was set lower for another reading: judge this one for itself."));
+        (Only.IsUnanswered, Only.Answer).ShouldBe((true, "26-1-01 was set lower for what was there before: judge this one for itself."));
         inspection.SetJudgementAside(aircraft, Only.Judged.Key, Only.Judged.Seen, "a reason", "a reference", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
     }
 

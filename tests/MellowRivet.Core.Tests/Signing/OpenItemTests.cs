@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.OpenItems;
@@ -85,6 +86,30 @@ public class OpenItemTests
         var carried = second.Discrepancies.Single();
         carried.Origin!.IsFixed.ShouldBeTrue();
         carried.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "x", "y", Fixture.Inspector.Certificates[0]), Fixture.Classes, null).ShouldNotBeNull();
+    }
+
+    // What a signer said of last year's chunks is no word on this year's.
+    [Fact]
+    public void What_was_set_lower_at_one_inspection_answers_for_nothing_at_the_next()
+    {
+        var engine = aircraft.Engines.Single().ComponentId;
+        static Inspection Cut(Inspection inspection, Guid engine, int minute = 0)
+        {
+            inspection.Cut(new(Guid.NewGuid(), engine, FilterPlace.Filter, FilterMetal.Ferrous, FilterAmount.Chunks, "", null, Fixture.Ines, Fixture.Now.AddMinutes(minute))).ShouldBeNull();
+            return inspection;
+        }
+        var first = Cut(Begin(), engine);
+        Classing lower = new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "left by the overhaul", "overhaul report 4", Fixture.Inspector.Certificates[0]);
+        first.PutOnList(Guid.NewGuid(), "chunks in the filter", "engine", "", lower, null, JudgedLines.Of(first, aircraft).Single().Judged, Fixture.Classes).Refusal.ShouldBeNull();
+        JudgedLines.Of(first, aircraft).Single().By.ShouldBe(AnsweredBy.FixList);
+        JudgedLines.Of(Cut(first, engine, minute: 10), aircraft).Single().IsUnanswered.ShouldBeTrue("other chunks, after the next change of oil");
+        Sign(first);
+
+        var second = Cut(Begin(), engine);
+        second.Discrepancies.Single().LookAgain("", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        var line = JudgedLines.Of(second, aircraft).Single();
+        (line.IsUnanswered, line.Answer).ShouldBe((true, "27-1-01 was set lower for what was there before: judge this one for itself."));
+        second.SetJudgementAside(aircraft, line.Judged.Key, line.Judged.Seen, "the last of it", "overhaul report 5", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
     }
 
     // A signed list called it an airworthiness item: words that sound harmless and a wish don't make it less.
