@@ -45,7 +45,7 @@ public static class FixListQueries
                            join inspection in db.Inspections on found.InspectionId equals inspection.Id
                            where inspection.AircraftId == aircraftId && inspection.State != InspectionState.InWork
                               && found.Class == DiscrepancyClass.KnownMark && (found.Disposition == Disposition.Open || found.Disposition == Disposition.Asked || found.Disposition == Disposition.Approved || found.Disposition == Disposition.Declined)
-                              && !db.Discrepancies.Any(later => later.SameAs == found.Id)
+                              && !db.Discrepancies.Any(later => later.SameAs == found.Id && later.Disposition != Disposition.Withdrawn)
                            orderby inspection.OpenedOn, found.Number
                            select new { found, inspection.WorkOrder }).ToListAsync(stop);
         return [.. marks.Select(row => new CarriedMark(row.found.Id, $"{row.WorkOrder}-{row.found.Number:00}", row.found.What, row.found.Place, row.found.Examination, row.found.Photos.Count > 0 ? row.found.Photos[0] : null))];

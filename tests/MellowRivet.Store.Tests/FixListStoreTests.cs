@@ -61,6 +61,11 @@ public sealed class FixListStoreTests : IAsyncDisposable
 
         var carried = (await db.KnownMarksAsync(inspection.AircraftId, default)).ShouldHaveSingleItem();
         (carried.DiscrepancyId, carried.Number, carried.Examination!.Method).ShouldBe((mark, "26-1-02", FoundHow.DyePenetrant));
+        var typo = inspection.Find(Guid.NewGuid(), "Typed at the wrong place", "gear", "left", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, At);
+        typo.IsAgain(mark);
+        typo.Move(Disposition.Withdrawn, "another line", inspection.House, TestShop.Ines, At).ShouldBeNull();
+        await db.SaveChangesAsync();
+        (await db.KnownMarksAsync(inspection.AircraftId, default)).ShouldHaveSingleItem().DiscrepancyId.ShouldBe(mark, "what was withdrawn takes nobody's place");
         inspection.Find(Guid.NewGuid(), "Line in the paint, tested again", "gear", "right", DiscrepancyClass.KnownMark, false, null, TestShop.Ines, At).IsAgain(mark);
         inspection.Sign();
         await db.SaveChangesAsync();

@@ -12,8 +12,9 @@ public sealed partial class Inspection
 
     public IReadOnlyList<Discrepancy> Discrepancies => discrepancies;
 
-    /// <summary>Marks that earlier inspections found benign, each to be accepted or tested again.</summary>
-    public IReadOnlyList<CarriedMark> CarriedMarks => carriedMarks;
+    /// <summary>Marks that earlier inspections found benign, each to be accepted or tested again. A test that was withdrawn is none.</summary>
+    public IReadOnlyList<CarriedMark> CarriedMarks =>
+        [.. carriedMarks.Select(mark => discrepancies.Any(found => found.Id == mark.TestedAs && found.Disposition == Disposition.Withdrawn) ? mark with { TestedAs = null } : mark)];
 
     /// <summary>Airworthiness items that are still open: they choose the statement.</summary>
     public IEnumerable<Discrepancy> OpenAirworthiness => discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
@@ -66,12 +67,12 @@ public sealed partial class Inspection
     }
 
     /// <summary>The known marks that belong where a person stands.</summary>
-    public IEnumerable<CarriedMark> MarksIn(string zoneKey) => carriedMarks.Where(mark => mark.Place.ZoneKey == zoneKey);
+    public IEnumerable<CarriedMark> MarksIn(string zoneKey) => CarriedMarks.Where(mark => mark.Place.ZoneKey == zoneKey);
 
     /// <summary>Somebody looked at a known mark and accepts it with their initials, while its test still counts.</summary>
     public Refusal? AcceptMark(Guid discrepancyId, Guid by, DateTimeOffset at, DateOnly today)
     {
-        if (carriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { } mark)
+        if (CarriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { } mark)
             return new("mark", "There is no such known mark on this aircraft.");
         if (mark.IsAnswered)
             return new("mark", "It is answered already.");
@@ -84,14 +85,14 @@ public sealed partial class Inspection
     /// <summary>Takes the acceptance of a known mark back.</summary>
     public void UnacceptMark(Guid discrepancyId)
     {
-        if (carriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is { } mark)
+        if (CarriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is { } mark)
             Change(mark with { Accepted = null });
     }
 
     /// <summary>Puts a known mark on this fix list to be tested again: an airworthiness item until the test says otherwise.</summary>
     public (Discrepancy? Found, Refusal? Refusal) TestMarkAgain(Guid id, Guid discrepancyId, Guid by, DateTimeOffset at)
     {
-        if (carriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { TestedAs: null } mark)
+        if (CarriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { TestedAs: null } mark)
             return (null, new("mark", "It is tested again already."));
         var found = Find(id, mark.What, mark.Place.ZoneKey, mark.Place.Where, DiscrepancyClass.Airworthiness, false, null, by, at, mark.Place.Pin);
         found.IsAgain(discrepancyId);

@@ -92,9 +92,6 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
 
         var id = Form.Post;
         var house = await db.HouseRulesAsync(stop);
-        var done = await db.TasksDoneAsync(Chosen!.Id, clock, stop);
-        var marks = await db.KnownMarksAsync(Chosen!.Id, stop);
-        var open = await db.OpenItemsAsync(Chosen!.Id, stop);
         var written = await desk.WriteFileAsync(Chosen!.Id, Form.Post, async aircraft =>
         {
             if (await db.Inspections.AnyAsync(other => other.WorkOrder == order, stop))
@@ -103,7 +100,8 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
                 return new("Aircraft", "Its last inspection is still in work: close that one first.");
             if (aircraft.ReadMeter(aircraft.TimeBasis, today, shown.Value, User.Initials()) is { } meter)
                 return new("Hours", meter.Field == MeterFault.Backwards ? $"{meter.Message} If it was, note that under Times first." : meter.Message);
-            var inspection = new Inspection(id, aircraft, Form.Kind, order!, sheets, today, done, house, marks, open);
+            // In its turn: what is signed or cleared until then counts.
+            var inspection = new Inspection(id, aircraft, Form.Kind, order!, sheets, today, await db.TasksDoneAsync(aircraft.Id, clock, stop), house, await db.KnownMarksAsync(aircraft.Id, stop), await db.OpenItemsAsync(aircraft.Id, stop));
             if (inspection.Tasks.Count == 0)
                 return new("Worksheets", "Nothing of these worksheets is due now. Tick another one.");
             foreach (var words in (Form.Squawks ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))

@@ -86,6 +86,9 @@ public class PlaceTests
         var (again, _) = inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now);
         (again!.Class, again.SameAs, again.Where).ShouldBe((DiscrepancyClass.Airworthiness, old.DiscrepancyId, "left leg"));
         inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();
+        again.Move(Disposition.Withdrawn, "wrong mark", inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Core.Signing.Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(2, "a test that was withdrawn is none");
+        again = inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Found!;
         again.Examine(new(FoundHow.EddyCurrent, "", Fixture.Ines, new(2026, 11, 23), null), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes)!.Message.ShouldContain("what the test showed");
         again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 24), null), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes)!.Message.ShouldContain("still to come");
         again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 23), new(2028, 1, 1)), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes).ShouldBeNull();
