@@ -21,18 +21,23 @@ public sealed class FeedState
     public string Said { get; set; } = "";
 }
 
-/// <summary>The shop's bulletins, kept between requests until one comes or changes, or the day does.</summary>
+/// <summary>The shop's bulletins and types, kept between requests until one comes or changes, or the day does.</summary>
 public sealed class BulletinShelf
 {
-    private (int Count, int Changes, BulletinList List)? kept;
+    private sealed record Mark(int Bulletins, int Changes, int Types, int TypeChanges, Guid? Latest);
+
+    private (Mark Mark, BulletinList List)? kept;
 
     public async Task<BulletinList> ListAsync(RivetDb db, DateOnly today, CancellationToken stop)
     {
-        var mark = await db.Bulletins.GroupBy(_ => 1).Select(all => new { Count = all.Count(), Changes = all.Sum(held => held.Changes) }).SingleOrDefaultAsync(stop);
-        if (kept is { } there && there.Count == (mark?.Count ?? 0) && there.Changes == (mark?.Changes ?? 0) && there.List.Today == today)
+        // The marks are read before what they stand for: what is loaded may be newer than its mark, never older.
+        var held = await db.Bulletins.GroupBy(_ => 1).Select(all => new { Count = all.Count(), Changes = all.Sum(one => one.Changes) }).SingleOrDefaultAsync(stop);
+        var types = await db.Types.GroupBy(_ => 1).Select(all => new { Count = all.Count(), Changes = all.Sum(one => one.Changes), Latest = all.Max(one => one.Id) }).SingleOrDefaultAsync(stop);
+        Mark mark = new(held?.Count ?? 0, held?.Changes ?? 0, types?.Count ?? 0, types?.Changes ?? 0, types?.Latest);
+        if (kept is { } there && there.Mark == mark && there.List.Today == today)
             return there.List;
-        var list = new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), today);
-        kept = (mark?.Count ?? 0, mark?.Changes ?? 0, list);
+        var list = new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
+        kept = (mark, list);
         return list;
     }
 }
@@ -43,13 +48,16 @@ public sealed class BulletinShelf
 public sealed record TakenIn(IReadOnlyList<ShopBulletin> New, int Known)
 {
     /// <summary>How the new ones fall on the shop: "applies to 3 aircraft, 1 can’t tell".</summary>
-    public string OnTheShop(IEnumerable<DueLine> lines)
+    /// <param name="lines">The shop's due lines, with the bulletins on them.</param>
+    /// <param name="types">The types it knows.</param>
+    public string OnTheShop(IEnumerable<DueLine> lines, TypeList types)
     {
+        var unknown = New.SelectMany(held => types.UnsettledIn(held.Bulletin)).Select(name => name.Name).Distinct().ToList();
         var ids = New.Select(held => held.Id).ToHashSet();
         var touched = lines.Select(line => line.Research.Lines.Where(one => ids.Contains(one.Held.Id)).ToList()).ToList();
         var applies = touched.Count(ones => ones.Any(one => one.Answer.Answer == RuleAnswer.Applies && one.SupersededBy is null));
         var open = touched.Count(ones => ones.Any(one => one.Answer.Answer == RuleAnswer.CannotTell && one.SupersededBy is null) && !ones.Any(one => one.Answer.Answer == RuleAnswer.Applies && one.SupersededBy is null));
-        return New.Count == 0 ? "nothing new" : $"{New.Count} new: {applies} aircraft{(open > 0 ? $", {open} can’t tell" : "")}";
+        return New.Count == 0 ? "nothing new" : $"{New.Count} new: {applies} aircraft{(open > 0 ? $", {open} can’t tell" : "")}{(unknown.Count == 0 ? "" : $"; no list knows {string.Join(", ", unknown.Take(5))}{(unknown.Count > 5 ? $" and {unknown.Count - 5} more" : "")}: settle that under Types")}";
     }
 }
 
@@ -67,7 +75,7 @@ public static class BulletinQueries
 
     /// <summary>One aircraft's due line with its bulletins, all loaded anew: for a write that decides by it.</summary>
     public static async Task<DueLine> FreshLineAsync(this RivetDb db, Guid aircraftId, Func<Category, RulePack> rules, DateOnly today, CancellationToken stop) =>
-        (await db.DueLinesAsync([aircraftId], new(await db.Bulletins.AsNoTracking().ToListAsync(stop), today), rules, today, whole: true, stop))[0];
+        (await db.DueLinesAsync([aircraftId], new(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today), rules, today, whole: true, stop))[0];
 
     /// <summary>The case of a bulletin on an aircraft or part, made where there is none.</summary>
     public static async Task<BulletinCase> CaseAsync(this RivetDb db, string family, Guid aircraftId, Guid? componentId, CancellationToken stop) =>

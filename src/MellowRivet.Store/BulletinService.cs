@@ -56,7 +56,7 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, DueBoard 
                 taken = await db.TakeInAsync(bulletins, service.Name, null, clock.GetUtcNow(), stop);
                 return null;
             }, stop);
-            said = taken!.OnTheShop(await board.LinesAsync(db, today, stop));
+            said = taken!.OnTheShop(await board.LinesAsync(db, today, stop), await db.TypeListAsync(stop));
         }
         FeedState? state = null;
         await db.OnceAsync(Guid.CreateVersion7(), clock, async () =>

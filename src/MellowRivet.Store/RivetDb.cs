@@ -24,6 +24,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
 {
     public DbSet<Person> People => Set<Person>();
     public DbSet<Aircraft> Aircraft => Set<Aircraft>();
+    public DbSet<KnownType> Types => Set<KnownType>();
     public DbSet<Component> Components => Set<Component>();
     public DbSet<Installation> Installations => Set<Installation>();
     public DbSet<MeterReading> MeterReadings => Set<MeterReading>();

@@ -15,6 +15,9 @@ public static class ShopDatabase
     /// <summary>The migration that made open items the aircraft's own.</summary>
     private const string OpenItems = "20261128013715_OpenItems";
 
+    /// <summary>The migration that made the type list.</summary>
+    private const string Types = "20261128051436_Types";
+
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
     /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>
     public static async Task BringUpToDateAsync(RivetDb db, DataFolder data, TimeProvider clock, CancellationToken stop)
@@ -29,6 +32,8 @@ public static class ShopDatabase
             await db.Database.MigrateAsync(stop);
             if (applied.Length > 0 && !applied.Contains(OpenItems))
                 await db.OpenItemsFromHistoryAsync(stop);
+            if (applied.Length > 0 && !applied.Contains(Types))
+                await db.TypesFromFilesAsync(stop);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
         foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal).Skip(BackupsKept))

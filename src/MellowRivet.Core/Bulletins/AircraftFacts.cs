@@ -10,14 +10,37 @@ namespace MellowRivet.Core.Bulletins;
 /// </summary>
 /// <param name="aircraft">The aircraft with its parts.</param>
 /// <param name="stated">Facts that were read off it and off parts.</param>
+/// <param name="types">The types the shop knows: what the names of models mean.</param>
 /// <param name="target">The part the bulletin is about; null for the aircraft.</param>
-public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedFact> stated, Installation? target) : IFacts
+public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedFact> stated, TypeList types, Installation? target) : IFacts
 {
     private static readonly ConcurrentDictionary<string, FactName?> Names = new();
 
     private readonly Dictionary<string, Fact> known = [];
 
     public Fact Of(string name) => known.TryGetValue(name, out var fact) ? fact : known[name] = Find(name);
+
+    /// <summary>
+    /// What a rule finds, and where it goes by the model or serial number of a thing whose model no list knows: that nobody can
+    /// tell. A serial number says something within its model only.
+    /// </summary>
+    public Applicability Put(Rule rule)
+    {
+        var answer = rule.Of(this);
+        if (answer.Answer != RuleAnswer.DoesNotApply || !HasUnlisted)
+            return answer;
+        foreach (var condition in rule.Conditions)
+            if (Names.GetOrAdd(condition.Fact, FactName.Read) is { Asks: "model" or "serial", TypeKind: not null } name && Of(name.Model) is { Models: { } models } fact
+                && fact.Values.FirstOrDefault(value => !models.List.Find(models.Kind, value).IsKnown) is { } unlisted)
+                return new(RuleAnswer.CannotTell, [name.Model], [.. answer.Reasons, Reason.Said($"{name.Model} {unlisted} is on no type list")]);
+        return answer;
+    }
+
+    private bool? hasUnlisted;
+
+    // Most aircraft have none: asked once, not with every bulletin.
+    private bool HasUnlisted => hasUnlisted ??= !types.Find(TypeKind.Aircraft, aircraft.Type).IsKnown
+        || On.Any(stay => stay.Component is { PartNumber.Length: > 0 } part && part.Kind.TypeOf() is { } kind && !types.Find(kind, part.PartNumber).IsKnown);
 
     /// <summary>The parts a name begins with; empty where none of the kind is on file.</summary>
     public IReadOnlyList<Installation> Hosts(FactName name)
@@ -69,7 +92,7 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
 
     private Fact OfAircraft(string asks) => asks switch
     {
-        "model" => Word(aircraft.Type),
+        "model" => Model(aircraft.Type, TypeKind.Aircraft),
         "serial" => Word(aircraft.SerialNumber),
         "hours" => aircraft.ReadOn is null ? Fact.Unknown : Fact.Known(aircraft.TimeInService.Value.ToString(CultureInfo.InvariantCulture)),
         "category" => Fact.Known(aircraft.Category.InWords()),
@@ -79,7 +102,7 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
 
     private Fact OfPart(Installation stay, string asks) => asks switch
     {
-        "model" => Word(stay.Component.PartNumber),
+        "model" => stay.Component.Kind.TypeOf() is { } kind ? Model(stay.Component.PartNumber, kind) : Word(stay.Component.PartNumber),
         "serial" => Word(stay.Component.SerialNumber),
         "made" => Word(stay.Component.MadeOn?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)),
         "hours" => Word(stay.TimeInService(aircraft.TimeInService)?.Value.ToString(CultureInfo.InvariantCulture)),
@@ -90,6 +113,8 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
 
     private string? Said(Guid? aircraftId, Guid? componentId, string key) => stated
         .Where(fact => fact.AircraftId == aircraftId && fact.ComponentId == componentId && string.Equals(fact.Key, key, StringComparison.OrdinalIgnoreCase)).MaxBy(fact => fact.At)?.Value;
+
+    private Fact Model(string name, TypeKind kind) => Word(name) with { Models = new(types, kind) };
 
     private static Fact Word(string? word) => string.IsNullOrWhiteSpace(word) ? Fact.Unknown : Fact.Known(word);
 

@@ -51,8 +51,8 @@ public sealed record BulletinResearch(IReadOnlyList<BulletinLine> Lines)
         foreach (var held in list.All)
             foreach (var on in held.Bulletin.About is { } kind && byKind[kind].Any() ? byKind[kind].Cast<Installation?>() : [null])
             {
-                var seen = facts.TryGetValue(on?.ComponentId ?? Guid.Empty, out var there) ? there : facts[on?.ComponentId ?? Guid.Empty] = new AircraftFacts(aircraft, stated, on);
-                var answer = held.Bulletin.AppliesTo.Of(seen);
+                var seen = facts.TryGetValue(on?.ComponentId ?? Guid.Empty, out var there) ? there : facts[on?.ComponentId ?? Guid.Empty] = new AircraftFacts(aircraft, stated, list.Types, on);
+                var answer = seen.Put(held.Bulletin.AppliesTo);
                 // Most of a shop's bulletins are about other aircraft: they are left at the first fact that says so.
                 if (whole || answer.Answer != RuleAnswer.DoesNotApply || byTarget.Contains((held.Family, on?.ComponentId ?? Guid.Empty)))
                     lines.Add(Line(list, held, on, seen, answer, byTarget, rules, basis));
@@ -107,7 +107,7 @@ public sealed record BulletinResearch(IReadOnlyList<BulletinLine> Lines)
     }
 
     private static DateOnly? Made(Aircraft aircraft, IReadOnlyCollection<StatedFact> stated) =>
-        new AircraftFacts(aircraft, stated, null).Of("aircraft.made").Values is [var day] && DateOnly.TryParse(day, System.Globalization.CultureInfo.InvariantCulture, out var made) ? made : null;
+        new AircraftFacts(aircraft, stated, TypeList.Empty, null).Of("aircraft.made").Values is [var day] && DateOnly.TryParse(day, System.Globalization.CultureInfo.InvariantCulture, out var made) ? made : null;
 
     private static string Slug(ComponentKind kind) => char.ToLowerInvariant(kind.ToString()[0]) + kind.ToString()[1..];
 

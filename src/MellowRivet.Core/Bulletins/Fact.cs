@@ -1,3 +1,5 @@
+using MellowRivet.Core.Fleet;
+
 namespace MellowRivet.Core.Bulletins;
 
 /// <summary>What is known of one fact of an aircraft. Where several parts have it, such as two engines, each one's value counts.</summary>
@@ -5,6 +7,9 @@ namespace MellowRivet.Core.Bulletins;
 /// <param name="Whole">No other is missing: with no value at all, that the thing isn't there.</param>
 public sealed record Fact(IReadOnlyList<string> Values, bool Whole)
 {
+    /// <summary>For a model: the list that says which names mean it. Null where words are compared as they stand.</summary>
+    public ModelNames? Models { get; init; }
+
     /// <summary>Nobody has said.</summary>
     public static readonly Fact Unknown = new([], false);
 
@@ -17,8 +22,14 @@ public sealed record Fact(IReadOnlyList<string> Values, bool Whole)
     public static Fact Of(IEnumerable<Fact> facts)
     {
         var all = facts.ToList();
-        return new([.. all.SelectMany(fact => fact.Values).Distinct()], all.Count > 0 && all.All(fact => fact.Whole));
+        return new([.. all.SelectMany(fact => fact.Values).Distinct()], all.Count > 0 && all.All(fact => fact.Whole)) { Models = all.Select(fact => fact.Models).FirstOrDefault() };
     }
+}
+
+/// <summary>The names of one kind of type, as a shop knows them.</summary>
+public sealed record ModelNames(TypeList List, TypeKind Kind)
+{
+    public RuleAnswer Match(string onFile, IsOneOf named) => List.Match(Kind, onFile, named.Words);
 }
 
 /// <summary>Where a rule gets its facts from.</summary>
@@ -83,6 +94,12 @@ public sealed record FactName(string Whose, string? Part, string? Position, stri
     public bool IsYesNo => Asks is "certified" or "fitted" || Asks.StartsWith(Modification, StringComparison.Ordinal) || Asks.StartsWith(Mark, StringComparison.Ordinal);
 
     public bool IsDate => Asks == "made";
+
+    /// <summary>The kind of type that it names, or that the thing has; null for a part that goes by its part number.</summary>
+    public TypeKind? TypeKind => (Part ?? Whose) == FactName.Aircraft ? Fleet.TypeKind.Aircraft : Enum.TryParse<ComponentKind>(Part ?? Whose, ignoreCase: true, out var kind) ? kind.TypeOf() : Fleet.TypeKind.Appliance;
+
+    /// <summary>The name of the same thing's model.</summary>
+    public string Model => string.Join('.', new[] { Whose, Part, Position, "model" }.OfType<string>());
 
     /// <summary>What to read off, in words: "the crankshaft’s serial number".</summary>
     public string InWords

@@ -37,6 +37,7 @@ public sealed record IsOneOf(IReadOnlyList<string> Words) : FactTest
     public override string InWords => $"is {string.Join(" or ", Words)}";
     public override string Met => "is on the list";
     public override string Unmet => $"is not {string.Join(" or ", Words)}";
+    public override string Doubt => $"can’t be told from {string.Join(" or ", Words)}: one of the names is on no type list";
 
     public bool Equals(IsOneOf? other) => other is not null && Words.SequenceEqual(other.Words);
 

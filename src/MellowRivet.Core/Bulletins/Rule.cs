@@ -101,7 +101,7 @@ public sealed record Condition(string Fact, FactTest Test) : Rule
         var fact = facts.Of(Fact);
         string? doubt = null;
         foreach (var value in fact.Values)
-            switch (Test.On(value))
+            switch (Test is IsOneOf named && fact.Models is { } models ? models.Match(value, named) : Test.On(value))
             {
                 case RuleAnswer.Applies:
                     return new(RuleAnswer.Applies, [], [new(this, value, RuleAnswer.Applies)]);

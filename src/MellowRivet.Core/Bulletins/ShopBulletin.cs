@@ -1,3 +1,5 @@
+using MellowRivet.Core.Fleet;
+
 namespace MellowRivet.Core.Bulletins;
 
 /// <summary>A page or file that somebody put with a bulletin.</summary>
@@ -61,9 +63,11 @@ public sealed class BulletinList
     private readonly Dictionary<Guid, ShopBulletin> supersededBy = [];
 
     /// <param name="bulletins">The bulletins.</param>
+    /// <param name="types">The types the shop knows, by which their models are told.</param>
     /// <param name="today">A bulletin takes another's place from the day it holds.</param>
-    public BulletinList(IEnumerable<ShopBulletin> bulletins, DateOnly today)
+    public BulletinList(IEnumerable<ShopBulletin> bulletins, TypeList types, DateOnly today)
     {
+        Types = types;
         All = [.. bulletins.OrderByDescending(held => held.Bulletin.Effective).ThenBy(held => held.Bulletin.Number, StringComparer.Ordinal).ThenByDescending(held => held.Revision, StringComparer.Ordinal)];
         Today = today;
         var families = All.ToLookup(held => held.Family);
@@ -80,6 +84,7 @@ public sealed class BulletinList
     }
 
     public IReadOnlyList<ShopBulletin> All { get; }
+    public TypeList Types { get; }
     public DateOnly Today { get; }
 
     /// <summary>What took a bulletin's place; null while it stands.</summary>

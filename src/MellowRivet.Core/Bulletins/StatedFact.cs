@@ -60,7 +60,7 @@ public sealed class StatedFact
         if (fact.Asks == "serial" && SerialNumber.Read(read) is null)
             return (null, new("value", $"A serial number has letters or figures, up to {SerialNumber.Longest} characters."));
 
-        var facts = new AircraftFacts(aircraft, [], target);
+        var facts = new AircraftFacts(aircraft, [], TypeList.Empty, target);
         var hosts = facts.Hosts(fact);
         if (fact is { Whose: FactName.Aircraft, Part: null })
             return fact.IsYesNo || fact.IsDate ? (new(id, aircraft.Id, null, fact.Asks, read, photo, by, at), null) : (null, new("fact", "That stands on the aircraft’s data plate: change it there."));

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("8aa2103b-0dcc-4ed3-bcc0-84327e55454f"), entityTypeCount: 30)
+            : base(skipDetectChanges: false, modelId: new Guid("710b3b40-aa1f-418b-b240-13dbdbc44a22"), entityTypeCount: 31)
         {
         }
 
@@ -29,6 +29,7 @@ namespace MellowRivet.Store.Generated
             var aircraft = AircraftEntityType.Create(this);
             var component = ComponentEntityType.Create(this);
             var installation = InstallationEntityType.Create(this);
+            var knownType = KnownTypeEntityType.Create(this);
             var meterReading = MeterReadingEntityType.Create(this);
             var compressionTest = CompressionTestEntityType.Create(this);
             var inspection = InspectionEntityType.Create(this);
@@ -91,6 +92,7 @@ namespace MellowRivet.Store.Generated
             AircraftEntityType.CreateAnnotations(aircraft);
             ComponentEntityType.CreateAnnotations(component);
             InstallationEntityType.CreateAnnotations(installation);
+            KnownTypeEntityType.CreateAnnotations(knownType);
             MeterReadingEntityType.CreateAnnotations(meterReading);
             CompressionTestEntityType.CreateAnnotations(compressionTest);
             InspectionEntityType.CreateAnnotations(inspection);

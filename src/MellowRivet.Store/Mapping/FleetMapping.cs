@@ -26,6 +26,16 @@ internal sealed class AircraftMapping : IEntityTypeConfiguration<Aircraft>
     }
 }
 
+internal sealed class KnownTypeMapping : IEntityTypeConfiguration<KnownType>
+{
+    public void Configure(EntityTypeBuilder<KnownType> type)
+    {
+        type.Property(row => row.Id).ValueGeneratedNever();
+        type.Ignore(row => row.Aliases).Ignore(row => row.Name).Ignore(row => row.FullName).Ignore(row => row.Names);
+        type.Property<List<string>>("aliases").HasColumnName("Aliases").AsJson();
+    }
+}
+
 internal sealed class InstallationMapping : IEntityTypeConfiguration<Installation>
 {
     public void Configure(EntityTypeBuilder<Installation> stay)

@@ -665,6 +665,36 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("Installations");
                 });
 
+            modelBuilder.Entity("MellowRivet.Core.Fleet.KnownType", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Changes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Designation")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Maker")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("aliases")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Aliases");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Types");
+                });
+
             modelBuilder.Entity("MellowRivet.Core.Fleet.MeterReading", b =>
                 {
                     b.Property<Guid>("Id")

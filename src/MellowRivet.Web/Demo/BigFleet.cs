@@ -17,6 +17,7 @@ internal static class BigFleet
     public static async Task MakeAsync(RivetDb db, DateOnly today, CancellationToken stop)
     {
         RuleSource source = new(Standing.Manual, "invented for measuring, p. 1");
+        db.Types.AddRange(Enumerable.Range(0, 97).Select(number => $"Type {number}").Prepend("Type").Select((model, at) => new KnownType(Guid.CreateVersion7(), TypeKind.Aircraft, at == 0 ? "Measured" : "Another", model)));
         db.ChangeTracker.AutoDetectChangesEnabled = false;
         for (var number = 0; number < Aircraft; number++)
         {

@@ -20,6 +20,7 @@ internal static class BigWalk
     {
         var (today, at) = (clock.Today(), clock.GetUtcNow());
         var sheet = new Worksheet("short", "Short", 1, "to measure on", [.. Enumerable.Range(1, Zones).Select(zone => new WorksheetZone($"zone-{zone}", $"Zone {zone}", Station.Airframe, Book.Airframe, [new($"task-{zone}", $"Zone {zone} as a whole", "to measure on")]))]);
+        db.Types.Add(new(Guid.CreateVersion7(), TypeKind.Aircraft, "Measured", "Long list"));
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0FIX", "Long list", "F-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
         aircraft.ReadTime(today, new(1000));
         db.Add(aircraft);
@@ -45,6 +46,7 @@ internal static class BigWalk
     {
         var sheet = new Worksheet("big", "Big", 1, "to measure on", [.. Enumerable.Range(1, Zones).Select(zone => new WorksheetZone($"zone-{zone}", $"Zone {zone}", Station.Airframe, Book.Airframe,
             [.. Enumerable.Range(1, TasksEach).Select(task => new WorksheetTask($"task-{zone}-{task}", $"Part {task} of zone {zone}: cracks, corrosion, security", "to measure on"))]))]);
+        db.Types.Add(new(Guid.CreateVersion7(), TypeKind.Aircraft, "Measured", "Big"));
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0BIG", "Big", "B-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
         aircraft.ReadTime(today, new(1000));
         var inspection = new Inspection(Guid.CreateVersion7(), aircraft, InspectionKind.Annual, "big", [sheet], today);

@@ -40,7 +40,7 @@ internal static class DemoGlider
     {
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0FLD", "Lindqvale Tarn M", "LT-12", Category.ExperimentalAmateurBuilt, new(Wing.Low, Gear.TailWheel, 1, 2, FoldingWing: true)) { TimeBasis = MeterKind.HourMeter };
         demo.Db.Aircraft.Add(aircraft);
-        DemoShop.Fit(aircraft, EngineLayout.InlineTwoStroke, CompressionSchool.QuarterDrop, "TS2-0419", "own make", ownTime: null, new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy));
+        DemoShop.Fit(aircraft, EngineLayout.InlineTwoStroke, CompressionSchool.QuarterDrop, "TS2-0419", "52-1107", ownTime: null, new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy), propeller: "WP-52");
 
         // The hour meter was replaced in the barn: it began at zero again.
         aircraft.ReadMeter(MeterKind.HourMeter, demo.Written(2008, 7, 12), 311.6m, "from the books");

@@ -52,12 +52,28 @@ public static class DemoShop
         var shop = new Shop();
         shop.Work(DemoHistory.House);
         db.Shop.Add(shop);
+        db.Types.AddRange(Types());
         await db.SaveChangesAsync(stop);
         await DemoTrainer.MakeAsync(history, stop);
         await DemoOthers.MakeAsync(history, stop);
         await DemoTwin.MakeAsync(history, stop);
         await DemoGlider.MakeAsync(history, stop);
         await DemoBulletins.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
+    }
+
+    // All but one model that a bulletin names, and all but one that is on file: both are asked about.
+    private static IEnumerable<KnownType> Types()
+    {
+        (TypeKind Kind, string Maker, string Models, string[] Aliases)[] types =
+        [
+            (TypeKind.Aircraft, "Pellworth", "Dunlin 2", ["PD2"]), (TypeKind.Aircraft, "Pellworth", "Dunlin 4", ["PD4"]), (TypeKind.Aircraft, "Ostrand", "Corrin 4", []), (TypeKind.Aircraft, "Ostrand", "Corrin 6", ["OC6"]),
+            (TypeKind.Aircraft, "Osmund", "Kestrelet", []), (TypeKind.Aircraft, "Brindle", "Mote LS", []), (TypeKind.Aircraft, "Lindqvale", "Tarn M", ["Tarn Motor"]),
+            .. new[] { "TF4-160", "TF4-180", "SF6-260", "LQ4-A", "LQ4-B", "TS2" }.Select(model => (TypeKind.Engine, "Tarn and Field Engines", model, Array.Empty<string>())),
+            .. new[] { "WP-52-4F", "WP-52-6F", "WP-74", "WP-76C" }.Select(model => (TypeKind.Propeller, "Wenbury Propellers", model, Array.Empty<string>())),
+            .. new[] { "AL-20", "BT-25", "LT-406", "SP-211", "TX-30", "TX-31" }.Select(model => (TypeKind.Appliance, "Hallow Instruments", model, Array.Empty<string>())),
+            (TypeKind.Appliance, "Cressing Fuel Systems", "CV-64", []),
+        ];
+        return types.Select(type => new KnownType(Guid.CreateVersion7(), type.Kind, type.Maker, type.Models, type.Aliases));
     }
 
     private static List<Tool> Tools(DateOnly today)
@@ -77,12 +93,12 @@ public static class DemoShop
 
     /// <summary>An engine with its cylinders and a propeller on an aircraft.</summary>
     internal static Component Fit(Aircraft aircraft, EngineLayout layout, CompressionSchool school, string engineSerial, string propellerSerial, Hours? ownTime,
-        Ignition ignition, string position = "", string part = "")
+        Ignition ignition, string position = "", string part = "", string propeller = "")
     {
         var engine = new Component(Guid.CreateVersion7(), ComponentKind.Engine, part, engineSerial) { LayoutKey = layout.Key, Ignition = ignition };
         engine.JudgeCompressionBy(new(school));
         aircraft.InstallIgnition(aircraft.InstallEngine(engine, position, default, ownTime), engineSerial);
-        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, "", propellerSerial), position, default, default(Hours));
+        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, propeller, propellerSerial), position, default, default(Hours));
         return engine;
     }
 

@@ -47,7 +47,7 @@ internal static class DemoTrainer
         // Ten years are written while they are drawn.
         var drawing = demo.PicturesAsync(Around.Concat(Findings), stop);
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N04QF", "Pellworth Dunlin 2", "PD2-0318", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
-        var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFour, CompressionSchool.SixtyOfEighty, "TF4-2217", "WB-70355", new Hours(0), new(IgnitionKind.Magneto, IgnitionKind.Magneto), part: "TF4-160");
+        var engine = DemoShop.Fit(aircraft, EngineLayout.FlatFour, CompressionSchool.SixtyOfEighty, "TF4-2217", "WB-70355", new Hours(0), new(IgnitionKind.Magneto, IgnitionKind.Magneto), part: "TF4-160", propeller: "WP-74");
         foreach (var limit in Manual)
             aircraft.SetLimit(limit);
         aircraft.SetCableTable(new(["aileron-cable-left", "aileron-cable-right"], [new(-15, 26), new(0, 32), new(15, 38), new(30, 44), new(45, 50)], 3, "Dunlin manual 27-10, p. 5"));

@@ -33,8 +33,8 @@ internal static class DemoTwin
         var aircraft = new Aircraft(Guid.CreateVersion7(), "N0TWQ", "Ostrand Corrin 6", "OC6-0077", Category.Standard, new(Wing.Low, Gear.NoseWheel, 2, 6, Retractable: true));
         demo.Db.Aircraft.Add(aircraft);
         Ignition two = new(IgnitionKind.Magneto, IgnitionKind.Magneto);
-        var left = DemoShop.Fit(aircraft, EngineLayout.FlatSix, CompressionSchool.OrificeOfTheDay, "SF6-3140", "WB-81220", new Hours(0), two, "left", "SF6-260");
-        var right = DemoShop.Fit(aircraft, EngineLayout.FlatSix, CompressionSchool.OrificeOfTheDay, "SF6-3092", "WB-81221", new Hours(0), two, "right", "SF6-260");
+        var left = DemoShop.Fit(aircraft, EngineLayout.FlatSix, CompressionSchool.OrificeOfTheDay, "SF6-3140", "WB-81220", new Hours(0), two, "left", "SF6-260", "WP-76C");
+        var right = DemoShop.Fit(aircraft, EngineLayout.FlatSix, CompressionSchool.OrificeOfTheDay, "SF6-3092", "WB-81221", new Hours(0), two, "right", "SF6-260", "WP-76C");
 
         var came = demo.Today.AddDays(-19);
         aircraft.InstallPlugs(left, "QK-18M", 301, new Hours(0), null);

@@ -10,6 +10,13 @@ internal static class BulletinFixture
 {
     public static readonly DateOnly Today = new(2026, 11, 23);
 
+    /// <summary>Every model that these tests have on file; those of a test's own come with it.</summary>
+    public static readonly TypeList Types = new(
+    [
+        .. new[] { "Corrin 6", "Corrin 4" }.Select(model => new KnownType(Guid.NewGuid(), TypeKind.Aircraft, "Ostrand", model)), new(Guid.NewGuid(), TypeKind.Aircraft, "", "T"), new(Guid.NewGuid(), TypeKind.Aircraft, "", "Test type"),
+        new(Guid.NewGuid(), TypeKind.Engine, "Tarn and Field Engines", "TF-1"), new(Guid.NewGuid(), TypeKind.Appliance, "Hallow", "TC-9"),
+    ]);
+
     public static Bulletin Bulletin(string number = "SB-1", Rule? rule = null, Compliance? compliance = null, ComponentKind? about = null, BulletinKind kind = BulletinKind.AirworthinessDirective, DateOnly? effective = null) =>
         new(BulletinFile.FormatName, 1, "Issuer", number, "", kind, "Subject", effective ?? new(2026, 11, 1), effective ?? new(2026, 11, 1), rule ?? new All([]), compliance ?? new([]), "document 1", [], about);
 
@@ -18,10 +25,10 @@ internal static class BulletinFixture
     public static Rule Rule(string text) => RuleText.Read(text).Rule ?? throw new InvalidOperationException(RuleText.Read(text).Fault);
 
     /// <summary>The lines of some bulletins on an aircraft.</summary>
-    public static BulletinResearch Research(Aircraft aircraft, IEnumerable<ShopBulletin> held, IReadOnlyCollection<BulletinCase>? cases = null, IReadOnlyCollection<StatedFact>? stated = null, IReadOnlyCollection<DueItem>? due = null, DateOnly? today = null)
+    public static BulletinResearch Research(Aircraft aircraft, IEnumerable<ShopBulletin> held, IReadOnlyCollection<BulletinCase>? cases = null, IReadOnlyCollection<StatedFact>? stated = null, IReadOnlyCollection<DueItem>? due = null, DateOnly? today = null, TypeList? types = null)
     {
         var line = DueLine.Of(aircraft, due ?? [], aircraft.MeterReadings, today ?? Today);
-        return BulletinResearch.Of(new(held, today ?? Today), cases ?? [], stated ?? [], Fixture.Rules.Bulletins, line, aircraft.MeterReadings);
+        return BulletinResearch.Of(new(held, types ?? Types, today ?? Today), cases ?? [], stated ?? [], Fixture.Rules.Bulletins, line, aircraft.MeterReadings);
     }
 
     public static BulletinLine Line(Aircraft aircraft, Bulletin bulletin, IReadOnlyCollection<BulletinCase>? cases = null, IReadOnlyCollection<StatedFact>? stated = null, IReadOnlyCollection<DueItem>? due = null, DateOnly? today = null) =>

@@ -81,7 +81,7 @@ public class ResearchTests
         var one = Bulletin("SB-1", effective: new(2025, 1, 1)) with { Supersedes = [new("SB-2")] };
         var two = Bulletin("SB-2", effective: new(2026, 1, 1)) with { Supersedes = [new("SB-1")] };
         var held = new[] { Held(one), Held(two) };
-        var list = new BulletinList(held, Today);
+        var list = new BulletinList(held, Types, Today);
         (list.SupersededBy(held[0]), list.SupersededBy(held[1])).ShouldBe((held[1], null));
     }
 

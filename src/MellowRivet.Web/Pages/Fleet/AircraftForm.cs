@@ -12,6 +12,10 @@ public class PlateForm
     public string? Registration { get; set; }
     public string? Serial { get; set; }
     public string? Type { get; set; }
+
+    /// <summary>The answer where no list knows the type, and the maker of one of its own.</summary>
+    public string? TypeMeans { get; set; }
+    public string? TypeMaker { get; set; }
     public Category Category { get; set; }
     public Wing Wing { get; set; }
     public Gear Gear { get; set; }
@@ -59,9 +63,14 @@ public sealed class AircraftForm : PlateForm
     public string? EngineSerial { get; set; }
     public string? RightEngineSerial { get; set; }
     public string? EnginePart { get; set; }
+    public string? EngineMeans { get; set; }
+    public string? EngineMaker { get; set; }
     public string? EngineHours { get; set; }
     public string? PropellerSerial { get; set; }
     public string? RightPropellerSerial { get; set; }
+    public string? PropellerPart { get; set; }
+    public string? PropellerMeans { get; set; }
+    public string? PropellerMaker { get; set; }
     public string? PropellerHours { get; set; }
     public MeterKind TimeBasis { get; set; } = MeterKind.Tach;
     public string? Shown { get; set; }
@@ -86,6 +95,7 @@ public sealed class AircraftForm : PlateForm
         (Top, Bottom) = (engine.Ignition?.Top ?? default, engine.Ignition?.Bottom ?? default);
         School = engine.CompressionRule?.School ?? default;
         EnginePart = engine.PartNumber;
+        PropellerPart = aircraft.Propellers.FirstOrDefault()?.Component.PartNumber;
     }
 
     public override IEnumerable<Refusal> Check()
@@ -106,6 +116,8 @@ public sealed class AircraftForm : PlateForm
             yield return new("FiringOrder", order.Message);
         if (EnginePart?.Trim().Length > 40)
             yield return new("EnginePart", "Up to 40 characters.");
+        if (PropellerPart?.Trim().Length > 40)
+            yield return new("PropellerPart", "Up to 40 characters.");
         if (TypedNumber.ParseHours(Shown) is null)
             yield return new("Shown", "What the meter shows now, in hours: 4318.6.");
         foreach (var (field, typed) in new[] { ("Total", Total), ("EngineHours", EngineHours), ("PropellerHours", PropellerHours) })
@@ -142,6 +154,6 @@ public sealed class AircraftForm : PlateForm
         engine.JudgeCompressionBy(new(School));
         var now = aircraft.TimeInService;
         aircraft.InstallIgnition(aircraft.InstallEngine(engine, position, now, TypedNumber.ParseHours(EngineHours)));
-        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, "", propellerSerial.Trim()), position, now, TypedNumber.ParseHours(PropellerHours));
+        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, PropellerPart?.Trim() ?? "", propellerSerial.Trim()), position, now, TypedNumber.ParseHours(PropellerHours));
     }
 }

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -12,11 +13,12 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, TimeProvider clock) : 
     public override FileSheet At => FileSheet.Plate;
 
     public PlateForm Form { get; private set; } = new();
+    public TypeList Types { get; private set; } = TypeList.Empty;
     public Guid Post { get; } = Guid.CreateVersion7();
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
+        if (!await ShowAsync(stop))
             return NotFound();
         Form.Take(Aircraft);
         return Page();
@@ -31,20 +33,29 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, TimeProvider clock) : 
         if (!ModelState.IsValid)
         {
             Form = form;
-            return await LoadAsync(stop) ? Page() : NotFound();
+            return await ShowAsync(stop) ? Page() : NotFound();
         }
         var written = await Desk.WriteFileAsync(Id, post, async aircraft =>
         {
             var registration = form.Registration!.Trim();
             if (await Db.Aircraft.AnyAsync(other => other.Registration == registration && other.Id != Id, stop))
                 return new("Form.Registration", $"{registration} has a file here already.");
-            aircraft.Describe(registration, form.Type!.Trim(), form.Serial!.Trim(), form.Category, form.Configuration);
+            var (type, open) = await Db.NameOfAsync(TypeKind.Aircraft, form.Type, TypeAnswer.Of(form.TypeMeans, form.TypeMaker), "Form.Type", stop);
+            if (open is not null)
+                return open;
+            aircraft.Describe(registration, type, form.Serial!.Trim(), form.Category, form.Configuration);
             return null;
         }, stop);
         return await AfterAsync(written, HrefOf(At), () =>
         {
             Form = form;
-            return LoadAsync(stop);
+            return ShowAsync(stop);
         });
+    }
+
+    private async Task<bool> ShowAsync(CancellationToken stop)
+    {
+        Types = await Db.TypeListAsync(stop);
+        return await LoadAsync(stop);
     }
 }

@@ -21,6 +21,7 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
     public Guid Post { get; set; } = Guid.CreateVersion7();
 
     public IReadOnlyList<Aircraft> Fleet { get; private set; } = [];
+    public TypeList Types { get; private set; } = TypeList.Empty;
 
     /// <summary>What usually falls due on such an aircraft, whatever the form says so far.</summary>
     public IReadOnlyList<DueStarter> Offered => [.. shelf.DueStarters.Where(starter =>
@@ -57,15 +58,38 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
             await LoadAsync(stop);
             return Page();
         }
-        var aircraft = Form.Make(clock.Today(), User.Initials());
-        var written = await db.OnceAsync(Post, clock, () =>
+        Aircraft? aircraft = null;
+        var written = await db.OnceAsync(Post, clock, async () =>
         {
-            db.Aircraft.Add(aircraft);
+            if (await NameModelsAsync(stop) is { } open)
+                return open;
+            db.Aircraft.Add(aircraft = Form.Make(clock.Today(), User.Initials()));
             db.DueItems.AddRange(Offered.Where(starter => Form.Starters.Contains(starter.Key)).SelectMany(starter => starter.For(aircraft)));
-            return Task.FromResult<Core.Refusal?>(null);
+            return null;
         }, stop);
-        return Redirect(written.Repeated ? "/" : $"/aircraft/{aircraft.Id}");
+        if (written.Done)
+            return Redirect(written.Repeated ? "/" : $"/aircraft/{aircraft!.Id}");
+        db.ChangeTracker.Clear();
+        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
+        await LoadAsync(stop);
+        return Page();
     }
 
-    private async Task LoadAsync(CancellationToken stop) => Fleet = await db.Aircraft.AsNoTracking().OrderBy(row => row.Registration).ToListAsync(stop);
+    // The models go on file by the list's own names; where it knows none, the question is put.
+    private async Task<Refusal?> NameModelsAsync(CancellationToken stop)
+    {
+        var (type, first) = await db.NameOfAsync(TypeKind.Aircraft, Form.Type, TypeAnswer.Of(Form.TypeMeans, Form.TypeMaker), "Form.Type", stop);
+        var (engine, second) = await db.NameOfAsync(TypeKind.Engine, Form.EnginePart, TypeAnswer.Of(Form.EngineMeans, Form.EngineMaker), "Form.EnginePart", stop);
+        var (propeller, third) = await db.NameOfAsync(TypeKind.Propeller, Form.PropellerPart, TypeAnswer.Of(Form.PropellerMeans, Form.PropellerMaker), "Form.PropellerPart", stop);
+        if ((first ?? second ?? third) is { } open)
+            return open;
+        (Form.Type, Form.EnginePart, Form.PropellerPart) = (type, engine, propeller);
+        return null;
+    }
+
+    private async Task LoadAsync(CancellationToken stop)
+    {
+        Fleet = await db.Aircraft.AsNoTracking().OrderBy(row => row.Registration).ToListAsync(stop);
+        Types = await db.TypeListAsync(stop);
+    }
 }

@@ -4,6 +4,7 @@ using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shelves;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -19,6 +20,10 @@ public sealed class FitForm
     public ComponentKind Kind { get; set; } = ComponentKind.Other;
     public string? Name { get; set; }
     public string? PartNumber { get; set; }
+
+    /// <summary>The answer where no list knows the model, and the maker of one of its own.</summary>
+    public string? Means { get; set; }
+    public string? Maker { get; set; }
     public string? Serial { get; set; }
     public DateOnly? MadeOn { get; set; }
     public string? Layout { get; set; }
@@ -60,6 +65,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
 
     /// <summary>Parts that were taken off somewhere and are on nothing now.</summary>
     public IReadOnlyList<Component> InStore { get; private set; } = [];
+    public TypeList Types { get; private set; } = TypeList.Empty;
     public IReadOnlyList<Aircraft> Others { get; private set; } = [];
     public FitForm Typed { get; private set; } = new();
     public PartForm TypedPart { get; private set; } = new();
@@ -116,14 +122,16 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     public async Task<IActionResult> OnPostPlateAsync(Guid part, FitForm form, CancellationToken stop)
     {
         PartId = part;
-        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft =>
+        var written = await Desk.WriteFileAsync(Id, form.Post, async aircraft =>
         {
             if (aircraft.Fitting(part)?.Component is not { } fitted)
-                return Task.FromResult<Refusal?>(new("name", "It is not on this aircraft any more."));
-            var wrong = Component.CheckPlate(fitted.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today);
-            if (wrong is null)
-                fitted.Identify(form.PartNumber?.Trim() ?? "", form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
-            return Task.FromResult(wrong);
+                return new("name", "It is not on this aircraft any more.");
+            if (Component.CheckPlate(fitted.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today) is { } wrong)
+                return wrong;
+            var (number, open) = await NumberAsync(fitted.Kind, form, "name", stop);
+            if (open is null)
+                fitted.Identify(number, form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
+            return open;
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?part={part}", async () =>
         {
@@ -187,11 +195,22 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             LayoutKey = isEngine ? form.Layout : null,
             Ignition = isEngine ? new(IgnitionKind.Magneto, IgnitionKind.Magneto) : null,
         };
-        part.Identify(form.PartNumber?.Trim() ?? "", form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
+        var (number, open) = await NumberAsync(form.Kind, form, "serial", stop);
+        if (open is not null)
+            return (null, open);
+        part.Identify(number, form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
         if (isEngine)
             part.JudgeCompressionBy(new(default));
         return (part, null);
     }
+
+    // A model goes on file by the list's own name for it; a part number as it was typed.
+    private async Task<(string Number, Refusal? Open)> NumberAsync(ComponentKind kind, FitForm form, string field, CancellationToken stop) => kind.TypeOf() is { } type
+        ? await Db.NameOfAsync(type, form.PartNumber, TypeAnswer.Of(form.Means, form.Maker), field, stop)
+        : (form.PartNumber?.Trim() ?? "", null);
+
+    /// <summary>The question about a part's model; null where a list knows it.</summary>
+    public TypeQuestion? QuestionOf(ComponentKind kind, FitForm form) => TypeQuestion.About(Types, kind.TypeOf(), form.PartNumber, "means", "maker", form.Means, form.Maker);
 
     // On nothing now, and not sitting on something: a cylinder that lies there with its engine is part of that, one whose engine flies on lies there by itself.
     private static IQueryable<Component> Stored(RivetDb db) => db.Components.Where(part => (part.Kind != ComponentKind.Cylinder || db.Installations.Any(stay => stay.ComponentId == part.Id && db.Installations.Any(engine => engine.ComponentId == stay.ParentId && engine.RemovedAt == null)))
@@ -201,6 +220,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     {
         if (!await LoadAsync(stop))
             return false;
+        Types = await Db.TypeListAsync(stop);
         Others = await Db.Aircraft.AsNoTracking().Where(row => row.Id != Id).OrderBy(row => row.Registration).ToListAsync(stop);
         Current = Aircraft.Installations.Where(stay => stay.ComponentId == PartId).MaxBy(stay => stay.InstalledAt);
         if (Adds)

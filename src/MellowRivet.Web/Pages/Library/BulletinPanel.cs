@@ -52,7 +52,7 @@ public sealed record BulletinPanel(
     public BulletinWork? Work => Inspection?.WorkOf(Line);
 
     /// <summary>Its serial lists drawn, with this one's numbers.</summary>
-    public IEnumerable<SerialLine> Serials => SerialLine.Of(Line.Bulletin.AppliesTo, new AircraftFacts(Aircraft, Stated, Line.On));
+    public IEnumerable<SerialLine> Serials => SerialLine.Of(Line.Bulletin.AppliesTo, new AircraftFacts(Aircraft, Stated, TypeList.Empty, Line.On));
 
     /// <summary>Facts read off for it, with their pictures.</summary>
     public IEnumerable<StatedFact> Evidence => Stated.Where(fact => fact.Photo is not null && (fact.ComponentId is null || fact.ComponentId == Line.On?.ComponentId || Aircraft.Fitting(fact.ComponentId.Value)?.ParentId == Line.On?.ComponentId));

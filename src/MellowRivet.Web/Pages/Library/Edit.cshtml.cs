@@ -13,7 +13,14 @@ namespace MellowRivet.Web.Pages.Library;
 public sealed record Tried(string Registration, RuleAnswer Answer, string Why);
 
 /// <summary>A rule as typed: read back, and tried on the shop.</summary>
-public sealed record RulePreview(Rule? Rule, string? Fault, IReadOnlyList<Tried> OnShop);
+/// <param name="Rule">The rule; null where it can't be read.</param>
+/// <param name="Fault">Why it can't.</param>
+/// <param name="OnShop">How it falls on each aircraft.</param>
+/// <param name="Unsettled">Models that it names and no list knows.</param>
+public sealed record RulePreview(Rule? Rule, string? Fault, IReadOnlyList<Tried> OnShop, IReadOnlyList<UnsettledName> Unsettled)
+{
+    public static readonly RulePreview Nothing = new(null, null, [], []);
+}
 
 /// <summary>Types a bulletin, or changes what is on file of one.</summary>
 [Needs(Right.Look)]
@@ -28,7 +35,7 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
 
     public ShopBulletin? Held { get; private set; }
     public BulletinForm Form { get; private set; } = new();
-    public RulePreview Preview { get; private set; } = new(null, null, []);
+    public RulePreview Preview { get; private set; } = RulePreview.Nothing;
 
     public string? Problem(params string[] fields) => fields.Select(field => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage).FirstOrDefault(message => message is not null);
 
@@ -83,17 +90,18 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
     private async Task<RulePreview> TryAsync(string? text, ComponentKind? about, CancellationToken stop)
     {
         if (string.IsNullOrWhiteSpace(text))
-            return new(null, null, []);
+            return RulePreview.Nothing;
         var (rule, fault) = RuleText.Read(text);
         if (rule is null)
-            return new(null, fault, []);
+            return RulePreview.Nothing with { Fault = fault };
         var fleet = await db.Aircraft.AsNoTracking().Include(row => row.Installations.Where(stay => stay.RemovedAt == null)).ThenInclude(stay => stay.Component).OrderBy(row => row.Registration).Take(60).ToListAsync(stop);
         var stated = await db.StatedFacts.AsNoTracking().ToListAsync(stop);
+        var types = await db.TypeListAsync(stop);
         return new(rule, null, [.. fleet.SelectMany(aircraft =>
         {
             var on = aircraft.Installations.Where(stay => stay.IsOn && stay.Component.Kind == about).Cast<Installation?>().ToList();
-            return (about is null || on.Count == 0 ? [null] : on).Select(part => (answer: rule.Of(new AircraftFacts(aircraft, stated, part)), part))
+            return (about is null || on.Count == 0 ? [null] : on).Select(part => (answer: new AircraftFacts(aircraft, stated, types, part).Put(rule), part))
                 .Select(pair => new Tried(aircraft.Registration + (pair.part is { } stay && on.Count > 1 ? $" {aircraft.PlaceOf(stay)}" : ""), pair.answer.Answer, pair.answer.Answer == RuleAnswer.CannotTell ? $"read off {string.Join(", ", pair.answer.Missing)}" : string.Join("; ", pair.answer.Because)));
-        }).OrderByDescending(tried => tried.Answer)]);
+        }).OrderByDescending(tried => tried.Answer)], [.. types.UnsettledIn(rule, "")]);
     }
 }

@@ -1,6 +1,7 @@
 using System.Text;
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -11,10 +12,10 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Library;
 
 /// <summary>One bulletin with how it falls on the shop.</summary>
-public sealed record ShopLine(ShopBulletin Held, ShopBulletin? SupersededBy, BulletinTally On);
+public sealed record ShopLine(ShopBulletin Held, ShopBulletin? SupersededBy, BulletinTally On, IReadOnlyList<UnsettledName> Unsettled);
 
 /// <summary>Which bulletins of the shop are shown.</summary>
-public enum BulletinFilter { All = 1, Open, CannotTell, New, Superseded }
+public enum BulletinFilter { All = 1, Open, CannotTell, New, Unsettled, Superseded }
 
 /// <summary>The shop's bulletins: what came, how it falls on the aircraft, the service, files.</summary>
 [Needs(Right.Look)]
@@ -70,7 +71,7 @@ public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf
             taken = await db.TakeInAsync(read, "a file", User.PersonId(), clock.GetUtcNow(), stop);
             return null;
         }, stop);
-        var said = taken is null ? "taken in already" : $"{taken.OnTheShop(await board.LinesAsync(db, Today, stop))}{(taken.Known > 0 ? $"; {taken.Known} were here already and stay as they are" : "")}";
+        var said = taken is null ? "taken in already" : $"{taken.OnTheShop(await board.LinesAsync(db, Today, stop), await db.TypeListAsync(stop))}{(taken.Known > 0 ? $"; {taken.Known} were here already and stay as they are" : "")}";
         return written.Done ? Redirect($"/bulletins?said={Uri.EscapeDataString(said)}") : await RefusedAsync(written.Refusal!, stop);
     }
 
@@ -90,12 +91,13 @@ public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf
         // What came last: the day of the latest, and whatever came with it.
         var latest = list.All.Select(held => held.ReceivedAt).DefaultIfEmpty().Max();
         bool IsNew(ShopBulletin held) => held.ReceivedAt >= latest.AddMinutes(-5);
-        var all = list.All.Select(held => new ShopLine(held, list.SupersededBy(held), tally.GetValueOrDefault(held.Id, BulletinTally.Nowhere))).ToList();
+        var all = list.All.Select(held => new ShopLine(held, list.SupersededBy(held), tally.GetValueOrDefault(held.Id, BulletinTally.Nowhere), [.. list.Types.UnsettledIn(held.Bulletin)])).ToList();
         bool Is(ShopLine line, BulletinFilter filter) => filter switch
         {
             BulletinFilter.Open => line.SupersededBy is null && line.On.Due > 0,
             BulletinFilter.CannotTell => line.SupersededBy is null && line.On.CannotTell > 0,
             BulletinFilter.New => IsNew(line.Held),
+            BulletinFilter.Unsettled => line.SupersededBy is null && line.Unsettled.Count > 0,
             BulletinFilter.Superseded => line.SupersededBy is not null,
             _ => true,
         };

@@ -32,6 +32,9 @@ public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletin
     public IReadOnlyList<OnAircraft> On { get; private set; } = [];
     public string Taken { get; private set; } = "";
 
+    /// <summary>Models that it names and no list knows.</summary>
+    public IReadOnlyList<UnsettledName> Unsettled { get; private set; } = [];
+
     /// <summary>Aircraft that it doesn't concern, with the reason.</summary>
     public IReadOnlyList<(Aircraft Aircraft, string Why)> NotOn { get; private set; } = [];
 
@@ -77,13 +80,14 @@ public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletin
         Held = held;
         var today = clock.Today();
         SupersededBy = (await bulletins.ListAsync(db, today, stop)) is var list && list.All.FirstOrDefault(other => other.Id == Id) is { } kept ? list.SupersededBy(kept) : null;
+        Unsettled = [.. list.Types.UnsettledIn(held.Bulletin)];
         var stated = await db.StatedFacts.AsNoTracking().ToListAsync(stop);
         var lines = await board.LinesAsync(db, today, stop);
-        On = [.. lines.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => new OnAircraft(line, one, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(line.Aircraft, stated, one.On))])))
+        On = [.. lines.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => new OnAircraft(line, one, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(line.Aircraft, stated, list.Types, one.On))])))
             .OrderByDescending(on => on.One.State).ThenBy(on => on.Line.Aircraft.Registration, StringComparer.Ordinal)];
         // Reasons for the first of the fleet; a large shop has them on each aircraft's own list.
         var parts = lines.Where(line => On.All(on => on.Line != line)).Take(MostReasons).ToList();
-        NotOn = [.. parts.Select(line => (line.Aircraft, string.Join("; ", held.Bulletin.AppliesTo.Of(new AircraftFacts(line.Aircraft, stated, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null))).Because)))];
+        NotOn = [.. parts.Select(line => (line.Aircraft, string.Join("; ", new AircraftFacts(line.Aircraft, stated, list.Types, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null)).Put(held.Bulletin.AppliesTo).Because)))];
         Taken = $"{(held.By is { } by ? (await db.People.AsNoTracking().FirstOrDefaultAsync(person => person.Id == by, stop))?.Name : "The service")}, {held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}";
         return true;
     }

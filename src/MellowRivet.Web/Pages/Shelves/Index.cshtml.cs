@@ -21,6 +21,7 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
     public IReadOnlyList<Edition> Worksheets { get; private set; } = [];
     public IReadOnlyDictionary<string, Edition> Drafts { get; private set; } = new Dictionary<string, Edition>();
     public int Tools { get; private set; }
+    public int Types { get; private set; }
     public HouseRules House { get; private set; } = new();
     public string? NewTitle { get; private set; }
     public IReadOnlyList<RulePack> RulePacks => shelf.RulePacks;
@@ -88,6 +89,7 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
         Worksheets = await db.CurrentWorksheetsAsync(stop);
         Drafts = (await db.Editions.AsNoTracking().Where(edition => edition.IsDraft).ToListAsync(stop)).ToDictionary(edition => edition.Key);
         Tools = await db.Tools.CountAsync(tool => !tool.IsRetired, stop);
+        Types = await db.Types.CountAsync(stop);
         House = await db.HouseRulesAsync(stop);
     }
 }
