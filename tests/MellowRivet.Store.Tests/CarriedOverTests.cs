@@ -34,7 +34,7 @@ public sealed class CarriedOverTests : IAsyncLifetime
         Directory.EnumerateFiles(old.Data.Backups).ShouldHaveSingleItem("a backup was made before");
 
         await using var after = old.Open();
-        (await after.Database.GetAppliedMigrationsAsync()).Count().ShouldBe(2, "the foundation, and open items");
+        (await after.Database.GetAppliedMigrationsAsync()).Count().ShouldBe(3, "the foundation, open items, and types");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();
@@ -44,6 +44,10 @@ public sealed class CarriedOverTests : IAsyncLifetime
         (signed.State, signed.Tasks.Count, signed.Discrepancies.Count(found => found.Correction is not null), signed.Readings.Count).ShouldBe((InspectionState.SignedAirworthy, 7, 2, 11));
         signed.House.LabourRate.ShouldBe(95);
         (await after.DueItems.CountAsync(), (await after.BulletinCases.ToListAsync()).Count(one => one.Done.Count > 0 || one.Policy is not null), await after.People.CountAsync()).ShouldBe((4, 2, 6));
+        // What its bulletins name and its files bear is on the type list: nothing is asked about that is spelled as ever.
+        var types = await after.TypeListAsync(default);
+        types.Find(TypeKind.Aircraft, aircraft.Type).Type!.FullName.ShouldBe("Pellworth Dunlin 2");
+        (await after.UnsettledAsync(types, await after.Bulletins.ToListAsync(), default)).ShouldBeEmpty();
 
         // It goes on being worked on, and what was signed stays as it was.
         aircraft.ReadMeter(MeterKind.Tach, TestShop.Today.AddDays(10), 4320m, "IC").ShouldBeNull();

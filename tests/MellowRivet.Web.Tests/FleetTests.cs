@@ -96,13 +96,13 @@ public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var visitor = await server.EnterAsync("ines");
         var post = Guid.NewGuid();
-        (string, string)[] battery = [("kind", "Battery"), ("partNumber", "BT-9"), ("serial", "991"), ("at", "440"), ("ownTime", "10"), ("on", "2026-05-01")];
+        (string, string)[] battery = [("kind", "Battery"), ("partNumber", "BT-25"), ("serial", "991"), ("at", "440"), ("ownTime", "10"), ("on", "2026-05-01")];
         (await RefusedAsync(visitor, $"{File}/parts?handler=Fit", [.. battery[..3], ("at", "9000")])).ShouldContain("nothing can have been fitted");
         await visitor.PostAsync($"{File}/parts?handler=Fit", [("post", $"{post}"), .. battery]);
         Aircraft().Fitting(post)!.TimeInService(Aircraft().TimeInService)!.Value.Value.ShouldBe(Aircraft().TimeInService.Value - 430);
         (await RefusedAsync(visitor, $"{File}/parts?handler=Fit", battery)).ShouldContain("sits there");
 
-        await DoneAsync(visitor, $"{File}/parts?handler=Plate&part={post}", ("part", $"{post}"), ("partNumber", "BT-9"), ("serial", "992"), ("madeOn", "2024-02-01"));
+        await DoneAsync(visitor, $"{File}/parts?handler=Plate&part={post}", ("part", $"{post}"), ("partNumber", "bt 25"), ("serial", "992"), ("madeOn", "2024-02-01"));
         (await RefusedAsync(visitor, $"{File}/parts?handler=Overhauled&part={post}", ("part", $"{post}"), ("on", "2026-06-01"), ("at", "9999"), ("reference", "x"))).ShouldContain("no more than it has now");
         await DoneAsync(visitor, $"{File}/parts?handler=Overhauled&part={post}", ("part", $"{post}"), ("on", "2026-06-01"), ("at", "12"), ("reference", "release 3"));
 

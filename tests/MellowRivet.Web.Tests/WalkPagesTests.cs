@@ -227,7 +227,9 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         poor.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("right engine's serial");
         poor.QuerySelector("input[name='Form.Registration']")!.GetAttribute("value").ShouldBe("N0NEW", "what was typed stays");
 
-        var made = await visitor.PostAsync("/aircraft/new", [.. plate, ("Form.RightEngineSerial", "E10")]);
+        var asked = await Visitor.ParseAsync(await visitor.PostAsync("/aircraft/new", [.. plate, ("Form.RightEngineSerial", "E10")]));
+        asked.QuerySelector(".field-problem")!.TextContent.ShouldContain("“Sallow Wren” is on no type list");
+        var made = await visitor.PostAsync("/aircraft/new", [.. plate, ("Form.RightEngineSerial", "E10"), ("Form.TypeMeans", "own"), ("Form.TypeMaker", "Sallow")]);
         made.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var file = await visitor.ReadAsync(made.Headers.Location!.OriginalString);
         file.QuerySelectorAll("a.due-row").Length.ShouldBe(3, "the annual, and a magneto on each engine");
