@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
@@ -26,8 +27,11 @@ public sealed class Shelf
     /// <summary>What is never deferred.</summary>
     public required IReadOnlyList<NeverDeferred> NeverDeferred { get; init; }
 
+    /// <summary>What the words of a finding mean.</summary>
+    public required Meaning Meaning { get; init; }
+
     /// <summary>What a class may be set to.</summary>
-    public ClassRules Classes => new(UsualFindings, NeverDeferred);
+    public ClassRules Classes => new(UsualFindings, NeverDeferred, Meaning);
 
     /// <summary>The rules and people that an inspection on a category of aircraft is weighed by.</summary>
     public ShopRules Weigh(Category category, IReadOnlyDictionary<Guid, Person> people) => new(RulesFor(category), Classes, people);
@@ -38,20 +42,24 @@ public sealed class Shelf
     /// <summary>The rule pack that knows who signs for a category; the first where none does.</summary>
     public RulePack RulesFor(Category category) => RulePacks.FirstOrDefault(pack => pack.Covers(category)) ?? RulePacks[0];
 
-    /// <summary>Puts files on the shelf that aren't there yet, then reads them all.</summary>
+    /// <summary>
+    /// Puts files on the shelf that aren't there yet, then reads them all. A file that the shop never touched, still as it came
+    /// with an earlier release, gives way to this one's: earlier.txt lists what those were. What the shop changed stays.
+    /// </summary>
     /// <param name="data">The shop's data.</param>
     /// <param name="shipped">The folder of files that ship with the product.</param>
     /// <exception cref="FormatException">A file can't be read; the message names it.</exception>
     public static Shelf Open(DataFolder data, string shipped)
     {
+        var earlier = File.ReadAllLines(Path.Combine(shipped, "earlier.txt")).ToHashSet();
         foreach (var file in Directory.EnumerateFiles(shipped, "*.json", SearchOption.AllDirectories))
         {
             if (Path.GetFileName(Path.GetDirectoryName(file)) == "worksheets")
                 continue;
             var place = Path.Combine(data.Shelf, Path.GetRelativePath(shipped, file));
             Directory.CreateDirectory(Path.GetDirectoryName(place)!);
-            if (!File.Exists(place))
-                File.Copy(file, place);
+            if (!File.Exists(place) || earlier.Contains($"{Convert.ToHexStringLower(SHA256.HashData(File.ReadAllBytes(place)))} {Path.GetRelativePath(shipped, file).Replace('\\', '/')}"))
+                File.Copy(file, place, overwrite: true);
         }
         // Of what a pack that the shop has from before doesn't speak, the shipped one's rules hold.
         var own = Read(shipped, "rule-packs", RulePack.Parse).ToLookup(pack => pack.Key);
@@ -63,6 +71,7 @@ public sealed class Shelf
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
             WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..] ? first : throw new FormatException("There is no list of who may do what on the shelf."),
             UsualFindings = [.. Read(data.Shelf, "findings", UsualFinding.Parse).SelectMany(findings => findings)],
+            Meaning = Read(data.Shelf, "meaning", Meaning.Parse) is [var meaning, ..] ? meaning : throw new FormatException("There is no list of parts on the shelf."),
             NeverDeferred = [.. Read(data.Shelf, "deferral", Core.Discrepancies.NeverDeferred.Parse).SelectMany(never => never)],
             DueStarters = [.. Read(data.Shelf, "due", DueStarter.Parse).SelectMany(starters => starters)],
         };

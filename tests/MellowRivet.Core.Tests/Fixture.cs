@@ -22,7 +22,8 @@ internal static class Fixture
     public static string Shelf => Path.Combine(AppContext.BaseDirectory, "shelf");
     public static RulePack Rules { get; } = RulePack.Parse(File.ReadAllText(Path.Combine(Shelf, "rule-packs", "us.json")));
     public static ClassRules Classes { get; } = new(
-        UsualFinding.Parse(File.ReadAllText(Path.Combine(Shelf, "findings", "usual.json"))), NeverDeferred.Parse(File.ReadAllText(Path.Combine(Shelf, "deferral", "never.json"))));
+        UsualFinding.Parse(File.ReadAllText(Path.Combine(Shelf, "findings", "usual.json"))), NeverDeferred.Parse(File.ReadAllText(Path.Combine(Shelf, "deferral", "never.json"))),
+        Meaning.Parse(File.ReadAllText(Path.Combine(Shelf, "meaning", "parts.json"))));
 
     /// <summary>Somebody who may sign an annual, a 100-hour and a condition inspection.</summary>
     public static Person Inspector { get; } = new(Ines, "Ines Test", "IT", [Role.Inspector], [new(CertificateKind.InspectionAuthorization, "77"), new(CertificateKind.Mechanic, "76")]);
@@ -70,7 +71,7 @@ internal static class Fixture
 
     public static Reading Compress(Inspection inspection, Aircraft aircraft, int number, double psi, bool hot = true, bool again = false, int minute = 0) =>
         inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(aircraft.Engines.First().Component, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
-            new(hot, 80, 14.7, null, LeakPath.None, again), aircraft.TimeInService, Now.AddMinutes(minute), Ines)
+            new(hot, 80, 14.7, null, Leaks.None, again), aircraft.TimeInService, Now.AddMinutes(minute), Ines)
         { InspectionId = inspection.Id });
 
     /// <summary>Answers everything as good.</summary>

@@ -23,7 +23,7 @@ public sealed class WalkStoreTests : IAsyncDisposable
         var id = await shop.BeginAsync();
         var (by, at) = (TestShop.Ines, new DateTimeOffset(2026, 11, 23, 9, 0, 0, TimeSpan.Zero));
         var tool = new Tool(Guid.NewGuid());
-        tool.Describe("Wrench", "T-1", true, new(2027, 1, 1), 10);
+        tool.Describe("Wrench", "T-1", true, new(2027, 1, 1), 10, new(20, 100, MellowRivet.Core.Measures.Unit.FootPound));
         await using (var db = shop.Open())
         {
             db.Tools.Add(tool);

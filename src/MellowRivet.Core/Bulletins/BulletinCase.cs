@@ -29,6 +29,12 @@ public sealed record FerryPermit(DateOnly On, decimal AtHours, decimal Hours, IR
 {
     /// <summary>Hours that are left of it, never negative.</summary>
     public decimal Left(decimal aircraftHours) => Math.Max(0, Hours - Math.Max(0, aircraftHours - AtHours));
+
+    /// <summary>Hours that were flown beyond it; zero while some are left.</summary>
+    public decimal Overrun(decimal aircraftHours) => Math.Max(0, aircraftHours - AtHours - Hours);
+
+    /// <summary>"2.5 h left", or by how much it was overrun: the work was due before that.</summary>
+    public string InWords(decimal aircraftHours) => Overrun(aircraftHours) is > 0 and var over ? $"overrun by {over:0.0} h, of {Hours:0.##} h allowed" : Left(aircraftHours) > 0 ? $"{Left(aircraftHours):0.0} h left" : $"its {Hours:0.##} h are used up";
 }
 
 /// <summary>What was decided and done about a bulletin, all its revisions, on one aircraft or one part. On a part, it goes where the part goes.</summary>
@@ -104,7 +110,7 @@ public sealed class BulletinCase
         if (bulletin.Compliance.Ferry is not { } allowance)
             return new("ferry", "It allows no ferry flight.");
         if (Ferry is { } before)
-            return new("ferry", $"Its conditions were ticked on {before.On:yyyy-MM-dd}, {before.Left(aircraftHours):0.0} h are left. It is allowed once.");
+            return new("ferry", $"Its conditions were ticked on {before.On:yyyy-MM-dd}, {before.InWords(aircraftHours)}. It is allowed once.");
         if (allowance.Conditions.Except(ticked).FirstOrDefault() is { } open)
             return new("ferry", $"Not ticked: {open}.");
         if (Qualification.Check(bulletin, person) is { } refusal)

@@ -35,6 +35,9 @@ public sealed record BulletinLine(
     /// <summary>Hours of a ferry that are left; null where none was allowed.</summary>
     public decimal? FerryLeft(decimal aircraftHours) => Case?.Ferry?.Left(aircraftHours);
 
+    /// <summary>It applies, asks for something before next flight, binds nobody here, and nobody has decided about it: whoever flies on hasn’t decided either.</summary>
+    public bool IsUndecidedAlert => State == BulletinState.Advisory && Bulletin.Compliance.Deadlines.Any(limb => limb.When == DeadlineKind.BeforeNextFlight);
+
     /// <summary>Keeps the aircraft on the ground: before next flight, binding or adopted, and no ferry left.</summary>
     public bool Grounds(decimal aircraftHours) => State == BulletinState.BeforeFlight && Counts && FerryLeft(aircraftHours) is not > 0;
 

@@ -40,9 +40,9 @@ public static class CompressionJudge
     private static Judgement JudgementOf(CompressionLimits limits, TestConditions conditions, CompressionReading reading)
     {
         // These two are faults wherever the needle stands, hot or cold.
-        if (reading.Leak is LeakPath.Crack)
+        if (reading.Leak.Has(LeakPath.Crack))
             return new(Verdict.Reject, "A leak from the head or a plug hole is a crack", Practice, null, "The cylinder comes off, whatever the number.");
-        if (reading.Leak is LeakPath.HeadGasket)
+        if (reading.Leak.Has(LeakPath.HeadGasket))
             return new(Verdict.Reject, "Bubbles in the coolant are a leaking head gasket", Practice, null, "The head comes off for a look at gasket and faces, whatever the number.");
 
         if (limits.RejectBelow(conditions) is not { } floor)
@@ -67,7 +67,10 @@ public static class CompressionJudge
             var after = reading.SecondTry ? " after a second hot try" : "";
             return new(Verdict.Reject, $"Below {floorInWords}{after}", source, margin, $"The cylinder comes off for inspection. {Listen(reading.Leak)}");
         }
-        return new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}", source, margin, "Holds.");
+        // A cold cylinder that holds is good, and that it was cold is part of what is known.
+        return conditions.Hot
+            ? new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}", source, margin, "Holds.")
+            : new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}, cold", source, margin, "Holds, cold. Your manual may want it hot all the same: then test it again within an hour of running.");
     }
 
     // Nothing is said of a spread that stands out nowhere.
@@ -81,7 +84,7 @@ public static class CompressionJudge
                 limits.SpreadWatch - spread, "Watch the weakest cylinder at the next test.");
     }
 
-    private static string Listen(LeakPath leak) => leak == LeakPath.None
+    private static string Listen(Leaks leak) => !leak.Any
         ? "Listen at exhaust, intake and oil filler and note where it leaks."
-        : $"Heard at {leak.Heard()}.";
+        : $"Heard at {leak.Heard}.";
 }

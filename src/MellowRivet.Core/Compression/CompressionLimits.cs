@@ -46,7 +46,7 @@ public sealed record CompressionLimits
     public required Func<TestConditions, Psi?> RejectBelow { get; init; }
 
     /// <summary>The first reading that is good, or with <see cref="WatchIncludesLevel"/> the last that isn't.</summary>
-    public required Func<Psi, TestConditions, LeakPath, Psi> WatchLevel { get; init; }
+    public required Func<Psi, TestConditions, Leaks, Psi> WatchLevel { get; init; }
 
     /// <summary>True where a reading exactly at the watch level is still watched.</summary>
     public bool WatchIncludesLevel { get; init; }
@@ -81,7 +81,7 @@ public sealed record CompressionLimits
         InWords = "The tester's master orifice, read today, is the floor; up to 5 psi above it is watched, up to 10 where a valve leaks.",
         RejectSource = Practice,
         RejectBelow = conditions => conditions.DayOrifice,
-        WatchLevel = (floor, _, leak) => new Psi(floor.Value + (leak is LeakPath.ExhaustValve or LeakPath.IntakeValve ? 10 : 5)),
+        WatchLevel = (floor, _, leak) => new Psi(floor.Value + (leak.AtValve ? 10 : 5)),
         WatchIncludesLevel = true,
     };
 

@@ -8,9 +8,9 @@ public enum LeakPath { None = 1, ExhaustValve, IntakeValve, Rings, HeadGasket, C
 /// <summary>What one cylinder held and where it leaked.</summary>
 /// <param name="Cylinder">The cylinder's number on this engine.</param>
 /// <param name="Held">What the second gauge showed, psi gauge.</param>
-/// <param name="Leak">Where it leaked; None where nothing stood out.</param>
-/// <param name="SecondTry">True where this is a further try after a low hot reading, with the propeller rocked.</param>
-public sealed record CompressionReading(int Cylinder, Psi Held, LeakPath Leak = LeakPath.None, bool SecondTry = false);
+/// <param name="Leak">Where it leaked, everywhere that air was heard.</param>
+/// <param name="SecondTry">True where this is a further try after a low hot one of the same test, with the propeller rocked.</param>
+public sealed record CompressionReading(int Cylinder, Psi Held, Leaks Leak = default, bool SecondTry = false);
 
 /// <summary>How a test was made.</summary>
 /// <param name="Supply">Regulated supply, psi gauge.</param>

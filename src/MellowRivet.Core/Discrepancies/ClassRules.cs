@@ -50,9 +50,14 @@ public sealed record Classing(DiscrepancyClass Class, bool Grounded, Guid By, Da
 /// <summary>What a class may be set to, and what may be deferred. The one place where that is decided.</summary>
 /// <param name="Usual">What is usually found and what it means.</param>
 /// <param name="Never">What is never deferred.</param>
-public sealed record ClassRules(IReadOnlyList<UsualFinding> Usual, IReadOnlyList<NeverDeferred> Never)
+/// <param name="Meaning">What the words of a finding mean.</param>
+public sealed record ClassRules(IReadOnlyList<UsualFinding> Usual, IReadOnlyList<NeverDeferred> Never, Meaning Meaning)
 {
-    public ClassGuess Guess(string? what, InspectionTask? task) => ClassGuess.Of(what, task, Usual);
+    /// <summary>Guesses at the class. What is never deferred isn't guessed to be deferrable.</summary>
+    public ClassGuess Guess(string? what, InspectionTask? task, string? zone = null) =>
+        ClassGuess.Of(what, task, Usual, Meaning, zone) is { Class: DiscrepancyClass.Deferrable } guess && MayDefer(what ?? "") is { } never
+            ? new(DiscrepancyClass.Airworthiness, never.Message, null)
+            : ClassGuess.Of(what, task, Usual, Meaning, zone);
 
     /// <summary>Why something of these words isn't deferred; null where it may be.</summary>
     public Refusal? MayDefer(string what)
@@ -82,9 +87,9 @@ public sealed record ClassRules(IReadOnlyList<UsualFinding> Usual, IReadOnlyList
         // What somebody called an airworthiness item isn't made less without a word either.
         var stood = now == DiscrepancyClass.Airworthiness;
         var guess = Guess(what, task);
-        if (!stood && (guess.Finding is null || to.Class <= guess.Class))
+        if (!stood && (guess.Speaks is null || to.Class <= guess.Class))
             return (null, null);
-        var suggests = guess.Finding is { } finding && guess.Class < to.Class ? $"The words speak of “{finding.Title}”, usually {guess.Class.InWords()}" : "It stands as an airworthiness item";
+        var suggests = guess.Speaks is { } speaks && guess.Class < to.Class ? $"The words speak of “{speaks}”, usually {guess.Class.InWords()}" : "It stands as an airworthiness item";
         return TooShort(to.Why)
             ? (null, new("why", $"{suggests}: say why it is only {to.Class.InWords()}, in up to {Discrepancy.LongestWhere} characters."))
             : (new(stood ? DiscrepancyClass.Airworthiness : guess.Class, to.Class, to.Why!.Trim(), to.Reference?.Trim() ?? "", "", to.By, to.At), null);

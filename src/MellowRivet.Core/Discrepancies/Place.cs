@@ -47,7 +47,7 @@ public sealed record Place(string ZoneKey, string Where, string? TaskKey, Guid? 
 /// <summary>Words as people type them in a hurry, compared.</summary>
 internal static class Words
 {
-    private static readonly HashSet<string> Negations = ["no", "not", "without", "never"];
+    private static readonly HashSet<string> Negations = ["no", "not", "without", "never", "nothing", "none", "nor", "neither"];
 
     private static readonly HashSet<string> Empty = ["the", "a", "an", "of", "at", "on", "in", "and", "or", "to", "by", "is", "it", "its", "with", "for", "from"];
 
@@ -67,10 +67,13 @@ internal static class Words
         var sought = Plain(wanted);
         for (var at = 0; at + sought.Count <= words.Count; at++)
             if (sought.Select((part, index) => words[at + index].StartsWith(part, StringComparison.Ordinal)).All(same => same)
-                && (Negations.Contains(sought[0]) || !words.Take(at).TakeLast(2).Any(Negations.Contains)))
+                && (Negations.Contains(sought[0]) || !IsNegated(words, at)))
                 return true;
         return false;
     }
+
+    /// <summary>Whether what stands at a place is denied: one of the two words before it says so.</summary>
+    public static bool IsNegated(IReadOnlyList<string> words, int at) => words.Take(at).TakeLast(2).Any(Negations.Contains);
 
     /// <summary>The share of the shorter text's words that the other has as well, 0 to 1; 0 where one has none.</summary>
     public static double Overlap(IReadOnlySet<string> one, IReadOnlySet<string> other)

@@ -15,7 +15,9 @@ public enum SheetKind { Magneto = 1, Carburettor, Oil, Exhaust, Run, Borescope }
 /// <param name="Band">The limits, unless the manual's own are on file.</param>
 /// <param name="IsLaw">A value of 14 CFR 43.15(c)(2): flagged while it is missing.</param>
 /// <param name="StandsAlone">It has limits of its own; false for what is judged together with others or by its history.</param>
-public sealed record BenchValue(string Kind, string Position, string Name, ToleranceBand Band, bool IsLaw = false, bool StandsAlone = true)
+/// <param name="SpoiltBy">The look that, where something is found at it, makes a good value worth nothing; null for most.</param>
+/// <param name="Danger">What it never goes above, in the unit of its limits, and why; null where nothing can happen.</param>
+public sealed record BenchValue(string Kind, string Position, string Name, ToleranceBand Band, bool IsLaw = false, bool StandsAlone = true, string? SpoiltBy = null, (double Above, string Why)? Danger = null)
 {
     /// <summary>After the work.</summary>
     public const string After = "after";
@@ -34,7 +36,8 @@ public sealed record BenchValue(string Kind, string Position, string Name, Toler
 /// <param name="Text">What is looked at, and for what.</param>
 /// <param name="Caution">What can hurt, or what it would mean; null for most.</param>
 /// <param name="Spot">Its place on the engine drawing; null where it has none.</param>
-public sealed record BenchLook(string Key, string Text, string? Caution = null, Spot? Spot = null);
+/// <param name="With">The place of the value it is looked at with and judged by, such as a pressure; null where it stands alone.</param>
+public sealed record BenchLook(string Key, string Text, string? Caution = null, Spot? Spot = null, (string Kind, string Position)? With = null);
 
 /// <summary>A place on the drawn engine: from -1 (left) to 1 (right) across, from 0 (propeller) to 1 (firewall) along.</summary>
 public sealed record Spot(double Across, double Along);
@@ -86,32 +89,44 @@ public sealed record BenchCheck(Guid ComponentId, SheetKind Sheet, string Key, L
 /// <param name="Judgement">What it came to; null while nothing was read.</param>
 public sealed record ValueOnSheet(BenchValue Of, ToleranceBand Band, Reading? Reading, Judgement? Judgement);
 
-/// <summary>A look as it stands on the sheet; its check is null while nobody looked.</summary>
-public sealed record LookOnSheet(BenchLook Of, BenchCheck? Check);
+/// <summary>A look as it stands on the sheet; its check is null while nobody looked. One that goes with a value is wanted once that was read.</summary>
+public sealed record LookOnSheet(BenchLook Of, BenchCheck? Check, bool IsWanted = true);
 
 /// <summary>A sheet as far as it is filled in at one inspection.</summary>
 public sealed record SheetWork(BenchSheet Sheet, IReadOnlyList<ValueOnSheet> Values, IReadOnlyList<LookOnSheet> Looks)
 {
     /// <summary>Everything is measured and looked at.</summary>
-    public bool IsComplete => Values.All(value => value.Reading is not null) && Looks.All(look => look.Check is not null);
+    public bool IsComplete => Values.All(value => value.Reading is not null) && Looks.All(look => look.Check is not null || !look.IsWanted);
 
-    /// <summary>The worst of what was measured; null while nothing was.</summary>
-    public Judgement? Worst => Values.Select(value => value.Judgement).OfType<Judgement>().ToList() is { Count: > 0 } all ? Judgement.Worst(all) : null;
+    /// <summary>The worst of what was measured and looked at; null while nothing was.</summary>
+    public Judgement? Worst => Values.Select(value => value.Judgement).Concat(Looks.Select(look => look.Check?.Judgement)).OfType<Judgement>().ToList() is { Count: > 0 } all ? Judgement.Worst(all) : null;
 
     public int Done => Values.Count(value => value.Reading is not null) + Looks.Count(look => look.Check is not null);
 
-    public int All => Values.Count + Looks.Count;
+    public int All => Values.Count + Looks.Count(look => look.IsWanted);
 
     public double? Value(string kind, string position = "") => Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == position)?.Reading?.Value;
 
-    public static SheetWork Of(BenchSheet sheet, Aircraft aircraft, Inspection inspection) => new(sheet,
-        [.. sheet.Values.Select(value =>
+    public static SheetWork Of(BenchSheet sheet, Aircraft aircraft, Inspection inspection)
+    {
+        var checks = inspection.BenchChecks.Where(check => check.ComponentId == sheet.Carrier.Id && check.Sheet == sheet.Kind).ToList();
+        List<ValueOnSheet> values = [.. sheet.Values.Select(value =>
         {
             var band = value.BandOn(aircraft);
             var reading = inspection.Readings.Where(one => one.ComponentId == sheet.Carrier.Id && one.Kind == value.Kind && value.Takes(one)).MaxBy(one => one.At);
-            return new ValueOnSheet(value, band, reading, reading is null || !value.StandsAlone ? null : band.Judge(Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value)));
-        })],
-        [.. sheet.Looks.Select(look => new LookOnSheet(look, inspection.BenchChecks.FirstOrDefault(check => check.ComponentId == sheet.Carrier.Id && check.Sheet == sheet.Kind && check.Key == look.Key)))]);
+            return new ValueOnSheet(value, band, reading, reading is null || !value.StandsAlone ? null : Judge(value, band, Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value), checks));
+        })];
+        return new(sheet, values,
+        [
+            .. sheet.Looks.Select(look => new LookOnSheet(look, checks.Find(check => check.Key == look.Key), look.With is not { } with || values.Any(value => (value.Of.Kind, value.Of.Position) == with && value.Reading is not null))),
+        ]);
+    }
+
+    // A capacitor that measures well hangs on a broken lead: the value says nothing then.
+    private static Judgement Judge(BenchValue value, ToleranceBand band, double read, List<BenchCheck> checks) =>
+        checks.Find(check => check.Key == value.SpoiltBy && check.State == LookState.Found) is { } found
+            ? new(Verdict.Reject, $"{band.Judge(read).Rule}, and {found.Words}", band.Source, null, "A good value doesn’t outweigh what was found at it: replace it, or repair it by the manual, and measure again.")
+            : band.Judge(read);
 }
 
 public static class SheetWords

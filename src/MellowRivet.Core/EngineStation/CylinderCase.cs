@@ -2,6 +2,7 @@ using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Core.EngineStation;
@@ -33,8 +34,11 @@ public sealed record CaseSurroundings(IReadOnlyList<PlugLook> Looks, OilUse? Oil
 /// </summary>
 public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<RankedCause> Causes)
 {
+    /// <summary>It holds by its limits: there are no causes to look for.</summary>
+    public bool IsHealthy { get; private init; }
+
     /// <summary>The next step for the likeliest cause; what to find out first where nothing speaks for any.</summary>
-    public string Next => Causes.Count == 0 ? "Listen at exhaust, intake and oil filler while the air is on, and note where it leaks: without that nothing is likelier than the rest." : Causes[0].Cause switch
+    public string Next => IsHealthy ? "It holds: nothing to look for. Its trend says how long." : Causes.Count == 0 ? "Listen at exhaust, intake and oil filler while the air is on, and note where it leaks: without that nothing is likelier than the rest." : Causes[0].Cause switch
     {
         WeakCause.ExhaustValve => "Borescope of the exhaust valve’s edge before anything is unbolted. A burning edge: the cylinder comes off. An even one: stake or rotate it only as the manual says, fly, test again.",
         WeakCause.IntakeValve => "Borescope of the intake valve and its seat; look for carbon that keeps it open. Test again after an hour’s run.",
@@ -57,15 +61,10 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
         if (mine?.Latest is { } latest)
         {
             var held = $"Holds {latest.Reading.Held}, leak area {latest.LeakArea:0.00}";
-            switch (latest.Reading.Leak)
-            {
-                case LeakPath.ExhaustValve: Fact($"{held}; air at the exhaust pipe", (WeakCause.ExhaustValve, 5)); break;
-                case LeakPath.IntakeValve: Fact($"{held}; air at the intake", (WeakCause.IntakeValve, 5)); break;
-                case LeakPath.Rings: Fact($"{held}; air at the oil filler", (WeakCause.Rings, 5)); break;
-                case LeakPath.HeadGasket: Fact($"{held}; bubbles in the coolant", (WeakCause.HeadGasket, 6)); break;
-                case LeakPath.Crack: Fact($"{held}; air at a plug hole or the head", (WeakCause.Crack, 6)); break;
-                default: Fact($"{held}; no leak was noted"); break;
-            }
+            if (!latest.Reading.Leak.Any)
+                Fact($"{held}; no leak was noted");
+            foreach (var path in latest.Reading.Leak.Paths)
+                Fact($"{held}; {Air(path).Words}", (Air(path).Cause, Air(path).Weight));
             if (mine.Tries.Count > 1 && mine.Tries[^1].Value - mine.Tries[0].Value is var gained && gained >= 3)
                 Fact($"A further try read {gained:0} psi more", (WeakCause.Rings, 3), (WeakCause.ExhaustValve, -1));
             else if (mine.Tries.Count > 1)
@@ -105,8 +104,19 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
         var causes = Enum.GetValues<WeakCause>().Select(cause => new RankedCause(cause, facts.Sum(fact => fact.For.GetValueOrDefault(cause)),
             [.. facts.Where(fact => fact.For.GetValueOrDefault(cause) != 0).OrderByDescending(fact => fact.For[cause]).Select(fact => fact.For[cause] > 0 ? fact.Words : $"against it: {fact.Words}")]))
             .Where(cause => cause.Weight > 0).OrderByDescending(cause => cause.Weight).ToList();
-        return new(facts, causes);
+        // A cylinder that holds has nothing to be explained.
+        var healthy = mine?.Latest is { Judgement.Verdict: Verdict.Good };
+        return new(facts, healthy ? [] : causes) { IsHealthy = healthy };
     }
+
+    private static (string Words, WeakCause Cause, int Weight) Air(LeakPath path) => path switch
+    {
+        LeakPath.ExhaustValve => ("air at the exhaust pipe", WeakCause.ExhaustValve, 5),
+        LeakPath.IntakeValve => ("air at the intake", WeakCause.IntakeValve, 5),
+        LeakPath.Rings => ("air at the oil filler", WeakCause.Rings, 5),
+        LeakPath.HeadGasket => ("bubbles in the coolant", WeakCause.HeadGasket, 6),
+        _ => ("air at a plug hole or the head", WeakCause.Crack, 6),
+    };
 }
 
 /// <summary>Causes as people say them.</summary>

@@ -2,16 +2,46 @@ using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.EngineStation;
 
-/// <summary>Judges an exhaust's pressure test after a repair against the one before it. There is no usual figure for either: the manual has it.</summary>
+/// <summary>
+/// Judges an exhaust's pressure test. A few psi at most; what counts is whether it bubbles and where, and that it was tested at
+/// the same pressure before a repair and after it. Common practice.
+/// </summary>
 public static class ExhaustPressure
 {
+    /// <summary>Above this a can or a hose lets go, psi: it isn't tested so.</summary>
+    public const double Most = 5;
+
+    /// <summary>What it is usually tested at, psi.</summary>
+    public const double Usual = 2;
+
+    /// <summary>Under this a leak makes no bubbles that anybody sees, psi.</summary>
+    public const double Least = 1.5;
+
+    /// <summary>What two tests at the same pressure may differ by, psi: a small gauge is read to that.</summary>
+    public const double Same = 0.25;
+
+    /// <summary>What is said where somebody would go higher.</summary>
+    public const string Danger = "Dangerous: never above 5 psi, about 2 is enough. Under more a can or a hose lets go in your face. Let it off, and test again.";
+
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
-    /// <param name="before">What it held as found, in any unit of pressure.</param>
-    /// <param name="after">What it held after the repair, in the same unit.</param>
-    public static Judgement Judge(double before, double after) => after < before
-        ? new(Verdict.Reject, "Holds less than before the repair", Practice, after - before, "The repair leaks, or opened another place: soap it, find it, and test again.")
-        : after == before
-            ? new(Verdict.Watch, "Holds no more than before the repair", Practice, 0, "The repair changed nothing that the test sees: look for another leak, and test again.")
-            : new(Verdict.Good, "Holds more than before the repair", Practice, after - before, "Look at it again at the next service: an older repair beside a new one says the part nears its end.");
+    /// <param name="psi">The pressure it was tested at, from 0 up to <see cref="Most"/>.</param>
+    /// <param name="bubbles">Soaped all over, it bubbles somewhere; null where nobody has said.</param>
+    /// <param name="before">The test before the repair: its pressure, and whether it bubbled; null without one.</param>
+    /// <exception cref="ArgumentOutOfRangeException">The pressure is dangerous, or none.</exception>
+    public static Judgement Judge(double psi, bool? bubbles, (double Psi, bool? Bubbles)? before)
+    {
+        if (!(psi >= 0 && psi <= Most))
+            throw new ArgumentOutOfRangeException(nameof(psi), psi, Danger);
+        if (bubbles == true)
+            return new(Verdict.Reject, before is { Bubbles: true } ? "It bubbles still" : "It bubbles under pressure", Practice, null, "Mark the place. By the cabin’s heat exchanger it is carbon monoxide in the cabin. Repair it, and test again at the same pressure.");
+        if (psi < Least)
+            return new(Verdict.Unknown, $"Under {Least} psi a leak need not show", Practice, psi - Least, $"Test it at about {Usual:0} psi, never above {Most:0}.");
+        if (bubbles is null)
+            return new(Verdict.Unknown, "Nobody has said whether it bubbles", Practice, null, "Soap it all over, look at every joint and weld, and say whether it bubbles and where.");
+        if (before is { } earlier && Math.Abs(earlier.Psi - psi) > Same)
+            return new(Verdict.Retest, $"Tested at {psi:0.##} psi and at {earlier.Psi:0.##} before", Practice, null, "Test it at the same pressure before the repair and after it: only so the two compare.");
+        return new(Verdict.Good, before is { Bubbles: true } ? "No bubbles any more, at the same pressure" : "No bubbles", Practice, null, before is null
+            ? "It holds." : "Look at it again at the next service: an older repair beside a new one says the part nears its end.");
+    }
 }

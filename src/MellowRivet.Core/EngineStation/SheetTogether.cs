@@ -59,9 +59,21 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
 
     private static IEnumerable<SheetTogether> Repair(SheetWork work)
     {
-        if (Reading(work, "exhaust-pressure", "before") is { } found && Reading(work, "exhaust-pressure", BenchValue.After) is { } repaired)
-            yield return new("repair", "The repair", $"{found.Value:0.##} {found.UnitSymbol} as found, {repaired.Value:0.##} {repaired.UnitSymbol} after", work.Sheet.Kind, work.Sheet.Carrier.Id,
-                ExhaustPressure.Judge(In(Unit.Psi, found), In(Unit.Psi, repaired)), repaired.PersonId, repaired.LastAt);
+        var (found, repaired) = (Reading(work, "exhaust-pressure", "before"), Reading(work, "exhaust-pressure", BenchValue.After));
+        if ((repaired ?? found) is not { } tested)
+            yield break;
+        var (as_, after) = (Bubbles("before"), Bubbles(BenchValue.After));
+        var (now, before) = repaired is null ? (as_, null) : (after, found is null ? ((double, bool?)?)null : (In(Unit.Psi, found), as_.Seen));
+        var saw = string.Join(", ", new[] { found is null ? null : $"{found.Value:0.##} {found.UnitSymbol} as found{as_.Said}", repaired is null ? null : $"{repaired.Value:0.##} {repaired.UnitSymbol} after{after.Said}" }.OfType<string>());
+        var last = now.Check is { } look && look.At > tested.LastAt ? (look.By, look.At) : (tested.PersonId, tested.LastAt);
+        yield return new("repair", "Exhaust under pressure", saw, work.Sheet.Kind, work.Sheet.Carrier.Id, ExhaustPressure.Judge(Math.Min(In(Unit.Psi, tested), ExhaustPressure.Most), now.Seen, before), last.Item1, last.Item2);
+
+        (bool? Seen, string Said, BenchCheck? Check) Bubbles(string when) => work.Looks.First(look => look.Of.Key == $"bubbles-{when}").Check switch
+        {
+            { State: LookState.Found } there => (true, $", bubbles: {there.Words}", there),
+            { State: LookState.Good } none => (false, ", no bubbles", none),
+            var other => (null, "", other),
+        };
     }
 
     // After the work counts, where it was read.

@@ -43,6 +43,7 @@ public static class Sheets
             new("rotor", "Rotor: shaft, bearing faces, magnet loose on its shaft"), new("block", "Distributor block: cracks, carbon tracks, electrodes burnt"),
             new("gear", "Distributor gear: teeth cracked, chipped, worn; electrode finger tight"), new("brush", "Carbon brush: length, chips, free in its hole"),
             new("bearing", "Bearings: rough, dry, loose"), new("springs", "Springs of points and brush: tension, corrosion"),
+            new("capacitor", "Capacitor: lead broken or chafed, terminal, case bulged"), new("points", "Points, main and retard: pitted, blue, burnt; follower worn, felt dry"),
             new("marks", "Timing: chamfered tooth against its mark, red line in the window"),
         ]),
         new("In place", [new("magneto-timing", "", "Fires before top dead centre", NoLimit(Unit.Degree))],
@@ -78,13 +79,14 @@ public static class Sheets
         var flanges = engine.Layout.Cylinders.Select(place => (place, spot: new Spot(SideOf(place) * 0.82, (place.Row - 0.5) / rows)));
         return new(SheetKind.Exhaust, engine,
         [
-            new("Exhaust", [new("exhaust-pressure", "before", "Held under pressure, as found", NoLimit(Unit.Psi), StandsAlone: false), new("exhaust-pressure", "after", "Held after a repair", NoLimit(Unit.Psi), StandsAlone: false)],
+            new("Exhaust", [.. new[] { ("before", "Tested at, as found"), (BenchValue.After, "Tested at, after a repair") }.Select(when => new BenchValue("exhaust-pressure", when.Item1, when.Item2, NoLimit(Unit.Psi), StandsAlone: false, Danger: (ExhaustPressure.Most, ExhaustPressure.Danger)))],
             [
                 .. flanges.Select(one => new BenchLook($"exhaust-{one.place.Number}", $"Flange of cylinder {one.place.Number}: white or grey streaks, stud, gasket", null, one.spot)),
                 new("slip-joint", "Slip joints and clamps: streaks, play, cracks beside welds", null, new(-0.5, 0.98)),
                 new("can", "Can and baffles: tapped (it rings, a hole sounds dull), bulges, older repairs", null, new(0, 1.08)),
+                .. new[] { ("before", "as found"), (BenchValue.After, "after a repair") }.Select(when => new BenchLook($"bubbles-{when.Item1}", $"Under pressure {when.Item2}, soaped all over: bubbles, and where", null, null, ("exhaust-pressure", when.Item1))),
                 new("exchanger", "Cabin heat exchanger, shroud off", "A leak here brings carbon monoxide into the cabin: an airworthiness item, not deferred unless the exchanger is isolated.", new(0.5, 0.98)),
-            ], "The exhaust stays hot long after the engine stops. Under pressure a can or hose lets go: 5 psi or less, face away."),
+            ], "The exhaust stays hot long after the engine stops. Under pressure a can or hose lets go: about 2 psi, never above 5, face away."),
             new("Intake", [],
                 [.. flanges.Select(one => new BenchLook($"intake-{one.place.Number}", $"Intake of cylinder {one.place.Number}: gasket, dye, soot at the joint", null, one.spot with { Across = one.spot.Across * 0.55 })), new("air-box", "Air box, flap, filter: loose parts end in the engine", null, new(0, 0.2))]),
             new("Hoses", [], [.. Hoses(aircraft, engine).Select(hose => new BenchLook($"hose-{hose.Id:N}", $"{hose.Title}: chafe, cracks, bends, clear of the exhaust")), new("hose-heat", "Hoses near the exhaust: sleeved or re-routed, and looked at again after the first flight")]),

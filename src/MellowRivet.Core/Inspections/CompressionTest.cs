@@ -56,9 +56,10 @@ public sealed class CompressionTest
 /// <summary>One cylinder of a test: its place on the engine, its tries so far and what they come to.</summary>
 /// <param name="Place">Where it stands and which number it bears.</param>
 /// <param name="Cylinder">The cylinder fitted there.</param>
-/// <param name="Tries">Its readings in this inspection, earliest first.</param>
+/// <param name="Tries">Its readings in the latest test that has one of it, earliest first: a try belongs to one test.</param>
+/// <param name="Before">Its readings in earlier tests of this inspection, earliest first.</param>
 /// <param name="Latest">The latest try, judged; null while there is none.</param>
-public sealed record CylinderOnTest(CylinderPlace Place, Component Cylinder, IReadOnlyList<Reading> Tries, JudgedCylinder? Latest)
+public sealed record CylinderOnTest(CylinderPlace Place, Component Cylinder, IReadOnlyList<Reading> Tries, IReadOnlyList<Reading> Before, JudgedCylinder? Latest)
 {
     /// <summary>True where the last try asks for another one.</summary>
     public bool WantsAnotherTry => Latest is { Judgement.Verdict: Judgements.Verdict.Retest };
@@ -88,19 +89,24 @@ public sealed record CompressionSheet(Component Engine, CompressionLimits Limits
         {
             if (aircraft.Cylinder(engine, place.Number) is not { } cylinder)
                 continue;
-            var tries = inspection.Readings
+            var all = inspection.Readings
                 .Where(reading => reading.Kind == Reading.CompressionKind && reading.ComponentId == cylinder.Id)
                 .OrderBy(reading => reading.At).ToList();
-            cylinders.Add(new(place, cylinder, tries, tries.Count == 0 ? null : JudgeOne(limits, place.Number, tries[^1])));
+            var tries = all.Where(reading => reading.CompressionTestId == all[^1].CompressionTestId).ToList();
+            cylinders.Add(new(place, cylinder, tries, [.. all.Except(tries)], tries.Count == 0 ? null : JudgeOne(limits, place.Number, tries, tries[^1])));
         }
         // Each try is judged under the conditions it was taken in, then the latest tries together.
         var judged = cylinders.Where(cylinder => cylinder.Latest is not null).Select(cylinder => cylinder.Latest!).ToList();
         return new(engine, limits, test, cylinders, judged.Count == 0 ? null : CompressionJudge.Together(limits, judged));
     }
 
-    private static JudgedCylinder JudgeOne(CompressionLimits limits, int number, Reading reading) =>
-        CompressionJudge.Judge(limits, ConditionsOf(reading),
-            new(number, new Psi(reading.Value), reading.Conditions.Leak ?? LeakPath.None, reading.Conditions.SecondTry));
+    private static JudgedCylinder JudgeOne(CompressionLimits limits, int number, IReadOnlyList<Reading> tries, Reading reading) =>
+        CompressionJudge.Judge(limits, ConditionsOf(reading), new(number, new Psi(reading.Value), reading.Conditions.Leak ?? Leaks.None,
+            reading.CompressionTestId is null ? reading.Conditions.SecondTry : IsSecondTry(limits, tries.TakeWhile(earlier => earlier != reading))));
+
+    /// <summary>Whether the next try of a cylinder is a second one: an earlier try of the same test was hot and low. A good one was no first try.</summary>
+    public static bool IsSecondTry(CompressionLimits limits, IEnumerable<Reading> earlier) =>
+        earlier.Any(reading => reading.Conditions.Hot == true && limits.RejectBelow(ConditionsOf(reading)) is { } floor && reading.Value < floor.Value);
 
     private static TestConditions ConditionsOf(Reading reading) => new(
         new Psi(reading.Conditions.SupplyPsi ?? 80), new Psi(reading.Conditions.AmbientPsi ?? Psi.StandardAmbient.Value),

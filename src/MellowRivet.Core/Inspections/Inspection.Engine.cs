@@ -36,6 +36,8 @@ public sealed partial class Inspection
             return new("value", $"{unit} doesn't measure this.");
         if (typed is < 0 && unit.Dimension != Dimension.Temperature || typed is > 1e9)
             return new("value", "Type what you read: a number from 0 up.");
+        if (value.Danger is { } danger && typed is { } high && unit.To(value.Band.Unit, high) > danger.Above)
+            return new("value", danger.Why);
         // A task of the walk that asks for the same has its reading with it; nobody types it twice.
         var task = value.Position == BenchValue.After ? tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id)) : null;
         var there = readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading)).ToList();
@@ -83,7 +85,7 @@ public sealed partial class Inspection
     {
         if (sheet.Groups.FirstOrDefault(group => group.Title == title) is not { } group)
             return new("state", "There is no such group of looks on this sheet.");
-        foreach (var look in group.Looks.Where(look => benchChecks.All(check => (check.ComponentId, check.Sheet, check.Key) != (sheet.Carrier.Id, sheet.Kind, look.Key))))
+        foreach (var look in group.Looks.Where(look => look.With is null && benchChecks.All(check => (check.ComponentId, check.Sheet, check.Key) != (sheet.Carrier.Id, sheet.Kind, look.Key))))
             if (Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, by, at)) is { } refusal)
                 return refusal;
         return null;

@@ -66,12 +66,19 @@ public sealed partial class Inspection
         return null;
     }
 
+    /// <summary>Plugs went to other holes: what was torqued is to be torqued again, on another gasket: one seals once.</summary>
+    /// <param name="places">Where they sat before.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public void PlugsMoved(IEnumerable<TrayPlace> places, Guid by, DateTimeOffset at) =>
+        plugMarks = [.. plugMarks, .. places.Where(place => place.Plug is not null && place.IsDone(PlugStep.Torque)).Select(place => new PlugMark(place.Plug!.Id, place.CameFrom, null, PlugMark.Moved, by, at))];
+
     /// <summary>A plug fell: it is scrap, with no way back.</summary>
     public Refusal? Dropped(TrayPlace place, Guid by, DateTimeOffset at)
     {
         if (Standing(place) is { } refusal)
             return refusal;
-        plugMarks = [.. plugMarks, new(place.Plug!.Id, place.CameFrom, null, "dropped", by, at)];
+        plugMarks = [.. plugMarks, new(place.Plug!.Id, place.CameFrom, null, PlugMark.Dropped, by, at)];
         return null;
     }
 

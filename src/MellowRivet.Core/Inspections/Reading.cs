@@ -8,13 +8,13 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="SupplyPsi">Regulated supply of a compression test, psi gauge.</param>
 /// <param name="AmbientPsi">Air pressure around, psi absolute.</param>
 /// <param name="DayOrificePsi">The tester's master orifice that day, psi gauge.</param>
-/// <param name="Leak">Where a cylinder leaked.</param>
+/// <param name="Leak">Where a cylinder leaked; null where nobody noted anything.</param>
 /// <param name="SecondTry">A further try after a low hot reading.</param>
 /// <param name="Celsius">For a cable: the temperature at it, °C.</param>
 /// <param name="Wrench">For a torque: the wrench it was pulled with.</param>
 /// <param name="Feet">For an oil pressure in flight: the pressure altitude, ft.</param>
 public sealed record ReadingConditions(
-    bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, LeakPath? Leak = null, bool SecondTry = false,
+    bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, Leaks? Leak = null, bool SecondTry = false,
     double? Celsius = null, WrenchUsed? Wrench = null, double? Feet = null);
 
 /// <summary>The wrench that pulled a torque, as it was then.</summary>
@@ -91,7 +91,7 @@ public sealed class Reading
     }
 
     /// <summary>Puts a mistyped value or leak path right while the inspection is in work. When it was taken stays, and with it the order of the tries.</summary>
-    public void Correct(double value, LeakPath? leak, Guid by, DateTimeOffset at)
+    public void Correct(double value, Leaks? leak, Guid by, DateTimeOffset at)
     {
         (Value, ChangedAt) = (value, at);
         Conditions = Conditions with { Leak = leak };

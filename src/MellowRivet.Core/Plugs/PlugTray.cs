@@ -14,11 +14,18 @@ public enum GasketState { New = 1, Annealed }
 /// <summary>Something that was seen or done at a plug and is no number.</summary>
 /// <param name="PlugId">The plug.</param>
 /// <param name="Hole">The hole it came out of.</param>
-/// <param name="Step">Which step; null for the fall that makes it scrap.</param>
-/// <param name="Said">The look, "done", "pass", "fail", the gasket's state, or "dropped".</param>
+/// <param name="Step">Which step; null for the fall that makes it scrap, and for another hole that it went to.</param>
+/// <param name="Said">The look, "done", "pass", "fail", the gasket's state, or one of the words below.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record PlugMark(Guid PlugId, PlugHole Hole, PlugStep? Step, string Said, Guid By, DateTimeOffset At);
+public sealed record PlugMark(Guid PlugId, PlugHole Hole, PlugStep? Step, string Said, Guid By, DateTimeOffset At)
+{
+    /// <summary>It fell.</summary>
+    public const string Dropped = "dropped";
+
+    /// <summary>It came out again and went to another hole, after it had been torqued.</summary>
+    public const string Moved = "moved";
+}
 
 /// <summary>A place of the tray: a hole of the engine and the plug that goes there.</summary>
 /// <param name="Hole">The hole.</param>
@@ -33,13 +40,16 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
     /// <summary>The limits of the plug that sits here: by what it is made for, else by what fires the hole.</summary>
     public PlugLimits Limits => PlugLimits.Of(Plug?.Suits ?? Ignition ?? IgnitionKind.Magneto);
 
-    public bool IsScrap => Marks.Any(mark => mark.Step is null);
+    public bool IsScrap => Marks.Any(mark => mark is { Step: null, Said: PlugMark.Dropped });
+
+    /// <summary>When it last came out of a hole again, at this inspection: gasket and torque of before say nothing of where it sits now.</summary>
+    private DateTimeOffset? OutAt => Marks.Where(mark => mark is { Step: null, Said: PlugMark.Moved }).Select(mark => (DateTimeOffset?)mark.At).Max();
 
     public PlugLook? Look => Said(PlugStep.Look) is { } said ? Enum.Parse<PlugLook>(said) : null;
 
-    public string? Said(PlugStep step) => Marks.FirstOrDefault(mark => mark.Step == step)?.Said;
+    public string? Said(PlugStep step) => Marks.FirstOrDefault(mark => mark.Step == step && (step != PlugStep.Gasket || !(mark.At <= OutAt)))?.Said;
 
-    public Reading? ReadingOf(PlugStep step) => PlugKinds.Of(step) is { } kind ? Readings.Where(reading => reading.Kind == kind).MaxBy(reading => reading.At) : null;
+    public Reading? ReadingOf(PlugStep step) => PlugKinds.Of(step) is { } kind ? Readings.Where(reading => reading.Kind == kind && (step != PlugStep.Torque || (reading.Position == Hole.ToString() && !(reading.LastAt <= OutAt)))).MaxBy(reading => reading.At) : null;
 
     public bool IsDone(PlugStep step) => PlugKinds.Of(step) is null ? Said(step) is not null : ReadingOf(step) is not null;
 

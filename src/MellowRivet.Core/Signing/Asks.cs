@@ -105,8 +105,8 @@ public static class Asks
     // Looks, and values of a kind that can't be done without: one of a pair of floats says nothing.
     private static string Open(SheetWork work, string? kind = null)
     {
-        var looks = work.Looks.Count(look => look.Check is null);
+        var looks = work.Looks.Count(look => look.Check is null && look.IsWanted);
         var values = work.Values.Where(value => value.Of.Kind == kind && value.Of.Position != "together" && value.Reading is null).Select(value => char.ToLowerInvariant(value.Of.Name[0]) + value.Of.Name[1..]).ToList();
-        return string.Join("; ", new[] { looks == 0 ? "" : $"{work.Looks.Count - looks} of {work.Looks.Count} looked at", values.Count == 0 ? "" : $"not weighed: {string.Join(", ", values)}" }.Where(words => words.Length > 0));
+        return string.Join("; ", new[] { looks == 0 ? "" : $"{work.Looks.Count(look => look.IsWanted) - looks} of {work.Looks.Count(look => look.IsWanted)} looked at", values.Count == 0 ? "" : $"not weighed: {string.Join(", ", values)}" }.Where(words => words.Length > 0));
     }
 }

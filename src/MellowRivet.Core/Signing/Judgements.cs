@@ -40,7 +40,7 @@ public static class InspectionJudgements
             foreach (var cylinder in CompressionSheet.Of(aircraft, engine.Component, inspection).Cylinders)
                 if (cylinder.Latest is { } latest)
                     yield return new($"compression/{cylinder.Cylinder.Id:N}", $"Compression, {On(aircraft, engine)}cylinder {cylinder.Place.Number}",
-                        $"{latest.Reading.Held}/{new Psi(cylinder.Tries[^1].Conditions.SupplyPsi ?? 80)}{(latest.Reading.Leak == LeakPath.None ? "" : $", {latest.Reading.Leak.Short()}")}",
+                        $"{latest.Reading.Held}/{new Psi(cylinder.Tries[^1].Conditions.SupplyPsi ?? 80)}{(!latest.Reading.Leak.Any ? "" : $", {latest.Reading.Leak.Short}")}",
                         new(ZoneOf(inspection, engine), engine.ComponentId, Cylinder: cylinder.Place.Number), cylinder.Cylinder.Id, latest.Judgement, cylinder.Tries[^1].PersonId, cylinder.Tries[^1].LastAt);
     }
 
@@ -51,7 +51,8 @@ public static class InspectionJudgements
                 foreach (var (of, judgement) in place.Judgements)
                 {
                     var reading = of is { } step ? place.ReadingOf(step) : null;
-                    var mark = place.Marks.Where(mark => mark.Step == of).MaxBy(mark => mark.At) ?? place.Marks.MaxBy(mark => mark.At);
+                    var marks = place.Marks.Where(mark => mark.Said != PlugMark.Moved).ToList();
+                    var mark = marks.Where(mark => mark.Step == of).MaxBy(mark => mark.At) ?? marks.MaxBy(mark => mark.At);
                     yield return new($"plug/{place.Plug!.Id:N}/{(of is { } named ? $"{named}" : place.IsScrap && mark is { Step: null } ? "dropped" : "place")}", $"Plug {place.Hole}, {On(aircraft, engine)}{of?.InWords() ?? "as it is"}",
                         reading is not null ? $"{reading.Value:0.####} {reading.UnitSymbol}" : mark?.Said is { } said ? Spoken(of, said) : place.Plug.SerialNumber,
                         new(ZoneOf(inspection, engine), engine.ComponentId, Hole: place.Hole.ToString()), place.Plug.Id, judgement, reading?.PersonId ?? mark?.By ?? Guid.Empty, reading?.LastAt ?? mark?.At ?? default);
@@ -66,7 +67,8 @@ public static class InspectionJudgements
         {
             var where = new JudgedWhere(ZoneOf(inspection, engine), engine.ComponentId, work.Sheet.Kind, work.Sheet.Carrier.Id);
             // After the work counts before it, and what a task of the walk measured is judged there, by the worksheet's limits.
-            foreach (var kind in work.Values.Where(value => value.Judgement is not null && value.Reading!.TaskId is null).GroupBy(value => value.Of.Kind))
+            // What was found at a look spoils its value: the look is answered, and with it the value.
+            foreach (var kind in work.Values.Where(value => value.Judgement is not null && value.Reading!.TaskId is null && !IsSpoilt(work, value)).GroupBy(value => value.Of.Kind))
                 if (work.Values.All(value => value.Of.Kind != kind.Key || value.Reading?.TaskId is null))
                 {
                     var value = kind.LastOrDefault(one => one.Of.Position == BenchValue.After) ?? kind.Last();
@@ -74,11 +76,13 @@ public static class InspectionJudgements
                         where, work.Sheet.Carrier.Id, value.Judgement!, value.Reading.PersonId, value.Reading.LastAt, value.Of.IsLaw);
                 }
             foreach (var look in work.Looks)
-                if (look.Check is { } check && check.Judgement is { } judgement)
+                if (look is { Check: { } check, Of.With: null } && check.Judgement is { } judgement)
                     yield return new($"look/{work.Sheet.Carrier.Id:N}/{work.Sheet.Kind}/{check.Key}", $"{Title(aircraft, engine, work.Sheet)}, {look.Of.Text.Split(':')[0].ToLowerInvariant()}", check.Words.Length > 0 ? check.Words : "looked at",
                         where, work.Sheet.Carrier.Id, judgement, check.By, check.At) { IsMeasured = false };
         }
     }
+
+    private static bool IsSpoilt(SheetWork work, ValueOnSheet value) => value.Of.SpoiltBy is { } key && work.Looks.Any(look => look.Of.Key == key && look.Check is { State: LookState.Found });
 
     private static IEnumerable<Judged> Together(Inspection inspection, Aircraft aircraft)
     {

@@ -1,3 +1,5 @@
+using MellowRivet.Core.Measures;
+
 namespace MellowRivet.Core.Tools;
 
 /// <summary>A tool of the shop, with its own number, so that it can be counted out and in.</summary>
@@ -22,13 +24,20 @@ public sealed class Tool
     /// <summary>For a torque wrench: from the middle of the handle to the square drive, inches; null where nobody has measured it.</summary>
     public double? LengthInches { get; private set; }
 
+    /// <summary>For a torque wrench: the least and the most its scale has; null for one that is on file from before that was asked.</summary>
+    public double? LeastTorque { get; private set; }
+    public double? MostTorque { get; private set; }
+
+    /// <summary>The unit of its scale.</summary>
+    public string TorqueUnit { get; private set; } = "";
+
     /// <summary>Not used any more. What was done with it stays.</summary>
     public bool IsRetired { get; private set; }
 
     public string Title => Number.Length > 0 ? $"{Name} {Number}" : Name;
 
     /// <summary>Puts its plate right, or says what is wrong with it.</summary>
-    public Refusal? Describe(string? name, string? number, bool torqueWrench, DateOnly? calibratedUntil, double? lengthInches)
+    public Refusal? Describe(string? name, string? number, bool torqueWrench, DateOnly? calibratedUntil, double? lengthInches, TorqueRange? range)
     {
         if (string.IsNullOrWhiteSpace(name) || name.Trim().Length > 60 || number?.Trim().Length > 20)
             return new("name", "A name of up to 60 characters, and a number of up to 20.");
@@ -36,8 +45,24 @@ public sealed class Tool
             return new("calibrated", "A torque wrench needs the day its calibration ends.");
         if (lengthInches is { } length && length is <= 0 or > 80)
             return new("length", "The length in inches, from the middle of the handle to the square drive: above 0, up to 80.");
+        if (torqueWrench && (range is null || !(range.Least >= 0 && range.Most > range.Least && range.Most < 100_000) || range.Unit.Dimension != Dimension.Torque))
+            return new("range", "A torque wrench has a range, as on its scale: the least and the most, such as 150 and 750 in-lb.");
+        (LeastTorque, MostTorque, TorqueUnit) = torqueWrench ? (range!.Least, range.Most, range.Unit.Symbol) : ((double?)null, (double?)null, "");
         (Name, Number, IsTorqueWrench, CalibratedUntil, LengthInches) = (name.Trim(), number?.Trim() ?? "", torqueWrench, calibratedUntil, torqueWrench ? lengthInches : null);
         return null;
+    }
+
+    /// <summary>Why it can't be set to a torque; null where it can, or where its range isn't on file.</summary>
+    /// <param name="setting">What it is set to, extension counted in.</param>
+    /// <param name="unit">Its unit.</param>
+    public Refusal? Reaches(double setting, Unit unit)
+    {
+        if (LeastTorque is not { } least || MostTorque is not { } most || Unit.Find(TorqueUnit) is not { } scale || unit.Dimension != Dimension.Torque)
+            return null;
+        // As far as the scale can be read: a setting of 17 N·m is 150.5 in-lb.
+        var set = unit.To(scale, setting);
+        return set >= least * 0.995 && set <= most * 1.005 ? null
+            : new("wrench", $"{Title} goes from {least:0.##} to {most:0.##} {scale.Symbol}: {set:0.#} {scale.Symbol} can’t be pulled with it. Read the value again, or take another wrench.");
     }
 
     public void Retire(bool retired) => IsRetired = retired;
@@ -54,3 +79,6 @@ public sealed class Tool
             : new("wrench", $"The calibration of {Title} ended {CalibratedUntil:yyyy-MM-dd}: no final torque is recorded with it. Take another, or have it calibrated.");
     }
 }
+
+/// <summary>What a torque wrench's scale goes from and to.</summary>
+public sealed record TorqueRange(double Least, double Most, Unit Unit);

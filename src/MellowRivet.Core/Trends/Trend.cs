@@ -52,9 +52,12 @@ public static class Trend
         var nextHours = series[^1].Hours + (series[^1].Hours - series[0].Hours) / (series.Count - 1);
         var lastExpected = ExpectationOfLast(series, resolution);
         bool? lastIsUnusual = lastExpected is { } band ? series[^1].Value < band.Low || series[^1].Value > band.High : null;
-        var (crossing, why) = Meets(line, limit, direction, series[^1].Hours);
+        var (crossing, why) = Meets(line, limit, direction, series[^1]);
         return new(series.Count, line, nextHours, line.Expect(nextHours), lastExpected, lastIsUnusual, crossing, why + $" From {series.Count} readings{since}.");
     }
+
+    /// <summary>Whether a value stands beyond the limit.</summary>
+    public static bool IsPast(double value, double limit, Direction direction) => direction == Direction.Falling ? value < limit : value > limit;
 
     private static TrendReading Silent(int n, string why) => new(n, null, null, null, null, null, null, why);
 
@@ -68,17 +71,21 @@ public static class Trend
             : null;
     }
 
-    private static (Crossing?, string) Meets(RobustLine line, double? limit, Direction direction, double lastHours)
+    private static (Crossing?, string) Meets(RobustLine line, double? limit, Direction direction, TrendPoint last)
     {
         if (limit is not { } level)
             return (null, "No limit was given, so there is no crossing to forecast.");
+        var isPast = IsPast(last.Value, level, direction);
         var worsens = direction == Direction.Falling ? line.Slope < 0 : line.Slope > 0;
         if (!worsens)
-            return (null, "The line doesn't move towards the limit, so it never meets it.");
+            return (null, isPast ? "The last reading is past the limit already, whatever the line does." : "The line doesn't move towards the limit, so it never meets it.");
         var (hours, earliest, latest) = line.Crossing(level)!.Value;
         if (hours < 0)
             return (null, "The line was never on the good side of the limit.");
+        // What has happened needs no forecast: a line that is slower than the last reading would say the opposite of it.
+        if (isPast && hours > last.Hours)
+            return (null, "The last reading is past the limit already, sooner than the line through all of them.");
         var open = latest is null ? " The readings scatter too much to say by when at the latest." : "";
-        return (new(hours, earliest, latest), (hours <= lastHours ? "The line has already met the limit." : "The line moves towards the limit.") + open);
+        return (new(hours, earliest, latest), (hours > last.Hours ? "The line moves towards the limit." : isPast ? "The line has already met the limit, and the last reading is past it." : "The line has already met the limit; the last reading still holds.") + open);
     }
 }

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("710b3b40-aa1f-418b-b240-13dbdbc44a22"), entityTypeCount: 31)
+            : base(skipDetectChanges: false, modelId: new Guid("faea7c17-3788-4a5e-b0e6-201502688371"), entityTypeCount: 31)
         {
         }
 

@@ -19,7 +19,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Tools.Tool",
                 typeof(Tool),
                 baseEntityType,
-                propertyCount: 7,
+                propertyCount: 10,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -51,11 +51,25 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Tool).GetField("<IsTorqueWrench>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: false);
 
+            var leastTorque = runtimeEntityType.AddProperty(
+                "LeastTorque",
+                typeof(double?),
+                propertyInfo: typeof(Tool).GetProperty("LeastTorque", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Tool).GetField("<LeastTorque>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var lengthInches = runtimeEntityType.AddProperty(
                 "LengthInches",
                 typeof(double?),
                 propertyInfo: typeof(Tool).GetProperty("LengthInches", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Tool).GetField("<LengthInches>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var mostTorque = runtimeEntityType.AddProperty(
+                "MostTorque",
+                typeof(double?),
+                propertyInfo: typeof(Tool).GetProperty("MostTorque", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Tool).GetField("<MostTorque>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var name = runtimeEntityType.AddProperty(
@@ -69,6 +83,12 @@ namespace MellowRivet.Store.Generated
                 typeof(string),
                 propertyInfo: typeof(Tool).GetProperty("Number", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Tool).GetField("<Number>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var torqueUnit = runtimeEntityType.AddProperty(
+                "TorqueUnit",
+                typeof(string),
+                propertyInfo: typeof(Tool).GetProperty("TorqueUnit", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Tool).GetField("<TorqueUnit>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });

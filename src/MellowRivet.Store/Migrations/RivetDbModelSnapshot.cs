@@ -1300,7 +1300,13 @@ namespace MellowRivet.Store.Migrations
                     b.Property<bool>("IsTorqueWrench")
                         .HasColumnType("INTEGER");
 
+                    b.Property<double?>("LeastTorque")
+                        .HasColumnType("REAL");
+
                     b.Property<double?>("LengthInches")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("MostTorque")
                         .HasColumnType("REAL");
 
                     b.Property<string>("Name")
@@ -1308,6 +1314,10 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TorqueUnit")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

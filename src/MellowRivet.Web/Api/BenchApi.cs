@@ -28,6 +28,7 @@ internal static class BenchApi
             .Accepts<WearCall>("application/json").Produces<WearAnswer>().ProducesValidationProblem()
             .WithName("BenchWear").WithSummary("Hours left until something worn meets its minimum.");
         bench.MapEngineBench();
+        bench.MapFinding();
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
             .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()
             .WithName("Trend").WithSummary("Reads a series of values against time in service as a trend.");
@@ -51,7 +52,7 @@ internal static class BenchApi
             else if (readings.Any(other => other.Cylinder == reading.Cylinder))
                 problems.Add($"readings[{index}].cylinder", $"Cylinder {reading.Cylinder} stands twice.");
             var held = new Psi(problems.Number($"readings[{index}].psi", reading?.Psi, 0, supply.Value, "psi, the supply,", 0));
-            readings.Add(new(reading?.Cylinder ?? 0, held, reading?.Leak ?? LeakPath.None, call.SecondTry ?? false));
+            readings.Add(new(reading?.Cylinder ?? 0, held, reading?.Leak ?? Leaks.None, call.SecondTry ?? false));
         }
         if (problems.Any)
             return null;
@@ -128,7 +129,7 @@ internal static class BenchApi
 
 internal sealed record CompressionCall(CompressionSchool? LimitSet, double? SupplyPsi, double? AmbientPsi, double? DayOrificePsi, bool? Hot, bool? SecondTry, IReadOnlyList<ReadingCall?>? Readings);
 
-internal sealed record ReadingCall(int? Cylinder, double? Psi, LeakPath? Leak);
+internal sealed record ReadingCall(int? Cylinder, double? Psi, Leaks? Leak);
 
 internal sealed record CompressionAnswer(IReadOnlyList<CylinderAnswer> Cylinders, double? SpreadPsi, JudgementAnswer Overall);
 

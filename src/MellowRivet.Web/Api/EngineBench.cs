@@ -11,6 +11,9 @@ internal static class EngineBench
 {
     public static void MapEngineBench(this RouteGroupBuilder bench)
     {
+        bench.MapPost("/bench/exhaust-pressure", (HttpRequest request) => BenchBody.AnswerAsync<ExhaustCall>(request, Exhaust))
+            .Accepts<ExhaustCall>("application/json").Produces<JudgementAnswer>().ProducesValidationProblem()
+            .WithName("BenchExhaustPressure").WithSummary("Judges an exhaust's pressure test by its bubbles; above the caution's pressure it is refused as dangerous.");
         bench.MapPost("/bench/plug", (HttpRequest request) => BenchBody.AnswerAsync<PlugCall>(request, Plug))
             .Accepts<PlugCall>("application/json").Produces<PlugAnswer>().ProducesValidationProblem()
             .WithName("BenchPlug").WithSummary("Judges a spark plug's resistance, gap and condition.");
@@ -23,6 +26,22 @@ internal static class EngineBench
         bench.MapPost("/bench/floats", (HttpRequest request) => BenchBody.AnswerAsync<FloatsCall>(request, Floats))
             .Accepts<FloatsCall>("application/json").Produces<FloatsAnswer>().ProducesValidationProblem()
             .WithName("BenchFloats").WithSummary("Judges pairs of carburettor floats by weight, and asks for a re-weigh where the scale contradicts itself.");
+    }
+
+    public static JudgementAnswer? Exhaust(ExhaustCall call, Problems problems)
+    {
+        double Psi(string field, double? value)
+        {
+            if (value is > ExhaustPressure.Most)
+                problems.Add(field, ExhaustPressure.Danger);
+            return problems.Number(field, value is > ExhaustPressure.Most && double.IsFinite(value.Value) ? ExhaustPressure.Most : value, 0, ExhaustPressure.Most, "psi", ExhaustPressure.Usual);
+        }
+
+        var psi = Psi("psi", call.Psi);
+        if (call.Bubbles is null)
+            problems.Add("bubbles", "true or false is wanted: whether it bubbled anywhere.");
+        (double, bool?)? before = call.Before is { } earlier ? (Psi("before.psi", earlier.Psi), earlier.Bubbles) : null;
+        return problems.Any ? null : JudgementAnswer.Of(ExhaustPressure.Judge(psi, call.Bubbles, before));
     }
 
     public static PlugAnswer? Plug(PlugCall call, Problems problems)
@@ -126,3 +145,7 @@ internal sealed record PairCall(IReadOnlyList<double?>? Grams, double? TogetherG
 internal sealed record FloatsAnswer(IReadOnlyList<PairAnswer> Pairs);
 
 internal sealed record PairAnswer(double TotalGrams, JudgementAnswer Judgement);
+
+internal sealed record ExhaustCall(double? Psi, ExhaustBeforeCall? Before, bool? Bubbles);
+
+internal sealed record ExhaustBeforeCall(double? Psi, bool? Bubbles);

@@ -78,15 +78,15 @@ public static class DemoShop
 
     private static List<Tool> Tools(DateOnly today)
     {
-        (string Name, string Number, int? CalibratedMonths, double? Length)[] tools =
+        (string Name, string Number, int? CalibratedMonths, double? Length, TorqueRange? Range)[] tools =
         [
-            ("Torque wrench 50–250 in-lb", "T-04", 7, 10), ("Torque wrench 20–100 ft-lb", "T-07", -1, 18), ("Torque wrench 150–750 in-lb", "T-09", 4, 12), ("Cable tensiometer", "G-02", 9, null), ("Mirror, long", "M-11", null, null),
-            ("Torch, headband", "L-03", null, null), ("Screwdriver, long, cross", "S-21", null, null), ("Socket set 1/4, 24 pieces", "K-02", null, null), ("Safety-wire pliers", "P-05", null, null), ("Borescope", "B-01", null, null),
+            ("Torque wrench 50–250 in-lb", "T-04", 7, 10, new(50, 250, Unit.InchPound)), ("Torque wrench 20–100 ft-lb", "T-07", -1, 18, new(20, 100, Unit.FootPound)), ("Torque wrench 150–750 in-lb", "T-09", 4, 12, new(150, 750, Unit.InchPound)), ("Cable tensiometer", "G-02", 9, null, null), ("Mirror, long", "M-11", null, null, null),
+            ("Torch, headband", "L-03", null, null, null), ("Screwdriver, long, cross", "S-21", null, null, null), ("Socket set 1/4, 24 pieces", "K-02", null, null, null), ("Safety-wire pliers", "P-05", null, null, null), ("Borescope", "B-01", null, null, null),
         ];
         return [.. tools.Select(tool =>
         {
             var made = new Tool(Guid.CreateVersion7());
-            made.Describe(tool.Name, tool.Number, tool.Name.StartsWith("Torque", StringComparison.Ordinal), tool.CalibratedMonths is { } months ? today.AddMonths(months) : null, tool.Length);
+            made.Describe(tool.Name, tool.Number, tool.Range is not null, tool.CalibratedMonths is { } months ? today.AddMonths(months) : null, tool.Length, tool.Range);
             return made;
         })];
     }

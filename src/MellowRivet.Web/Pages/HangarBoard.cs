@@ -17,6 +17,9 @@ public sealed record HangarLine(Aircraft Aircraft, Inspection? Inspection, IRead
 {
     /// <summary>What about it calls for a person now.</summary>
     public IReadOnlyList<Call> Calls { get; init; } = [];
+
+    /// <summary>An alert before next flight that applies and nobody has decided about; null where there is none.</summary>
+    public BulletinLine? Undecided { get; init; }
 }
 
 /// <summary>Something that holds an aircraft up, with where to go about it.</summary>
@@ -70,16 +73,17 @@ public sealed class HangarBoard(DueBoard due, Shelf shelf)
     private static HangarLine LineOf(Aircraft aircraft, DueLine due, Inspection? inspection, IReadOnlyList<OpenItem> items, ShopRules rules)
     {
         var (next, research) = (NextOf(due), due.Research);
+        var undecided = research.Lines.FirstOrDefault(line => line.IsUndecidedAlert);
         var grounding = research.Grounding(aircraft.TimeInService.Value).FirstOrDefault();
         List<Hold> holds = [.. HoldsOf(aircraft, research, inspection is { InWork: true })];
         // In work they stand on its fix list.
         if (inspection is not { InWork: true })
             holds.AddRange(OpenOn(aircraft, inspection, items));
         if (inspection is null)
-            return WithCalls(new(aircraft, null, [], holds, next, grounding));
+            return WithCalls(new(aircraft, null, [], holds, next, grounding) { Undecided = undecided });
         var ready = inspection.InWork ? Readiness.Of(inspection, aircraft, rules, research) : Readiness.Signed(inspection);
         IReadOnlyList<Rivet> seam = [.. Seam.Of(Station.Engine, inspection, ready.MaySign), .. Seam.Of(Station.Airframe, inspection, ready.MaySign)];
-        return WithCalls(new(aircraft, inspection, seam, [.. holds, .. inspection.InWork ? Holds(inspection, ready) : []], next, grounding, inspection.InWork && ready.MaySign));
+        return WithCalls(new(aircraft, inspection, seam, [.. holds, .. inspection.InWork ? Holds(inspection, ready) : []], next, grounding, inspection.InWork && ready.MaySign) { Undecided = undecided });
     }
 
     // What stays open on the aircraft; and that an unairworthy list came to its end.
@@ -108,8 +112,10 @@ public sealed class HangarBoard(DueBoard due, Shelf shelf)
         var href = $"/aircraft/{aircraft.Id}/bulletins";
         foreach (var line in research.Lines.Where(line => line.State == BulletinState.BeforeFlight && line.Counts).Take(2))
             yield return line.Grounds(aircraft.TimeInService.Value)
-                ? new(State.Grounded, $"{line.Bulletin.Title} before next flight", $"{href}?b={line.Key}")
-                : new(State.Watch, $"{line.Bulletin.Title}: ferry only, {line.FerryLeft(aircraft.TimeInService.Value):0.0} h left", $"{href}?b={line.Key}");
+                ? new(State.Grounded, $"{line.Bulletin.Title} before next flight{(line.Case?.Ferry is { } flown ? $": due, not done, ferry {flown.InWords(aircraft.TimeInService.Value)}" : "")}", $"{href}?b={line.Key}")
+                : new(State.Watch, $"{line.Bulletin.Title}: ferry only, {line.Case!.Ferry!.InWords(aircraft.TimeInService.Value)}", $"{href}?b={line.Key}");
+        foreach (var line in research.Lines.Where(line => line.IsUndecidedAlert).Take(2))
+            yield return new(State.CannotTell, $"{line.Bulletin.Title} before next flight: nobody has decided", $"{href}?b={line.Key}");
         // In work the inspection counts them among what holds its signature up.
         if (inWork)
             yield break;
@@ -157,6 +163,8 @@ public sealed class HangarBoard(DueBoard due, Shelf shelf)
     {
         if (line.Grounding is { } bulletin)
             yield return new(State.Grounded, "bad", $"{line.Aircraft.Registration} stays on the ground.", $"{bulletin.Bulletin.Title}, {bulletin.Bulletin.Subject}: before next flight.", $"/aircraft/{line.Aircraft.Id}/bulletins?b={bulletin.Key}");
+        if (line.Undecided is { } alert)
+            yield return new(State.CannotTell, "warn", $"{line.Aircraft.Registration}: decide before it flies.", $"{alert.Bulletin.Title}, {alert.Bulletin.Subject}, {alert.Bulletin.Kind.InWords()}: it applies, and nobody has adopted or declined it.", $"/aircraft/{line.Aircraft.Id}/bulletins?b={alert.Key}");
         if (line.Inspection is not { InWork: true } inspection)
             yield break;
         var walk = $"/walk/{inspection.Id}";

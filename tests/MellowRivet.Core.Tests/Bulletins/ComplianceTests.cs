@@ -122,6 +122,25 @@ public class ComplianceTests
         (line.FerryLeft((decimal)at), line.Grounds((decimal)at)).ShouldBe(((decimal)left, grounds));
     }
 
+    [Theory]
+    [InlineData(1103.2, "0.8 h left")]
+    [InlineData(1104, "its 4 h are used up")]
+    [InlineData(1106.5, "overrun by 2.5 h, of 4 h allowed")]
+    public void What_was_flown_beyond_a_ferry_is_said_in_hours(double at, string said) =>
+        new FerryPermit(Today, 1100, 4, [], Fixture.Ines).InWords((decimal)at).ShouldBe(said);
+
+    [Fact]
+    public void An_alert_before_next_flight_that_nobody_has_decided_about_is_told_from_one_that_waits()
+    {
+        var alert = Bulletin(kind: BulletinKind.AlertBulletin, compliance: new([new(DeadlineKind.BeforeNextFlight)]));
+        Line(aircraft, alert).ShouldSatisfyAllConditions(line => line.IsUndecidedAlert.ShouldBeTrue(), line => line.Counts.ShouldBeFalse("it binds nobody here"));
+        Line(aircraft, Bulletin(kind: BulletinKind.AlertBulletin, compliance: new([new(DeadlineKind.WithinHours, Hours: 50)]))).IsUndecidedAlert.ShouldBeFalse();
+        var one = Case(alert, aircraft);
+        one.Decide(Line(aircraft, alert), PolicyKind.Declined, "not flown so", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Line(aircraft, alert, [one]).IsUndecidedAlert.ShouldBeFalse();
+        Line(aircraft, Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)]))).ShouldSatisfyAllConditions(line => line.IsUndecidedAlert.ShouldBeFalse("it binds"), line => line.Grounds(1100).ShouldBeTrue());
+    }
+
     [Fact]
     public void A_ferry_takes_every_condition_the_right_person_and_is_given_once()
     {

@@ -19,7 +19,7 @@ public class ClassGuessTests
     [InlineData("brake disc grooved and thin", "disc", Airworthiness)]
     [InlineData("pulley clicks when turned", "pulley", Airworthiness)]
     [InlineData("pulley grooved by its cable", "pulley", Airworthiness)]
-    [InlineData("blue fuel stain under the left tank", "fuel-stain", Recommended)]
+    [InlineData("blue fuel stain under the left tank", "fuel-stain", Airworthiness)]
     [InlineData("fuel drips from the sump drain", "fuel-leak", Airworthiness)]
     [InlineData("hose 1 cm from the exhaust stack", "hose-exhaust", Airworthiness)]
     [InlineData("surface corrosion on the battery box", "corrosion", Recommended)]
@@ -31,15 +31,15 @@ public class ClassGuessTests
     [InlineData("map light inop", "optional-inop", Deferrable)]
     [InlineData("second radio doesn't work", "optional-inop", Deferrable)]
     [InlineData("oil seep at rocker cover 2", "oil-seep", Watch)]
-    [InlineData("oil drips from the sump plug", "oil-leak", Recommended)]
+    [InlineData("oil drips from the sump plug", "oil-leak", Airworthiness)]
     [InlineData("windshield crazed lower right", "craze", Watch)]
     [InlineData("paint chipped on the fairing", "cosmetic", Recommended)]
-    [InlineData("rudder drain hole blocked", "drain", Recommended)]
+    [InlineData("belly drain hole blocked", "drain", Recommended)]
     [InlineData("bird nest in the tail cone", "nest", Recommended)]
     [InlineData("scratch, dye penetrant shows no crack in the bracket", "examined", KnownMark)]
     public void The_usual_words_lead_to_the_usual_class(string words, string finding, DiscrepancyClass @class)
     {
-        var guess = ClassGuess.Of(words, null, Usual);
+        var guess = Fixture.Classes.Guess(words, null);
         guess.Finding.ShouldNotBeNull(words);
         (guess.Finding.Key, guess.Class).ShouldBe((finding, @class));
     }
@@ -51,7 +51,7 @@ public class ClassGuessTests
     [InlineData("not cracked, bracket fine")]
     public void Where_the_words_say_nothing_it_is_airworthiness_until_a_person_says_less(string words)
     {
-        var guess = ClassGuess.Of(words, null, Usual);
+        var guess = Fixture.Classes.Guess(words, null);
         (guess.Class, guess.Finding).ShouldBe((Airworthiness, null));
     }
 

@@ -16,7 +16,7 @@ public class CylinderCaseTests
 
     private Component Engine => aircraft.Engines.First().Component;
 
-    private void Read(int number, double psi, LeakPath leak = LeakPath.None, bool hot = true, bool again = false, int minute = 0) =>
+    private void Read(int number, double psi, Leaks leak = default, bool hot = true, bool again = false, int minute = 0) =>
         inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(Engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
             new(hot, 80, 14.7, null, leak, again), aircraft.TimeInService, Fixture.Now.AddMinutes(minute), Fixture.Ines)
         { InspectionId = inspection.Id });
@@ -64,6 +64,24 @@ public class CylinderCaseTests
         var said = Case(2);
         said.Causes[0].Cause.ShouldBe(WeakCause.TestItself);
         said.Next.ShouldContain("orifice");
+    }
+
+    [Fact]
+    public void Every_path_that_was_heard_speaks()
+    {
+        Mates();
+        Read(2, 15, new Leaks([LeakPath.Rings, LeakPath.ExhaustValve, LeakPath.IntakeValve]));
+        Case(2).Causes.Select(cause => cause.Cause).ShouldBe([WeakCause.ExhaustValve, WeakCause.IntakeValve, WeakCause.Rings], ignoreOrder: true);
+        Case(2).Facts.Count(fact => fact.Words.Contains("air at", StringComparison.Ordinal)).ShouldBe(3);
+    }
+
+    [Fact]
+    public void A_cylinder_that_holds_has_nothing_to_be_explained()
+    {
+        Mates();
+        Read(2, 78);
+        Case(2, PlugLook.White, PlugLook.OilWet).ShouldSatisfyAllConditions(said => said.Causes.ShouldBeEmpty(), said => said.IsHealthy.ShouldBeTrue(), said => said.Next.ShouldContain("nothing to look for"));
+        Case(2, PlugLook.White).Facts.ShouldNotBeEmpty("what is on file stays in sight");
     }
 
     [Fact]

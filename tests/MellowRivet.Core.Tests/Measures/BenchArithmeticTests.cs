@@ -132,14 +132,35 @@ public class BenchArithmeticTests
     public void A_wrench_out_of_calibration_pulls_no_final_torque()
     {
         var wrench = new Tool(Guid.NewGuid());
-        wrench.Describe("Torque wrench", "T-1", true, null, 10)!.Field.ShouldBe("calibrated");
-        wrench.Describe("Torque wrench", "T-1", true, new(2026, 11, 23), 10).ShouldBeNull();
+        wrench.Describe("Torque wrench", "T-1", true, null, 10, null)!.Field.ShouldBe("calibrated");
+        wrench.Describe("Torque wrench", "T-1", true, new(2026, 11, 23), 10, null)!.Field.ShouldBe("range");
+        wrench.Describe("Torque wrench", "T-1", true, new(2026, 11, 23), 10, new(750, 150, Unit.InchPound))!.Field.ShouldBe("range");
+        wrench.Describe("Torque wrench", "T-1", true, new(2026, 11, 23), 10, new(150, 750, Unit.InchPound)).ShouldBeNull();
         wrench.MayTorque(new(2026, 11, 23)).ShouldBeNull("the last day still holds");
         wrench.MayTorque(new(2026, 11, 24))!.Message.ShouldContain("ended 2026-11-23");
         wrench.Retire(true);
         wrench.MayTorque(new(2026, 11, 23))!.Message.ShouldContain("isn't used any more");
         var mirror = new Tool(Guid.NewGuid());
-        mirror.Describe("Mirror", "", false, null, null).ShouldBeNull();
+        mirror.Describe("Mirror", "", false, null, null, null).ShouldBeNull();
         mirror.MayTorque(new(2026, 1, 1))!.Message.ShouldContain("no torque wrench");
+    }
+
+    // 14 CFR 43.13(a) asks for the tools that the work takes, from memory: what isn't on the scale can't have been pulled.
+    [Theory]
+    [InlineData(100, "in-lb", false)]
+    [InlineData(149, "in-lb", false)]
+    [InlineData(150, "in-lb", true)]
+    [InlineData(420, "in-lb", true)]
+    [InlineData(35, "ft-lb", true)]
+    [InlineData(750, "in-lb", true)]
+    [InlineData(760, "in-lb", false)]
+    [InlineData(70, "ft-lb", false)]
+    [InlineData(17, "N·m", true)]
+    public void A_wrench_pulls_what_its_scale_has(double setting, string unit, bool reaches)
+    {
+        var wrench = new Tool(Guid.NewGuid());
+        wrench.Describe("Torque wrench", "T-9", true, new(2026, 11, 23), null, new(150, 750, Unit.InchPound)).ShouldBeNull();
+        (wrench.Reaches(setting, Unit.Find(unit)!) is null).ShouldBe(reaches);
+        new Tool(Guid.NewGuid()).Reaches(setting, Unit.Find(unit)!).ShouldBeNull("one whose range nobody has put on file can't be held against it");
     }
 }

@@ -49,7 +49,7 @@ public class FloorTests
     [Fact]
     public void What_is_born_from_a_judgement_is_an_airworthiness_item_whatever_its_words_suggest()
     {
-        Fixture.Classes.Guess("Cylinder 2 reads 15/80, leak at the oil filler", null).Class.ShouldBe(DiscrepancyClass.Recommended, "the words alone say less");
+        Fixture.Classes.Guess("Cylinder 2 reads 15/80, leak at the oil filler", null).Class.ShouldBe(DiscrepancyClass.Airworthiness, "the words say as much");
         Fixture.Classes.Decide("Cylinder 2 reads 15/80, leak at the oil filler", null, From(Standing.Law), null, To(DiscrepancyClass.Recommended)).Refusal.ShouldNotBeNull();
     }
 

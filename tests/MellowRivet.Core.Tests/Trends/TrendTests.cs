@@ -103,6 +103,19 @@ public class TrendTests
         Trend.Read(rising, limit: 80, direction: Direction.Rising).Crossing!.Hours.ShouldBe(1000, 1e-6);
     }
 
+    // What is said of a limit agrees with itself: past it already and met later can't both be.
+    [Fact]
+    public void A_last_reading_past_the_limit_needs_no_forecast()
+    {
+        var slow = Series((0, 78), (100, 77), (200, 76), (300, 75), (400, 15));
+        Trend.Read(slow, limit: 60).ShouldSatisfyAllConditions(trend => trend.Crossing.ShouldBeNull(), trend => trend.Why.ShouldStartWith("The last reading is past the limit already, sooner than the line"));
+        var steady = Series((0, 78), (100, 72), (200, 66), (300, 60), (400, 54));
+        Trend.Read(steady, limit: 60).ShouldSatisfyAllConditions(trend => trend.Crossing!.Hours.ShouldBe(300, 1e-6), trend => trend.Why.ShouldStartWith("The line has already met the limit, and the last reading is past it."));
+        var recovered = Series((0, 78), (100, 72), (200, 66), (300, 59), (400, 61));
+        Trend.Read(recovered, limit: 64).Why.ShouldContain("past it");
+        Trend.Read(Series((0, 78), (100, 72), (200, 66), (300, 60), (400, 65)), limit: 62).Why.ShouldContain("the last reading still holds");
+    }
+
     [Fact]
     public void A_slope_lost_in_the_noise_has_no_latest_crossing()
     {

@@ -23,6 +23,16 @@ if (sheet) {
     goOn(event.target);
   });
 
+  // A letter has no place in a reading: it notes where the air was heard.
+  const chipOf = (field, letter) => field.form.querySelector(`[data-letter="${letter}"]`);
+  sheet.addEventListener('keydown', event => {
+    if (event.ctrlKey || event.metaKey || event.altKey || !event.target.matches('[data-psi]')) return;
+    const chip = /^[a-z]$/i.test(event.key) && chipOf(event.target, event.key.toLowerCase());
+    if (!chip) return;
+    event.preventDefault();
+    chip.click();
+  });
+
   // Nothing typed, nothing to keep.
   sheet.addEventListener('htmx:confirm', event => {
     const value = event.target.matches('[data-fresh-post]') ? event.target.elements.value.value : null;
@@ -33,11 +43,12 @@ if (sheet) {
   if (pad) {
     sheet.addEventListener('focusin', event => {
       const field = event.target.closest('[data-psi]');
-      if (field) last = field;
+      if (field) { last = field; showPressed(); }
       pad.classList.toggle('open', field !== null && onPhone());
       // The pad covers the lower half: the field has to stand above it.
       if (field && onPhone()) field.scrollIntoView({ block: 'center' });
     });
+    const showPressed = () => { for (const key of pad.querySelectorAll('[data-leak]')) key.setAttribute('aria-pressed', chipOf(last, key.dataset.leak)?.checked ?? false); };
     for (const field of fields()) if (onPhone()) field.inputMode = 'none';
 
     const type = change => {
@@ -52,6 +63,7 @@ if (sheet) {
       const key = event.target.closest('button');
       if (!key || !last) return;
       if (key.dataset.digit) type(value => value + key.dataset.digit);
+      else if (key.dataset.leak) { chipOf(last, key.dataset.leak)?.click(); showPressed(); }
       else if ('erase' in key.dataset) type(value => value.slice(0, -1));
       else {
         const from = last;

@@ -21,7 +21,7 @@ public sealed class BenchCompressionModel : BenchPage
     {
         School = Choice<CompressionSchool>("limitSet") ?? CompressionSchool.SixtyOfEighty;
         var readings = Enumerable.Range(1, Cylinders).Where(number => Typed($"psi{number}") is not null)
-            .Select(number => new ReadingCall(number, Number($"psi{number}"), Choice<LeakPath>($"leak{number}"))).ToList();
+            .Select(number => new ReadingCall(number, Number($"psi{number}"), new Leaks(Enum.GetValues<LeakPath>().Where(path => Ticked($"leak{number}-{path}"))))).ToList();
         foreach (var (reading, index) in readings.Select((reading, index) => (reading, index)))
             Call($"readings[{index}].psi", $"psi{reading.Cylinder}", $"Cylinder {reading.Cylinder}");
         foreach (var number in Enumerable.Range(1, Cylinders))

@@ -19,6 +19,9 @@ public sealed class ToolForm
     public bool TorqueWrench { get; set; }
     public string? Calibrated { get; set; }
     public string? Length { get; set; }
+    public string? Least { get; set; }
+    public string? Most { get; set; }
+    public string? Unit { get; set; }
     public bool Retired { get; set; }
 }
 
@@ -39,7 +42,7 @@ public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
     {
         await LoadAsync(stop);
         if (Tools.FirstOrDefault(tool => tool.Id == ToolId) is { } tool)
-            Form = new() { Id = tool.Id, Name = tool.Name, Number = tool.Number, TorqueWrench = tool.IsTorqueWrench, Calibrated = tool.CalibratedUntil?.ToString("yyyy-MM-dd"), Length = tool.LengthInches?.ToString("0.##"), Retired = tool.IsRetired };
+            Form = new() { Id = tool.Id, Name = tool.Name, Number = tool.Number, TorqueWrench = tool.IsTorqueWrench, Calibrated = tool.CalibratedUntil?.ToString("yyyy-MM-dd"), Length = tool.LengthInches?.ToString("0.##"), Least = tool.LeastTorque?.ToString("0.##"), Most = tool.MostTorque?.ToString("0.##"), Unit = tool.TorqueUnit, Retired = tool.IsRetired };
     }
 
     [Needs(Right.KeepShelf)]
@@ -56,7 +59,8 @@ public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
             if (tool is null)
                 db.Tools.Add(tool = new(Guid.CreateVersion7()));
             tool.Retire(form.Retired);
-            return tool.Describe(form.Name, form.Number, form.TorqueWrench, until, length);
+            var range = TypedNumber.Parse(form.Least) is { } least && TypedNumber.Parse(form.Most) is { } most && Core.Measures.Unit.Find(form.Unit) is { } unit ? new TorqueRange(least, most, unit) : null;
+            return tool.Describe(form.Name, form.Number, form.TorqueWrench, until, length, range);
         }, stop);
         if (written.Done)
             return Redirect("/shelf/tools");

@@ -31,9 +31,16 @@ public sealed class ReadingForm
     public Guid Reading { get; set; }
     public int Cylinder { get; set; }
     public string? Value { get; set; }
-    
-    /// <summary>Where it was heard to leak; null where nobody noted anything.</summary>
-    public LeakPath? Leak { get; set; }
+
+    /// <summary>Everywhere it was heard to leak.</summary>
+    public List<LeakPath> Leak { get; set; } = [];
+}
+
+/// <summary>A leak path as it is picked: its letter while the reading is typed, and the word on its key.</summary>
+public sealed record LeakKey(LeakPath Path, char Letter, string Word)
+{
+    public static IReadOnlyList<LeakKey> All { get; } =
+        [new(LeakPath.ExhaustValve, 'x', "exhaust"), new(LeakPath.IntakeValve, 'i', "intake"), new(LeakPath.Rings, 'r', "rings"), new(LeakPath.HeadGasket, 'g', "gasket"), new(LeakPath.Crack, 'c', "crack")];
 }
 
 /// <summary>How this engine's compressions are judged, as it is sent.</summary>
@@ -91,8 +98,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
         if (typed.Held is not { } held)
             return Partial("_Refusal", typed.Problem);
         var cylinder = sheet.Cylinders.FirstOrDefault(place => place.Place.Number == form.Cylinder);
-        var secondTry = cylinder is not null && IsSecondTry(cylinder, form.Reading);
-        return Partial("_JudgedReading", CompressionJudge.Judge(sheet.Limits, test.Conditions, new(form.Cylinder, held, form.Leak ?? LeakPath.None, secondTry)));
+        var secondTry = cylinder is not null && IsSecondTry(sheet, cylinder, form.Reading);
+        return Partial("_JudgedReading", CompressionJudge.Judge(sheet.Limits, test.Conditions, new(form.Cylinder, held, new(form.Leak), secondTry)));
     }
 
     [Needs(Right.RecordWork)]
@@ -172,19 +179,18 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
             return new("value", typed.Problem!);
         if (cylinder.Tries.FirstOrDefault(reading => reading.Id == form.Reading) is { } earlier)
         {
-            earlier.Correct(held.Value, form.Leak ?? LeakPath.None, User.PersonId(), clock.GetUtcNow());
+            earlier.Correct(held.Value, new Leaks(form.Leak), User.PersonId(), clock.GetUtcNow());
             return null;
         }
         job.Inspection.Record(new(form.Reading, job.Aircraft.Id, cylinder.Cylinder.Id, Reading.CompressionKind, $"{form.Cylinder}", held.Value, Unit.Psi,
-            new(test.Hot, test.SupplyPsi, test.AmbientPsi, test.DayOrificePsi, form.Leak ?? LeakPath.None, IsSecondTry(cylinder, form.Reading)),
+            new(test.Hot, test.SupplyPsi, test.AmbientPsi, test.DayOrificePsi, new Leaks(form.Leak), IsSecondTry(sheet, cylinder, form.Reading)),
             job.Inspection.TimeInService, clock.GetUtcNow(), User.PersonId())
         { InspectionId = job.Inspection.Id, CompressionTestId = test.Id });
         return null;
     }
 
-    // A hot reading before this one in the same inspection makes it a second try.
-    private static bool IsSecondTry(CylinderOnTest cylinder, Guid reading) =>
-        cylinder.Tries.TakeWhile(earlier => earlier.Id != reading).Any(earlier => earlier.Conditions.Hot == true);
+    private static bool IsSecondTry(CompressionSheet sheet, CylinderOnTest cylinder, Guid reading) =>
+        CompressionSheet.IsSecondTry(sheet.Limits, cylinder.Tries.Where(earlier => earlier.CompressionTestId == sheet.Test?.Id).TakeWhile(earlier => earlier.Id != reading));
 
     private Component? Engine(Aircraft aircraft) => EngineId is { } id
         ? aircraft.Engines.FirstOrDefault(engine => engine.ComponentId == id)?.Component

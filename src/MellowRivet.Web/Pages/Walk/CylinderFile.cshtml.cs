@@ -22,7 +22,7 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, TimeProvider clock)
     public IReadOnlyList<ScopePicture> Pictures { get; private set; } = [];
 
     /// <summary>Where the air was heard, for the drawing.</summary>
-    public Core.Compression.LeakPath Leak => Cylinder.Latest?.Reading.Leak ?? Core.Compression.LeakPath.None;
+    public Core.Compression.Leaks Leak => Cylinder.Latest?.Reading.Leak ?? Core.Compression.Leaks.None;
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
     {

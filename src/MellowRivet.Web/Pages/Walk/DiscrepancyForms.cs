@@ -76,6 +76,8 @@ public sealed class CorrectionForm
                 return (null, new("torque", "Choose the wrench it was pulled with."));
             if (wrench.MayTorque(today) is { } out_)
                 return (null, out_ with { Field = "torque" });
+            if (wrench.Reaches(pulled, unit) is { } outside)
+                return (null, outside with { Field = "torque" });
             torque = new(pulled, unit.Symbol, new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, wrench.LengthInches, null, pulled));
         }
         return (new(Action ?? "", Kind, Reference?.Trim() ?? "", parts.Count == 0 ? null : parts, torque), null);

@@ -138,7 +138,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
         return form.Squawk is { } squawk ? inspection.Answer(squawk, $"On the fix list as {inspection.WorkOrder}-{found.Number:00}.", me, now) : null;
     }
 
-    private ClassGuess Guess() => shelf.Classes.Guess(Form.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task));
+    private ClassGuess Guess() => shelf.Classes.Guess(Form.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task), Job.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == Form.Zone)?.ZoneTitle);
 
     // A post that was carried out before made its discrepancy then: its id is the post's.
     private IActionResult Done(Discrepancy? made)

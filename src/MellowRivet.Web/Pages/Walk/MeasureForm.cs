@@ -70,7 +70,7 @@ public sealed record MeasureForm(double Value, Unit Unit, ReadingConditions Cond
         var (conditions, refusal) = task.Measure!.Method switch
         {
             MeasureMethod.CableTension => Temperature(form),
-            MeasureMethod.Torque => Wrench(form, wrench, value, today),
+            MeasureMethod.Torque => Wrench(form, wrench, value, unit, today),
             _ => (new(), null),
         };
         return conditions is null ? (null, refusal) : (new(value, unit, conditions), null);
@@ -86,18 +86,19 @@ public sealed record MeasureForm(double Value, Unit Unit, ReadingConditions Cond
         return (new(Celsius: Math.Round(celsius, 1)), null);
     }
 
-    private static (ReadingConditions?, Refusal?) Wrench(VerdictForm form, Tool? wrench, double value, DateOnly today)
+    private static (ReadingConditions?, Refusal?) Wrench(VerdictForm form, Tool? wrench, double value, Unit unit, DateOnly today)
     {
         if (wrench is null)
             return (null, new("wrench", "Choose the wrench it was pulled with."));
         if (wrench.MayTorque(today) is { } refusal)
             return (null, refusal);
         if (string.IsNullOrWhiteSpace(form.Extension))
-            return (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, value)), null);
+            return wrench.Reaches(value, unit) is { } outside ? (null, outside) : (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, value)), null);
         var length = string.IsNullOrWhiteSpace(form.Length) ? wrench.LengthInches : TypedNumber.Parse(form.Length);
         var extension = TypedNumber.Parse(form.Extension);
         if (length is not (> 0 and <= 80) || extension is not (>= 0 and <= 40))
             return (null, new("wrench", "With an extension in line: the length of the wrench and of the extension in inches, such as 10 and 1.5."));
-        return (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, length, extension, TorqueWrench.Setting(value, length.Value, extension.Value))), null);
+        var setting = TorqueWrench.Setting(value, length.Value, extension.Value);
+        return wrench.Reaches(setting, unit) is { } beyond ? (null, beyond) : (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, length, extension, setting)), null);
     }
 }

@@ -75,6 +75,8 @@ public sealed class PlugsModel(Desk desk, RivetDb db, TimeProvider clock) : Engi
             if (tool?.MayTorque(Today) is { } refusal)
                 return refusal;
             var value = TypedNumber.Parse(form.Value);
+            if (value is { } pulled && tool?.Reaches(pulled, Unit.InchPound) is { } outside)
+                return outside;
             return job.Inspection.Measure(form.Reading, place, form.Step, value, tool is null ? null : new(tool.Id, tool.Title, tool.CalibratedUntil!.Value, null, null, value ?? 0), by, at);
         }, stop);
         HoleTyped = form.Hole;
@@ -96,7 +98,7 @@ public sealed class PlugsModel(Desk desk, RivetDb db, TimeProvider clock) : Engi
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostMoveAsync(Guid post, string? from, string? to, CancellationToken stop) =>
         AfterAsync(WriteAsync(post, (job, engine) => PlugHole.Parse(from) is { } one && PlugHole.Parse(to) is { } other
-            ? job.Aircraft.MovePlugs(engine, [new(one, other), new(other, one)], Today)
+            ? MovePlugs(job, engine, [new(one, other), new(other, one)])
             : new("to", "Say where it goes: a hole such as 2B."), stop), to, stop);
 
     /// <summary>Every plug goes where the plan says.</summary>
@@ -109,8 +111,18 @@ public sealed class PlugsModel(Desk desk, RivetDb db, TimeProvider clock) : Engi
             if (pattern is not { } school)
                 return new("to", "Choose by which school.");
             var (plan, refusal) = PlugRotation.Plan(engine.FiringOrder, school, engine.Ignition);
-            return refusal ?? job.Aircraft.MovePlugs(engine, plan!.Moves, Today);
+            return refusal ?? MovePlugs(job, engine, plan!.Moves);
         }, stop), hole, stop);
+    }
+
+    private Refusal? MovePlugs(Job job, Component engine, IReadOnlyList<PlugMove> moves)
+    {
+        var left = moves.Where(move => move.From != move.To).Select(move => move.From).ToHashSet();
+        var places = PlugTray.Of(job.Aircraft, engine, job.Inspection).Places.Where(place => left.Contains(place.Hole)).ToList();
+        if (job.Aircraft.MovePlugs(engine, moves, Today) is { } refusal)
+            return refusal;
+        job.Inspection.PlugsMoved(places, User.PersonId(), Clock.GetUtcNow());
+        return null;
     }
 
     [Needs(Right.RecordWork)]
