@@ -27,7 +27,7 @@ public sealed class FixListStoreTests : IAsyncDisposable
         crack.Move(Disposition.Approved, "go on", inspection.House, null, At);
         crack.Correct(new("Welded", CorrectionKind.Repaired, "sheet 4", [new("AX-1", "", "A-7")], new(17, "N·m", new(Guid.NewGuid(), "Wrench", new(2027, 1, 1), 10, null, 17))), inspection.House, TestShop.Ines, At).ShouldBeNull();
         var mark = inspection.Find(Guid.NewGuid(), "Line in the paint", "gear", "right", DiscrepancyClass.Watch, false, null, TestShop.Ines, At);
-        mark.Examine(new(FoundHow.DyePenetrant, "no indication", TestShop.Ines, new(2026, 11, 22), new(2028, 1, 1)), new(2026, 11, 22), new(DiscrepancyClass.KnownMark, false, TestShop.Ines, At), new([], [])).ShouldBeNull();
+        mark.Examine(new(FoundHow.DyePenetrant, "no indication", TestShop.Ines, new(2026, 11, 22), new(2028, 1, 1)), new(2026, 11, 22), new(DiscrepancyClass.KnownMark, false, TestShop.Ines, At), new([], [], Meaning.None)).ShouldBeNull();
         inspection.Sign();
         await db.SaveChangesAsync();
         return (crack.Id, mark.Id);

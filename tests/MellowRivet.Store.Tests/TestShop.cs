@@ -32,7 +32,7 @@ public sealed class TestShop : IAsyncDisposable
           "statements": [ { "inspections": ["annual"], "categories": ["standard"], "airworthy": "good {date}", "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ] }
         """);
 
-    public static ShopRules Weighed { get; } = new(Rules, new([], []), new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
+    public static ShopRules Weighed { get; } = new(Rules, new([], [], Core.Discrepancies.Meaning.None), new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
 
     public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}"));
 

@@ -30,7 +30,7 @@ public class ArriveTests(DemoServer server) : IClassFixture<DemoServer>
         // Put on the fix list, it is answered by its number there.
         var find = await visitor.ReadAsync($"{Walk}/find?squawk={squawk.Id}");
         find.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Trim creeps in the cruise");
-        await visitor.PostAsync($"{Walk}/find", Post(), ("squawk", $"{squawk.Id}"), ("what", "Trim wheel friction lost"), ("zone", "cabin"), ("class", "Recommended"));
+        await visitor.PostAsync($"{Walk}/find", Post(), ("squawk", $"{squawk.Id}"), ("what", "Trim wheel friction lost"), ("zone", "cabin"), ("class", "Recommended"), ("why", "it holds against the stick in every position"));
         var found = Inspection().Discrepancies.Single(item => item.What == "Trim wheel friction lost");
         Inspection().Squawks.Single(heard => heard.Id == squawk.Id).Answer.ShouldBe($"On the fix list as {Inspection().WorkOrder}-{found.Number:00}.");
         (await visitor.ReadAsync($"{Walk}/close")).QuerySelector(".middle")!.TextContent.ShouldNotContain("Trim creeps");

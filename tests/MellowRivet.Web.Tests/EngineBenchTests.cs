@@ -14,6 +14,74 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
 
     private static string Verdict(JsonNode? judgement) => judgement!["verdict"]!.ToString();
 
+    // domain.md section 8, common practice: about 2 psi, never above 5; bubbles, and the same pressure before and after.
+    [Theory]
+    [InlineData("""{ "psi": 2, "bubbles": false }""", "good")]
+    [InlineData("""{ "psi": 2, "bubbles": true, "before": { "psi": 2, "bubbles": true } }""", "reject")]
+    [InlineData("""{ "psi": 2, "bubbles": false, "before": { "psi": 2, "bubbles": true } }""", "good")]
+    [InlineData("""{ "psi": 2, "bubbles": false, "before": { "psi": 4, "bubbles": true } }""", "retest")]
+    [InlineData("""{ "psi": 0.4, "bubbles": false }""", "unknown")]
+    public async Task An_exhaust_under_pressure_is_judged(string body, string verdict)
+    {
+        var (status, answer) = await CallAsync("exhaust-pressure", body);
+        (status, Verdict(answer)).ShouldBe((HttpStatusCode.OK, verdict));
+        answer.AsObject().Select(member => member.Key).ShouldBe(["verdict", "rule", "standing", "source", "margin", "next"]);
+    }
+
+    [Theory]
+    [InlineData("""{ "psi": 5.1, "bubbles": false }""", "psi", "Dangerous")]
+    [InlineData("""{ "psi": 2, "bubbles": false, "before": { "psi": 30, "bubbles": true } }""", "before.psi", "Dangerous")]
+    [InlineData("""{ "psi": -1, "bubbles": false }""", "psi", "from 0 to 5")]
+    [InlineData("""{ "psi": 2 }""", "bubbles", "whether it bubbled")]
+    public async Task A_dangerous_pressure_is_refused_by_name(string body, string field, string said)
+    {
+        var (status, answer) = await CallAsync("exhaust-pressure", body);
+        status.ShouldBe(HttpStatusCode.BadRequest);
+        answer["errors"]![field]![0]!.ToString().ShouldContain(said);
+    }
+
+    // api.md: the class from the words, and with a judgement from that and not from them.
+    [Fact]
+    public async Task A_finding_is_guessed_by_its_words_or_by_what_was_measured()
+    {
+        var (status, nick) = await CallAsync("finding", """{ "words": "Nick in the propeller leading edge, 3 mm" }""");
+        status.ShouldBe(HttpStatusCode.OK);
+        nick.AsObject().Select(member => member.Key).ShouldBe(["class", "floor", "mayBeDeferred", "ground", "why", "means", "next", "standing", "source"]);
+        (nick["class"]!.ToString(), nick["floor"], nick["mayBeDeferred"]!.GetValue<bool>()).ShouldBe(("airworthiness", null, false));
+        var lamp = (await CallAsync("finding", """{ "words": "Map light does not work", "zone": "cabin" }""")).Body;
+        (lamp["class"]!.ToString(), lamp["mayBeDeferred"]!.GetValue<bool>(), lamp["standing"]!.ToString()).ShouldBe(("deferrable", true, "law"));
+        (await CallAsync("finding", """{ "words": "Fuel drips from the selector when turned" }""")).Body["ground"]!.GetValue<bool>().ShouldBeTrue();
+
+        const string Measured = """{ "words": "carpet torn", "measured": { "verdict": "reject", "rule": "Below 60/80", "standing": "law", "source": "AC 43.13-1B", "margin": -45, "next": "It comes off." } }""";
+        var dead = (await CallAsync("finding", Measured)).Body;
+        (dead["class"]!.ToString(), dead["floor"]!.ToString(), dead["why"]!.ToString(), dead["standing"]!.ToString(), dead["next"]![0]!.ToString()).ShouldBe(("airworthiness", "airworthiness", "Below 60/80", "law", "It comes off."));
+        (await CallAsync("finding", Measured.Replace("reject", "watch"))).Body["class"]!.ToString().ShouldBe("watch");
+    }
+
+    [Theory]
+    [InlineData("""{ "words": " " }""", "words")]
+    [InlineData("""{ "zone": "cabin" }""", "words")]
+    [InlineData("""{ "words": "x", "measured": { "rule": "r" } }""", "measured.verdict")]
+    [InlineData("""{ "words": "x", "measured": { "verdict": "good" } }""", "measured.standing")]
+    [InlineData("""{ "words": "x", "measured": { "verdict": "fine", "standing": "law" } }""", "measured.verdict")]
+    public async Task A_poor_finding_is_refused_by_the_names_of_its_fields(string body, string field)
+    {
+        var (status, answer) = await CallAsync("finding", body);
+        (status, answer["errors"]!.AsObject().ContainsKey(field)).ShouldBe((HttpStatusCode.BadRequest, true), answer.ToJsonString());
+    }
+
+    // domain.md section 4: more than one path at once happens, and all that are heard are recorded.
+    [Fact]
+    public async Task A_compression_takes_one_leak_or_a_list_of_them()
+    {
+        async Task<string> SaidAsync(string leak) => (await CallAsync("compression", $$"""{ "limitSet": "sixtyOfEighty", "secondTry": true, "readings": [ { "cylinder": 2, "psi": 15, "leak": {{leak}} } ] }""")).Body["cylinders"]![0]!["judgement"]!["next"]!.ToString();
+        (await SaidAsync("""["rings", "exhaustValve", "intakeValve"]""")).ShouldContain("exhaust valve; air filter: intake valve; oil filler or breather: rings");
+        (await SaidAsync("\"rings\"")).ShouldContain("rings");
+        (await SaidAsync("\"none\"")).ShouldContain("Listen at exhaust");
+        (await CallAsync("compression", """{ "limitSet": "sixtyOfEighty", "readings": [ { "cylinder": 2, "psi": 15, "leak": ["sideways"] } ] }""")).Status.ShouldBe(HttpStatusCode.BadRequest);
+        (await CallAsync("compression", """{ "limitSet": "sixtyOfEighty", "hot": false, "readings": [ { "cylinder": 2, "psi": 77 } ] }""")).Body["overall"]!["rule"]!.ToString().ShouldEndWith("cold");
+    }
+
     // Limits: domain.md section 5, common practice.
     [Theory]
     [InlineData(2999, 0.016, "magneto", "good", "good", "good")]

@@ -136,9 +136,10 @@ public class ShelfPagesTests(DemoServer server) : IClassFixture<DemoServer>
         (await ProblemOf(await ines.PostAsync("/shelf/tools", Post(), ("name", "Torque screwdriver"), ("torqueWrench", "true")))).ShouldContain("day its calibration ends");
         (await ProblemOf(await ines.PostAsync("/shelf/tools", Post(), ("name", "Torque screwdriver"), ("torqueWrench", "true"), ("calibrated", "soon")))).ShouldContain("A day as");
         (await ProblemOf(await ines.PostAsync("/shelf/tools", Post(), ("name", "")))).ShouldContain("A name");
-        await ines.PostAsync("/shelf/tools", Post(), ("name", "Torque screwdriver"), ("number", "T-20"), ("torqueWrench", "true"), ("calibrated", "2027-05-01"));
+        (await ProblemOf(await ines.PostAsync("/shelf/tools", Post(), ("name", "Torque screwdriver"), ("torqueWrench", "true"), ("calibrated", "2027-05-01")))).ShouldContain("has a range, as on its scale");
+        await ines.PostAsync("/shelf/tools", Post(), ("name", "Torque screwdriver"), ("number", "T-20"), ("torqueWrench", "true"), ("calibrated", "2027-05-01"), ("least", "5"), ("most", "50"), ("unit", "in-lb"));
         var tool = server.With(db => db.Tools.AsNoTracking().Single(tool => tool.Number == "T-20"));
-        await ines.PostAsync("/shelf/tools", Post(), ("id", $"{tool.Id}"), ("name", "Torque screwdriver"), ("number", "T-20"), ("torqueWrench", "true"), ("calibrated", "2027-05-01"), ("retired", "true"));
+        await ines.PostAsync("/shelf/tools", Post(), ("id", $"{tool.Id}"), ("name", "Torque screwdriver"), ("number", "T-20"), ("torqueWrench", "true"), ("calibrated", "2027-05-01"), ("least", "5"), ("most", "50"), ("unit", "in-lb"), ("retired", "true"));
         (await ines.ReadAsync($"{server.Walk("N04QF")}/tools")).Body!.TextContent.ShouldNotContain("T-20");
     }
 

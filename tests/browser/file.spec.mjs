@@ -1,6 +1,6 @@
 // The aircraft's file and its arrival, as a person goes them: made, followed, taken in, looked at before it is touched.
 import ICAL from 'ical.js';
-import { enterAs, expect, picture, standing, test } from './shop.mjs';
+import { enterAs, expect, nothingSerious, picture, standing, test } from './shop.mjs';
 
 test('an aircraft gets its file, its drawing follows the choices, and it is taken in', async ({ page }) => {
   await enterAs(page, 'ines');
@@ -29,6 +29,9 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await expect(page.locator('.field-problem')).toContainText("propeller's serial");
   await expect(page.getByLabel('Registration', { exact: true })).toHaveValue('N0PTX');
   await page.getByLabel('Propeller serial').first().fill('P-1');
+  // Nobody here knows a Linnet: it is a type of its own, by its maker.
+  await page.getByRole('group', { name: /Ferrow Linnet/ }).getByText('a type of its own').click();
+  await page.getByLabel('Maker of “Ferrow Linnet”').fill('Ferrow');
   await page.getByRole('button', { name: 'Make the file' }).click();
   await expect(page.locator('.plate')).toContainText('N0PTX');
   await expect(page.locator('a.due-row').first()).toContainText('can’t tell yet');
@@ -38,6 +41,36 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await page.getByLabel(/What does the owner complain of/).fill('Left door rattles');
   await page.getByRole('button', { name: 'Begin with its arrival' }).click();
   await expect(page.locator('.squawks')).toContainText('“Left door rattles”');
+});
+
+test('a misspelt type is asked about, leaves bulletins open until it is settled, and then is right everywhere', async ({ page, shop }) => {
+  await enterAs(page, 'ines');
+  const file = shop.files.N04QF;
+  const bulletins = page.locator('#CannotTell li');
+  await page.goto(`${file}/bulletins`);
+  const before = await bulletins.count();
+  await page.goto(`${file}/data-plate`);
+  await page.getByLabel('Type', { exact: true }).fill('Pelworth Dunlin 2');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.locator('.field-problem')).toContainText('Did you mean Pellworth Dunlin 2?');
+  await expect(page.getByLabel('Type', { exact: true })).toHaveValue('Pelworth Dunlin 2');
+  await page.getByText('leave it open').click();
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.locator('.plate')).toContainText('Pelworth Dunlin 2');
+
+  // Not one binding bulletin says that it doesn't apply because of a letter.
+  await page.goto(`${file}/bulletins`);
+  expect(await bulletins.count()).toBeGreaterThan(before + 4);
+  await page.goto('/shelf/types');
+  const asked = page.locator('.unsettled', { hasText: 'Pelworth Dunlin 2' });
+  await expect(asked).toContainText('N04QF');
+  await nothingSerious(page);
+  await asked.getByText('Pellworth Dunlin 2', { exact: true }).click();
+  await asked.getByRole('button', { name: 'Settle it' }).click();
+  await expect(page.locator('.unsettled', { hasText: 'Pelworth' })).toHaveCount(0);
+  await page.goto(`${file}/bulletins`);
+  await expect(page.locator('.plate')).toContainText('Pellworth Dunlin 2');
+  await expect(bulletins).toHaveCount(before);
 });
 
 test('a due item is noted as done and moves along the line', async ({ page, shop }) => {

@@ -85,7 +85,7 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
     private static IEnumerable<Blocker> Bulletins(Inspection inspection, BulletinResearch research) =>
     [
         .. research.Lines.Where(line => line.HoldsUp && inspection.WorkOf(line) is null)
-            .Select(line => new Blocker($"{line.Bulletin.Title}, {line.Bulletin.Subject}: {line.State.InWords()}, {line.Force}; take it in, or note what was done", By: HeldUpBy.Bulletin)),
+            .Select(line => new Blocker($"{line.Bulletin.Title}, {line.Bulletin.Subject}: {line.State.InWords()}, {line.Force}; {(line.State == BulletinState.CannotTell ? char.ToLowerInvariant(line.Why[0]) + line.Why[1..] : "take it in, or note what was done")}", By: HeldUpBy.Bulletin)),
         .. inspection.Bulletins.Where(work => work.Complied is null && inspection.Tasks.Where(task => task.ZoneKey == work.ZoneKey) is var steps && steps.All(task => task.Verdict != TaskVerdict.NotYet)
                 && steps.All(task => task.Verdict != TaskVerdict.NotApplicable) && !inspection.Discrepancies.Any(found => found.ZoneKey == work.ZoneKey && found.IsOpen))
             .Select(work => new Blocker($"{work.Title}: its steps are done; say how it was complied with", By: HeldUpBy.Bulletin)),
