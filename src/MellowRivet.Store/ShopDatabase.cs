@@ -18,6 +18,9 @@ public static class ShopDatabase
     /// <summary>The migration that made the type list.</summary>
     private const string Types = "20261128051436_Types";
 
+    /// <summary>The migration that gave wrenches their range.</summary>
+    private const string ToolRange = "20261128055511_ToolRange";
+
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
     /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>
     public static async Task BringUpToDateAsync(RivetDb db, DataFolder data, TimeProvider clock, CancellationToken stop)
@@ -34,6 +37,12 @@ public static class ShopDatabase
                 await db.OpenItemsFromHistoryAsync(stop);
             if (applied.Length > 0 && !applied.Contains(Types))
                 await db.TypesFromFilesAsync(stop);
+            if (applied.Length > 0 && !applied.Contains(ToolRange))
+            {
+                foreach (var tool in await db.Tools.ToListAsync(stop))
+                    tool.TakeRangeFromName();
+                await db.SaveChangesAsync(stop);
+            }
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
         foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal).Skip(BackupsKept))

@@ -49,6 +49,8 @@ public sealed class CarriedOverTests : IAsyncLifetime
         types.Find(TypeKind.Aircraft, aircraft.Type).Type!.FullName.ShouldBe("Pellworth Dunlin 2");
         (await after.UnsettledAsync(types, await after.Bulletins.ToListAsync(), default)).ShouldBeEmpty();
 
+        (await after.Tools.SingleAsync(tool => tool.Number == "T-09")).Reaches(100, Unit.InchPound).ShouldNotBeNull("its name tells its range: 150–750 in-lb");
+
         // It goes on being worked on, and what was signed stays as it was.
         aircraft.ReadMeter(MeterKind.Tach, TestShop.Today.AddDays(10), 4320m, "IC").ShouldBeNull();
         await after.SaveChangesAsync();

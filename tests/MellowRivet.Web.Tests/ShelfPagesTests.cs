@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
@@ -153,5 +154,29 @@ public class ShelfPagesTests(DemoServer server) : IClassFixture<DemoServer>
         Now().House.ShouldBe(new(SeparateInspector.Always, false));
         await orla.PostAsync("/shelf?handler=House", Post(), ("inspector", "AirworthinessItems"), ("firstLook", "true"));
         Now().House.ShouldBe(new(SeparateInspector.AirworthinessItems));
+    }
+
+    // What a guess rests on gets better with a release: a file nobody touched follows, one that the shop changed stays the shop's.
+    [Fact]
+    public void A_rule_file_as_it_came_with_an_earlier_release_gives_way_and_the_shops_own_stays()
+    {
+        var shipped = Directory.CreateTempSubdirectory("rivet-shipped-").FullName;
+        var data = new DataFolder(Path.Combine(shipped, "data"));
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "shelf"), "*", SearchOption.AllDirectories))
+        {
+            var to = Path.Combine(shipped, "shelf", Path.GetRelativePath(Path.Combine(AppContext.BaseDirectory, "shelf"), file));
+            Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+            File.Copy(file, to);
+        }
+        var (findings, deferral) = (Path.Combine(data.Shelf, "findings", "usual.json"), Path.Combine(data.Shelf, "deferral", "never.json"));
+        Directory.CreateDirectory(Path.GetDirectoryName(findings)!);
+        Directory.CreateDirectory(Path.GetDirectoryName(deferral)!);
+        File.WriteAllText(findings, "[]");
+        File.WriteAllText(deferral, "[ ]");
+        File.AppendAllText(Path.Combine(shipped, "shelf", "earlier.txt"), $"{Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData("[]"u8))} findings/usual.json\n");
+        var shelf = Shelf.Open(data, Path.Combine(shipped, "shelf"));
+        shelf.UsualFindings.Count.ShouldBeGreaterThan(30);
+        shelf.NeverDeferred.ShouldBeEmpty();
+        Directory.Delete(shipped, recursive: true);
     }
 }

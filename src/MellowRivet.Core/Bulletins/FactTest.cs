@@ -1,4 +1,5 @@
 using System.Globalization;
+using MellowRivet.Core.Fleet;
 
 namespace MellowRivet.Core.Bulletins;
 
@@ -23,15 +24,20 @@ public abstract record FactTest
     protected static RuleAnswer Of(bool met) => met ? RuleAnswer.Applies : RuleAnswer.DoesNotApply;
 }
 
-/// <summary>One of some words, whatever their case and spacing.</summary>
+/// <summary>One of some words, however they are cased and spaced. Which names mean one model, a shop's type list says.</summary>
 public sealed record IsOneOf(IReadOnlyList<string> Words) : FactTest
 {
-    private readonly string[] plain = [.. Words.Select(Plain)];
+    private readonly string[] keys = [.. Words.Select(word => new ModelName(word).Key)];
 
     public override RuleAnswer On(string value)
     {
-        var asked = Plain(value);
-        return Of(Array.Exists(plain, word => string.Equals(word, asked, StringComparison.OrdinalIgnoreCase)));
+        if (Words.Contains(value, StringComparer.OrdinalIgnoreCase))
+            return RuleAnswer.Applies;
+        // Most are single words, yes or no, that have no second spelling: a shop asks this more often than anything.
+        if (value.All(char.IsAsciiLetter) && Words.All(word => word.All(char.IsAsciiLetter)))
+            return RuleAnswer.DoesNotApply;
+        var asked = new ModelName(value).Key;
+        return Of(asked.Length > 0 && Array.Exists(keys, key => key == asked));
     }
 
     public override string InWords => $"is {string.Join(" or ", Words)}";
@@ -42,9 +48,6 @@ public sealed record IsOneOf(IReadOnlyList<string> Words) : FactTest
     public bool Equals(IsOneOf? other) => other is not null && Words.SequenceEqual(other.Words);
 
     public override int GetHashCode() => Words.Aggregate(3, HashCode.Combine);
-
-    private static string Plain(string text) => text.Contains("  ", StringComparison.Ordinal) || text.Length == 0 || char.IsWhiteSpace(text[0]) || char.IsWhiteSpace(text[^1]) || text.Contains('\t')
-        ? string.Join(' ', text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)) : text;
 }
 
 /// <summary>A serial number on a list.</summary>

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Tools;
@@ -65,6 +66,13 @@ public sealed class Tool
             : new("wrench", $"{Title} goes from {least:0.##} to {most:0.##} {scale.Symbol}: {set:0.#} {scale.Symbol} can’t be pulled with it. Read the value again, or take another wrench.");
     }
 
+    /// <summary>Takes over the range that the name of a wrench from before tells, where none is on file.</summary>
+    public void TakeRangeFromName()
+    {
+        if (IsTorqueWrench && LeastTorque is null && TorqueRange.In(Name) is { } range)
+            (LeastTorque, MostTorque, TorqueUnit) = (range.Least, range.Most, range.Unit.Symbol);
+    }
+
     public void Retire(bool retired) => IsRetired = retired;
 
     /// <summary>Why no final torque can be recorded with it on a day; null where one can.</summary>
@@ -81,4 +89,12 @@ public sealed class Tool
 }
 
 /// <summary>What a torque wrench's scale goes from and to.</summary>
-public sealed record TorqueRange(double Least, double Most, Unit Unit);
+public sealed partial record TorqueRange(double Least, double Most, Unit Unit)
+{
+    /// <summary>The range that a wrench's name tells: "Torque wrench 150–750 in-lb". Null where it tells none.</summary>
+    public static TorqueRange? In(string name) => Told().Match(name) is { Success: true } told && Unit.Find(told.Groups[3].Value) is { Dimension: Dimension.Torque } unit
+        && TypedNumber.Parse(told.Groups[1].Value) is { } least && TypedNumber.Parse(told.Groups[2].Value) is { } most && most > least ? new(least, most, unit) : null;
+
+    [GeneratedRegex(@"(\d+(?:[.,]\d+)?)\s*(?:–|-|to|…)\s*(\d+(?:[.,]\d+)?)\s*(in-lb|ft-lb|N·m)", RegexOptions.IgnoreCase)]
+    private static partial Regex Told();
+}

@@ -47,7 +47,7 @@ public class SheetTests
     public void A_bench_inspection_is_done_when_the_whole_sheet_is_done_and_good()
     {
         var sheet = Sheets.Magneto(magneto);
-        inspection.Bench(Work(sheet), true)!.Message.ShouldContain("15");
+        inspection.Bench(Work(sheet), true)!.Message.ShouldContain("17");
         foreach (var (kind, value) in new[] { ("magneto-primary", 0.4), ("magneto-secondary", 14_000.0), ("magneto-capacitor", 0.29), ("magneto-e-gap", 10), ("magneto-points-gap", 0.018), ("magneto-retard", 30), ("magneto-timing", 25) })
             Measure(sheet, kind, value).ShouldBeNull();
         LookAtAll(sheet);

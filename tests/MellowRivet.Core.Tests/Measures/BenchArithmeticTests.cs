@@ -145,6 +145,15 @@ public class BenchArithmeticTests
         mirror.MayTorque(new(2026, 1, 1))!.Message.ShouldContain("no torque wrench");
     }
 
+    [Theory]
+    [InlineData("Torque wrench 150–750 in-lb", 150.0, 750.0, "in-lb")]
+    [InlineData("Wrench 20-100 ft-lb, long", 20.0, 100.0, "ft-lb")]
+    [InlineData("5 to 25 N·m", 5.0, 25.0, "N·m")]
+    [InlineData("Torque wrench 1/2", null, null, null)]
+    [InlineData("Torque wrench 750–150 in-lb", null, null, null)]
+    public void A_wrench_from_before_tells_its_range_by_its_name(string name, double? least, double? most, string? unit) =>
+        (TorqueRange.In(name)?.Least, TorqueRange.In(name)?.Most, TorqueRange.In(name)?.Unit.Symbol).ShouldBe((least, most, unit));
+
     // 14 CFR 43.13(a) asks for the tools that the work takes, from memory: what isn't on the scale can't have been pulled.
     [Theory]
     [InlineData(100, "in-lb", false)]

@@ -34,6 +34,7 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
     public Guid? From { get; set; }
 
     public ShopBulletin? Held { get; private set; }
+    public TypeList Types { get; private set; } = TypeList.Empty;
     public BulletinForm Form { get; private set; } = new();
     public RulePreview Preview { get; private set; } = RulePreview.Nothing;
 
@@ -82,6 +83,7 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
 
     private async Task<bool> LoadAsync(CancellationToken stop)
     {
+        Types = await db.TypeListAsync(stop);
         if (Id is { } id)
             Held = await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop);
         return Id is null || Held is not null;
