@@ -15,11 +15,8 @@ public static class ShopDatabase
     /// <summary>The migration that made open items the aircraft's own.</summary>
     private const string OpenItems = "20261128013715_OpenItems";
 
-    /// <summary>The migration that made the type list.</summary>
-    private const string Types = "20261128051436_Types";
-
-    /// <summary>The migration that gave wrenches their range.</summary>
-    private const string ToolRange = "20261128055511_ToolRange";
+    /// <summary>The migration that made the type list and gave wrenches their range.</summary>
+    private const string Types = "20261128063604_Types";
 
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
     /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>
@@ -36,9 +33,8 @@ public static class ShopDatabase
             if (applied.Length > 0 && !applied.Contains(OpenItems))
                 await db.OpenItemsFromHistoryAsync(stop);
             if (applied.Length > 0 && !applied.Contains(Types))
-                await db.TypesFromFilesAsync(stop);
-            if (applied.Length > 0 && !applied.Contains(ToolRange))
             {
+                await db.TypesFromFilesAsync(stop);
                 foreach (var tool in await db.Tools.ToListAsync(stop))
                     tool.TakeRangeFromName();
                 await db.SaveChangesAsync(stop);

@@ -10,12 +10,16 @@ namespace MellowRivet.Store;
 /// <param name="Own">It is a type of its own.</param>
 /// <param name="Maker">Who makes that.</param>
 /// <param name="Leave">It stays as it was typed, and no bulletin can be told by it.</param>
-public sealed record TypeAnswer(Guid? Means, bool Own, string? Maker, bool Leave = false)
+/// <param name="About">The name that was asked about: of another one it says nothing. Null where none was.</param>
+public sealed record TypeAnswer(Guid? Means, bool Own, string? Maker, bool Leave = false, string? About = null)
 {
     public static readonly TypeAnswer None = new(null, false, null);
 
     /// <summary>What a form says: an id, "own" or "leave".</summary>
-    public static TypeAnswer Of(string? said, string? maker) => new(Guid.TryParse(said, out var id) ? id : null, said == "own", maker, said == "leave");
+    public static TypeAnswer Of(string? said, string? maker, string? about) => new(Guid.TryParse(said, out var id) ? id : null, said == "own", maker, said == "leave", about);
+
+    /// <summary>The answer, as far as it is about a name.</summary>
+    public TypeAnswer To(string name) => About is null || ModelName.Compare(About, name) == NameMatch.Same ? this : None;
 }
 
 /// <summary>What the pages load and keep of the type list.</summary>
@@ -40,10 +44,11 @@ public static class TypeQueries
     }
 
     /// <summary>Names on files and in bulletins that no list knows, those that may be something known first.</summary>
-    public static async Task<IReadOnlyList<UnsettledName>> UnsettledAsync(this RivetDb db, TypeList list, IEnumerable<ShopBulletin> bulletins, CancellationToken stop)
+    public static async Task<IReadOnlyList<UnsettledName>> UnsettledAsync(this RivetDb db, BulletinList bulletins, CancellationToken stop)
     {
+        var list = bulletins.Types;
         var onFile = (await db.ModelsOnFileAsync(stop)).Where(one => !list.Find(one.Kind, one.Name).IsKnown).Select(one => new UnsettledName(one.Kind, one.Name, list.Find(one.Kind, one.Name).Near, [one.On]));
-        return [.. onFile.Concat(bulletins.SelectMany(held => list.UnsettledIn(held.Bulletin)))
+        return [.. onFile.Concat(bulletins.All.Where(held => bulletins.SupersededBy(held) is null).SelectMany(bulletins.UnsettledIn))
             .GroupBy(one => (one.Kind, new ModelName(one.Name).Key)).Select(group => group.First() with { On = [.. group.SelectMany(one => one.On).Distinct()] })
             .OrderByDescending(one => one.Near.Count > 0).ThenBy(one => one.Kind).ThenBy(one => one.Name, StringComparer.OrdinalIgnoreCase)];
     }
@@ -58,6 +63,7 @@ public static class TypeQueries
     public static async Task<(string Name, Refusal? Refusal)> NameOfAsync(this RivetDb db, TypeKind kind, string? typed, TypeAnswer answer, string field, CancellationToken stop)
     {
         var name = typed?.Trim() ?? "";
+        answer = answer.To(name);
         var types = await db.Types.ToListAsync(stop);
         // One that was put on the list a moment ago, in the same write, counts.
         types.AddRange(db.Types.Local.Except(types));
@@ -90,8 +96,8 @@ public static class TypeQueries
     {
         var types = await db.Types.ToListAsync(stop);
         var list = new TypeList(types);
-        if (list.Find(kind, name).IsKnown)
-            return null;
+        if (list.Find(kind, name).Type is { } meanwhile)
+            return answer.Means == meanwhile.Id ? null : new("settle", $"“{name}” was settled meanwhile: it is {meanwhile.FullName}.");
         var type = types.Find(one => one.Id == answer.Means && one.Kind == kind);
         if (answer.Means is not null && type is null)
             return new("settle", "That type stands on the list no more: choose again.");

@@ -45,6 +45,9 @@ public class TypePagesTests(DemoServer server) : IClassFixture<DemoServer>
         question.QuerySelector("input[name='Form.Type']")!.GetAttribute("value").ShouldBe("Pelworth Dunlin II", "what was typed stays");
         (await SendAsync(("Form.Type", "Pelworth Dunlin II"), ("Form.TypeMeans", "own"))).QuerySelector(".field-problem")!.TextContent.ShouldContain("Say who makes it");
 
+        // An answer about one name says nothing of another that was typed over it.
+        (await SendAsync(("Form.Type", "Brindle Motte"), ("Form.TypeMeans", $"{Type("Dunlin 2").Id}"), ("Form.TypeMeansAbout", "Pelworth Dunlin II"))).QuerySelector(".field-problem")!.TextContent.ShouldContain("“Brindle Motte” is on no type list");
+
         // Left open: five binding ones can't be told, and none of them says that it doesn't apply.
         await SendAsync(("Form.Type", "Pelworth Dunlin II"), ("Form.TypeMeans", "leave"));
         server.With(db => db.Aircraft.AsNoTracking().Single(row => row.Registration == "N04QF").Type).ShouldBe("Pelworth Dunlin II");

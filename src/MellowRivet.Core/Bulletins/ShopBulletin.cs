@@ -61,6 +61,7 @@ public sealed class ShopBulletin
 public sealed class BulletinList
 {
     private readonly Dictionary<Guid, ShopBulletin> supersededBy = [];
+    private readonly Lazy<Dictionary<Guid, IReadOnlyList<UnsettledName>>> unsettled;
 
     /// <param name="bulletins">The bulletins.</param>
     /// <param name="types">The types the shop knows, by which their models are told.</param>
@@ -70,6 +71,8 @@ public sealed class BulletinList
         Types = types;
         All = [.. bulletins.OrderByDescending(held => held.Bulletin.Effective).ThenBy(held => held.Bulletin.Number, StringComparer.Ordinal).ThenByDescending(held => held.Revision, StringComparer.Ordinal)];
         Today = today;
+        var all = All;
+        unsettled = new(() => all.Select(held => (held.Id, Names: (IReadOnlyList<UnsettledName>)[.. types.UnsettledIn(held.Bulletin)])).Where(one => one.Names.Count > 0).ToDictionary(one => one.Id, one => one.Names));
         var families = All.ToLookup(held => held.Family);
         foreach (var held in All.Where(held => held.Bulletin.Effective <= today).Order(Later))
         {
@@ -86,6 +89,9 @@ public sealed class BulletinList
     public IReadOnlyList<ShopBulletin> All { get; }
     public TypeList Types { get; }
     public DateOnly Today { get; }
+
+    /// <summary>Models that a bulletin names and no list knows.</summary>
+    public IReadOnlyList<UnsettledName> UnsettledIn(ShopBulletin held) => unsettled.Value.GetValueOrDefault(held.Id, []);
 
     /// <summary>What took a bulletin's place; null while it stands.</summary>
     public ShopBulletin? SupersededBy(ShopBulletin held) => supersededBy.GetValueOrDefault(held.Id);

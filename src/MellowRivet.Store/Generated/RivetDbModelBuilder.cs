@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("faea7c17-3788-4a5e-b0e6-201502688371"), entityTypeCount: 31)
+            : base(skipDetectChanges: false, modelId: new Guid("0011f0f7-7897-4a0b-8df6-d57d68e6155f"), entityTypeCount: 31)
         {
         }
 

@@ -50,7 +50,7 @@ internal static class BigFleet
             var model = number % 8 == 0 ? "Measured Type" : $"Another Type {number % 97}";
             var serials = $"ME-{number % 250} to ME-{number % 250 + 60} except ME-{number % 250 + 9} to ME-{number % 250 + 12}; MX-series all";
             var third = number % 40 == 0 ? "engine.crankshaft.serial in K-1 to K-900" : "none of:\n  engine.modification.MM-1 is yes\n  aircraft.hours at least 900000";
-            return new Bulletin(BulletinFile.FormatName, BulletinFile.CurrentVersion, "Measured Issuer", $"MB-{number:0000}", "", (BulletinKind)(number % 6), $"Measured subject {number}", today.AddDays(-number), today.AddDays(-number),
+            return new Bulletin(BulletinFile.FormatName, BulletinFile.CurrentVersion, "Measured Issuer", $"MB-{number:0000}", "", (BulletinKind)(number % 6 + 1), $"Measured subject {number}", today.AddDays(-number), today.AddDays(-number),
                 RuleText.Read($"aircraft.model is {model}\nengine.serial in {serials}\n{third}").Rule!, new([new(DeadlineKind.WithinHours, Hours: 50), new(DeadlineKind.WithinMonths, Months: 12)], new Repeat(100)), "measured", [], ComponentKind.Engine);
         })], "measured", null, at, stop);
         await db.SaveChangesAsync(stop);

@@ -15,6 +15,7 @@ public class PlateForm
 
     /// <summary>The answer where no list knows the type, and the maker of one of its own.</summary>
     public string? TypeMeans { get; set; }
+    public string? TypeMeansAbout { get; set; }
     public string? TypeMaker { get; set; }
     public Category Category { get; set; }
     public Wing Wing { get; set; }
@@ -64,12 +65,14 @@ public sealed class AircraftForm : PlateForm
     public string? RightEngineSerial { get; set; }
     public string? EnginePart { get; set; }
     public string? EngineMeans { get; set; }
+    public string? EngineMeansAbout { get; set; }
     public string? EngineMaker { get; set; }
     public string? EngineHours { get; set; }
     public string? PropellerSerial { get; set; }
     public string? RightPropellerSerial { get; set; }
     public string? PropellerPart { get; set; }
     public string? PropellerMeans { get; set; }
+    public string? PropellerMeansAbout { get; set; }
     public string? PropellerMaker { get; set; }
     public string? PropellerHours { get; set; }
     public MeterKind TimeBasis { get; set; } = MeterKind.Tach;

@@ -40,7 +40,7 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, TimeProvider clock) : 
             var registration = form.Registration!.Trim();
             if (await Db.Aircraft.AnyAsync(other => other.Registration == registration && other.Id != Id, stop))
                 return new("Form.Registration", $"{registration} has a file here already.");
-            var (type, open) = await Db.NameOfAsync(TypeKind.Aircraft, form.Type, TypeAnswer.Of(form.TypeMeans, form.TypeMaker), "Form.Type", stop);
+            var (type, open) = await Db.NameOfAsync(TypeKind.Aircraft, form.Type, TypeAnswer.Of(form.TypeMeans, form.TypeMaker, form.TypeMeansAbout), "Form.Type", stop);
             if (open is not null)
                 return open;
             aircraft.Describe(registration, type, form.Serial!.Trim(), form.Category, form.Configuration);

@@ -78,9 +78,9 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
     // The models go on file by the list's own names; where it knows none, the question is put.
     private async Task<Refusal?> NameModelsAsync(CancellationToken stop)
     {
-        var (type, first) = await db.NameOfAsync(TypeKind.Aircraft, Form.Type, TypeAnswer.Of(Form.TypeMeans, Form.TypeMaker), "Form.Type", stop);
-        var (engine, second) = await db.NameOfAsync(TypeKind.Engine, Form.EnginePart, TypeAnswer.Of(Form.EngineMeans, Form.EngineMaker), "Form.EnginePart", stop);
-        var (propeller, third) = await db.NameOfAsync(TypeKind.Propeller, Form.PropellerPart, TypeAnswer.Of(Form.PropellerMeans, Form.PropellerMaker), "Form.PropellerPart", stop);
+        var (type, first) = await db.NameOfAsync(TypeKind.Aircraft, Form.Type, TypeAnswer.Of(Form.TypeMeans, Form.TypeMaker, Form.TypeMeansAbout), "Form.Type", stop);
+        var (engine, second) = await db.NameOfAsync(TypeKind.Engine, Form.EnginePart, TypeAnswer.Of(Form.EngineMeans, Form.EngineMaker, Form.EngineMeansAbout), "Form.EnginePart", stop);
+        var (propeller, third) = await db.NameOfAsync(TypeKind.Propeller, Form.PropellerPart, TypeAnswer.Of(Form.PropellerMeans, Form.PropellerMaker, Form.PropellerMeansAbout), "Form.PropellerPart", stop);
         if ((first ?? second ?? third) is { } open)
             return open;
         (Form.Type, Form.EnginePart, Form.PropellerPart) = (type, engine, propeller);

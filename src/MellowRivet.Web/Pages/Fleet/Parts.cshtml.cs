@@ -23,6 +23,7 @@ public sealed class FitForm
 
     /// <summary>The answer where no list knows the model, and the maker of one of its own.</summary>
     public string? Means { get; set; }
+    public string? MeansAbout { get; set; }
     public string? Maker { get; set; }
     public string? Serial { get; set; }
     public DateOnly? MadeOn { get; set; }
@@ -206,7 +207,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
 
     // A model goes on file by the list's own name for it; a part number as it was typed.
     private async Task<(string Number, Refusal? Open)> NumberAsync(ComponentKind kind, FitForm form, string field, CancellationToken stop) => kind.TypeOf() is { } type
-        ? await Db.NameOfAsync(type, form.PartNumber, TypeAnswer.Of(form.Means, form.Maker), field, stop)
+        ? await Db.NameOfAsync(type, form.PartNumber, TypeAnswer.Of(form.Means, form.Maker, form.MeansAbout), field, stop)
         : (form.PartNumber?.Trim() ?? "", null);
 
     /// <summary>The question about a part's model; null where a list knows it.</summary>

@@ -91,7 +91,7 @@ public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf
         // What came last: the day of the latest, and whatever came with it.
         var latest = list.All.Select(held => held.ReceivedAt).DefaultIfEmpty().Max();
         bool IsNew(ShopBulletin held) => held.ReceivedAt >= latest.AddMinutes(-5);
-        var all = list.All.Select(held => new ShopLine(held, list.SupersededBy(held), tally.GetValueOrDefault(held.Id, BulletinTally.Nowhere), [.. list.Types.UnsettledIn(held.Bulletin)])).ToList();
+        var all = list.All.Select(held => new ShopLine(held, list.SupersededBy(held), tally.GetValueOrDefault(held.Id, BulletinTally.Nowhere), list.UnsettledIn(held))).ToList();
         bool Is(ShopLine line, BulletinFilter filter) => filter switch
         {
             BulletinFilter.Open => line.SupersededBy is null && line.On.Due > 0,

@@ -13,6 +13,9 @@ namespace MellowRivet.Web.Pages.Shelves;
 /// <param name="Leave">It may be left unsettled here.</param>
 public sealed record TypeQuestion(TypeKind Kind, string Name, IReadOnlyList<KnownType> Near, string Field, string MakerField, string? Said, string? Maker, bool Leave = true)
 {
+    /// <summary>The field that says which name was asked about: typed over, the answer holds no more.</summary>
+    public string AboutField => Field + "About";
+
     /// <summary>Who may make one of its own, as far as the name or its neighbours tell.</summary>
     public string? LikelyMaker => Maker ?? Near.Select(type => type.Maker).FirstOrDefault(maker => Kind != TypeKind.Aircraft || Name.StartsWith(maker + " ", StringComparison.OrdinalIgnoreCase));
 

@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -39,7 +40,7 @@ public sealed class SettleForm
 
 /// <summary>The type list: what models the shop knows, and the names that no list knows yet.</summary>
 [Needs(Right.Look)]
-public sealed class TypesModel(RivetDb db, TimeProvider clock) : PageModel
+public sealed class TypesModel(RivetDb db, BulletinShelf bulletins, TimeProvider clock) : PageModel
 {
     [FromQuery(Name = "type")]
     public Guid? TypeId { get; set; }
@@ -95,7 +96,7 @@ public sealed class TypesModel(RivetDb db, TimeProvider clock) : PageModel
     /// <summary>Takes the answer to a name that no list knows.</summary>
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostSettleAsync(Guid post, SettleForm form, CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, () =>
-        db.SettleAsync(form.Kind, form.Name ?? "", TypeAnswer.Of(form.Means == "other" ? form.Other?.ToString() : form.Means, form.Maker), stop), stop), () => Settled = form, stop);
+        db.SettleAsync(form.Kind, form.Name ?? "", TypeAnswer.Of(form.Means == "other" ? form.Other?.ToString() : form.Means, form.Maker, null), stop), stop), () => Settled = form, stop);
 
     private async Task<IActionResult> AfterAsync(Written written, Action typed, CancellationToken stop)
     {
@@ -110,8 +111,9 @@ public sealed class TypesModel(RivetDb db, TimeProvider clock) : PageModel
 
     private async Task LoadAsync(CancellationToken stop)
     {
-        Types = await db.TypeListAsync(stop);
-        Unsettled = await db.UnsettledAsync(Types, await db.Bulletins.AsNoTracking().ToListAsync(stop), stop);
+        var list = await bulletins.ListAsync(db, clock.Today(), stop);
+        Types = list.Types;
+        Unsettled = await db.UnsettledAsync(list, stop);
         OnFile = (await db.ModelsOnFileAsync(stop)).Select(one => Types.Find(one.Kind, one.Name).Type).OfType<KnownType>().GroupBy(type => type.Id).ToDictionary(group => group.Key, group => group.Count());
         var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
         Shown = [.. Types.All.Where(type => words.All(word => $"{type.Kind.InWords()} {string.Join(' ', type.Names)}".Contains(word, StringComparison.OrdinalIgnoreCase)))];

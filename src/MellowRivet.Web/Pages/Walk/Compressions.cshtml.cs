@@ -177,7 +177,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
         var typed = TypedReading.Parse(form.Value, test.Conditions.Supply);
         if (typed.Held is not { } held)
             return new("value", typed.Problem!);
-        if (cylinder.Tries.FirstOrDefault(reading => reading.Id == form.Reading) is { } earlier)
+        if (cylinder.Before.Concat(cylinder.Tries).FirstOrDefault(reading => reading.Id == form.Reading) is { } earlier)
         {
             earlier.Correct(held.Value, new Leaks(form.Leak), User.PersonId(), clock.GetUtcNow());
             return null;

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261128051436_Types")]
+    [Migration("20261128063604_Types")]
     partial class Types
     {
         /// <inheritdoc />
@@ -1303,7 +1303,13 @@ namespace MellowRivet.Store.Migrations
                     b.Property<bool>("IsTorqueWrench")
                         .HasColumnType("INTEGER");
 
+                    b.Property<double?>("LeastTorque")
+                        .HasColumnType("REAL");
+
                     b.Property<double?>("LengthInches")
+                        .HasColumnType("REAL");
+
+                    b.Property<double?>("MostTorque")
                         .HasColumnType("REAL");
 
                     b.Property<string>("Name")
@@ -1311,6 +1317,10 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Number")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TorqueUnit")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

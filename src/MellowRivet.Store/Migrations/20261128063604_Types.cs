@@ -1,11 +1,12 @@
-﻿using Microsoft.EntityFrameworkCore.Migrations;
+﻿using System;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
 
 namespace MellowRivet.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class ToolRange : Migration
+    public partial class Types : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -28,11 +29,30 @@ namespace MellowRivet.Store.Migrations
                 type: "TEXT",
                 nullable: false,
                 defaultValue: "");
+
+            migrationBuilder.CreateTable(
+                name: "Types",
+                columns: table => new
+                {
+                    Id = table.Column<Guid>(type: "TEXT", nullable: false),
+                    Kind = table.Column<string>(type: "TEXT", nullable: false),
+                    Maker = table.Column<string>(type: "TEXT", nullable: false),
+                    Designation = table.Column<string>(type: "TEXT", nullable: false),
+                    Changes = table.Column<int>(type: "INTEGER", nullable: false),
+                    Aliases = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Types", x => x.Id);
+                });
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropTable(
+                name: "Types");
+
             migrationBuilder.DropColumn(
                 name: "LeastTorque",
                 table: "Tools");
