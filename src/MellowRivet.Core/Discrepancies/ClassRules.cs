@@ -54,10 +54,11 @@ public sealed record Classing(DiscrepancyClass Class, bool Grounded, Guid By, Da
 public sealed record ClassRules(IReadOnlyList<UsualFinding> Usual, IReadOnlyList<NeverDeferred> Never, Meaning Meaning)
 {
     /// <summary>Guesses at the class. What is never deferred isn't guessed to be deferrable.</summary>
-    public ClassGuess Guess(string? what, InspectionTask? task, string? zone = null) =>
-        ClassGuess.Of(what, task, Usual, Meaning, zone) is { Class: DiscrepancyClass.Deferrable } guess && MayDefer(what ?? "") is { } never
-            ? new(DiscrepancyClass.Airworthiness, never.Message, null)
-            : ClassGuess.Of(what, task, Usual, Meaning, zone);
+    public ClassGuess Guess(string? what, InspectionTask? task, string? zone = null)
+    {
+        var guess = ClassGuess.Of(what, task, Usual, Meaning, zone);
+        return guess.Class == DiscrepancyClass.Deferrable && MayDefer(what ?? "") is { } never ? new(DiscrepancyClass.Airworthiness, never.Message, null) : guess;
+    }
 
     /// <summary>Why something of these words isn't deferred; null where it may be.</summary>
     public Refusal? MayDefer(string what)

@@ -29,10 +29,11 @@ public sealed record Meaning(
 {
     public static readonly Meaning None = new([], [], [], [], [], []);
 
-    private readonly List<(string[] Words, PartGroup? Group)> parts =
-    [
-        .. Groups.SelectMany(group => group.Words.Select(words => (words.Split(' '), (PartGroup?)group))).Concat(Aside.Select(words => (words.Split(' '), (PartGroup?)null))).OrderByDescending(part => part.Item1.Length),
-    ];
+    // By the first letter, the longest first; taken apart once, since a finding is read with every letter that is typed.
+    private readonly ILookup<char, (string[] Words, PartGroup? Group)> parts = Groups.SelectMany(group => group.Words.Select(words => (Words: words.Split(' '), Group: (PartGroup?)group)))
+        .Concat(Aside.Select(words => (Words: words.Split(' '), Group: (PartGroup?)null))).OrderByDescending(part => part.Words.Length).ToLookup(part => part.Words[0][0]);
+
+    private readonly string[][] faults = Apart(Faults), small = Apart(Small), within = Apart(Within), grave = Apart(Grave);
 
     /// <summary>Reads a shelf file of parts.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or empty.</exception>
@@ -55,7 +56,7 @@ public sealed record Meaning(
     {
         for (var at = 0; at < words.Count;)
         {
-            var (phrase, group) = parts.FirstOrDefault(part => Begins(words, at, part.Words));
+            var (phrase, group) = parts[words[at][0]].FirstOrDefault(part => Begins(words, at, part.Words));
             if (group is not null)
                 return group;
             at += phrase?.Length ?? 1;
@@ -64,17 +65,17 @@ public sealed record Meaning(
     }
 
     /// <summary>Whether the words say that something is wrong.</summary>
-    public bool TellsOfFault(IReadOnlyList<string> words) => Says(words, Faults);
+    public bool TellsOfFault(IReadOnlyList<string> words) => Where(words, faults).Any();
 
     /// <summary>Whether the words say of a fault that it is small, that it is within limits, and nothing that no limit makes small.</summary>
-    public bool IsSmallWithinLimits(IReadOnlyList<string> words) => Says(words, Within) && !Says(words, Grave)
+    public bool IsSmallWithinLimits(IReadOnlyList<string> words) => Where(words, within).Any() && !Where(words, grave).Any()
         // "Light play" is little of it, a "map light" is a lamp.
-        && Where(words, Small).Any(little => Where(words, Faults).Any(fault => fault - little is 1 or 2));
+        && Where(words, small).Any(little => Where(words, faults).Any(fault => fault - little is 1 or 2));
 
-    private static bool Says(IReadOnlyList<string> words, IEnumerable<string> phrases) => Where(words, phrases).Any();
+    private static string[][] Apart(IEnumerable<string> phrases) => [.. phrases.Select(phrase => phrase.Split(' '))];
 
-    private static IEnumerable<int> Where(IReadOnlyList<string> words, IEnumerable<string> phrases) => phrases.SelectMany(phrase => phrase.Split(' ') is var sought
-        ? Enumerable.Range(0, words.Count).Where(at => Begins(words, at, sought) && !Discrepancies.Words.IsNegated(words, at)) : []);
+    private static IEnumerable<int> Where(IReadOnlyList<string> words, string[][] phrases) =>
+        phrases.SelectMany(sought => Enumerable.Range(0, words.Count).Where(at => Begins(words, at, sought) && !Words.IsNegated(words, at)));
 
     private static bool Begins(IReadOnlyList<string> words, int at, string[] phrase)
     {

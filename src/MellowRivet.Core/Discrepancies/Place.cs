@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>A pin on the drawing from above, 0 to 300 from the left wing tip to the right and from nose to tail.</summary>
@@ -47,6 +48,9 @@ public sealed record Place(string ZoneKey, string Where, string? TaskKey, Guid? 
 /// <summary>Words as people type them in a hurry, compared.</summary>
 internal static class Words
 {
+    // The shelf's words, taken apart once: a finding is held against all of them with every letter that is typed.
+    private static readonly ConcurrentDictionary<string, IReadOnlyList<string>> Sought = new();
+
     private static readonly HashSet<string> Negations = ["no", "not", "without", "never", "nothing", "none", "nor", "neither"];
 
     private static readonly HashSet<string> Empty = ["the", "a", "an", "of", "at", "on", "in", "and", "or", "to", "by", "is", "it", "its", "with", "for", "from"];
@@ -64,12 +68,20 @@ internal static class Words
     /// <summary>Whether the words say something, by its beginnings.</summary>
     public static bool Say(IReadOnlyList<string> words, string wanted)
     {
-        var sought = Plain(wanted);
+        var sought = Sought.GetOrAdd(wanted, Plain);
         for (var at = 0; at + sought.Count <= words.Count; at++)
-            if (sought.Select((part, index) => words[at + index].StartsWith(part, StringComparison.Ordinal)).All(same => same)
+            if (StandsAt(words, at, sought)
                 && (Negations.Contains(sought[0]) || !IsNegated(words, at)))
                 return true;
         return false;
+    }
+
+    private static bool StandsAt(IReadOnlyList<string> words, int at, IReadOnlyList<string> sought)
+    {
+        for (var part = 0; part < sought.Count; part++)
+            if (!words[at + part].StartsWith(sought[part], StringComparison.Ordinal))
+                return false;
+        return true;
     }
 
     /// <summary>Whether what stands at a place is denied: one of the two words before it says so.</summary>

@@ -55,7 +55,7 @@ public class MeaningTests
                      _ => $"{decoy} and {part}: {fault}",
                  } + within, Small: amount.Length > 0 && shape is 1 or 2 or 3 && within == ", within limits")),
         given => given.Small || Fixture.Classes.Guess(given.Words, null).Class == DiscrepancyClass.Airworthiness)
-        .Check(Config.QuickThrowOnFailure.WithMaxTest(2_000));
+        .Check(Config.QuickThrowOnFailure.WithMaxTest(1_000));
 
     [Theory]
     [InlineData("slight play in the elevator hinge, inside limits", DiscrepancyClass.Watch)]
