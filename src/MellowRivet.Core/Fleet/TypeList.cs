@@ -81,28 +81,24 @@ public sealed class TypeList
         .Distinct();
 
     /// <summary>
-    /// The list that a shop from before begins with: every model that its bulletins name, and every name on its files that is
-    /// near none of them. What is near stays off the list, and is asked about.
+    /// The list that a shop from before begins with: the models that its bulletins name, those that most name first, and the
+    /// names on its files. What is near to one that is there stays off the list and is asked about, whichever side mistyped it.
     /// </summary>
     /// <param name="files">Names on the shop's files.</param>
     /// <param name="bulletins">The bulletins it holds.</param>
     public static IReadOnlyList<KnownType> FirstOf(IEnumerable<(TypeKind Kind, string Name)> files, IEnumerable<Bulletin> bulletins)
     {
-        var held = bulletins.ToList();
+        var named = bulletins.SelectMany(bulletin => NamedIn(bulletin.AppliesTo).Select(model => (Model: model, bulletin))).ToLookup(pair => pair.Model, pair => pair.bulletin);
         List<KnownType> made = [];
-        void Put(TypeKind kind, string name, string maker)
+        foreach (var (kind, name) in named.OrderByDescending(group => group.Count()).Select(group => group.Key).Concat(files.GroupBy(file => file).OrderByDescending(group => group.Count()).Select(group => group.Key)))
         {
-            // Of an aircraft's name the first word is its maker's, until somebody says better.
+            if (new ModelName(name).Key.Length == 0 || new TypeList(made).Find(kind, name) is not { Type: null, Near.Count: 0 })
+                continue;
+            // Of an aircraft's name the first word is its maker's, until somebody says better; of a part who sent its bulletins, unless that is the authority.
             var words = name.Trim().Split(' ', 2, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-            if (new ModelName(name).Key.Length > 0 && !new TypeList(made).Find(kind, name).IsKnown)
-                made.Add(kind == TypeKind.Aircraft && words.Length == 2 ? new(Guid.CreateVersion7(), kind, words[0], words[1]) : new(Guid.CreateVersion7(), kind, kind == TypeKind.Aircraft ? "" : maker, name));
+            var issuer = named[(kind, name)].FirstOrDefault(bulletin => bulletin.Kind is not BulletinKind.AirworthinessDirective)?.Issuer ?? "";
+            made.Add(kind == TypeKind.Aircraft ? new(Guid.CreateVersion7(), kind, words.Length == 2 ? words[0] : "", words[^1]) : new(Guid.CreateVersion7(), kind, issuer, name));
         }
-        foreach (var bulletin in held)
-            foreach (var (kind, name) in NamedIn(bulletin.AppliesTo))
-                Put(kind, name, bulletin.Kind is BulletinKind.AirworthinessDirective ? held.FirstOrDefault(other => other.Kind is not BulletinKind.AirworthinessDirective && NamedIn(other.AppliesTo).Contains((kind, name)))?.Issuer ?? "" : bulletin.Issuer);
-        foreach (var (kind, name) in files.GroupBy(file => file).OrderByDescending(group => group.Count()).Select(group => group.Key))
-            if (new TypeList(made).Find(kind, name) is { Type: null, Near.Count: 0 })
-                Put(kind, name, "");
         return made;
     }
 }

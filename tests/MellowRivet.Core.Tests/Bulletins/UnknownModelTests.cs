@@ -107,10 +107,12 @@ public class UnknownModelTests
         {
             Bulletin("AD 1", Rule("aircraft.model is Pellworth Dunlin 2; Pellworth Dunlin 4")), Bulletin("AD 2", Rule("engine.model is TF-1"), about: ComponentKind.Engine),
             Bulletin("SB 3", Rule("engine.model is TF-1"), about: ComponentKind.Engine, kind: BulletinKind.MandatoryBulletin) with { Issuer = "Tarn and Field Engines" },
+            Bulletin("AD 4", Rule("aircraft.model is Pellworth Dunlin 2")), Bulletin("AD 5", Rule("aircraft.model is Pellworht Dunlin 2")),
         };
         var list = new TypeList(TypeList.FirstOf([(TypeKind.Aircraft, "Dunlin 2"), (TypeKind.Aircraft, "Pelworth Dunlin 2"), (TypeKind.Aircraft, "Osmund Kestrelet"), (TypeKind.Engine, "TF 1"), (TypeKind.Appliance, "AL-20")], bulletins));
         list.All.Select(type => $"{type.Kind.InWords()} {type.FullName}").ShouldBe(
             ["aircraft Osmund Kestrelet", "aircraft Pellworth Dunlin 2", "aircraft Pellworth Dunlin 4", "engine Tarn and Field Engines TF-1", "appliance AL-20"]);
+        list.UnsettledIn(bulletins[^1]).ShouldHaveSingleItem().Name.ShouldBe("Pellworht Dunlin 2", "an issuer mistypes, too");
         list.Find(TypeKind.Aircraft, "Dunlin 2").Type!.FullName.ShouldBe("Pellworth Dunlin 2");
         list.Find(TypeKind.Aircraft, "Pelworth Dunlin 2").Near.Select(type => type.FullName).ShouldBe(["Pellworth Dunlin 2"]);
     }
