@@ -15,9 +15,6 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="Trend">The trend of leak area, × master orifice per hour.</param>
 public sealed record CylinderHistory(IReadOnlyList<Reading> Readings, IReadOnlyList<TrendEvent> Events, double? LimitArea, TrendReading Trend)
 {
-    /// <summary>The last reading is past the limit.</summary>
-    public bool IsPast => LimitArea is { } limit && Readings.Count > 0 && Trends.Trend.IsPast(Readings[^1].LeakArea, limit, Direction.Rising);
-
     /// <param name="aircraft">The aircraft with its components, those taken off too.</param>
     /// <param name="engine">One of its engines.</param>
     /// <param name="number">The cylinder's number.</param>

@@ -19,7 +19,7 @@ public sealed record Series(string Label, Component? Component, IReadOnlyList<Tr
     public bool IsUnusual => Trend.LastIsUnusual == true;
 
     /// <summary>Already past its limit, or expected there within 100 h.</summary>
-    public bool NearsLimit => Trend.Crossing is { } crossing && Points.Count > 0 && crossing.Hours <= Points[^1].Hours + 100;
+    public bool NearsLimit => Trend.IsPast || Trend.Crossing is { } crossing && Points.Count > 0 && crossing.Hours <= Points[^1].Hours + 100;
 
     /// <summary>Where the line meets the limit, no further ahead than the readings it rests on reach back; null beyond, where a line says nothing.</summary>
     public Crossing? Foreseen => Trend.Crossing is { } crossing && Trend.N > 0 && crossing.Hours - Points[^1].Hours <= Points[^1].Hours - Points[^Math.Min(Trend.N, Points.Count)].Hours ? crossing : null;

@@ -22,8 +22,9 @@ public sealed record Crossing(double Hours, double? Earliest, double? Latest);
 /// <param name="LastIsUnusual">Whether the last reading stands outside that; null where it can't be told.</param>
 /// <param name="Crossing">When the limit is met, or null.</param>
 /// <param name="Why">Why there is no forecast or no crossing, or what the crossing rests on.</param>
+/// <param name="IsPast">The last reading is past the limit, whatever the line does.</param>
 public sealed record TrendReading(
-    int N, RobustLine? Line, double? NextHours, Expectation? Next, Expectation? LastExpected, bool? LastIsUnusual, Crossing? Crossing, string Why);
+    int N, RobustLine? Line, double? NextHours, Expectation? Next, Expectation? LastExpected, bool? LastIsUnusual, Crossing? Crossing, string Why, bool IsPast);
 
 /// <summary>Reads a series of values against time in service as a trend.</summary>
 public static class Trend
@@ -43,23 +44,21 @@ public static class Trend
         var series = points.Where(point => restart is null || point.Hours >= restart).OrderBy(point => point.Hours).ToList();
         var since = restart is null ? "" : $" since the restart at {restart:0.#} h";
 
+        var isPast = series.Count > 0 && limit is { } level && (direction == Direction.Falling ? series[^1].Value < level : series[^1].Value > level);
         if (series.Count < FewestPoints)
-            return Silent(series.Count, $"{Count(series.Count)}{since}: a forecast needs {FewestPoints}.");
+            return Silent(series.Count, $"{Count(series.Count)}{since}: a forecast needs {FewestPoints}.", isPast);
         if (series[0].Hours == series[^1].Hours)
-            return Silent(series.Count, "All readings were taken at the same hours: no forecast.");
+            return Silent(series.Count, "All readings were taken at the same hours: no forecast.", isPast);
 
         var line = new RobustLine(series, resolution);
         var nextHours = series[^1].Hours + (series[^1].Hours - series[0].Hours) / (series.Count - 1);
         var lastExpected = ExpectationOfLast(series, resolution);
         bool? lastIsUnusual = lastExpected is { } band ? series[^1].Value < band.Low || series[^1].Value > band.High : null;
-        var (crossing, why) = Meets(line, limit, direction, series[^1]);
-        return new(series.Count, line, nextHours, line.Expect(nextHours), lastExpected, lastIsUnusual, crossing, why + $" From {series.Count} readings{since}.");
+        var (crossing, why) = Meets(line, limit, direction, series[^1].Hours, isPast);
+        return new(series.Count, line, nextHours, line.Expect(nextHours), lastExpected, lastIsUnusual, crossing, why + $" From {series.Count} readings{since}.", isPast);
     }
 
-    /// <summary>Whether a value stands beyond the limit.</summary>
-    public static bool IsPast(double value, double limit, Direction direction) => direction == Direction.Falling ? value < limit : value > limit;
-
-    private static TrendReading Silent(int n, string why) => new(n, null, null, null, null, null, null, why);
+    private static TrendReading Silent(int n, string why, bool isPast) => new(n, null, null, null, null, null, null, why, isPast);
 
     private static string Count(int n) => n switch { 0 => "No reading", 1 => "One reading", _ => $"{n} readings" };
 
@@ -71,11 +70,10 @@ public static class Trend
             : null;
     }
 
-    private static (Crossing?, string) Meets(RobustLine line, double? limit, Direction direction, TrendPoint last)
+    private static (Crossing?, string) Meets(RobustLine line, double? limit, Direction direction, double lastHours, bool isPast)
     {
         if (limit is not { } level)
             return (null, "No limit was given, so there is no crossing to forecast.");
-        var isPast = IsPast(last.Value, level, direction);
         var worsens = direction == Direction.Falling ? line.Slope < 0 : line.Slope > 0;
         if (!worsens)
             return (null, isPast ? "The last reading is past the limit already, whatever the line does." : "The line doesn't move towards the limit, so it never meets it.");
@@ -83,9 +81,9 @@ public static class Trend
         if (hours < 0)
             return (null, "The line was never on the good side of the limit.");
         // What has happened needs no forecast: a line that is slower than the last reading would say the opposite of it.
-        if (isPast && hours > last.Hours)
+        if (isPast && hours > lastHours)
             return (null, "The last reading is past the limit already, sooner than the line through all of them.");
         var open = latest is null ? " The readings scatter too much to say by when at the latest." : "";
-        return (new(hours, earliest, latest), (hours > last.Hours ? "The line moves towards the limit." : isPast ? "The line has already met the limit, and the last reading is past it." : "The line has already met the limit; the last reading still holds.") + open);
+        return (new(hours, earliest, latest), (hours > lastHours ? "The line moves towards the limit." : isPast ? "The line has already met the limit, and the last reading is past it." : "The line has already met the limit; the last reading still holds.") + open);
     }
 }

@@ -108,7 +108,9 @@ public class TrendTests
     public void A_last_reading_past_the_limit_needs_no_forecast()
     {
         var slow = Series((0, 78), (100, 77), (200, 76), (300, 75), (400, 15));
-        Trend.Read(slow, limit: 60).ShouldSatisfyAllConditions(trend => trend.Crossing.ShouldBeNull(), trend => trend.Why.ShouldStartWith("The last reading is past the limit already, sooner than the line"));
+        Trend.Read(slow, limit: 60).ShouldSatisfyAllConditions(trend => trend.Crossing.ShouldBeNull(), trend => trend.IsPast.ShouldBeTrue(), trend => trend.Why.ShouldStartWith("The last reading is past the limit already, sooner than the line"));
+        Trend.Read(Series((0, 78), (100, 40)), limit: 60).IsPast.ShouldBeTrue("two readings make no line, and one of them is past it");
+        Trend.Read(Series((0, 78), (100, 60)), limit: 60).IsPast.ShouldBeFalse();
         var steady = Series((0, 78), (100, 72), (200, 66), (300, 60), (400, 54));
         Trend.Read(steady, limit: 60).ShouldSatisfyAllConditions(trend => trend.Crossing!.Hours.ShouldBe(300, 1e-6), trend => trend.Why.ShouldStartWith("The line has already met the limit, and the last reading is past it."));
         var recovered = Series((0, 78), (100, 72), (200, 66), (300, 59), (400, 61));
