@@ -37,11 +37,34 @@ public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
         open.QuerySelector(".field-problem")!.TextContent.ShouldContain("Not ticked: Dye check of both end caps clean");
         (await ines.PostAsync($"{file}/bulletins?handler=Ferry&b={key}", ("post", Post), ("b", key), ("ticked", "Gear down and pinned for the flight"), ("ticked", "Dye check of both end caps clean"), ("ticked", "Day, in sight of the ground"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await ines.ReadAsync("/")).QuerySelectorAll("tr").First(row => row.TextContent.Contains("N0TWQ")).TextContent.ShouldContain("ferry only, 4.0 h left");
+        // Flown on beyond it: it is due, not done, and by how much is said.
+        await server.With(async db =>
+        {
+            var flown = db.BulletinCases.AsEnumerable().Single(one => one.Ferry is not null);
+            db.Entry(flown).Property(one => one.Ferry).CurrentValue = flown.Ferry! with { AtHours = flown.Ferry.AtHours - 6.5m };
+            await db.SaveChangesAsync();
+        });
+        (await ines.ReadAsync("/")).QuerySelectorAll("tr").First(row => row.TextContent.Contains("N0TWQ")).TextContent.ShouldContain("due, not done, ferry overrun by 2.5 h, of 4 h allowed");
+        (await ines.ReadAsync($"{file}/bulletins?b={key}")).QuerySelector(".right")!.TextContent.ShouldContain("Due, not done: ferry overrun by 2.5 h");
         await server.With(async db =>
         {
             db.BulletinCases.RemoveRange(db.BulletinCases.AsEnumerable().Where(one => one.Ferry is not null));
             await db.SaveChangesAsync();
         });
+    }
+
+    [Fact]
+    public async Task An_alert_before_next_flight_that_nobody_has_decided_about_stands_in_the_hangar()
+    {
+        var (ines, file) = (await server.EnterAsync("ines"), server.FileOf("N0FLD"));
+        var key = KeyOf(await RowAsync(ines, $"{file}/bulletins", "LT-B-05"));
+        async Task<string> HangarAsync() => (await ines.ReadAsync("/")).Body!.TextContent;
+        (await HangarAsync()).ShouldContain("LT-B-05 before next flight: nobody has decided");
+        (await HangarAsync()).ShouldContain("N0FLD: decide before it flies");
+        await ines.PostAsync($"{file}/bulletins?handler=Decide&b={key}", ("post", Post), ("b", key), ("kind", "Declined"), ("reason", "flown with the wings pinned"));
+        (await HangarAsync()).ShouldNotContain("LT-B-05");
+        await ines.PostAsync($"{file}/bulletins?handler=Decide&b={key}", ("post", Post), ("b", key), ("kind", ""));
+        (await HangarAsync()).ShouldContain("nobody has decided");
     }
 
     [Fact]
