@@ -94,7 +94,7 @@ public sealed class ModelName
 
     // A long word with a letter wrong is the same word; figures and short ones are what models are told apart by.
     private static bool MayBe(string one, string other) => one == other
-        || (char.IsLetter(one[0]) && char.IsLetter(other[0]) && Math.Min(one.Length, other.Length) >= LettersForATypo && Distance(one, other) <= Math.Max(one.Length, other.Length) / LettersForATypo);
+        || (char.IsLetter(one[0]) && char.IsLetter(other[0]) && Distance(one, other) <= Math.Max(one.Length, other.Length) / LettersForATypo);
 
     private static bool IsSlipOfFigures(string one, string other) => char.IsDigit(one[0]) && char.IsDigit(other[0]) && one.Length + other.Length > 4
         && (one.Length != other.Length ? Distance(one, other) == 1 : one.Order().SequenceEqual(other.Order()));
