@@ -67,8 +67,11 @@ public sealed record Meaning(
     /// <summary>Whether the words say that something is wrong.</summary>
     public bool TellsOfFault(IReadOnlyList<string> words) => Where(words, faults).Any();
 
+    /// <summary>Whether the words say something that no limit and no test makes small.</summary>
+    public bool IsGrave(IReadOnlyList<string> words) => Where(words, grave).Any();
+
     /// <summary>Whether the words say of a fault that it is small, that it is within limits, and nothing that no limit makes small.</summary>
-    public bool IsSmallWithinLimits(IReadOnlyList<string> words) => Where(words, within).Any() && !Where(words, grave).Any()
+    public bool IsSmallWithinLimits(IReadOnlyList<string> words) => Where(words, within).Any() && !IsGrave(words)
         // "Light play" is little of it, a "map light" is a lamp.
         && Where(words, small).Any(little => Where(words, faults).Any(fault => fault - little is 1 or 2));
 

@@ -76,9 +76,10 @@ public sealed record ClassGuess(DiscrepancyClass Class, string Why, UsualFinding
     public static ClassGuess Of(string? what, InspectionTask? task, IEnumerable<UsualFinding> usual, Meaning meaning, string? zone = null)
     {
         var words = Words.Plain(what ?? "");
-        var suits = usual.Where(finding => finding.Suits(words)).OrderByDescending(finding => finding.Words.Count).ThenBy(finding => finding.Class).FirstOrDefault();
+        // What was tested and found to be nothing is no fault of its part; a crack that was tested, or something broken, is.
+        var grave = meaning.IsGrave(words);
+        var suits = usual.Where(finding => finding.Suits(words) && !(grave && finding.Class == DiscrepancyClass.KnownMark)).OrderByDescending(finding => finding.Words.Count).ThenBy(finding => finding.Class).FirstOrDefault();
         var part = meaning.Named(words) ?? (suits is null && zone is not null ? meaning.Named(Words.Plain(zone)) : null);
-        // What was tested and found to be nothing is no fault of its part.
         if (suits is { Class: DiscrepancyClass.KnownMark })
             return new(suits.Class, suits.Title, suits);
         if (meaning.IsSmallWithinLimits(words))

@@ -15,6 +15,9 @@ public sealed class ModelName
     /// <summary>A word of this many letters may be off by one, of twice as many by two.</summary>
     private const int LettersForATypo = 4;
 
+    /// <summary>Longer ones are compared for sameness alone: a name is no essay, and edits are counted letter by letter.</summary>
+    private const int LongestNear = 120;
+
     private static readonly Dictionary<string, string> Spoken = new()
     {
         ["i"] = "1", ["ii"] = "2", ["iii"] = "3", ["iv"] = "4", ["v"] = "5", ["vi"] = "6", ["vii"] = "7", ["viii"] = "8", ["ix"] = "9", ["x"] = "10",
@@ -52,7 +55,7 @@ public sealed class ModelName
 
     public static NameMatch Compare(string one, string other) => new ModelName(one).Compare(new ModelName(other));
 
-    public NameMatch Compare(ModelName other) => Key == other.Key ? NameMatch.Same : Key.Length > 0 && other.Key.Length > 0 && IsNear(other) ? NameMatch.Near : NameMatch.Other;
+    public NameMatch Compare(ModelName other) => Key == other.Key ? NameMatch.Same : Key.Length is > 0 and <= LongestNear && other.Key.Length is > 0 and <= LongestNear && IsNear(other) ? NameMatch.Near : NameMatch.Other;
 
     private bool IsNear(ModelName other) =>
         // Run together, or an O for a nought.

@@ -67,7 +67,7 @@ public static class InspectionJudgements
         {
             var where = new JudgedWhere(ZoneOf(inspection, engine), engine.ComponentId, work.Sheet.Kind, work.Sheet.Carrier.Id);
             // After the work counts before it, and what a task of the walk measured is judged there, by the worksheet's limits.
-            // What was found at a look spoils its value: the look is answered, and with it the value.
+            // A good value that a look spoils is answered with the look; one that is bad by itself is answered by itself.
             foreach (var kind in work.Values.Where(value => value.Judgement is not null && value.Reading!.TaskId is null && !IsSpoilt(work, value)).GroupBy(value => value.Of.Kind))
                 if (work.Values.All(value => value.Of.Kind != kind.Key || value.Reading?.TaskId is null))
                 {
@@ -82,7 +82,8 @@ public static class InspectionJudgements
         }
     }
 
-    private static bool IsSpoilt(SheetWork work, ValueOnSheet value) => value.Of.SpoiltBy is { } key && work.Looks.Any(look => look.Of.Key == key && look.Check is { State: LookState.Found });
+    private static bool IsSpoilt(SheetWork work, ValueOnSheet value) => value.Of.SpoiltBy is { } key && work.Looks.Any(look => look.Of.Key == key && look.Check is { State: LookState.Found })
+        && value.Band.Judge(Unit.Find(value.Reading!.UnitSymbol)!.To(value.Band.Unit, value.Reading.Value)).Verdict is Verdict.Good or Verdict.Watch;
 
     private static IEnumerable<Judged> Together(Inspection inspection, Aircraft aircraft)
     {

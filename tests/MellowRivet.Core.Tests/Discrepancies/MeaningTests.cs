@@ -67,6 +67,12 @@ public class MeaningTests
     [InlineData("small crack in the rib, within limits", DiscrepancyClass.Airworthiness)]
     public void Small_and_within_limits_says_less_and_neither_alone_does(string words, DiscrepancyClass expected) => Fixture.Classes.Guess(words, null).Class.ShouldBe(expected);
 
+    [Theory]
+    [InlineData("Scratch on the case, dye penetrant shows no crack", DiscrepancyClass.KnownMark)]
+    [InlineData("Crack in the rib grew past last year's mark, dye penetrant, no indication beyond", DiscrepancyClass.Airworthiness)]
+    [InlineData("Mark at the lug, eddy current tested benign, bolt loose", DiscrepancyClass.Airworthiness)]
+    public void Tested_and_benign_is_a_known_mark_only_where_nothing_is_cracked_or_broken(string words, DiscrepancyClass expected) => Fixture.Classes.Guess(words, null).Class.ShouldBe(expected);
+
     [Fact]
     public void The_zone_says_what_part_where_the_words_name_none()
     {

@@ -167,6 +167,8 @@ public class SheetTests
         Read().Judgement.ShouldSatisfyAllConditions(one => one!.Verdict.ShouldBe(Verdict.Reject), one => one!.Rule.ShouldContain(words));
         Work(sheet).Worst!.Verdict.ShouldBe(Verdict.Reject);
         Core.Signing.InspectionJudgements.Of(inspection, aircraft).Count(one => one.Judgement.Verdict == Verdict.Reject).ShouldBe(1, "it is one thing to answer for");
+        Measure(sheet, kind, 0.0001).ShouldBeNull();
+        Core.Signing.InspectionJudgements.Of(inspection, aircraft).Count(one => one.Judgement.Verdict == Verdict.Reject).ShouldBe(2, "a value that is bad by itself doesn't hide behind the look");
     }
 
     // Counted by hand from domain.md section 12: gaskets 2 a cylinder for plugs, 1 an intake; drain-back hose 2.5 in a cylinder.

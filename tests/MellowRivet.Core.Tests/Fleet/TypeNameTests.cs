@@ -96,6 +96,13 @@ public class TypeNameTests
     [InlineData("TX-30", "TX-31")]
     public void Another_figure_or_another_letter_that_stands_alone_is_another_model(string one, string other) => Both(one, other).ShouldBe(NameMatch.Other);
 
+    [Fact]
+    public void A_name_of_a_megabyte_is_told_apart_at_once()
+    {
+        string one = new('a', 1_000_000), other = new('b', 1_000_000);
+        (ModelName.Compare(one, other), ModelName.Compare(one, one)).ShouldBe((NameMatch.Other, NameMatch.Same));
+    }
+
     private static NameMatch Both(string one, string other)
     {
         ModelName.Compare(other, one).ShouldBe(ModelName.Compare(one, other), "it is the same question from both sides");
