@@ -79,6 +79,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
             var readings = job.Inspection.Readings.ToList();
             if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
                 return refusal;
+            job.Inspection.Follow(job.Aircraft);
             // Whatever was done: a bad judgement is kept from here on, until it is answered.
             if (job.Inspection.InWork)
                 job.Inspection.Remember(job.Aircraft);
@@ -106,19 +107,34 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
     {
         if (hand?.Take(inspectionId) is not { } job)
             return null;
-        return await db.Inspections.AnyAsync(row => row.Id == inspectionId && row.Revision == job.Inspection.Revision
-            && db.Aircraft.Any(aircraft => aircraft.Id == row.AircraftId && aircraft.Revision == job.Aircraft.Revision), stop) ? job : null;
+        return await db.Inspections.AnyAsync(row => row.Id == inspectionId && row.Changes == job.Inspection.Changes
+            && db.Aircraft.Any(aircraft => aircraft.Id == row.AircraftId && aircraft.Changes == job.Aircraft.Changes), stop) ? job : null;
     }
 
     /// <summary>
     /// Carries out a post on an aircraft, with its parts and all its meter readings: in turn, once, wholly or not at all,
     /// like one on an inspection.
     /// </summary>
-    public Task<Written> WriteFileAsync(Guid aircraftId, Guid post, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop) =>
-        db.OnceAsync(post, clock, async () =>
-            await db.Aircraft.WithParts().Include(row => row.MeterReadings).FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is { } aircraft
-                ? await decide(aircraft)
-                : new("aircraft", "There is no such aircraft."), stop);
+    public Task<Written> WriteFileAsync(Guid aircraftId, Guid post, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop) => db.OnceAsync(post, clock, async () =>
+        {
+            if (await db.Aircraft.WithParts().Include(row => row.MeterReadings).FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
+                return new("aircraft", "There is no such aircraft.");
+            if (await decide(aircraft) is { } refusal)
+                return refusal;
+            await FollowPartsAsync(stop);
+            return null;
+        }, stop);
+
+    // What came on or off in an aircraft's file while an inspection is in work: its tasks are about what is there now.
+    private async Task FollowPartsAsync(CancellationToken stop)
+    {
+        var touched = db.ChangeTracker.Entries<Installation>().Where(entry => entry.State is EntityState.Added or EntityState.Modified && entry.Entity.Component is { Kind: ComponentKind.Engine or ComponentKind.Propeller })
+            .Select(entry => entry.Entity.AircraftId).ToHashSet();
+        if (touched.Count == 0)
+            return;
+        foreach (var inspection in await db.Inspections.Include(row => row.Tasks).Where(row => row.State == InspectionState.InWork && touched.Contains(row.AircraftId)).ToListAsync(stop))
+            inspection.Follow(db.Aircraft.Local.FirstOrDefault(aircraft => aircraft.Id == inspection.AircraftId) ?? await db.Aircraft.WithParts().FirstAsync(aircraft => aircraft.Id == inspection.AircraftId, stop));
+    }
 
     /// <summary>Signs an inspection: its records join the shop's chain and its state is set, both or neither.</summary>
     /// <param name="inspectionId">The inspection.</param>

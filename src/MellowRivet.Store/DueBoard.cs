@@ -21,8 +21,8 @@ public sealed class DueBoard(BulletinShelf bulletins, Func<Category, RulePack> r
     {
         // The revisions are read before what they stand for: what is loaded may be newer than its revision, never older.
         var list = await bulletins.ListAsync(db, today, stop);
-        var revisions = await db.Aircraft.AsNoTracking().Select(aircraft => new { aircraft.Id, aircraft.Revision }).ToListAsync(stop);
-        await ReckonAsync(db, revisions.ToDictionary(row => row.Id, row => row.Revision), list, stop);
+        var revisions = await db.Aircraft.AsNoTracking().Select(aircraft => new { aircraft.Id, aircraft.Changes }).ToListAsync(stop);
+        await ReckonAsync(db, revisions.ToDictionary(row => row.Id, row => row.Changes), list, stop);
         return [.. revisions.Select(row => kept.TryGetValue(row.Id, out var there) ? there.Line : null).OfType<DueLine>().OrderBy(line => line.Aircraft.Registration, StringComparer.Ordinal)];
     }
 
@@ -33,7 +33,7 @@ public sealed class DueBoard(BulletinShelf bulletins, Func<Category, RulePack> r
     /// <param name="stop">Stops waiting.</param>
     public async Task<DueLine> LineAsync(RivetDb db, Aircraft aircraft, DateOnly today, CancellationToken stop)
     {
-        await ReckonAsync(db, new() { [aircraft.Id] = aircraft.Revision }, await bulletins.ListAsync(db, today, stop), stop);
+        await ReckonAsync(db, new() { [aircraft.Id] = aircraft.Changes }, await bulletins.ListAsync(db, today, stop), stop);
         return kept[aircraft.Id].Line;
     }
 

@@ -12,6 +12,13 @@ public static class FleetQueries
     /// <summary>With every part that is or was on the aircraft.</summary>
     public static IQueryable<Aircraft> WithParts(this IQueryable<Aircraft> fleet) => fleet.Include(aircraft => aircraft.Installations).ThenInclude(stay => stay.Component);
 
+    /// <summary>Every stay, on any aircraft, of the part of a stay and of what went along with it: tracked, to be put right together.</summary>
+    public static async Task<IReadOnlyList<Installation>> StaysAlongAsync(this RivetDb db, Aircraft aircraft, Guid stayId, CancellationToken stop)
+    {
+        var parts = aircraft.Installations.Where(stay => stay.Id == stayId).SelectMany(stay => aircraft.GoesAlong(stay).Prepend(stay)).Select(stay => stay.ComponentId).ToList();
+        return await db.Installations.Where(stay => parts.Contains(stay.ComponentId)).ToListAsync(stop);
+    }
+
     /// <summary>The due items of an aircraft and of the parts that are on it.</summary>
     public static IQueryable<DueItem> DueOn(this RivetDb db, Guid aircraftId) => db.DueItems.Where(item => item.AircraftId == aircraftId
         || db.Installations.Any(stay => stay.AircraftId == aircraftId && stay.RemovedAt == null && stay.ComponentId == item.ComponentId));

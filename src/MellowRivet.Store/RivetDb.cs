@@ -63,6 +63,10 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         // Whether the last migration is up to the model is a test's to ask, not every start's: it would build the model anew.
         .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning, RelationalEventId.PendingModelChangesWarning));
 
+    /// <summary>Nothing is saved but through <see cref="SaveChangesAsync(bool, CancellationToken)"/>: only that counts readings on their parts and raises versions.</summary>
+    /// <exception cref="NotSupportedException">Always.</exception>
+    public override int SaveChanges(bool acceptAllChangesOnSuccess) => throw new NotSupportedException("The shop's database is saved by SaveChangesAsync alone.");
+
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
         // Both or neither: a reader between the two would take old content for the new revision's.
@@ -73,6 +77,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         ChangeTracker.AutoDetectChangesEnabled = false;
         try
         {
+            await this.CountOnPartsAsync(cancellationToken);
             await StampAsync(cancellationToken);
             var rows = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
             if (own is not null)
@@ -104,9 +109,9 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         if (parts.Count > 0)
             // An aircraft's file shows the parts that were on it, too.
             touched.UnionWith(await Installations.Where(stay => parts.Contains(stay.ComponentId)).Select(stay => stay.AircraftId).ToListAsync(stop));
-        var others = Raise<Aircraft>(touched, row => row.Revision);
+        var others = Raise<Aircraft>(touched, row => row.Changes);
         if (others.Count > 0)
-            await Aircraft.Where(row => others.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Revision, row => row.Revision + 1), stop);
+            await Aircraft.Where(row => others.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Changes, row => row.Changes + 1), stop);
 
         var written = changed.Select(entry => entry.Entity switch
         {
@@ -117,9 +122,9 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
             CompressionTest test => test.InspectionId,
             _ => null,
         }).OfType<Guid>().ToHashSet();
-        var away = Raise<Inspection>(written, row => row.Revision);
+        var away = Raise<Inspection>(written, row => row.Changes);
         if (away.Count > 0)
-            await Inspections.Where(row => away.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Revision, row => row.Revision + 1), stop);
+            await Inspections.Where(row => away.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Changes, row => row.Changes + 1), stop);
     }
 
     // Raises the revision of those that are tracked, and says which aren't.

@@ -18,6 +18,9 @@ public static class ShopDatabase
     /// <summary>The migration that made the type list and gave wrenches their range.</summary>
     private const string Types = "20261128063604_Types";
 
+    /// <summary>The migration that gave readings their parts' own hours.</summary>
+    private const string OwnHours = "20261128075607_OwnHours";
+
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
     /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>
     public static async Task BringUpToDateAsync(RivetDb db, DataFolder data, TimeProvider clock, CancellationToken stop)
@@ -39,6 +42,8 @@ public static class ShopDatabase
                     tool.TakeRangeFromName();
                 await db.SaveChangesAsync(stop);
             }
+            if (applied.Length > 0 && !applied.Contains(OwnHours))
+                await db.CountAllOnPartsAsync(stop);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
         foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal).Skip(BackupsKept))

@@ -107,13 +107,12 @@ public class DeskTests : IAsyncLifetime
         await SignAsync();
         (await WriteAsync(Guid.NewGuid(), Find("late"))).Refusal!.Field.ShouldBe("inspection");
 
-        // A writer that loaded before the signature and saves after it collides on the inspection's version.
+        // A writer that loaded before the signature and saves after it collides on the inspection’s count of changes.
         var other = await shop.BeginOtherAsync();
         await using var early = shop.Open();
         var stale = await early.Inspections.Include(row => row.Tasks).SingleAsync(row => row.Id == other);
         await FinishAsync(other);
         stale.Tasks[0].Set(TaskVerdict.NotApplicable, "late", null, TestShop.Ines, TestShop.Now);
-        early.Entry(stale).Property(row => row.Version).IsModified = true;
         await Should.ThrowAsync<DbUpdateConcurrencyException>(() => early.SaveChangesAsync());
     }
 
@@ -223,7 +222,7 @@ public class DeskTests : IAsyncLifetime
         (await FindAsync("seven", hand)).Aircraft.Installations.Single(stay => stay.Component.Kind == ComponentKind.Engine).Component.CompressionRule!.ManualReference.ShouldBe("manual 72-00, revised", "a part that was on it changed elsewhere");
         var kept = (await ReadAsync()).Inspection;
         kept.Discrepancies.OrderBy(found => found.Number).Select(found => found.What).ShouldBe(["one", "two", "three, from elsewhere", "four", "five", "six", "seven"]);
-        kept.Tasks.Single(task => task.Verdict == TaskVerdict.Good).Version.ShouldBe(7);
+        kept.Tasks.Single(task => task.Verdict == TaskVerdict.Good).Changes.ShouldBe(7);
     }
 
     [Fact]

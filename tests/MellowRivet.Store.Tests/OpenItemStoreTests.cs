@@ -77,7 +77,7 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number).LastAsync()).Json.ShouldContain("the last airworthiness item");
         (await db.OpenItemsAsync(aircraft.Id, default)).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
-        (await db.Aircraft.AsNoTracking().SingleAsync()).Revision.ShouldBeGreaterThan(aircraft.Revision, "whoever keeps the hangar's line makes it anew");
+        (await db.Aircraft.AsNoTracking().SingleAsync()).Changes.ShouldBeGreaterThan(aircraft.Changes, "whoever keeps the hangar's line makes it anew");
     }
 
     // Somebody put a line on the list, or took one off, between reading the statement and signing it.

@@ -49,6 +49,15 @@ public sealed class DemoServer : IAsyncLifetime
         return ask(scope.ServiceProvider.GetRequiredService<RivetDb>());
     }
 
+    /// <summary>Changes what is stored, past every page.</summary>
+    public async Task SaveAsync(Action<RivetDb> change)
+    {
+        await using var scope = Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
+        change(db);
+        await db.SaveChangesAsync();
+    }
+
     /// <summary>The path of an aircraft's file.</summary>
     public string FileOf(string registration) => With(db => $"/aircraft/{db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id}");
 

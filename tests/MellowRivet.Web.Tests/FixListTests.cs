@@ -50,7 +50,7 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var found = await FoundAsync("Tail spring leaf rusty", "Watch");
         var path = $"{Walk}/fix-list/{found.Number}?handler=Classify";
-        (string, string)[] Form(string version, string @class) => [("post", $"{Guid.NewGuid()}"), ("version", version), ("class", @class), ("grounded", "true"), ("why", "for the test")];
+        (string, string)[] Form(string version, string @class) => [("post", $"{Guid.NewGuid()}"), ("seen", version), ("class", @class), ("grounded", "true"), ("why", "for the test")];
         await (await server.EnterAsync("ines")).PostAsync(path, Form("0", "Airworthiness"));
         var late = await Visitor.ParseAsync(await (await server.EnterAsync("wim")).PostAsync(path, Form("0", "Recommended")));
         late.QuerySelector(".classify .field-problem")!.TextContent.ShouldContain("it is now airworthiness");

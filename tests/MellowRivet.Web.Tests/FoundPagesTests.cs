@@ -166,13 +166,13 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         const string marks = """[{"kind":"scale","points":[{"x":100,"y":100},{"x":600,"y":100}],"words":"rule","knownMm":50,"knownUncertaintyMm":0.1,"pickPixels":1},{"kind":"length","points":[{"x":100,"y":300},{"x":200,"y":300}],"words":"crack","pickPixels":1}]""";
         using var said = JsonDocument.Parse(await (await ines.PostAsync($"{path}?handler=Measure", ("marks", marks))).Content.ReadAsStringAsync());
         said.RootElement.GetProperty("sizes")[1].GetString()!.ShouldStartWith("10.00 ± 0.29 mm");
-        (await ines.PostAsync(path, Post(), ("version", $"{found.Version}"), ("marks", marks))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await ines.PostAsync(path, Post(), ("seen", $"{found.Changes}"), ("marks", marks))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelector(".marked svg")!.GetAttribute("aria-label")!.ShouldContain("10.00 ± 0.29 mm");
-        var late = await Visitor.ParseAsync(await ines.PostAsync(path, Post(), ("version", $"{found.Version}"), ("marks", "[]")));
+        var late = await Visitor.ParseAsync(await ines.PostAsync(path, Post(), ("seen", $"{found.Changes}"), ("marks", "[]")));
         late.QuerySelector(".field-problem[role=alert]")!.TextContent.ShouldContain("while you were drawing");
         late.QuerySelector("input[name=marks]")!.GetAttribute("value").ShouldBe("[]", "what was drawn stays");
         foreach (var hostile in new[] { "null", "[null]", "{}", "[{\"kind\":\"arrow\"}]", new string('[', 5000), "[{\"kind\":7,\"points\":[]}]", "" })
-            (await (await ines.PostAsync(path, Post(), ("version", "99"), ("marks", hostile))).Content.ReadAsStringAsync()).ShouldContain("field-problem");
+            (await (await ines.PostAsync(path, Post(), ("seen", "99"), ("marks", hostile))).Content.ReadAsStringAsync()).ShouldContain("field-problem");
         Of(Walk, "Crack to measure").Photos[0].Marks!.Count.ShouldBe(2);
     }
 

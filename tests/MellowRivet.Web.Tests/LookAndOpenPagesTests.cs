@@ -106,7 +106,7 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     {
         var (ines, orla) = (await server.EnterAsync("ines"), await server.EnterAsync("orla"));
         var task = Inspection().Tasks.Single(task => task.Key == "tail-rudder");
-        await ines.PostAsync($"{Walk}/airframe/tail?handler=Verdict", Post(), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
+        await ines.PostAsync($"{Walk}/airframe/tail?handler=Verdict", Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
         (await ProblemOf(await ines.PostAsync($"{Walk}/inspect", Post(), ("task", $"{task.Id}")))).ShouldContain("somebody else has to inspect it");
         (await orla.ReadAsync($"{Walk}/inspect")).QuerySelector("#queue")!.TextContent.ShouldContain("Rudder: hinges");
         (await orla.PostAsync($"{Walk}/inspect", Post(), ("task", $"{task.Id}"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
@@ -120,9 +120,9 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var ines = await server.EnterAsync("ines");
         var task = Inspection().Tasks.Single(task => task.Key == "cabin-battery");
         var (given, path) = (Guid.NewGuid(), $"{Walk}/airframe/cabin");
-        await ines.PostAsync($"{path}?handler=Verdict", ("post", $"{given}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"), ("value", "12.6"), ("unit", "V"));
+        await ines.PostAsync($"{path}?handler=Verdict", ("post", $"{given}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", "12.6"), ("unit", "V"));
         Inspection().Readings.ShouldContain(reading => reading.Id == given);
-        (string, string)[] undo = [("task", $"{task.Id}"), ("version", $"{task.Version + 1}"), ("before", "NotYet"), ("given", $"{given}")];
+        (string, string)[] undo = [("task", $"{task.Id}"), ("seen", $"{task.Changes + 1}"), ("before", "NotYet"), ("given", $"{given}")];
         (await ines.PostAsync($"{path}?handler=Undo", [Post(), .. undo])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         server.With(db => db.Readings.Any(reading => reading.Id == given)).ShouldBeFalse("a mistyped reading is on no trend");
         Inspection().Tasks.Single(other => other.Id == task.Id).Verdict.ShouldBe(TaskVerdict.NotYet);
@@ -165,7 +165,7 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var task = Inspection().Tasks.Single(task => task.Key == "prop-bolts");
         var (good, ended) = server.With(db => (db.Tools.Single(tool => tool.Number == "T-04"), db.Tools.Single(tool => tool.Number == "T-07")));
         var path = $"{Walk}/engine/propeller";
-        (string, string)[] form = [("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"), ("value", "135"), ("unit", "in-lb")];
+        (string, string)[] form = [("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", "135"), ("unit", "in-lb")];
         (await ines.PostAsync($"{path}?handler=Limit", Post(), ("task", $"{task.Id}"), ("low", "130"), ("high", "140"), ("reference", "p. 3"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await ProblemOf(await ines.PostAsync($"{path}?handler=Verdict", [Post(), .. form]))).ShouldContain("Choose the wrench");
         (await ProblemOf(await ines.PostAsync($"{path}?handler=Verdict", [Post(), .. form, ("wrench", $"{ended.Id}")]))).ShouldContain("no final torque");
@@ -184,7 +184,7 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var ines = await server.EnterAsync("ines");
         var judged = await ines.ReadAsync($"{Walk}/airframe/gear?handler=Judge&task={task.Id}&value=0.08&unit=in");
         var offer = judged.QuerySelector("button[data-then]")!.GetAttribute("formaction")!;
-        var kept = await ines.PostAsync(offer, Post(), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Discrepancy"), ("value", "0.08"), ("unit", "in"));
+        var kept = await ines.PostAsync(offer, Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Discrepancy"), ("value", "0.08"), ("unit", "in"));
         Inspection().Readings.Single(reading => reading.TaskId == task.Id).Value.ShouldBe(0.08, "it is kept as it was read");
         var find = await ines.ReadAsync(kept.Headers.Location!.OriginalString);
         find.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Brakes: thinnest pad: 0.08 in");
@@ -205,7 +205,7 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         using var news = new StreamReader(await answer.Content.ReadAsStreamAsync());
         (await NextAsync()).ShouldContain("\"initials\":\"WR\",\"zoneKey\":\"gear\"");
         var (post, task) = (Guid.NewGuid(), Inspection().Tasks.Single(task => task.Key == "gear-shock"));
-        await tamsin.PostAsync($"{Walk}/airframe/gear?handler=Verdict", ("post", $"{post}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
+        await tamsin.PostAsync($"{Walk}/airframe/gear?handler=Verdict", ("post", $"{post}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
         (await NextAsync()).ShouldContain($"\"post\":\"{post}\"");
 
         async Task<string> NextAsync()
@@ -238,7 +238,7 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var page = await ines.ReadAsync($"{path}?task={Of("tail-skin").Id}");
         page.QuerySelector(".tied")!.TextContent.ShouldContain("Tail fabric: tears at hinges");
         page.QuerySelectorAll(".tasks .what").ShouldAllBe(what => !what.TextContent.Contains("Tail fabric: tears"));
-        await ines.PostAsync($"{path}?handler=Verdict", Post(), ("task", $"{Of("tail-skin").Id}"), ("version", $"{Of("tail-skin").Version}"), ("verdict", "Good"));
+        await ines.PostAsync($"{path}?handler=Verdict", Post(), ("task", $"{Of("tail-skin").Id}"), ("seen", $"{Of("tail-skin").Changes}"), ("verdict", "Good"));
         Of("fb-tail-fabric").Verdict.ShouldBe(TaskVerdict.Good);
         await ines.PostAsync($"{path}?handler=Tie", Post(), ("task", $"{Of("fb-tail-fabric").Id}"));
         Of("fb-tail-fabric").TiedTo.ShouldBeNull();
@@ -274,7 +274,7 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var wim = await server.EnterAsync("wim");
         var tasks = Inspection().Walk.ToList();
         var task = tasks.First(task => task.Key == "gear-links");
-        await wim.PostAsync($"{Walk}/airframe/gear?handler=Verdict", Post(), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
+        await wim.PostAsync($"{Walk}/airframe/gear?handler=Verdict", Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
         var next = Inspection().Walk.First(other => other.Order > task.Order && other.Verdict == TaskVerdict.NotYet);
         (await wim.GetAsync(Walk)).Headers.Location!.OriginalString.ShouldBe($"{Walk}/airframe/gear?task={next.Id}");
         (await (await server.EnterAsync("perpetua")).GetAsync(Walk)).Headers.Location!.OriginalString.ShouldNotContain("gear", Case.Insensitive, "another person was never there");

@@ -57,11 +57,11 @@ public class ReadableFieldsTests(DemoServer server) : IClassFixture<DemoServer>
         var ines = await server.EnterAsync("ines");
         if (at.StartsWith("fix-list/1", StringComparison.Ordinal))
             await ines.PostAsync($"{Walk}/find", Post(), ("what", "Something first"), ("zone", "gear"), ("class", "Airworthiness"));
-        string Kept() => server.With(db => string.Join(";", db.Inspections.AsNoTracking().OrderBy(row => row.Id).Select(row => row.Revision)));
+        string Kept() => server.With(db => string.Join(";", db.Inspections.AsNoTracking().OrderBy(row => row.Id).Select(row => row.Changes)));
         var before = Kept();
         foreach (var sent in new[] { value, "0", "77" })
         {
-            var answer = await ines.PostAsync($"{Walk}/{at}", Post(), ("what", "x"), ("zone", "gear"), ("version", "0"), ("words", "x"), (field, sent));
+            var answer = await ines.PostAsync($"{Walk}/{at}", Post(), ("what", "x"), ("zone", "gear"), ("seen", "0"), ("words", "x"), (field, sent));
             answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, sent);
             (await Visitor.ParseAsync(answer)).Body!.TextContent.ShouldContain($"“{field}”");
         }

@@ -112,13 +112,12 @@ public class ShelfPagesTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var orla = await server.EnterAsync("orla");
         var done = new TaskDone("light-sport", "ls-bearings", null, 950, DemoServer.Today.AddMonths(-2));
-        server.With(db =>
+        await server.SaveAsync(db =>
         {
             var aircraft = new Aircraft(Guid.NewGuid(), "N0PIK", "Picked", "P-1", Category.SpecialLightSport, new(Wing.High, Gear.NoseWheel, 1, 2));
             aircraft.ReadTime(DemoServer.Today, new Hours(1000));
             var sheet = db.Editions.AsNoTracking().First(edition => edition.Key == "light-sport").Sheet;
             db.AddRange(aircraft, new Inspection(Guid.NewGuid(), aircraft, InspectionKind.HundredHour, "26-930", [sheet], DemoServer.Today, [done]));
-            return db.SaveChanges();
         });
         Inspection Now() => server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Single(row => row.WorkOrder == "26-930"));
         var walk = $"/walk/{Now().Id}";

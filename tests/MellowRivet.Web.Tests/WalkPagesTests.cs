@@ -41,9 +41,9 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         async Task<string> HeldUpAsync() => (await tamsin.ReadAsync("/")).QuerySelectorAll("tbody tr").Single(row => row.TextContent.Contains("N0BRM")).QuerySelector($"td:nth-child(3) a[href='{server.Walk("N0BRM")}']")!.TextContent.Trim();
         var before = int.Parse((await HeldUpAsync()).Split(' ')[^4], System.Globalization.CultureInfo.InvariantCulture);
         var task = Inspection("N0BRM").Tasks.First(task => task is { Verdict: TaskVerdict.NotYet, Measure: null, IsCompression: false, ZoneKey: "tail" });
-        foreach (var (verdict, version, expected) in new[] { ("Good", task.Version, before - 1), ("NotYet", task.Version + 1, before) })
+        foreach (var (verdict, version, expected) in new[] { ("Good", task.Changes, before - 1), ("NotYet", task.Changes + 1, before) })
         {
-            (await tamsin.PostAsync($"{server.Walk("N0BRM")}/airframe/tail?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", $"{version}"), ("verdict", verdict))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+            (await tamsin.PostAsync($"{server.Walk("N0BRM")}/airframe/tail?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{version}"), ("verdict", verdict))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
             (await HeldUpAsync()).ShouldEndWith($"{expected} to look at");
         }
     }
@@ -64,13 +64,13 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var walk = server.Walk("N0BRM");
         var task = Inspection("N0BRM").Tasks.Single(task => task.Key == "tc-skin");
         (string, string)[] Form(Guid post, int version, string verdict, string reason = "") =>
-            [("post", $"{post}"), ("task", $"{task.Id}"), ("version", $"{version}"), ("verdict", verdict), ("reason", reason)];
+            [("post", $"{post}"), ("task", $"{task.Id}"), ("seen", $"{version}"), ("verdict", verdict), ("reason", reason)];
         var path = $"{walk}/airframe/tail-cone?handler=Verdict";
 
         var first = Guid.NewGuid();
         (await visitor.PostAsync(path, Form(first, 0, "Good"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await visitor.PostAsync(path, Form(first, 0, "Good"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        Inspection("N0BRM").Tasks.Single(row => row.Id == task.Id).Version.ShouldBe(1, "the second post changed nothing");
+        Inspection("N0BRM").Tasks.Single(row => row.Id == task.Id).Changes.ShouldBe(1, "the second post changed nothing");
 
         var clash = await Visitor.ParseAsync(await visitor.PostAsync(path, Form(Guid.NewGuid(), 0, "NotApplicable", "no tail cone")));
         clash.QuerySelectorAll(".clash dd").Select(said => said.TextContent).ShouldBe(["good", "not on this one"], "theirs, and what was pressed here");
@@ -89,7 +89,7 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var task = Inspection("N04QF").Tasks.Single(task => task.Key == "rw-aileron");
         var answer = await (await server.EnterAsync("ines")).PostAsync($"{server.Walk("N04QF")}/airframe/right-wing?handler=Verdict",
-            ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"), ("value", typed), ("unit", "in"));
+            ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", typed), ("unit", "in"));
         var page = await Visitor.ParseAsync(answer);
         page.QuerySelector("#judged .field-problem")!.TextContent.ShouldContain(says);
         page.QuerySelector("input[name=value]")!.GetAttribute("value").ShouldBe(typed);
@@ -101,7 +101,7 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var task = Inspection("N0BRM").Tasks.Single(task => task.Key == "tail-elevator");
         // 2 mm is 78.7 thousandths of an inch (exactly 2000 / 25.4): within 100.
         await (await server.EnterAsync("ines")).PostAsync($"{server.Walk("N0BRM")}/airframe/tail?handler=Verdict",
-            ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", "0"), ("verdict", "Good"), ("value", "2"), ("unit", "mm"));
+            ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", "0"), ("verdict", "Good"), ("value", "2"), ("unit", "mm"));
         var after = Inspection("N0BRM");
         after.Tasks.Single(row => row.Id == task.Id).Verdict.ShouldBe(TaskVerdict.Good);
         after.Readings.Single(reading => reading.TaskId == task.Id).Value.ShouldBe(2000 / 25.4, 1e-9);
@@ -191,7 +191,7 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var visitor = await server.EnterAsync("wim");
         var walk = server.Walk("N0LTS");
         foreach (var task in Inspection("N0LTS").Tasks.Where(task => task.Verdict == TaskVerdict.NotYet))
-            await visitor.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
+            await visitor.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
 
         // A light-sport goes by its maker's procedures: without their title and revision there is nothing to sign.
         (await (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password))).Content.ReadAsStringAsync()).ShouldContain("manufacturer&#x27;s inspection procedures");

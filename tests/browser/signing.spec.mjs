@@ -96,7 +96,7 @@ test('an exhaust leak under the heat shroud never gets as far as the deferral te
   const self = new URL(page.url()).pathname;
   await expect(page.locator('.classify input[value=Deferrable]')).toBeDisabled();
   await expect(page.locator('.classify')).toContainText('Exhaust that leaks brings carbon monoxide into the cabin');
-  expect(await (await send(page, `${self}?handler=Classify`, { version: '0', class: 'Deferrable', grounded: 'false' })).text()).toContain('Not deferrable.');
+  expect(await (await send(page, `${self}?handler=Classify`, { seen: '0', class: 'Deferrable', grounded: 'false' })).text()).toContain('Not deferrable.');
   expect(await (await send(page, `${self}?handler=Defer`, { question: 'equipment', says: 'Yes', words: '' })).text()).toContain('for an open item of class deferrable');
   expect((await page.request.get(`${self}/placard`)).status()).toBe(404);
 });

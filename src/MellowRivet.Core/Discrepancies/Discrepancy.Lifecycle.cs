@@ -105,7 +105,7 @@ public sealed partial class Discrepancy
         if (refusal is not null)
             return refusal;
         deferral = [.. answers];
-        Version++;
+        Changes++;
         return null;
     }
 
@@ -134,7 +134,7 @@ public sealed partial class Discrepancy
             (CorrectedBy, CorrectedAt) = (by, at);
             Go(Disposition.Done, by, at, "looked at again: still deactivated, its placard in place");
         }
-        Version++;
+        Changes++;
         return null;
     }
 
@@ -162,6 +162,6 @@ public sealed partial class Discrepancy
     {
         Disposition = to;
         steps = [.. steps, new(to, by, at, words)];
-        Version++;
+        Changes++;
     }
 }

@@ -111,7 +111,7 @@ public sealed partial class Discrepancy
     public Estimate? Estimate { get; private set; }
 
     /// <summary>Counts changes, so that two people's edits can't overwrite each other unseen.</summary>
-    public int Version { get; private set; }
+    public int Changes { get; private set; }
 
     /// <summary>The aircraft's open item that it was carried in from; null for one found at this inspection.</summary>
     public Guid? CarriedFrom { get; private set; }
@@ -183,12 +183,12 @@ public sealed partial class Discrepancy
     {
         if (photos.FirstOrDefault(other => other.Sha256 == sha256) is not { } photo)
             return new("marks", "There is no such picture at this discrepancy.");
-        if (drawnOn != Version)
+        if (drawnOn != Changes)
             return new("marks", "Somebody changed this discrepancy while you were drawing. Yours is still here: load the page anew in another tab, look, and draw it again.");
         if (PhotoMark.Check(marks, photo) is { } refusal)
             return refusal;
         photos = [.. photos.Select(other => other == photo ? photo with { Marks = marks.Count == 0 ? null : [.. marks] } : other)];
-        Version++;
+        Changes++;
         return null;
     }
 
@@ -206,7 +206,7 @@ public sealed partial class Discrepancy
         Keep(less);
         Class = to.Class;
         Grounded = to.Grounded && to.Class == DiscrepancyClass.Airworthiness;
-        Version++;
+        Changes++;
         return null;
     }
 
@@ -236,7 +236,7 @@ public sealed partial class Discrepancy
         MeasuredWords = string.IsNullOrWhiteSpace(measured) ? null : measured.Trim();
         How = how;
         Lies(place);
-        Version++;
+        Changes++;
         return null;
     }
 
@@ -244,7 +244,7 @@ public sealed partial class Discrepancy
     public void IsAgain(Guid? earlier)
     {
         SameAs = earlier;
-        Version++;
+        Changes++;
     }
 
     public Refusal? Expect(Estimate? estimate)
@@ -252,7 +252,7 @@ public sealed partial class Discrepancy
         if (estimate is { LabourHours: < 0 or > 1_000 } or { Parts: < 0 or >= 10_000_000 })
             return new("estimate", "Hours from 0 to 1,000, parts from 0 to 10 million.");
         Estimate = estimate is { LabourHours: null, Parts: null, PartsBy: null } ? null : estimate;
-        Version++;
+        Changes++;
         return null;
     }
 

@@ -6,7 +6,7 @@ using MellowRivet.Core.Trends;
 namespace MellowRivet.Core.EngineStation;
 
 /// <summary>How much oil an engine uses.</summary>
-/// <param name="Points">Hours in service against hours flown per litre, earliest first.</param>
+/// <param name="Points">The engine's own hours against hours flown per litre, earliest first.</param>
 /// <param name="HoursPerLitre">The latest; null with fewer than two notes of oil added.</param>
 /// <param name="Trend">Its trend: falling is worse.</param>
 public sealed record OilUse(IReadOnlyList<TrendPoint> Points, double? HoursPerLitre, TrendReading Trend)
@@ -18,12 +18,13 @@ public sealed record OilUse(IReadOnlyList<TrendPoint> Points, double? HoursPerLi
 
     /// <summary>Reads consumption off what was added: each note covers the hours since the one before.</summary>
     /// <param name="added">Readings of oil added to one engine, in any order.</param>
-    public static OilUse Of(IEnumerable<Reading> added)
+    /// <param name="axis">Whose hours it runs on.</param>
+    public static OilUse Of(IEnumerable<Reading> added, HoursAxis axis = HoursAxis.Part)
     {
-        var notes = added.Where(reading => reading.Kind == AddedKind).OrderBy(reading => reading.TimeInService.Value).ToList();
-        var points = notes.Zip(notes.Skip(1)).Where(pair => pair.Second.Value > 0 && pair.Second.TimeInService > pair.First.TimeInService)
-            .Select(pair => new TrendPoint((double)pair.Second.TimeInService.Value,
-                (double)(pair.Second.TimeInService.Value - pair.First.TimeInService.Value) / Unit.Find(pair.Second.UnitSymbol)!.To(Unit.Litre, pair.Second.Value))).ToList();
+        var notes = added.Where(reading => reading.Kind == AddedKind).OrderBy(reading => reading.On(axis)).ToList();
+        var points = notes.Zip(notes.Skip(1)).Where(pair => pair.Second.Value > 0 && pair.Second.On(axis) > pair.First.On(axis))
+            .Select(pair => new TrendPoint(pair.Second.On(axis),
+                (pair.Second.On(axis) - pair.First.On(axis)) / Unit.Find(pair.Second.UnitSymbol)!.To(Unit.Litre, pair.Second.Value))).ToList();
         return new(points, points.Count == 0 ? null : points[^1].Value, Trends.Trend.Read(points));
     }
 }
@@ -42,15 +43,15 @@ public sealed record OilMetal(OilMetals.Metal Metal, double Ppm, double? PerHund
     /// <param name="readings">Readings of one engine, of any kind.</param>
     public static IReadOnlyList<OilMetal> Of(IReadOnlyCollection<Reading> readings)
     {
-        var hours = readings.Where(reading => reading.Kind == "oil-hours").GroupBy(reading => reading.TimeInService.Value).ToDictionary(group => group.Key, group => group.MaxBy(reading => reading.At)!.Value);
-        return [.. OilMetals.All.Select(metal => Of(metal, readings.Where(reading => reading.Kind == metal.Kind).OrderBy(reading => reading.TimeInService.Value).ThenBy(reading => reading.At).ToList(), hours)).OfType<OilMetal>()];
+        var hours = readings.Where(reading => reading.Kind == "oil-hours").GroupBy(reading => reading.SeriesTime.Value).ToDictionary(group => group.Key, group => group.MaxBy(reading => reading.At)!.Value);
+        return [.. OilMetals.All.Select(metal => Of(metal, readings.Where(reading => reading.Kind == metal.Kind).OrderBy(reading => reading.SeriesTime.Value).ThenBy(reading => reading.At).ToList(), hours)).OfType<OilMetal>()];
     }
 
     private static OilMetal? Of(OilMetals.Metal metal, List<Reading> values, Dictionary<decimal, double> hours)
     {
         if (values.Count == 0)
             return null;
-        double? Rate(Reading value) => hours.TryGetValue(value.TimeInService.Value, out var on) && on > 0 ? value.Value / on * 100 : null;
+        double? Rate(Reading value) => hours.TryGetValue(value.SeriesTime.Value, out var on) && on > 0 ? value.Value / on * 100 : null;
         var latest = values[^1];
         var before = values[..^1].Select(Rate).OfType<double>().ToList();
         double? usual = before.Count >= 3 ? before.Median() : null;

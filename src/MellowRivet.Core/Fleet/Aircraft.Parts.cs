@@ -81,6 +81,21 @@ public sealed partial class Aircraft
     /// <summary>The stay of a part that is on the aircraft now; null where it isn't.</summary>
     public Installation? Fitting(Guid componentId) => installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
 
+    /// <summary>The engine or propeller that a part is, or sits on, or sat on when it came off; null where it hangs on the airframe.</summary>
+    public Installation? CarriedBy(Guid? componentId)
+    {
+        if ((componentId is { } part ? LastStay(part) : null) is not { } stay)
+            return null;
+        return stay.Component.Kind is ComponentKind.Engine or ComponentKind.Propeller ? stay : CarriedBy(stay.ParentId);
+    }
+
+    /// <summary>What sits now where a part sat that came off; null where nothing does, or where it is on itself.</summary>
+    public Component? InPlaceOf(Guid componentId) => Fitting(componentId) is null && LastStay(componentId) is { } was
+        ? installations.FirstOrDefault(stay => stay.IsOn && stay.Component.Kind == was.Component.Kind && stay.ParentId == was.ParentId && stay.Position == was.Position)?.Component
+        : null;
+
+    private Installation? LastStay(Guid componentId) => Fitting(componentId) ?? installations.Where(stay => stay.ComponentId == componentId).MaxBy(stay => stay.InstalledAt.Value);
+
     /// <summary>Where a part sits, in words, with the engine it sits on where there are two: "left, right engine".</summary>
     public string PlaceOf(Installation stay)
     {
@@ -167,6 +182,53 @@ public sealed partial class Aircraft
             Install(stay.Component, stay.Position, TimeInService, stay.TimeInService(TimeInService), stay.ParentId == componentId ? part.Id : stay.ParentId, on);
         return null;
     }
+
+    /// <summary>
+    /// Puts the hours of a stay right where they went on file wrong, and with it those of what went on and came off together with
+    /// it at the same hours. Where the part's time was carried over to its next stay, that is put right with it; whoever keeps readings
+    /// counts them anew.
+    /// </summary>
+    /// <param name="stayId">The stay.</param>
+    /// <param name="elsewhere">Every stay, on any aircraft, of this part and of those that sit on it.</param>
+    /// <param name="at">The aircraft's time in service when it was fitted.</param>
+    /// <param name="ownTime">The part's own time then; null where nobody knows.</param>
+    /// <param name="removedAt">The aircraft's time in service when it came off; null while it is on.</param>
+    public Refusal? PutRight(Guid stayId, IReadOnlyCollection<Installation> elsewhere, Hours at, Hours? ownTime, Hours? removedAt)
+    {
+        if (installations.FirstOrDefault(stay => stay.Id == stayId) is not { } wrong)
+            return new("stayAt", "That stay is not on this aircraft’s file.");
+        if (wrong.IsOn != removedAt is null)
+            return new("stayOff", wrong.IsOn ? "It is on: take it off with its own form." : "The aircraft’s time in service when it came off: 4318.6.");
+        if (at > (removedAt ?? TimeInService) || removedAt > TimeInService)
+            return new("stayAt", $"It comes off after it goes on, and not beyond the aircraft’s {TimeInService} h.");
+        var own = wrong.OwnTimeThen;
+        var along = GoesAlong(wrong).Prepend(wrong).ToList();
+        if (along.Any(stay => installations.Any(other => other != stay && other.ComponentId == stay.ComponentId && !along.Contains(other)
+            && at < (other.RemovedAt ?? TimeInService) && other.InstalledAt < (removedAt ?? TimeInService))))
+            return new("stayAt", "It was here at another time too, and that would overlap. Put that one right first.");
+        foreach (var stay in along)
+        {
+            var before = stay.TimeInService(TimeInService);
+            stay.PutRight(at, stay == wrong || stay.OwnTimeThen == own ? ownTime : stay.OwnTimeThen, removedAt);
+            CarryOver(stay, before, stay.TimeInService(TimeInService), PartHours.InTurn(elsewhere.Where(other => other.ComponentId == stay.ComponentId)));
+        }
+        return null;
+    }
+
+    // What a part had at the end of a stay is what it came with to the next, unless somebody said otherwise there.
+    private static void CarryOver(Installation stay, Hours? before, Hours? after, IReadOnlyList<Installation> inTurn)
+    {
+        if (stay.IsOn || before is null || inTurn.SkipWhile(other => other.Id != stay.Id).Skip(1).FirstOrDefault() is not { } next || next.OwnTimeThen != before)
+            return;
+        var (then, now) = (next.RemovedAt is { } end ? next.TimeInService(end) : null, after);
+        next.PutRight(next.InstalledAt, now, next.RemovedAt);
+        CarryOver(next, then, next.RemovedAt is { } off ? next.TimeInService(off) : null, inTurn);
+    }
+
+    /// <summary>Stays that began and ended together with another, of what sat on its part.</summary>
+    public IEnumerable<Installation> GoesAlong(Installation with) => installations.Where(stay => stay.InstalledAt == with.InstalledAt && stay.RemovedAt == with.RemovedAt && SatOn(stay, with));
+
+    private bool SatOn(Installation stay, Installation under) => stay.ParentId is { } parent && (parent == under.ComponentId || installations.Any(between => between.ComponentId == parent && SatOn(between, under)));
 
     // The part that came off this place last, entered as a new one: its history would begin again, and what was judged on it would count as replaced.
     private bool IsTypedAnew(Component part, string position, Guid? parent) => installations

@@ -55,8 +55,8 @@ public sealed partial class Aircraft
     /// <summary>The day of that reading.</summary>
     public DateOnly? ReadOn { get; private set; }
 
-    /// <summary>Rises with whatever changes on the aircraft's file: its plate, parts, readings or due items. Who keeps what is reckoned from them goes by it.</summary>
-    public int Revision { get; private set; }
+    /// <summary>Counts changes of its file: its plate, parts, meter readings, due items, bulletins or open items. What was reckoned from them at the same count holds.</summary>
+    public int Changes { get; private set; }
 
     public IReadOnlyList<Meter> Meters => meters;
     public IReadOnlyList<MeterReading> MeterReadings => meterReadings;

@@ -70,6 +70,9 @@ public sealed class Installation
         return true;
     }
 
+    /// <summary>Puts its hours right, as the papers have them.</summary>
+    internal void PutRight(Hours at, Hours? ownTime, Hours? removedAt) => (InstalledAt, OwnTimeThen, RemovedAt) = (at, ownTime, removedAt);
+
     /// <summary>Puts it elsewhere before any hour has passed.</summary>
     internal void StandAt(string position) => Position = position;
 

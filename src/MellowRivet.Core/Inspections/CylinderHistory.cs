@@ -6,39 +6,50 @@ using MellowRivet.Core.Trends;
 namespace MellowRivet.Core.Inspections;
 
 /// <summary>
-/// The compressions of one cylinder place over the years, in leak area: every reading ever taken there, the cylinders
-/// that were changed, and the trend of the one that is fitted now.
+/// Compressions over the years, in leak area: on its own hours those of the cylinder that is fitted now, wherever it flew; on the
+/// aircraft's every reading taken at its place, with the cylinders that were changed. The trend is the fitted one's, both ways.
 /// </summary>
-/// <param name="Readings">The last try of each time in service, earliest first.</param>
-/// <param name="Events">Cylinders fitted since; each begins a new series.</param>
+/// <param name="Axis">Whose hours it runs on.</param>
+/// <param name="Readings">The last try of each time, earliest first.</param>
+/// <param name="Events">What was done since that begins a new series: another cylinder, an overhaul.</param>
 /// <param name="LimitArea">The leak area of the engine's floor, × master orifice; null where the floor isn't known.</param>
 /// <param name="Trend">The trend of leak area, × master orifice per hour.</param>
-public sealed record CylinderHistory(IReadOnlyList<Reading> Readings, IReadOnlyList<TrendEvent> Events, double? LimitArea, TrendReading Trend)
+/// <param name="ToAircraft">What is added to its hours to get the aircraft's; zero where it runs on those.</param>
+public sealed record CylinderHistory(HoursAxis Axis, IReadOnlyList<Reading> Readings, IReadOnlyList<TrendEvent> Events, double? LimitArea, TrendReading Trend, double ToAircraft)
 {
+    /// <summary>Where a reading stands on the axis.</summary>
+    public double At(Reading reading) => reading.On(Axis);
+
     /// <param name="aircraft">The aircraft with its components, those taken off too.</param>
     /// <param name="engine">One of its engines.</param>
     /// <param name="number">The cylinder's number.</param>
-    /// <param name="compressions">Compressions of the aircraft, of any cylinder and time.</param>
+    /// <param name="compressions">Compressions of any cylinder, aircraft and time.</param>
     /// <param name="conditions">The conditions under which the limit is drawn: the latest test's, or the usual.</param>
-    public static CylinderHistory Of(Aircraft aircraft, Component engine, int number, IEnumerable<Reading> compressions, TestConditions? conditions)
+    /// <param name="axis">Whose hours it runs on.</param>
+    public static CylinderHistory Of(Aircraft aircraft, Component engine, int number, IEnumerable<Reading> compressions, TestConditions? conditions, HoursAxis axis = HoursAxis.Part)
     {
         var fitted = aircraft.Installations
             .Where(stay => stay.Component.Kind == ComponentKind.Cylinder && stay.ParentId == engine.Id && stay.Position == number.ToString())
             .OrderBy(stay => stay.InstalledAt).ToList();
+        var now = aircraft.Cylinder(engine, number);
         var readings = compressions
-            .Where(reading => reading.Kind == Reading.CompressionKind && reading.Value > 0 && fitted.Any(cylinder => cylinder.ComponentId == reading.ComponentId))
-            .GroupBy(reading => reading.TimeInService)
+            .Where(reading => reading.Kind == Reading.CompressionKind && reading.Value > 0 && (axis == HoursAxis.Part
+                ? reading.ComponentId == now?.Id && now is not null
+                : reading.AircraftId == aircraft.Id && fitted.Any(cylinder => cylinder.ComponentId == reading.ComponentId)))
+            .GroupBy(reading => reading.On(axis))
             .Select(tries => tries.MaxBy(reading => reading.At)!)
-            .OrderBy(reading => reading.TimeInService).ToList();
-        var events = fitted.Zip(fitted.Skip(1), (old, fresh) =>
-            new TrendEvent((double)fresh.InstalledAt.Value, Restarts: true, "new cylinder", old.RemovedWhy)).ToList();
+            .OrderBy(reading => reading.On(axis)).ToList();
+        List<TrendEvent> events = axis == HoursAxis.Part
+            ? [.. (now?.Overhauls ?? []).Where(done => done.OwnTime is not null).Select(done => new TrendEvent((double)done.OwnTime!.Value.Value, Restarts: true, "overhaul", done.Reference))]
+            : [.. fitted.Zip(fitted.Skip(1), (old, fresh) => new TrendEvent((double)fresh.InstalledAt.Value, Restarts: true, old.ComponentId == fresh.ComponentId ? "fitted again" : "new cylinder", old.RemovedWhy))];
 
         var under = conditions ?? TestConditions.Usual;
         var limit = (engine.CompressionRule ?? new(CompressionSchool.SixtyOfEighty)).Limits().RejectBelow(under) is { Value: > 0 } floor && floor <= under.Supply
             ? LeakArea.MultipleOfMaster(floor, under.Supply, under.Ambient)
             : (double?)null;
-        var points = readings.Select(reading => new TrendPoint((double)reading.TimeInService.Value, reading.LeakArea));
-        return new(readings, events, limit, Trends.Trend.Read(points, events, limit, Direction.Rising, Resolution(readings)));
+        var points = readings.Select(reading => new TrendPoint(reading.On(axis), reading.LeakArea));
+        return new(axis, readings, events, limit, Trends.Trend.Read(points, events, limit, Direction.Rising, Resolution(readings)),
+            axis == HoursAxis.Part && now is not null ? aircraft.Fitting(now.Id)!.ToAircraft(readings) : 0);
     }
 
     // A gauge is read to half a pound; what that is in leak area depends on where the needle stands.

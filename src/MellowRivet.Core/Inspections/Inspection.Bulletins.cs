@@ -60,7 +60,6 @@ public sealed partial class Inspection
         foreach (var step in steps)
             Add(new(order++, sheet, zone, step, line.On?.ComponentId, new(true, false, $"{line.Force}, {line.State.InWords()}"), null), null);
         bulletins = [.. bulletins, new(line.Held.Id, line.Held.Family, line.Held.Revision, bulletin.Title, line.On?.ComponentId, zone.Key, null)];
-        Version++;
         return null;
     }
 
@@ -83,7 +82,6 @@ public sealed partial class Inspection
             return new("wording", "The entry needs its words, up to 1000 characters.");
         var held = person.Certificates.FirstOrDefault(certificate => bulletin.By?.Contains(certificate.Kind) ?? false) ?? (person.Certificates.Count > 0 ? person.Certificates[0] : null);
         bulletins = [.. bulletins.Select(other => other == work ? work with { Complied = new(method.Trim(), finding, terminating, wording.Trim(), held is null ? "" : $"{held.Kind.InWords()}, {held.Number}", person.Id, at) } : other)];
-        Version++;
         return null;
     }
 

@@ -23,12 +23,11 @@ public sealed partial class Inspection
     public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at, Pin? pin = null, Origin? origin = null)
     {
         var number = discrepancies.Count == 0 ? 1 : discrepancies.Max(other => other.Number) + 1;
-        var place = new Place(zoneKey, where, task is null ? null : $"{task.SheetKey}/{task.Key}", task?.ComponentId, pin);
+        var place = new Place(zoneKey, where, task is null ? null : $"{task.SheetKey}/{task.Key}", task?.ComponentId ?? PartOf(zoneKey), pin);
         var found = new Discrepancy(id, number, what, place, @class, grounded, task?.Id, by, at, origin);
         discrepancies.Add(found);
         if (task is not null)
             Answer(task, TaskVerdict.Discrepancy, null, null, by, at);
-        Version++;
         return found;
     }
 

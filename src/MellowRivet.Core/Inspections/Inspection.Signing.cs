@@ -74,7 +74,6 @@ public sealed partial class Inspection
         if (string.IsNullOrWhiteSpace(reference) || reference.Trim().Length > Correction.LongestReference)
             return new("aside", $"By which data: manual, chapter, revision, in up to {Correction.LongestReference} characters.");
         setAside = [.. setAside.Where(other => other.Key != key), new(line.Judged.Key, line.Judged.Seen, line.Judged.InWords, reason.Trim(), reference.Trim(), InWords(signs), person.Id, at)];
-        Version++;
         return null;
     }
 
@@ -82,7 +81,6 @@ public sealed partial class Inspection
     public void TakeUpAgain(string? key)
     {
         setAside = [.. setAside.Where(other => other.Key != key)];
-        Version++;
     }
 
     /// <summary>Says that something the inspection asks for is not part of this one.</summary>
@@ -98,7 +96,6 @@ public sealed partial class Inspection
         if (string.IsNullOrWhiteSpace(reason) || reason.Trim().Length > Discrepancy.LongestWhere)
             return new("not-part", $"Say why it is not part of this one, in up to {Discrepancy.LongestWhere} characters: the entry carries it.");
         notPart = [.. notPart.Where(other => other.Key != ask.Key), new(ask.Key, ask.What, reason.Trim(), InWords(signs), person.Id, at)];
-        Version++;
         return null;
     }
 
@@ -106,7 +103,6 @@ public sealed partial class Inspection
     public void AskAgain(string? key)
     {
         notPart = [.. notPart.Where(other => other.Key != key)];
-        Version++;
     }
 
     /// <summary>States the checklist that the signer goes by; an empty title takes it back.</summary>
@@ -117,13 +113,11 @@ public sealed partial class Inspection
         if (string.IsNullOrWhiteSpace(title) && string.IsNullOrWhiteSpace(revision))
         {
             Checklist = null;
-            Version++;
             return null;
         }
         if (string.IsNullOrWhiteSpace(title) || title.Trim().Length > 100 || string.IsNullOrWhiteSpace(revision) || revision.Trim().Length > 40)
             return new("checklist", "The checklist by its title, up to 100 characters, and its revision or date, up to 40: the entry names it.");
         Checklist = new(title.Trim(), revision.Trim(), person.Id, at);
-        Version++;
         return null;
     }
 
@@ -142,7 +136,6 @@ public sealed partial class Inspection
         if (tasks.All(task => task.ZoneKey != zoneKey))
             return new("zone-look", "There is no such zone on this walk.");
         signersLooks = [.. signersLooks.Where(look => look.ZoneKey != zoneKey), new(zoneKey!, person.Id, at, [.. except.Where(id => tasks.Any(task => task.Id == id && task.ZoneKey == zoneKey))])];
-        Version++;
         return null;
     }
 
@@ -150,7 +143,6 @@ public sealed partial class Inspection
     public void LookAtZoneAgain(string? zoneKey)
     {
         signersLooks = [.. signersLooks.Where(look => look.ZoneKey != zoneKey)];
-        Version++;
     }
 
     /// <summary>The zone that an engine's own pages belong to.</summary>

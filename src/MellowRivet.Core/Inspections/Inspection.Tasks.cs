@@ -1,3 +1,4 @@
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Worksheets;
 
@@ -71,6 +72,22 @@ public sealed partial class Inspection
     /// <summary>Lets a tied task be answered by itself again; what was said with the other stays until it is.</summary>
     public void Untie(Guid taskId) => tasks.FirstOrDefault(task => task.Id == taskId)?.TieTo(null);
 
+    /// <summary>
+    /// An engine or propeller was changed while this is in work: what was asked of the old one is asked of the one in its place, and
+    /// an answer about the old one is none about the new.
+    /// </summary>
+    public void Follow(Aircraft aircraft)
+    {
+        foreach (var task in tasks.Where(task => task.ComponentId is not null))
+            if (aircraft.InPlaceOf(task.ComponentId!.Value) is { } fresh)
+                task.IsAbout(fresh);
+        notDue = [.. notDue.Select(task => task.ComponentId is { } part && aircraft.InPlaceOf(part) is { } fresh ? task with { ComponentId = fresh.Id } : task)];
+    }
+
+    /// <summary>Engines and propellers it began with that are off now, with nothing in their place.</summary>
+    public IEnumerable<Guid> PartsGone(Aircraft aircraft) => tasks.Where(task => task.Verdict != TaskVerdict.NotApplicable).Select(task => task.ComponentId).OfType<Guid>().Distinct()
+        .Where(part => aircraft.Fitting(part) is null && aircraft.InPlaceOf(part) is null);
+
     /// <summary>Takes in a task that isn't due yet.</summary>
     public Refusal? TakeIn(int order)
     {
@@ -78,7 +95,6 @@ public sealed partial class Inspection
             return new("task", "It is on the walk already.");
         notDue = [.. notDue.Where(other => other != line)];
         Add(new(line.Order, new(line.SheetKey, "", 1, "", []), line.Zone, line.Task, line.ComponentId, new(true, false, $"{line.Why}; taken in all the same"), null), null);
-        Version++;
         return null;
     }
 

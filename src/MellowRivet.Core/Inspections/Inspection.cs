@@ -60,11 +60,8 @@ public sealed partial class Inspection
     public HouseRules House { get; private set; } = new();
     public InspectionState State { get; private set; } = InspectionState.InWork;
 
-    /// <summary>Rises with every discrepancy and at signing, so that no two get one number and nothing is added behind a signature.</summary>
-    public int Version { get; private set; }
-
-    /// <summary>Rises with every save that changes it or anything in it: what was loaded at the same revision is the same.</summary>
-    public int Revision { get; private set; }
+    /// <summary>Counts saves that changed it or anything in it: what was loaded at the same count is the same.</summary>
+    public int Changes { get; private set; }
 
     public IReadOnlyList<InspectionTask> Tasks => tasks;
     public IReadOnlyList<Reading> Readings => readings;
@@ -111,6 +108,12 @@ public sealed partial class Inspection
     /// <summary>The logbook that work in a zone goes into.</summary>
     public Book BookOf(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
 
+    /// <summary>The engine or propeller that a zone is about; null for neither, or for several.</summary>
+    public Guid? PartOf(string zoneKey) => tasks.Where(task => task.ZoneKey == zoneKey).Select(task => task.ComponentId).Distinct().Take(2).ToList() is [var only] ? only : null;
+
+    /// <summary>Whose book something is entered in that was found or done on a part, in a zone.</summary>
+    public EnteredIn EnteredIn(Aircraft aircraft, Guid? part, string zoneKey) => Records.EnteredIn.Of(aircraft, part, BookOf(zoneKey), PartOf(zoneKey));
+
     /// <summary>The zone's title, or the key where no task stands in it.</summary>
     public string ZoneTitle(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
 
@@ -125,7 +128,6 @@ public sealed partial class Inspection
     public void Sign()
     {
         State = OpenAirworthiness.Any() ? InspectionState.SignedUnairworthy : InspectionState.SignedAirworthy;
-        Version++;
     }
 }
 

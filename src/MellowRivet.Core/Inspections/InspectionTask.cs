@@ -96,7 +96,7 @@ public sealed class InspectionTask
     public DateTimeOffset? InspectedAt { get; private set; }
 
     /// <summary>Counts verdicts, so that two people on one task can't overwrite each other unseen.</summary>
-    public int Version { get; private set; }
+    public int Changes { get; private set; }
 
     /// <summary>Records a verdict. What a second person inspected before is to be inspected again.</summary>
     /// <param name="verdict">What was found.</param>
@@ -122,7 +122,7 @@ public sealed class InspectionTask
         Reason = verdict == TaskVerdict.NotApplicable ? reason!.Trim() : null;
         (By, At) = verdict == TaskVerdict.NotYet ? (null, null) : ((Guid?)by, (DateTimeOffset?)at);
         (InspectedBy, InspectedAt) = (null, null);
-        Version++;
+        Changes++;
         return null;
     }
 
@@ -134,12 +134,20 @@ public sealed class InspectionTask
         if (Inspections.SecondPerson.MayInspect(inspector, By) is { } refusal)
             return refusal;
         (InspectedBy, InspectedAt) = (inspector.Id, at);
-        Version++;
+        Changes++;
         return null;
+    }
+
+    // Another part came into the place of the one it was about: nobody has looked at that one yet.
+    internal void IsAbout(Fleet.Component fresh)
+    {
+        (ComponentId, Why) = (fresh.Id, $"{fresh.Title} s/n {fresh.SerialNumber} came in its place during this inspection");
+        if (Verdict != TaskVerdict.NotYet)
+            (Verdict, Reason, By, At, InspectedBy, InspectedAt, Changes) = (TaskVerdict.NotYet, null, null, null, null, null, Changes + 1);
     }
 
     internal void TieTo(InspectionTask? lead) => TiedTo = lead?.Id;
 
     // Says what the task it is tied to says. Who inspected it before inspected another's answer.
-    internal void Follow(InspectionTask lead) => (Verdict, Reason, By, At, InspectedBy, InspectedAt, Version) = (lead.Verdict, lead.Reason, lead.By, lead.At, null, null, Version + 1);
+    internal void Follow(InspectionTask lead) => (Verdict, Reason, By, At, InspectedBy, InspectedAt, Changes) = (lead.Verdict, lead.Reason, lead.By, lead.At, null, null, Changes + 1);
 }

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Inspections;
@@ -63,6 +64,12 @@ public sealed class Reading
 
     /// <summary>The aircraft's time in service when it was taken.</summary>
     public Hours TimeInService { get; private set; }
+
+    /// <summary>The part's own hours when it was taken; null for the airframe. They follow from the part's stays.</summary>
+    public Hours? OwnTime { get; private set; }
+
+    /// <summary>The hours its series runs on: its part's own, or the aircraft's for the airframe.</summary>
+    public Hours SeriesTime => OwnTime ?? TimeInService;
     public DateTimeOffset At { get; private set; }
     public Guid PersonId { get; private set; }
 
@@ -82,6 +89,9 @@ public sealed class Reading
     public double LeakArea => Kind == CompressionKind
         ? Compression.LeakArea.MultipleOfMaster(new Psi(Value), new Psi(Conditions.SupplyPsi ?? 80), new Psi(Conditions.AmbientPsi ?? Psi.StandardAmbient.Value))
         : throw new InvalidOperationException($"A reading of {Kind} has no leak area.");
+
+    /// <summary>Counts it on the own hours of the part it was taken on.</summary>
+    public void CountOn(PartHours part) => OwnTime = part.At(AircraftId, TimeInService, At);
 
     /// <summary>Takes another value in place of the one typed before, while the inspection is in work. When it was first taken stays.</summary>
     public void Reread(double value, Unit unit, WrenchUsed? wrench, Guid by, DateTimeOffset at)

@@ -94,7 +94,7 @@ public sealed class OpenItem
     public bool IsOpen => End is null;
 
     /// <summary>Counts changes, so that two people can't clear it at once.</summary>
-    public int Version { get; private set; }
+    public int Changes { get; private set; }
 
     /// <summary>Whether a discrepancy stays with the aircraft once its inspection is signed; known marks have their own way.</summary>
     public static bool Leaves(Discrepancy found) => found.Class != DiscrepancyClass.KnownMark && (found.IsOpen || found.IsDeferred);
@@ -112,14 +112,14 @@ public sealed class OpenItem
         Placarded = found.IsDeferred ? found.Correction!.Action : "";
         deferral = [.. found.Deferral.Answers];
         photos = [.. found.Photos];
-        Version++;
+        Changes++;
     }
 
     /// <summary>Ends it.</summary>
     public void Close(OpenItemEnd end)
     {
         End = end;
-        Version++;
+        Changes++;
     }
 }
 

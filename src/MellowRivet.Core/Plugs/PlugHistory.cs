@@ -18,13 +18,13 @@ public sealed record PlugWear(int Intervals, double? PerHundredHours, double? Ho
     /// <param name="greatestGap">The greatest good gap, in.</param>
     public static PlugWear Of(IEnumerable<Reading> readings, double greatestGap)
     {
-        var gaps = readings.Where(reading => reading.Kind is PlugKinds.GapSet or PlugKinds.GapFound).OrderBy(reading => reading.TimeInService.Value).ThenBy(reading => reading.Kind == PlugKinds.GapSet).ToList();
+        var gaps = readings.Where(reading => reading.Kind is PlugKinds.GapSet or PlugKinds.GapFound).OrderBy(reading => reading.SeriesTime.Value).ThenBy(reading => reading.Kind == PlugKinds.GapSet).ToList();
         var rates = new List<double>();
         Reading? set = null;
         foreach (var gap in gaps)
         {
-            if (gap.Kind == PlugKinds.GapFound && set is not null && gap.TimeInService > set.TimeInService)
-                rates.Add((gap.Value - set.Value) / (double)(gap.TimeInService.Value - set.TimeInService.Value));
+            if (gap.Kind == PlugKinds.GapFound && set is not null && gap.SeriesTime > set.SeriesTime)
+                rates.Add((gap.Value - set.Value) / (double)(gap.SeriesTime.Value - set.SeriesTime.Value));
             if (gap.Kind == PlugKinds.GapSet)
                 set = gap;
         }

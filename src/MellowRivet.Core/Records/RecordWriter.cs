@@ -38,9 +38,15 @@ public static class RecordWriter
         JsonObject Entry(Book book, string subject, string item, string serial, Hours? time, Guid? part = null)
         {
             var (statement, source) = rules.Statement(inspection.Kind, aircraft.Category, unairworthy.Count == 0, subject, date, inspection.Checklist?.InWords);
-            var work = inspection.Discrepancies.Where(found => found.Correction is not null && inspection.BookOf(found.ZoneKey) == book).OrderBy(found => found.Number).Select(found => $"{found.What}: {found.Correction!.InWords}");
-            var bulletins = inspection.Bulletins.Where(done => done.Complied is not null && inspection.BookOf(done.ZoneKey) == book && (part is null || IsOn(aircraft, done.ComponentId, part.Value)))
-                .Select(done => $"{done.Title}: {done.Complied!.Wording}{(done.Complied.Certificate.Length > 0 ? $" ({done.Complied.Certificate})" : "")}");
+            IEnumerable<string> Here(Guid? on, string zoneKey, string words) => inspection.EnteredIn(aircraft, on, zoneKey) is var place && place.Book == book && place.Carrier == part ? [place.Said + words] : [];
+            var work = inspection.Discrepancies.Where(found => found.Correction is not null).OrderBy(found => found.Number).SelectMany(found => Here(found.ComponentId, found.ZoneKey, $"{found.What}: {found.Correction!.InWords}"))
+                .Concat(inspection.Bulletins.Where(done => done.Complied is not null)
+                    .SelectMany(done => Here(done.ComponentId, done.ZoneKey, $"{done.Title}: {done.Complied!.Wording}{(done.Complied.Certificate.Length > 0 ? $" ({done.Complied.Certificate})" : "")}")))
+                // What was judged bad and may stand, what was set lower, what was left out: each with its reason, in the book it belongs to.
+                .Concat(judged.Where(line => line.AsEntered is not null).SelectMany(line => Here(line.Judged.ComponentId ?? line.Judged.Where.EngineId, line.Judged.Where.ZoneKey, line.AsEntered!)))
+                .Concat(inspection.Discrepancies.Where(found => found is { Origin: not null, Disposition: not Disposition.Withdrawn })
+                    .SelectMany(found => found.Lowered.SelectMany(less => Here(found.ComponentId, found.ZoneKey, $"{found.What}: {less.InWords}"))))
+                .Concat(inspection.NotPart.Where(left => Records.EnteredIn.Of(aircraft, left.Carrier, Book.Engine, null) is var place && place.Book == book && place.Carrier == part).Select(left => left.AsEntered));
             return new()
             {
                 ["title"] = $"{book} entry",
@@ -53,7 +59,7 @@ public static class RecordWriter
                 ["aircraftTime"] = $"{aircraft.TimeInService} h",
                 ["workOrder"] = inspection.WorkOrder,
                 ["extent"] = $"{inspection.Kind.InWords()}, {(scope.Length > 0 ? scope + ", " : "")}{string.Join(", ", inspection.Sheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, {inspection.Tasks.Count} tasks",
-                ["work"] = new JsonArray([.. work.Concat(bulletins).Concat(Answered(book)).Select(words => (JsonNode)words)]),
+                ["work"] = new JsonArray([.. work.Select(words => (JsonNode)words)]),
                 ["statement"] = statement,
                 ["statementSource"] = source.Text,
                 ["airworthy"] = unairworthy.Count == 0,
@@ -62,14 +68,6 @@ public static class RecordWriter
                 ["rulePack"] = $"{rules.Key} {rules.Effective:yyyy-MM-dd}",
             };
         }
-
-        // What was judged bad and may stand, what was set lower, what was left out: each with its reason, in the book it belongs to.
-        IEnumerable<string> Answered(Book book) =>
-        [
-            .. judged.Where(line => inspection.BookOf(line.Judged.Where.ZoneKey) == book).Select(line => line.AsEntered).OfType<string>(),
-            .. inspection.Discrepancies.Where(found => found is { Origin: not null, Disposition: not Disposition.Withdrawn } && inspection.BookOf(found.ZoneKey) == book).SelectMany(found => found.Lowered.Select(less => $"{found.What}: {less.InWords}")),
-            .. book == Book.Engine ? inspection.NotPart.Select(left => left.AsEntered) : [],
-        ];
 
         var total = aircraft.TimeInService;
         List<Draft> drafts = [new(Book.Airframe, Entry(Book.Airframe, "aircraft", "Airframe", aircraft.SerialNumber, total))];
@@ -92,24 +90,26 @@ public static class RecordWriter
     /// <param name="left">Airworthiness items that stay open once this one is cleared.</param>
     public static Draft Clearing(OpenItem item, Aircraft aircraft, RulePack rules, Correction done, Signer signer, DateOnly date, int left)
     {
-        var carriers = item.Book switch { Book.Engine => aircraft.Engines.ToList(), Book.Propeller => [.. aircraft.Propellers], _ => [] };
-        var on = carriers.FirstOrDefault(stay => stay.ComponentId == item.ComponentId || item.ZoneKey.EndsWith($"-{stay.Position}", StringComparison.Ordinal)) ?? carriers.FirstOrDefault();
+        // One that was left open before parts were known by themselves says by its zone which engine it is.
+        var ofZone = aircraft.Engines.Concat(aircraft.Propellers).FirstOrDefault(stay => (stay.Component.Kind == ComponentKind.Propeller) == (item.Book == Book.Propeller) && stay.Position.Length > 0 && item.ZoneKey.EndsWith($"-{stay.Position}", StringComparison.Ordinal));
+        var place = EnteredIn.Of(aircraft, item.ComponentId, item.Book, ofZone?.ComponentId);
+        var on = place.Carrier is { } carrier ? aircraft.Fitting(carrier) : null;
         var last = item.Because == OpenBecause.Airworthiness
             ? left == 0 ? " With this the last airworthiness item that was left open on this aircraft is cleared." : $" {left} airworthiness {(left == 1 ? "item stays" : "items stay")} open: the aircraft is not airworthy before {(left == 1 ? "it is" : "they are")} cleared."
             : "";
-        return new(item.Book, new()
+        return new(place.Book, new()
         {
-            ["title"] = $"{item.Book} entry",
+            ["title"] = $"{place.Book} entry",
             ["registration"] = aircraft.Registration,
             ["type"] = aircraft.Type,
-            ["item"] = on is null ? "Airframe" : $"{item.Book} {on.Position}".Trim(),
+            ["item"] = on is null ? "Airframe" : $"{place.Book} {on.Position}".Trim(),
             ["serial"] = on?.Component.SerialNumber ?? aircraft.SerialNumber,
             ["date"] = date.ToString("yyyy-MM-dd"),
             ["timeInService"] = (on is null ? aircraft.TimeInService : on.TimeInService(aircraft.TimeInService)) is { } time ? $"{time} h" : "not known",
             ["aircraftTime"] = $"{aircraft.TimeInService} h",
             ["workOrder"] = item.FirstNumber,
             ["extent"] = $"open item {item.FirstNumber} of {item.Since:yyyy-MM-dd}, {item.Because.InWords()}, cleared",
-            ["work"] = new JsonArray($"{item.FirstNumber} {item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}, {item.What}: {done.InWords}"),
+            ["work"] = new JsonArray($"{place.Said}{item.FirstNumber} {item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}, {item.What}: {done.InWords}"),
             ["statement"] = $"The work entered above was done, and the aircraft is approved for return to service as far as that work goes.{last}",
             ["statementSource"] = "14 CFR 43.9(a) and 43.11(b), from memory",
             ["signedBy"] = signer.Person.Name,
@@ -158,15 +158,6 @@ public static class RecordWriter
         var done = line.Last is { } last ? $"; {last.Method}, revision {(last.Revision.Length == 0 ? "original issue" : last.Revision)}, {last.On:yyyy-MM-dd}, {(last.Hours is { } hours ? $"{hours:0.0} h" : "hours not known")}, {last.Reference}" : "";
         var next = line.Due is { } due && line.Counts ? $"; next due {string.Join(" or ", due.Status.Limbs.Select(limb => limb.DueOn is { } day ? $"{day:yyyy-MM-dd}" : limb.DueAt is { } at ? $"{at:0.0} h" : "not known").DefaultIfEmpty("not known"))}" : "";
         return $"{line.Bulletin.Title} ({line.Bulletin.Issuer}, {line.Bulletin.Kind.InWords()}), {line.Bulletin.Subject}, on {line.Subject}: {line.State.InWords()}, {line.Force}{done}{next}{(line.State is BulletinState.DoesNotApply or BulletinState.Superseded or BulletinState.Declined or BulletinState.CannotTell ? $"; {line.Why}" : "")}";
-    }
-
-    // A bulletin's part is this engine or propeller, or sits on it; one that hangs on the aircraft goes into every book of its kind.
-    private static bool IsOn(Aircraft aircraft, Guid? partId, Guid host)
-    {
-        for (var at = partId; at is { } part; at = aircraft.Fitting(part)?.ParentId)
-            if (part == host)
-                return true;
-        return partId is null;
     }
 
     private static JsonObject OwnersList(JsonObject airframe, Inspection inspection, List<Discrepancy> unairworthy, List<Discrepancy> deferred)

@@ -65,6 +65,15 @@ public sealed record RulePack(
         Signing.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
         && Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category)));
 
+    /// <summary>Whether it has words to sign a kind of inspection with, on a category.</summary>
+    public bool HasStatement(InspectionKind kind, Category category) => Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category));
+
+    /// <summary>Why an inspection that is in work couldn't be signed on another category, or null where it goes on by that one's rules.</summary>
+    /// <param name="inspection">The inspection.</param>
+    /// <param name="to">The category the aircraft would get.</param>
+    public Refusal? GoesOn(Inspection inspection, Category to) => !inspection.InWork || KindsFor(to).Contains(inspection.Kind) ? null
+        : new("Category", $"{inspection.WorkOrder}, {inspection.Kind.InWordsToChoose()}, is in work, and {Title} knows none on {to.InWords()}: nobody could sign it. Sign it first.");
+
     /// <summary>Whether a person may sign this kind of inspection on this aircraft.</summary>
     public SigningAnswer MaySign(Person person, InspectionKind kind, Aircraft aircraft)
     {

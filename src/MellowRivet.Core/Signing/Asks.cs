@@ -34,6 +34,9 @@ public sealed record Ask(string Key, string What, string Missing, RuleSource Sou
 /// <summary>What isn't part of one inspection, with the reason, by somebody who may sign it. The entry carries it.</summary>
 public sealed record NotPart(string Key, string What, string Reason, string Certificate, Guid By, DateTimeOffset At)
 {
+    /// <summary>The part it was asked of; null where the key doesn't say.</summary>
+    public Guid? Carrier => Key.Split('/') is [_, var id, ..] && Guid.TryParseExact(id, "N", out var part) ? part : null;
+
     public string AsEntered => $"Not part of this inspection: {What}. {Reason} ({Certificate})";
 }
 

@@ -3,11 +3,12 @@ using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Records;
 
 namespace MellowRivet.Core.Signing;
 
 /// <summary>What holds a signature up, where that is neither a task, a discrepancy nor a squawk.</summary>
-public enum HeldUpBy { Look = 1, Tag, Tool, SecondPerson, KnownMark, Bulletin, Judgement, Ask, Scope, ZoneLook }
+public enum HeldUpBy { Look = 1, Tag, Tool, SecondPerson, KnownMark, Bulletin, Judgement, Ask, Scope, ZoneLook, PartGone, NoStatement }
 
 /// <summary>Something that stands between the aircraft and its signature.</summary>
 /// <param name="What">In words.</param>
@@ -53,12 +54,19 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
             [
                 .. judgements.Where(line => line.IsUnanswered).Select(line => new Blocker($"{line.Judged.InWords}: {line.Judged.Judgement.Verdict.InWords()}. {line.Answer}", By: HeldUpBy.Judgement)),
                 .. missing.Select(ask => new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})", By: HeldUpBy.Ask)),
-                .. Checklists(inspection, scope), .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
+                .. Statements(inspection, aircraft, rules.Pack), .. PartsGone(inspection, aircraft), .. Checklists(inspection, scope), .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
                 .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection), .. Deferrals(inspection, rules.Classes),
                 .. zones.Where(zone => zone.Waiting.Count > 0).Select(zone => new Blocker($"{zone.Title}: not looked at yet by somebody who may sign ({zone.Waiting.Count} {(zone.Waiting.Count == 1 ? "item" : "items")})", By: HeldUpBy.ZoneLook)),
                 .. SecondPeople(inspection), .. StillOpen(inspection), .. StillOut(inspection),
             ], [.. inspection.OpenAirworthiness]) { Judgements = judgements, Missing = missing, Scope = scope, Zones = zones };
     }
+
+    private static IEnumerable<Blocker> Statements(Inspection inspection, Aircraft aircraft, RulePack rules) => rules.HasStatement(inspection.Kind, aircraft.Category) ? []
+        : [new($"{rules.Title} has no words to sign {inspection.Kind.InWordsToChoose()} with, on {aircraft.Category.InWords()}: put the category on the data plate right, or the rules on the Shelf", By: HeldUpBy.NoStatement)];
+
+    private static IEnumerable<Blocker> PartsGone(Inspection inspection, Aircraft aircraft) => inspection.PartsGone(aircraft)
+        .Select(part => aircraft.Installations.Where(stay => stay.ComponentId == part).MaxBy(stay => stay.InstalledAt.Value)).OfType<Installation>()
+        .Select(stay => new Blocker($"{char.ToUpperInvariant(stay.Component.Title[0])}{stay.Component.Title[1..]} {stay.Position} s/n {stay.Component.SerialNumber} came off during this inspection, and nothing is in its place: fit it or another one, or say task by task that it is not on this aircraft".Replace("  ", " "), By: HeldUpBy.PartGone));
 
     private static IEnumerable<Blocker> Checklists(Inspection inspection, Scope scope) => !scope.WantsChecklist || inspection.Checklist is not null ? []
         : [new(scope.Rule!.ByMaker ? $"It goes by {scope.Rule.Title}: say which, by title and revision" : $"These worksheets leave out {scope.Holes.Count} {(scope.Holes.Count == 1 ? "paragraph" : "paragraphs")} of {scope.Rule.Title}: {string.Join(", ", scope.Holes.Take(3).Select(hole => hole.Title.ToLowerInvariant()))}{(scope.Holes.Count > 3 ? " and more" : "")}. Take in a list that has them, or state the checklist used instead", By: HeldUpBy.Scope)];

@@ -10,11 +10,12 @@ namespace MellowRivet.Core.Trends;
 /// <summary>One series: what was measured at one place of one part, over the years.</summary>
 /// <param name="Label">Where, short: a cylinder's number, a plug's, "left".</param>
 /// <param name="Component">The part whose series it is; null for the airframe.</param>
-/// <param name="Points">Values against time in service, earliest first, in the group's unit.</param>
+/// <param name="Points">Values against hours, earliest first, in the group's unit.</param>
 /// <param name="Events">What was done to the part.</param>
 /// <param name="Limit">The level it must not reach; null where none is known.</param>
 /// <param name="Trend">The series read as a trend.</param>
-public sealed record Series(string Label, Component? Component, IReadOnlyList<TrendPoint> Points, IReadOnlyList<TrendEvent> Events, double? Limit, TrendReading Trend)
+/// <param name="ToAircraft">What is added to its hours to get this aircraft's; zero where it runs on those.</param>
+public sealed record Series(string Label, Component? Component, IReadOnlyList<TrendPoint> Points, IReadOnlyList<TrendEvent> Events, double? Limit, TrendReading Trend, double ToAircraft)
 {
     public bool IsUnusual => Trend.LastIsUnusual == true;
 
@@ -58,23 +59,24 @@ public static class SeriesBoard
     private static readonly HashSet<string> LeftOut = ["oil-hours", Inspection.AltitudeKind, PlugKinds.Torque, PlugKinds.GapSet];
 
     /// <param name="aircraft">The aircraft with its parts, those taken off too.</param>
-    /// <param name="readings">All its readings.</param>
-    public static IReadOnlyList<SeriesGroup> Of(Aircraft aircraft, IReadOnlyCollection<Reading> readings) =>
+    /// <param name="readings">All its readings, and those of the parts that are on it from wherever they flew.</param>
+    /// <param name="axis">Whose hours the series run on.</param>
+    public static IReadOnlyList<SeriesGroup> Of(Aircraft aircraft, IReadOnlyCollection<Reading> readings, HoursAxis axis = HoursAxis.Part) =>
     [
-        .. readings.Where(reading => !LeftOut.Contains(reading.Kind)).GroupBy(reading => reading.Kind).Select(kind => GroupOf(aircraft, kind.Key, [.. kind])).Where(group => group.Series.Count > 0)
+        .. readings.Where(reading => !LeftOut.Contains(reading.Kind) && (axis == HoursAxis.Part || reading.AircraftId == aircraft.Id)).GroupBy(reading => reading.Kind).Select(kind => GroupOf(aircraft, kind.Key, [.. kind], axis)).Where(group => group.Series.Count > 0)
             .OrderByDescending(group => group.IsUnusual).ThenByDescending(group => group.NearsLimit).ThenBy(group => Array.IndexOf([.. Kinds.Keys], group.Kind) is var place and >= 0 ? place : int.MaxValue).ThenBy(group => group.Title, StringComparer.Ordinal),
     ];
 
-    private static SeriesGroup GroupOf(Aircraft aircraft, string kind, List<Reading> readings)
+    private static SeriesGroup GroupOf(Aircraft aircraft, string kind, List<Reading> readings, HoursAxis axis)
     {
         var known = Kinds.GetValueOrDefault(kind) ?? NamedElsewhere(kind);
         if (kind == Reading.CompressionKind)
-            return new(kind, known.Title, "× master orifice", known.Direction, [.. Compressions(aircraft, readings)]);
+            return new(kind, known.Title, "× master orifice", known.Direction, [.. Compressions(aircraft, readings, axis)]);
         var unit = Unit.Find(readings.MaxBy(reading => reading.At)!.UnitSymbol)!;
         var own = aircraft.Limits.FirstOrDefault(limit => limit.Measure == kind);
         double? limit = own is null ? known.Limit : (known.Direction == Direction.Falling ? own.Low : known.Direction == Direction.Rising ? own.High : null) is { } level ? Unit.Find(own.UnitSymbol)!.To(unit, level) : null;
         var fitted = readings.Where(reading => reading.ComponentId is not { } part || aircraft.Fitting(part) is not null);
-        var series = fitted.GroupBy(reading => (reading.ComponentId, Position: PlaceOf(reading, kind))).Select(group => One(aircraft, kind, group.Key.ComponentId, group.Key.Position, [.. group], unit, limit, known.Direction))
+        var series = fitted.GroupBy(reading => (reading.ComponentId, Position: PlaceOf(reading, kind))).Select(group => One(aircraft, kind, group.Key.ComponentId, group.Key.Position, [.. group], unit, limit, known.Direction, axis))
             .Where(one => one.Points.Count > 0).OrderBy(one => one.Label, StringComparer.Ordinal).ToList();
         return new(kind, known.Title, kind == OilUse.AddedKind ? "h/l" : unit.Symbol, known.Direction, series);
     }
@@ -82,25 +84,28 @@ public static class SeriesBoard
     // A plug's series goes with the plug, whichever hole it sat in; what a task or the run after the work measured is one series.
     private static string PlaceOf(Reading reading, string kind) => kind.StartsWith("plug-", StringComparison.Ordinal) || reading.TaskId is not null || reading.Position == BenchValue.After ? "" : reading.Position;
 
-    private static Series One(Aircraft aircraft, string kind, Guid? componentId, string position, List<Reading> readings, Unit unit, double? limit, Direction? direction)
+    private static Series One(Aircraft aircraft, string kind, Guid? componentId, string position, List<Reading> readings, Unit unit, double? limit, Direction? direction, HoursAxis axis)
     {
         var stay = componentId is { } id ? aircraft.Fitting(id) : null;
         var label = string.Join(" ", new[] { stay is null || stay.Component.Kind == ComponentKind.Engine && stay.Position.Length == 0 ? "" : stay.Component.Kind == ComponentKind.Plug ? $"{stay.Position} · {stay.Component.SerialNumber}" : aircraft.PlaceOf(stay), position }.Where(words => words.Length > 0));
         var points = kind == OilUse.AddedKind
-            ? OilUse.Of(readings).Points
-            : [.. readings.GroupBy(reading => reading.TimeInService.Value).Select(same => same.MaxBy(reading => reading.At)!).OrderBy(reading => reading.TimeInService.Value)
-                .Select(reading => new TrendPoint((double)reading.TimeInService.Value, Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value)))];
-        var events = stay?.Component.Overhauls.Where(done => stay.TimeInService(aircraft.TimeInService) is { } now && done.OwnTime is { } then && now >= then)
-            .Select(done => new TrendEvent((double)(aircraft.TimeInService.Value - (stay.TimeInService(aircraft.TimeInService)!.Value.Value - done.OwnTime!.Value.Value)), true, "overhaul", done.Reference)).Where(done => done.Hours >= 0).ToList() ?? [];
-        return new(label, stay?.Component, points, events, limit, Trend.Read(points, events, limit, direction ?? Direction.Rising, Resolution(unit)));
+            ? OilUse.Of(readings, axis).Points
+            : [.. readings.GroupBy(reading => reading.On(axis)).Select(same => same.MaxBy(reading => reading.At)!).OrderBy(reading => reading.On(axis))
+                .Select(reading => new TrendPoint(reading.On(axis), Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value)))];
+        var toAircraft = stay?.ToAircraft(readings) ?? 0;
+        var events = stay?.Component.Overhauls.Where(done => done.OwnTime is not null)
+            .Select(done => new TrendEvent((double)done.OwnTime!.Value.Value + (axis == HoursAxis.Part ? 0 : toAircraft), true, "overhaul", done.Reference)).Where(done => done.Hours >= 0).ToList() ?? [];
+        return new(label, stay?.Component, points, events, limit, Trend.Read(points, events, limit, direction ?? Direction.Rising, Resolution(unit)), axis == HoursAxis.Part ? toAircraft : 0);
     }
 
-    private static IEnumerable<Series> Compressions(Aircraft aircraft, List<Reading> readings) =>
+    private static IEnumerable<Series> Compressions(Aircraft aircraft, List<Reading> readings, HoursAxis axis) =>
         from engine in aircraft.Engines
         from place in engine.Component.Layout.Cylinders
-        let history = CylinderHistory.Of(aircraft, engine.Component, place.Number, readings, null)
+        let history = CylinderHistory.Of(aircraft, engine.Component, place.Number, readings, null, axis)
         where history.Readings.Count > 0
-        select new Series($"{engine.Position} {place.Number}".Trim(), engine.Component, [.. history.Readings.Select(reading => new TrendPoint((double)reading.TimeInService.Value, reading.LeakArea))], history.Events, history.LimitArea, history.Trend);
+        let cylinder = aircraft.Cylinder(engine.Component, place.Number)
+        select new Series($"{engine.Position} {place.Number}".Trim(), cylinder ?? engine.Component, [.. history.Readings.Select(reading => new TrendPoint(reading.On(axis), reading.LeakArea))], history.Events, history.LimitArea, history.Trend,
+            history.ToAircraft);
 
     private static Known NamedElsewhere(string kind)
     {

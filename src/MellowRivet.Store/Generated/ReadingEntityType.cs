@@ -23,7 +23,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Reading",
                 typeof(Reading),
                 baseEntityType,
-                propertyCount: 15,
+                propertyCount: 16,
                 foreignKeyCount: 3,
                 unnamedIndexCount: 3,
                 keyCount: 1);
@@ -94,6 +94,14 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Reading).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Reading).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
+            var ownTime = runtimeEntityType.AddProperty(
+                "OwnTime",
+                typeof(Hours?),
+                propertyInfo: typeof(Reading).GetProperty("OwnTime", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Reading).GetField("<OwnTime>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new HoursText());
+
             var personId = runtimeEntityType.AddProperty(
                 "PersonId",
                 typeof(Guid),
@@ -140,13 +148,13 @@ namespace MellowRivet.Store.Generated
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { componentId });
-
-            var index0 = runtimeEntityType.AddIndex(
                 new[] { inspectionId });
 
-            var index1 = runtimeEntityType.AddIndex(
+            var index0 = runtimeEntityType.AddIndex(
                 new[] { aircraftId, kind });
+
+            var index1 = runtimeEntityType.AddIndex(
+                new[] { componentId, kind });
 
             return runtimeEntityType;
         }

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("0011f0f7-7897-4a0b-8df6-d57d68e6155f"), entityTypeCount: 31)
+            : base(skipDetectChanges: false, modelId: new Guid("b026e9ce-0464-4cb8-8440-8fe896e98203"), entityTypeCount: 31)
         {
         }
 

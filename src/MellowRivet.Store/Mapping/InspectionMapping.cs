@@ -17,7 +17,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
     public void Configure(EntityTypeBuilder<Inspection> inspection)
     {
         inspection.Property(row => row.Id).ValueGeneratedNever();
-        inspection.Property(row => row.Version).IsConcurrencyToken();
+        inspection.Property(row => row.Changes).IsConcurrencyToken();
         inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
             .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut).Ignore(row => row.ForeignObjects)
             .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
@@ -59,7 +59,7 @@ internal sealed class TaskMapping : IEntityTypeConfiguration<InspectionTask>
     public void Configure(EntityTypeBuilder<InspectionTask> task)
     {
         task.Property(row => row.Id).ValueGeneratedNever();
-        task.Property(row => row.Version).IsConcurrencyToken();
+        task.Property(row => row.Changes).IsConcurrencyToken();
         task.Property(row => row.Measure).AsJson();
         task.Property(row => row.Needs).AsJson();
         task.Property(row => row.Covers).AsJson();
@@ -73,7 +73,7 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
         found.ToTable("Discrepancy");
         found.HasIndex(row => row.SameAs);
         found.Property(row => row.Id).ValueGeneratedNever();
-        found.Property(row => row.Version).IsConcurrencyToken();
+        found.Property(row => row.Changes).IsConcurrencyToken();
         found.HasIndex(row => new { row.InspectionId, row.Number }).IsUnique();
         found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Notes).Ignore(row => row.Steps).Ignore(row => row.Deferral).Ignore(row => row.Place).Ignore(row => row.Lowered).Ignore(row => row.RestsOn);
         found.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
@@ -96,7 +96,7 @@ internal sealed class OpenItemMapping : IEntityTypeConfiguration<OpenItem>
     public void Configure(EntityTypeBuilder<OpenItem> item)
     {
         item.Property(row => row.Id).ValueGeneratedNever();
-        item.Property(row => row.Version).IsConcurrencyToken();
+        item.Property(row => row.Changes).IsConcurrencyToken();
         item.HasIndex(row => row.AircraftId);
         item.Ignore(row => row.Deferral).Ignore(row => row.Photos).Ignore(row => row.IsOpen).Ignore(row => row.Floor);
         item.Property<List<DeferralAnswer>>("deferral").HasColumnName("Deferral").AsJson();
@@ -124,8 +124,9 @@ internal sealed class ReadingMapping : IEntityTypeConfiguration<Reading>
     {
         reading.Property(row => row.Id).ValueGeneratedNever();
         reading.Property(row => row.Conditions).AsJson();
-        reading.Ignore(row => row.LeakArea).Ignore(row => row.LastAt);
+        reading.Ignore(row => row.LeakArea).Ignore(row => row.LastAt).Ignore(row => row.SeriesTime);
         reading.HasIndex(row => new { row.AircraftId, row.Kind });
+        reading.HasIndex(row => new { row.ComponentId, row.Kind });
         reading.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         reading.HasOne<Component>().WithMany().HasForeignKey(row => row.ComponentId);
     }

@@ -1064,6 +1064,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("OwnTime")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("PersonId")
                         .HasColumnType("TEXT");
 
@@ -1087,11 +1090,11 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("ComponentId");
-
                     b.HasIndex("InspectionId");
 
                     b.HasIndex("AircraftId", "Kind");
+
+                    b.HasIndex("ComponentId", "Kind");
 
                     b.ToTable("Readings");
                 });

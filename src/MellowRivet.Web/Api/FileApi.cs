@@ -1,6 +1,7 @@
 using System.Text;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Trends;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Handover;
@@ -22,23 +23,24 @@ internal static class FileApi
         app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).Needs(Right.Look).ExcludeFromDescription();
     }
 
-    private static async Task<IResult> TrendsCsvAsync(Guid id, RivetDb db, CancellationToken stop)
+    private static async Task<IResult> TrendsCsvAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
     {
         if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
             return Results.NotFound();
-        var groups = await db.SeriesOfAsync(aircraft, stop);
+        var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
         return await CsvAsync(groups.SelectMany(group => group.Series.SelectMany(series => series.Points.Select(point => new { kind = group.Kind, unit = group.Unit, place = series.Label, part = series.Component?.SerialNumber, hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv", stop);
     }
 
-    private static async Task<IResult> TrendsJsonAsync(Guid id, RivetDb db, CancellationToken stop)
+    private static async Task<IResult> TrendsJsonAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
     {
         if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
             return Results.NotFound();
-        var groups = await db.SeriesOfAsync(aircraft, stop);
+        var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
         return Results.Json(new
         {
             format = "mellow-rivet-trends",
-            version = 1,
+            version = 2,
+            hours = (hours ?? HoursAxis.Part).ToString().ToLowerInvariant(),
             registration = aircraft.Registration,
             series = groups.SelectMany(group => group.Series.Select(series => new
             {
@@ -47,6 +49,7 @@ internal static class FileApi
                 place = series.Label,
                 part = series.Component?.SerialNumber,
                 limit = series.Limit,
+                toAircraftHours = series.ToAircraft,
                 points = series.Points.Select(point => new { hours = point.Hours, value = point.Value }),
                 events = series.Events.Select(done => new { hours = done.Hours, restarts = done.Restarts, what = done.What }),
                 n = series.Trend.N,

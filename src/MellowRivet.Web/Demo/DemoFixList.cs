@@ -98,5 +98,5 @@ internal static class DemoFixList
         new(MarkKind.Scale, [new(195, 600), new(765, 600)], "steel rule, between two of its lines", 60, 0.1, 1.5),
         new(MarkKind.Length, [new(375, 315), new(375 + pixels * 0.55, 322), new(375 + pixels, 315)], "hairline", PickPixels: 1.5),
         new(MarkKind.Arrow, [new(640, 180), new(375 + pixels + 12, 300)], "stop drill", PickPixels: 1.5),
-    ], found.Version);
+    ], found.Changes);
 }

@@ -10,7 +10,7 @@ public sealed record PlotPoint(double X, double Y, bool Counts, bool IsLast, str
 /// <summary>A mark on an axis.</summary>
 public sealed record PlotTick(double At, string Text);
 
-/// <summary>The trend of a cylinder as a plot: leak area against time in service, with the matching psi on the right.</summary>
+/// <summary>The trend of a cylinder as a plot: leak area against hours, with the matching psi on the right.</summary>
 public sealed class TrendPlot
 {
     public const int Width = 560, Height = 270, Left = 44, Right = 44, Top = 14, Bottom = 34;
@@ -22,16 +22,16 @@ public sealed class TrendPlot
         var readings = history.Readings;
         var under = conditions ?? TestConditions.Usual;
         var trend = history.Trend;
-        fromHours = (double)readings[0].TimeInService.Value;
-        toHours = Math.Max((double)readings[^1].TimeInService.Value, trend.NextHours ?? 0);
+        fromHours = history.At(readings[0]);
+        toHours = Math.Max(history.At(readings[^1]), trend.NextHours ?? 0);
         if (toHours - fromHours < 10)
             (fromHours, toHours) = (fromHours - 50, toHours + 50);
         mostArea = 1.12 * Math.Max(history.LimitArea ?? 0, Math.Max(0.4, readings.Max(reading => reading.LeakArea)));
 
         var since = history.Events.Count == 0 ? fromHours : history.Events.Max(done => done.Hours);
-        Points = [.. readings.Select((reading, index) => new PlotPoint(X((double)reading.TimeInService.Value), Y(reading.LeakArea),
-            (double)reading.TimeInService.Value >= since, index == readings.Count - 1,
-            $"{reading.TimeInService} h, {reading.At:yyyy-MM-dd}: {reading.Value:0.#}/{reading.Conditions.SupplyPsi ?? 80:0.#}, leak area {reading.LeakArea:0.00}"))];
+        Points = [.. readings.Select((reading, index) => new PlotPoint(X(history.At(reading)), Y(reading.LeakArea),
+            history.At(reading) >= since, index == readings.Count - 1,
+            $"{history.At(reading):0.#} h, {reading.At:yyyy-MM-dd}: {reading.Value:0.#}/{reading.Conditions.SupplyPsi ?? 80:0.#}, leak area {reading.LeakArea:0.00}"))];
         Events = [.. history.Events.Where(done => done.Hours >= fromHours).Select(done => new PlotTick(X(done.Hours), done.What))];
         LimitY = history.LimitArea is { } limit ? Y(limit) : null;
         LimitText = history.LimitArea is { } area ? $"limit {LeakArea.ReadingFor(area, under.Supply, under.Ambient).Value:0.#}/{under.Supply} = {area:0.00}" : null;

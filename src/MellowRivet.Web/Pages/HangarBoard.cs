@@ -43,10 +43,10 @@ public sealed class HangarBoard(DueBoard due, Shelf shelf)
         // Of what is signed only the last counts. Revisions are read before what they stand for: what is loaded may be newer, never older.
         var works = (await db.Inspections.AsNoTracking()
             .Where(work => work.State == InspectionState.InWork || work.OpenedOn == db.Inspections.Where(other => other.AircraftId == work.AircraftId && other.State != InspectionState.InWork).Max(other => other.OpenedOn))
-            .Select(work => new { work.Id, work.AircraftId, work.State, work.OpenedOn, work.Revision }).ToListAsync(stop))
+            .Select(work => new { work.Id, work.AircraftId, work.State, work.OpenedOn, work.Changes }).ToListAsync(stop))
             .GroupBy(work => work.AircraftId).ToDictionary(all => all.Key, all => all.OrderByDescending(work => work.State == InspectionState.InWork).ThenByDescending(work => work.OpenedOn).First());
         var stale = lines.Where(line => !kept.TryGetValue(line.Aircraft.Id, out var there) || there.Due != line
-            || (works.TryGetValue(line.Aircraft.Id, out var work) ? there.Inspection != work.Id || there.Revision != work.Revision : there.Inspection is not null)).ToList();
+            || (works.TryGetValue(line.Aircraft.Id, out var work) ? there.Inspection != work.Id || there.Revision != work.Changes : there.Inspection is not null)).ToList();
         if (stale.Count > 0)
         {
             var shown = stale.Where(line => works.ContainsKey(line.Aircraft.Id)).Select(line => works[line.Aircraft.Id]).ToLookup(work => work.State == InspectionState.InWork);
@@ -61,7 +61,7 @@ public sealed class HangarBoard(DueBoard due, Shelf shelf)
             foreach (var line in stale)
             {
                 var work = works.GetValueOrDefault(line.Aircraft.Id);
-                kept[line.Aircraft.Id] = (line, work?.Id, work?.Revision ?? 0, LineOf(fleet.GetValueOrDefault(line.Aircraft.Id) ?? line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));
+                kept[line.Aircraft.Id] = (line, work?.Id, work?.Changes ?? 0, LineOf(fleet.GetValueOrDefault(line.Aircraft.Id) ?? line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));
             }
         }
         return [.. lines.Select(line => kept[line.Aircraft.Id].Line)];

@@ -132,7 +132,7 @@ internal static class AnyDay
         var walk = server.Walk("N0LTS");
         var id = Guid.Parse(walk.Split('/')[^1]);
         foreach (var task in server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Single(row => row.Id == id).Tasks.Where(task => task.Verdict == TaskVerdict.NotYet).ToList()))
-            await wim.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("version", $"{task.Version}"), ("verdict", "Good"));
+            await wim.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
         (await wim.PostAsync($"{walk}/close?handler=Checklist", ("post", $"{Guid.NewGuid()}"), ("title", "Mote inspection checklist"), ("revision", "rev. 6"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await wim.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"), ("airworthy", "true"), ("password", Demo.DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var records = server.With(db => db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == id).ToList());

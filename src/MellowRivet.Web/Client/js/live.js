@@ -19,7 +19,7 @@ const place = (old, fresh) => {
 const mergeList = (list, fresh, keepOpen) => {
   const open = list.querySelector('[data-current]');
   const same = open && [...fresh.children].find(line => line.id === open.id);
-  const unchanged = same && open.dataset.version === same.dataset.version;
+  const unchanged = same && open.dataset.changes === same.dataset.changes;
   const keep = keepOpen && same && (unchanged || isTouched(open.querySelector('form')));
   if (keep && !unchanged && !open.querySelector('.someone')) {
     const note = document.createElement('p');

@@ -77,7 +77,7 @@ if (list) {
     if (!next) return false;
     const template = panels.get(next.dataset.task);
     const panel = Object.assign(document.createElement('li'), { className: 'task current', id: next.id });
-    Object.assign(panel.dataset, { current: '', task: next.dataset.task, version: template.dataset.version, said: '' });
+    Object.assign(panel.dataset, { current: '', task: next.dataset.task, changes: template.dataset.changes, said: '' });
     panel.append(document.importNode(template.content, true));
     const done = Object.assign(document.createElement('li'), { className: 'task', id: current.id });
     Object.assign(done.dataset, { task, state: 'Sent' });
@@ -114,7 +114,7 @@ if (list) {
       back.append(link);
       open.replaceWith(back);
       const panel = Object.assign(document.createElement('li'), { className: 'task current', id: row.id });
-      Object.assign(panel.dataset, { current: '', task: entry.task, version: template.dataset.version, said: '' });
+      Object.assign(panel.dataset, { current: '', task: entry.task, changes: template.dataset.changes, said: '' });
       panel.append(document.importNode(template.content, true));
       row.replaceWith(panel);
       window.htmx?.process(panel);

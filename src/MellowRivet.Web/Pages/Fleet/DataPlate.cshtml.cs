@@ -1,4 +1,5 @@
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -8,7 +9,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>What stands on the data plate, its engines, and the file as a whole.</summary>
-public sealed class DataPlateModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
+public sealed class DataPlateModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock) : FleetPage(desk, db, clock)
 {
     public override FileSheet At => FileSheet.Plate;
 
@@ -38,6 +39,9 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, TimeProvider clock) : 
         var written = await Desk.WriteFileAsync(Id, post, async aircraft =>
         {
             var registration = form.Registration!.Trim();
+            var inWork = await Db.Inspections.AsNoTracking().FirstOrDefaultAsync(row => row.AircraftId == Id && row.State == InspectionState.InWork, stop);
+            if (inWork is not null && aircraft.Category != form.Category && shelf.RulesFor(form.Category).GoesOn(inWork, form.Category) is { } stays)
+                return stays with { Field = "Form.Category" };
             if (await Db.Aircraft.AnyAsync(other => other.Registration == registration && other.Id != Id, stop))
                 return new("Form.Registration", $"{registration} has a file here already.");
             var (type, open) = await Db.NameOfAsync(TypeKind.Aircraft, form.Type, TypeAnswer.Of(form.TypeMeans, form.TypeMaker, form.TypeMeansAbout), "Form.Type", stop);

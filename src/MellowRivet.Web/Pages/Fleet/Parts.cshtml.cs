@@ -48,6 +48,17 @@ public sealed class PartForm
     public string? Reference { get; set; }
 }
 
+/// <summary>The hours of a stay put right, as they are sent.</summary>
+public sealed class StayForm
+{
+    public Guid Post { get; set; } = Guid.CreateVersion7();
+    public Guid Part { get; set; }
+    public Guid Stay { get; set; }
+    public string? At { get; set; }
+    public string? OwnTime { get; set; }
+    public string? Off { get; set; }
+}
+
 /// <summary>The parts of an aircraft, what sits on what, and where each was before.</summary>
 public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
 {
@@ -70,6 +81,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     public IReadOnlyList<Aircraft> Others { get; private set; } = [];
     public FitForm Typed { get; private set; } = new();
     public PartForm TypedPart { get; private set; } = new();
+    public StayForm? TypedStay { get; private set; }
 
     public async Task<IActionResult> OnGetAsync(Guid? on, CancellationToken stop)
     {
@@ -160,6 +172,26 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         }
         return Task.FromResult(Overhaul());
     }, stop);
+
+    /// <summary>The hours of a stay that went on file wrong are put right, and with them those of every reading during it.</summary>
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostStayAsync(StayForm form, CancellationToken stop)
+    {
+        PartId = form.Part;
+        var written = await Desk.WriteFileAsync(Id, form.Post, async aircraft =>
+        {
+            var (at, own, off) = (TypedNumber.ParseHours(form.At), TypedNumber.ParseHours(form.OwnTime), TypedNumber.ParseHours(form.Off));
+            return at is null ? new Refusal("stayAt", "The aircraft’s time in service when it was fitted: 4318.6.")
+                : own is null && !string.IsNullOrWhiteSpace(form.OwnTime) ? new("stayOwn", "The part’s own hours then; leave it empty where nobody knows.")
+                : off is null && !string.IsNullOrWhiteSpace(form.Off) ? new("stayOff", "The aircraft’s time in service when it came off: 4318.6.")
+                : aircraft.PutRight(form.Stay, await Db.StaysAlongAsync(aircraft, form.Stay, stop), at.Value, own, off);
+        }, stop);
+        return await AfterAsync(written, $"{HrefOf(At)}?part={form.Part}", async () =>
+        {
+            TypedStay = form;
+            return await ShowAsync(stop);
+        });
+    }
 
     private async Task<IActionResult> OnPartAsync(PartForm form, string onwards, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop)
     {

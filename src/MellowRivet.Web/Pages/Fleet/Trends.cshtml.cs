@@ -16,6 +16,14 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
     [FromQuery]
     public Guid? Compare { get; set; }
 
+    /// <summary>Whose hours the series run on.</summary>
+    [FromQuery(Name = "hours")]
+    public HoursAxis? AxisTyped { get; set; }
+
+    public HoursAxis Axis => AxisTyped ?? HoursAxis.Part;
+
+    public string Query(HoursAxis axis) => string.Join('&', new[] { axis == HoursAxis.Part ? null : "hours=aircraft", Compare is { } beside ? $"compare={beside}" : null }.OfType<string>()) is { Length: > 0 } query ? $"?{query}" : "";
+
     public override FileSheet At => FileSheet.Trends;
 
     public IReadOnlyList<SeriesGroup> Groups { get; private set; } = [];
@@ -30,14 +38,14 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
     {
         if (!await LoadAsync(stop))
             return NotFound();
-        Groups = await Db.SeriesOfAsync(Aircraft, stop);
+        Groups = await Db.SeriesOfAsync(Aircraft, Axis, stop);
         var layouts = Aircraft.Engines.Select(engine => engine.Component.LayoutKey).ToList();
         var engines = await Db.Installations.AsNoTracking().Include(stay => stay.Component)
             .Where(stay => stay.RemovedAt == null && stay.Component.Kind == ComponentKind.Engine && stay.AircraftId != Id && layouts.Contains(stay.Component.LayoutKey)).ToListAsync(stop);
         var registrations = await Db.Aircraft.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Registration, stop);
         Others = [.. engines.Select(stay => new EngineChoice(stay.ComponentId, stay.AircraftId, $"{registrations[stay.AircraftId]} {stay.Position}".Trim())).OrderBy(other => other.Words)];
         if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen && await Db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == chosen.AircraftId, stop) is { } aircraft)
-            beside = await Db.SeriesOfAsync(aircraft, stop);
+            beside = await Db.SeriesOfAsync(aircraft, Axis, stop);
         return Page();
     }
 }

@@ -161,6 +161,8 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
     {
         if (!await LoadAsync(stop))
             return false;
+        if (!Rules.HasStatement(Job.Inspection.Kind, Job.Aircraft.Category))
+            return true;
         var (text, source) = Rules.Statement(Job.Inspection.Kind, Job.Aircraft.Category, Readiness.Unairworthy.Count == 0, "aircraft",
             clock.Today(), Job.Inspection.Checklist?.InWords);
         (Statement, Source) = (text, source.Text);

@@ -4,12 +4,12 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Trends;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -66,6 +66,14 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
 
     [FromQuery(Name = "cylinder")]
     public int? CylinderNumber { get; set; }
+
+    /// <summary>Whose hours the trend runs on.</summary>
+    [FromQuery(Name = "hours")]
+    public HoursAxis? AxisTyped { get; set; }
+
+    public HoursAxis Axis => AxisTyped ?? HoursAxis.Part;
+
+    public string HrefOn(HoursAxis axis) => $"/walk/{Id}/compressions/{EngineId}?cylinder={CylinderNumber}{(axis == HoursAxis.Part ? "" : "&hours=aircraft")}";
 
     [FromQuery]
     public bool NewTest { get; set; }
@@ -207,9 +215,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
         Cylinder = Sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == CylinderNumber) ?? Weakest() ?? Sheet.Cylinders[0];
         CylinderNumber = Cylinder.Place.Number;
 
-        var compressions = await Db.Readings.AsNoTracking()
-            .Where(reading => reading.AircraftId == Job.Aircraft.Id && reading.Kind == Reading.CompressionKind).ToListAsync(stop);
-        History = CylinderHistory.Of(Job.Aircraft, engine, CylinderNumber.Value, compressions, Sheet.Test?.Conditions);
+        var compressions = await Db.CompressionsOfAsync(Job.Aircraft, engine, stop);
+        History = CylinderHistory.Of(Job.Aircraft, engine, CylinderNumber.Value, compressions, Sheet.Test?.Conditions, Axis);
         Plot = History.Readings.Count > 0 ? new(History, Sheet.Test?.Conditions) : null;
         LastTime = Sheet.Cylinders
             .Select(cylinder => compressions.Where(reading => reading.InspectionId != Id && reading.ComponentId == cylinder.Cylinder.Id).MaxBy(reading => reading.At))

@@ -29,14 +29,15 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, TimeProvider clock)
         if (!await LoadEngineAsync(stop) || CompressionSheet.Of(Job.Aircraft, Engine, Job.Inspection) is not { } sheet || sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == Number) is not { } mine)
             return NotFound();
         Cylinder = mine;
-        var readings = await Db.Readings.AsNoTracking().Where(reading => reading.AircraftId == Job.Aircraft.Id && (reading.Kind == Reading.CompressionKind || reading.Kind == OilUse.AddedKind)).ToListAsync(stop);
+        var compressions = await Db.CompressionsOfAsync(Job.Aircraft, Engine, stop);
+        var added = await Db.SeriesOf([Engine.Id]).Where(reading => reading.Kind == OilUse.AddedKind).ToListAsync(stop);
         var past = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id)
             .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"), Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<BenchCheck>>(row, "benchChecks") }).ToListAsync(stop);
         var plugs = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id).Select(stay => stay.ComponentId).ToHashSet();
         var log = (await Db.EngineLogs.AsNoTracking().Where(row => row.EngineId == EngineId).ToListAsync(stop)).MaxBy(row => row.AddedAt);
-        Case = CylinderCase.Of(sheet, Number, CylinderHistory.Of(Job.Aircraft, Engine, Number, readings, sheet.Test?.Conditions), new(
+        Case = CylinderCase.Of(sheet, Number, CylinderHistory.Of(Job.Aircraft, Engine, Number, compressions, sheet.Test?.Conditions), new(
             [.. past.SelectMany(row => row.Marks).Where(mark => mark.Step == PlugStep.Look && mark.Hole.Cylinder == Number && plugs.Contains(mark.PlugId)).OrderByDescending(mark => mark.At).Select(mark => Enum.Parse<PlugLook>(mark.Said))],
-            OilUse.Of(readings.Where(reading => reading.ComponentId == EngineId)),
+            OilUse.Of(added),
             [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == EngineId).OrderByDescending(cut => cut.At)],
             log is { Flights: [.., var flight] } ? flight.Summary : null));
         var looks = Sheets.Borescope(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);

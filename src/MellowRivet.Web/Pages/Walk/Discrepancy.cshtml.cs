@@ -128,7 +128,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
         Described = form;
         return ChangeAsync(post, (job, found) =>
         {
-            if (found.Version != form.Version)
+            if (found.Changes != form.Seen)
                 return new("describe", "Somebody changed this while you had it open: what they wrote stands above. Yours is still in its fields; set it again if it holds.");
             if (job.Inspection.Tasks.All(task => task.ZoneKey != form.Zone))
                 return new("describe", "Choose the zone it is in.");
@@ -207,11 +207,11 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
     public (string? Why, string? Reference) TypedLess { get; private set; }
 
     [Needs(Right.CorrectDiscrepancies)]
-    public async Task<IActionResult> OnPostClassifyAsync(Guid post, int version, DiscrepancyClass @class, bool grounded, string? why, string? reference, CancellationToken stop)
+    public async Task<IActionResult> OnPostClassifyAsync(Guid post, int seen, DiscrepancyClass @class, bool grounded, string? why, string? reference, CancellationToken stop)
     {
         TypedLess = (why, reference);
         var rules = await RulesAsync(stop);
-        return await ChangeAsync(post, (job, found) => found.Version != version
+        return await ChangeAsync(post, (job, found) => found.Changes != seen
             ? new("class", $"Someone changed this while you had it open: it is now {found.Class.InWords()}. Set yours again if it still holds.")
             : found.Classify(As(job, rules, @class, grounded, why, reference), rules(job.Aircraft).Classes, job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId)) is { } refusal ? refusal with { Field = "class" } : null, stop);
     }

@@ -8,7 +8,7 @@ namespace MellowRivet.Web.Pages.Walk;
 /// <summary>Words, place and the rest of a discrepancy, as they are sent.</summary>
 public sealed class DescribeForm
 {
-    public int Version { get; set; }
+    public int Seen { get; set; }
     public string? What { get; set; }
     public string? PlainWords { get; set; }
     public string? Zone { get; set; }
@@ -21,7 +21,7 @@ public sealed class DescribeForm
 
     public static DescribeForm Of(Discrepancy found) => new()
     {
-        Version = found.Version,
+        Seen = found.Changes,
         What = found.What,
         PlainWords = found.PlainWords,
         Zone = found.ZoneKey,

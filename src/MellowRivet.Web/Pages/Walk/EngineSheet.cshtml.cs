@@ -82,7 +82,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
     public IReadOnlyList<OilMetal> Metals => OilMetal.Of([.. All]);
 
     /// <summary>The last reading of a value before this inspection.</summary>
-    public Reading? LastTime(BenchValue value) => All.Where(reading => reading.Kind == value.Kind && reading.Position == value.Position && reading.InspectionId != Id).MaxBy(reading => reading.TimeInService.Value);
+    public Reading? LastTime(BenchValue value) => All.Where(reading => reading.Kind == value.Kind && reading.Position == value.Position && reading.InspectionId != Id).MaxBy(reading => reading.SeriesTime.Value);
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
@@ -182,7 +182,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
             return false;
         WorkOn(engine);
         Work = SheetWork.Of(sheet, Job.Aircraft, Job.Inspection);
-        All = await Db.Readings.AsNoTracking().Where(reading => reading.ComponentId == Carrier).ToListAsync(stop);
+        All = await Db.SeriesOf([Carrier]).ToListAsync(stop);
         if (Request.HasFormContentType && Request.Form["of"] is [{ } kind, ..])
             Sent = Work.Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == Request.Form["position"]);
         if (Kind == SheetKind.Oil)

@@ -40,16 +40,19 @@ public sealed record Evidence(IReadOnlyList<Reading> Before, ReadingPlot? Plot, 
         var table = TaskJudge.TableFor(task, job.Aircraft);
         double? Level(double value, double? celsius) => table is null ? value : celsius is { } at && table.Target(at) is { } target ? value - target : null;
 
-        // A new engine begins new series: what was read on the one before doesn't count here.
-        var before = await db.Readings.AsNoTracking()
-            .Where(reading => reading.AircraftId == job.Aircraft.Id && reading.Kind == measure.Kind && reading.ComponentId == task.ComponentId)
+        // A new engine begins new series; one that came from another aircraft brings its own.
+        var before = await (task.ComponentId is { } part ? db.SeriesOf([part]) : db.SeriesOf([], job.Aircraft.Id))
+            .Where(reading => reading.Kind == measure.Kind)
             .OrderByDescending(reading => reading.At).Take(MostShown).ToListAsync(stop);
         // Of two readings at one time in service the later counts.
-        var series = before.Where(reading => typed is null || reading.TaskId != task.Id).GroupBy(reading => reading.TimeInService)
+        var series = before.Where(reading => typed is null || reading.TaskId != task.Id).GroupBy(reading => reading.SeriesTime)
             .Select(same => (Hours: (double)same.Key.Value, Value: Level(Unit.Find(same.First().UnitSymbol)!.To(band.Unit, same.First().Value), same.First().Conditions.Celsius)))
             .Where(point => point.Value is not null).Select(point => new TrendPoint(point.Hours, point.Value!.Value)).ToList();
         if (typed is { } now && Level(now.Value, now.Celsius) is { } level)
-            series = [.. series.Where(point => point.Hours != (double)job.Inspection.TimeInService.Value), new((double)job.Inspection.TimeInService.Value, level)];
+        {
+            var hours = await db.SeriesTimeAsync(job.Aircraft.Id, task.ComponentId, job.Inspection.TimeInService, DateTimeOffset.MaxValue, stop);
+            series = [.. series.Where(point => point.Hours != (double)hours.Value), new((double)hours.Value, level)];
+        }
         if (table is not null)
             band = new(Unit.Pound, -table.TolerancePounds, table.TolerancePounds, new(Core.Judgements.Standing.Manual, table.Reference));
         var wear = measure.Method == MeasureMethod.Wear && band.Low is { } least ? Wear.Of(series, least, Resolution(band.Unit)) : null;

@@ -73,13 +73,13 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db) : WalkPage(desk, db)
 
     /// <summary>Keeps what is drawn, beside the picture.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostAsync(Guid post, int version, string? marks, CancellationToken stop)
+    public async Task<IActionResult> OnPostAsync(Guid post, int seen, string? marks, CancellationToken stop)
     {
         var (drawn, refusal) = Read(marks);
         if (refusal is null)
         {
             var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
-                ? found.Draw(Sha, drawn, version)
+                ? found.Draw(Sha, drawn, seen)
                 : new("marks", "There is no such discrepancy on this fix list."), stop);
             if (written.Done)
                 return Redirect($"/walk/{Id}/fix-list/{Number}/photos/{Sha}");

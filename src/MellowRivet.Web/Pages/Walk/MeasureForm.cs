@@ -12,7 +12,7 @@ public sealed class VerdictForm
 {
     public Guid Post { get; set; }
     public Guid Task { get; set; }
-    public int Version { get; set; }
+    public int Seen { get; set; }
     public TaskVerdict? Verdict { get; set; }
     public string? Reason { get; set; }
     public string? Value { get; set; }

@@ -172,8 +172,8 @@ public sealed class PlugsModel(Desk desk, RivetDb db, TimeProvider clock) : Engi
         Tray = PlugTray.Of(Job.Aircraft, Engine, Job.Inspection);
         Place = (PlugHole.Parse(HoleTyped) is { } hole ? Tray.At(hole) : null) ?? Tray.Places.FirstOrDefault(place => place.Next is not null) ?? Tray.Places[0];
         Wrenches = [.. (await Db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).ToListAsync(stop)).OrderBy(tool => tool.Title)];
-        var plugs = Tray.Places.Where(place => place.Plug is not null).Select(place => (Guid?)place.Plug!.Id).ToList();
-        var gaps = await Db.Readings.AsNoTracking().Where(reading => plugs.Contains(reading.ComponentId) && (reading.Kind == PlugKinds.GapSet || reading.Kind == PlugKinds.GapFound)).ToListAsync(stop);
+        var plugs = Tray.Places.Where(place => place.Plug is not null).Select(place => place.Plug!.Id);
+        var gaps = await Db.SeriesOf(plugs).Where(reading => reading.Kind == PlugKinds.GapSet || reading.Kind == PlugKinds.GapFound).ToListAsync(stop);
         var byPlug = gaps.ToLookup(reading => reading.ComponentId);
         Wears = Tray.Places.Where(place => place.Plug is not null).ToDictionary(place => place.Plug!.Id, place => PlugWear.Of(byPlug[place.Plug!.Id], place.Limits.GapMost));
         Wear = Place.Plug is { } plug ? Wears[plug.Id] : null;

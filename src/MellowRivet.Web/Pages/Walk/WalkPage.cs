@@ -8,6 +8,7 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Walk;
@@ -53,6 +54,14 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
         Weighed = (await RulesAsync(stop))(job.Aircraft);
         Readiness = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, Weighed, Research) : Readiness.Signed(job.Inspection);
         return true;
+    }
+
+    /// <summary>A page of the engine station whose engine or part came off meanwhile: the station itself says so.</summary>
+    public override void OnPageHandlerExecuted(PageHandlerExecutedContext context)
+    {
+        if (context.Result is NotFoundResult && HttpMethods.IsGet(Request.Method) && Job is not null && At == Station.Engine
+            && (!Job.Aircraft.Engines.Any() || Job.Aircraft.Installations.Any(stay => !stay.IsOn && RouteData.Values.Values.Any(value => value is string id && Guid.TryParse(id, out var part) && part == stay.ComponentId))))
+            context.Result = Redirect($"/walk/{Id}/engine");
     }
 
     /// <summary>The rules and people that this inspection is weighed by.</summary>

@@ -125,7 +125,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
                 if (problem is not null)
                     return problem;
             }
-            if (task.Version != form.Version && (task.Verdict != verdict || (typed is not null && inspection.ReadingAt(task)?.Value != typed.Value)))
+            if (task.Changes != form.Seen && (task.Verdict != verdict || (typed is not null && inspection.ReadingAt(task)?.Value != typed.Value)))
             {
                 clash = new($"{(task.By is { } who && rules(job.Aircraft).People.TryGetValue(who, out var them) ? them.Name : "")} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
                     $"{WordOf(verdict)}{(typed is null ? "" : $" · {typed.Value:0.###} {typed.Unit}")}");
@@ -157,13 +157,13 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
 
     /// <summary>Takes back a verdict that was just given, with the reading that came with it.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostUndoAsync(Guid post, Guid task, int version, TaskVerdict before, string? reason, Guid? given, CancellationToken stop)
+    public async Task<IActionResult> OnPostUndoAsync(Guid post, Guid task, int seen, TaskVerdict before, string? reason, Guid? given, CancellationToken stop)
     {
         var written = await Desk.WriteAsync(Id, post, job =>
         {
             if (job.Inspection.Tasks.FirstOrDefault(other => other.Id == task) is not { } there || !Enum.IsDefined(before))
                 return new("verdict", "There is no such task.");
-            if (there.Version != version)
+            if (there.Changes != seen)
                 return new("verdict", $"It was answered again since: {SaidOf(there, job.Inspection)}. Nothing was taken back.");
             if (given is { } reading)
                 job.Inspection.Withdraw(there, reading, User.PersonId());

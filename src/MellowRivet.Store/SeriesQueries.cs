@@ -1,0 +1,76 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Trends;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store;
+
+/// <summary>What was measured: a part's series go along with it, whichever aircraft it flew on.</summary>
+public static class SeriesQueries
+{
+    private const int PartsAtOnce = 200;
+
+    /// <summary>Readings on some parts, wherever they flew, and on the airframe of an aircraft.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="parts">The parts.</param>
+    /// <param name="airframe">The aircraft whose own readings are wanted as well; null for none.</param>
+    public static IQueryable<Reading> SeriesOf(this RivetDb db, IEnumerable<Guid> parts, Guid? airframe = null)
+    {
+        var ids = parts.Select(part => (Guid?)part).Distinct().ToList();
+        return db.Readings.AsNoTracking().Where(reading => ids.Contains(reading.ComponentId) || (reading.AircraftId == airframe && reading.ComponentId == null));
+    }
+
+    /// <summary>Every series of an aircraft that is loaded with its parts: one query, however many there are.</summary>
+    public static async Task<IReadOnlyList<SeriesGroup>> SeriesOfAsync(this RivetDb db, Aircraft aircraft, HoursAxis axis, CancellationToken stop) => SeriesBoard.Of(aircraft, await (axis == HoursAxis.Part
+        ? db.SeriesOf(aircraft.Installations.Where(stay => stay.IsOn).Select(stay => stay.ComponentId), aircraft.Id)
+        : db.Readings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id)).ToListAsync(stop), axis);
+
+    /// <summary>Compressions of every cylinder that is or was on an engine here, wherever else each flew.</summary>
+    public static Task<List<Reading>> CompressionsOfAsync(this RivetDb db, Aircraft aircraft, Component engine, CancellationToken stop) =>
+        db.SeriesOf(aircraft.Installations.Where(stay => stay.ParentId == engine.Id && stay.Component.Kind == ComponentKind.Cylinder).Select(stay => stay.ComponentId))
+            .Where(reading => reading.Kind == Reading.CompressionKind).ToListAsync(stop);
+
+    /// <summary>The hours on which a reading of a part would stand in its series, taken now at a time in service of its aircraft.</summary>
+    public static async Task<Hours> SeriesTimeAsync(this RivetDb db, Guid aircraftId, Guid? componentId, Hours aircraftTime, DateTimeOffset at, CancellationToken stop) => componentId is { } part
+        ? new PartHours(await db.Installations.AsNoTracking().Where(stay => stay.ComponentId == part).ToListAsync(stop)).At(aircraftId, aircraftTime, at) ?? aircraftTime
+        : aircraftTime;
+
+    /// <summary>A shop from before readings were counted on their parts' own hours: the stays say what those were.</summary>
+    internal static async Task CountAllOnPartsAsync(this RivetDb db, CancellationToken stop)
+    {
+        var stays = (await db.Installations.AsNoTracking().ToListAsync(stop)).ToLookup(stay => stay.ComponentId);
+        foreach (var some in stays.Select(group => group.Key).Chunk(PartsAtOnce))
+        {
+            var ids = some.Select(part => (Guid?)part).ToList();
+            foreach (var reading in await db.Readings.Where(reading => ids.Contains(reading.ComponentId)).ToListAsync(stop))
+                reading.CountOn(new(stays[reading.ComponentId!.Value]));
+            await db.SaveChangesAsync(stop);
+            db.ChangeTracker.Clear();
+        }
+    }
+
+    /// <summary>
+    /// Counts readings on their parts' own hours: those that are being added, and all of a part whose stays are being changed.
+    /// A stay that was put right so puts right what was read during it, and after it.
+    /// </summary>
+    internal static async Task CountOnPartsAsync(this RivetDb db, CancellationToken stop)
+    {
+        var changed = db.ChangeTracker.Entries<Installation>().Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).Select(entry => entry.Entity.ComponentId).ToHashSet();
+        var added = db.ChangeTracker.Entries<Reading>().Where(entry => entry is { State: EntityState.Added, Entity.ComponentId: not null }).Select(entry => entry.Entity).ToList();
+        if (changed.Count + added.Count == 0)
+            return;
+        var parts = added.Select(reading => reading.ComponentId!.Value).Concat(changed).ToHashSet();
+        // Tracked ones come as they are now, in the middle of this save.
+        await db.Installations.Where(stay => parts.Contains(stay.ComponentId)).LoadAsync(stop);
+        var hours = db.Installations.Local.Where(stay => parts.Contains(stay.ComponentId)).GroupBy(stay => stay.ComponentId).ToDictionary(stays => stays.Key, stays => new PartHours(stays));
+        if (changed.Count > 0)
+            await db.Readings.Where(reading => changed.Contains(reading.ComponentId!.Value)).LoadAsync(stop);
+        foreach (var reading in db.Readings.Local.Where(reading => reading.ComponentId is { } part && parts.Contains(part)).ToList())
+            if (hours.TryGetValue(reading.ComponentId!.Value, out var own))
+            {
+                reading.CountOn(own);
+                db.Entry(reading).DetectChanges();
+            }
+    }
+}
