@@ -138,7 +138,6 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
-        configurationBuilder.Properties<Enum>().HaveConversion<string>();
         configurationBuilder.Properties<Hours>().HaveConversion<HoursText>();
         configurationBuilder.Properties<DateTimeOffset>().HaveConversion<UtcText>();
     }
@@ -148,6 +147,10 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         base.OnModelCreating(builder);
         builder.Entity<Account>().HasIndex(account => account.PersonId).IsUnique();
         builder.Entity<Posting>().Property(posting => posting.Id).ValueGeneratedNever();
+        builder.Entity<Posting>().HasIndex(posting => posting.At);
         builder.ApplyConfigurationsFromAssembly(typeof(RivetDb).Assembly);
+        foreach (var property in builder.Model.GetEntityTypes().SelectMany(entity => entity.GetProperties()))
+            if ((Nullable.GetUnderlyingType(property.ClrType) ?? property.ClrType) is { IsEnum: true } words)
+                property.SetValueConverter(typeof(EnumText<>).MakeGenericType(words));
     }
 }

@@ -37,7 +37,7 @@ public static class SeriesQueries
         : aircraftTime;
 
     /// <summary>A shop from before readings were counted on their parts' own hours: the stays say what those were.</summary>
-    internal static async Task CountAllOnPartsAsync(this RivetDb db, CancellationToken stop)
+    public static async Task CountAllOnPartsAsync(this RivetDb db, CancellationToken stop)
     {
         var stays = (await db.Installations.AsNoTracking().ToListAsync(stop)).ToLookup(stay => stay.ComponentId);
         foreach (var some in stays.Select(group => group.Key).Chunk(PartsAtOnce))

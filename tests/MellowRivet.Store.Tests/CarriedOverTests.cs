@@ -34,7 +34,7 @@ public sealed class CarriedOverTests : IAsyncLifetime
         Directory.EnumerateFiles(old.Data.Backups).ShouldHaveSingleItem("a backup was made before");
 
         await using var after = old.Open();
-        (await after.Database.GetAppliedMigrationsAsync()).Count().ShouldBe(3, "the foundation, open items, and types");
+        (await after.Database.GetAppliedMigrationsAsync()).Count().ShouldBe(4, "the foundation, open items, types, and own hours");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();
@@ -50,6 +50,12 @@ public sealed class CarriedOverTests : IAsyncLifetime
         (await after.UnsettledAsync(new(await after.Bulletins.ToListAsync(), types, TestShop.Today), default)).ShouldBeEmpty();
 
         (await after.Tools.SingleAsync(tool => tool.Number == "T-09")).Reaches(100, Unit.InchPound).ShouldNotBeNull("its name tells its range: 150–750 in-lb");
+
+        // Its readings count on their parts' own hours: the engine had 1866.4 h when the aircraft had 4318.6 h.
+        var engine = aircraft.Engines.Single();
+        var read = signed.Readings.Where(reading => reading.ComponentId == engine.ComponentId).ToList();
+        read.ShouldNotBeEmpty();
+        read.ShouldAllBe(reading => reading.OwnTime == engine.TimeInService(reading.TimeInService));
 
         // It goes on being worked on, and what was signed stays as it was.
         aircraft.ReadMeter(MeterKind.Tach, TestShop.Today.AddDays(10), 4320m, "IC").ShouldBeNull();

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using MellowRivet.Core.Exchange;
 
 namespace MellowRivet.Core.Compression;
 
@@ -69,7 +70,7 @@ internal sealed class LeaksJson : JsonConverter<Leaks>
         writer.WriteEndArray();
     }
 
-    private static LeakPath One(string? word) => word?.Length > 0 && char.IsLetter(word[0]) && Enum.TryParse<LeakPath>(word, ignoreCase: true, out var path) && Enum.IsDefined(path) ? path : throw Wrong();
+    private static LeakPath One(string? word) => word?.Length > 0 && char.IsLetter(word[0]) && EnumNames.TryRead<LeakPath>(word, out var path) ? path : throw Wrong();
 
     private static string Name(LeakPath path) => JsonNamingPolicy.CamelCase.ConvertName(path.ToString());
 

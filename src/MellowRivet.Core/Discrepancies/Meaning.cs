@@ -72,8 +72,8 @@ public sealed record Meaning(
 
     /// <summary>Whether the words say of a fault that it is small, that it is within limits, and nothing that no limit makes small.</summary>
     public bool IsSmallWithinLimits(IReadOnlyList<string> words) => Where(words, within).Any() && !IsGrave(words)
-        // "Light play" is little of it, a "map light" is a lamp.
-        && Where(words, small).Any(little => Where(words, faults).Any(fault => fault - little is 1 or 2));
+        // "Light play" is little of it; a "map light" is a lamp, and one beside a bellcrank that chafes says nothing of how much.
+        && Where(words, small).Any(little => Where(words, faults).Any(fault => fault - little is 1 or 2 && (fault - little == 1 || Named([words[little + 1]]) is null)));
 
     private static string[][] Apart(IEnumerable<string> phrases) => [.. phrases.Select(phrase => phrase.Split(' '))];
 

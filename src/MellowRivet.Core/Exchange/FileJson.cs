@@ -26,7 +26,7 @@ internal static class FileJson
             RespectRequiredConstructorParameters = true,
             MaxDepth = deepest,
             TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
-            Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
+            Converters = { new EnumWords(JsonNamingPolicy.CamelCase) },
         };
         foreach (var converter in converters)
             options.Converters.Add(converter);
@@ -40,10 +40,14 @@ internal static class FileJson
     /// <param name="own">A type that is described by hand, where the schema refers to it.</param>
     public static string SchemaOf(JsonSerializerOptions options, Type type, string title, (Type Of, string Name, string Schema)? own = null)
     {
-        var schema = options.GetJsonSchemaAsNode(type, new()
+        // The exporter knows the framework's own words for an enum; names of earlier releases are read and belong in no schema.
+        var described = new JsonSerializerOptions(options);
+        described.Converters.Remove(described.Converters.Single(converter => converter is EnumWords));
+        described.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+        var schema = described.GetJsonSchemaAsNode(type, new()
         {
             TreatNullObliviousAsNonNullable = true,
-            TransformSchemaNode = (context, node) => own is { } described && context.TypeInfo.Type == described.Of ? new JsonObject { ["$ref"] = $"#/$defs/{described.Name}" } : node,
+            TransformSchemaNode = (context, node) => own is { } byHand && context.TypeInfo.Type == byHand.Of ? new JsonObject { ["$ref"] = $"#/$defs/{byHand.Name}" } : node,
         }).AsObject();
         var whole = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["title"] = title };
         foreach (var (name, value) in schema)

@@ -1,4 +1,5 @@
 using MathNet.Numerics.Statistics;
+using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Core.Plugs;
@@ -50,5 +51,5 @@ public sealed record HoleHistory(PlugHole Hole, IReadOnlyList<(DateTimeOffset At
     /// <param name="marks">Marks of this engine's plugs, of any inspection.</param>
     /// <param name="hole">The hole.</param>
     public static HoleHistory Of(IEnumerable<PlugMark> marks, PlugHole hole) => new(hole,
-        [.. marks.Where(mark => mark.Hole == hole && mark.Step == PlugStep.Look).OrderByDescending(mark => mark.At).Select(mark => (mark.At, Enum.Parse<PlugLook>(mark.Said)))]);
+        [.. marks.Where(mark => mark.Hole == hole && mark.Step == PlugStep.Look).OrderByDescending(mark => mark.At).Select(mark => (mark.At, EnumNames.Read<PlugLook>(mark.Said)))]);
 }

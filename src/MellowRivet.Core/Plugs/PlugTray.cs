@@ -1,3 +1,4 @@
+using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
@@ -45,7 +46,7 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
     /// <summary>When it last came out of a hole again, at this inspection: gasket and torque of before say nothing of where it sits now.</summary>
     private DateTimeOffset? OutAt => Marks.Where(mark => mark is { Step: null, Said: PlugMark.Moved }).Select(mark => (DateTimeOffset?)mark.At).Max();
 
-    public PlugLook? Look => Said(PlugStep.Look) is { } said ? Enum.Parse<PlugLook>(said) : null;
+    public PlugLook? Look => Said(PlugStep.Look) is { } said ? EnumNames.Read<PlugLook>(said) : null;
 
     public string? Said(PlugStep step) => Marks.FirstOrDefault(mark => mark.Step == step && (step != PlugStep.Gasket || !(mark.At <= OutAt)))?.Said;
 

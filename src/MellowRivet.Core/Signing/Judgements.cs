@@ -1,6 +1,7 @@
 using MellowRivet.Core.Carburettors;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
@@ -59,7 +60,7 @@ public static class InspectionJudgements
                 }
     }
 
-    private static string Spoken(PlugStep? step, string said) => step == PlugStep.Look && Enum.TryParse<PlugLook>(said, out var look) ? look.InWords() : said;
+    private static string Spoken(PlugStep? step, string said) => step == PlugStep.Look && EnumNames.TryRead<PlugLook>(said, out var look) ? look.InWords() : said;
 
     private static IEnumerable<Judged> SheetValues(Inspection inspection, Aircraft aircraft)
     {

@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
-using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json;
+using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
@@ -104,7 +105,7 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
 
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
     {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
+        Converters = { new EnumWords(JsonNamingPolicy.CamelCase) },
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         RespectNullableAnnotations = true,
         RespectRequiredConstructorParameters = true,

@@ -41,8 +41,15 @@ namespace MellowRivet.Store.Generated
                 typeof(Category),
                 propertyInfo: typeof(Aircraft).GetProperty("Category", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Aircraft).GetField("<Category>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<Category>());
             category.SetSentinelFromProviderValue("0");
+
+            var changes = runtimeEntityType.AddProperty(
+                "Changes",
+                typeof(int),
+                propertyInfo: typeof(Aircraft).GetProperty("Changes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Aircraft).GetField("<Changes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0);
 
             var configuration = runtimeEntityType.AddProperty(
                 "Configuration",
@@ -65,13 +72,6 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Aircraft).GetProperty("Registration", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Aircraft).GetField("<Registration>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
-            var revision = runtimeEntityType.AddProperty(
-                "Revision",
-                typeof(int),
-                propertyInfo: typeof(Aircraft).GetProperty("Revision", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(Aircraft).GetField("<Revision>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                sentinel: 0);
-
             var serialNumber = runtimeEntityType.AddProperty(
                 "SerialNumber",
                 typeof(string),
@@ -83,7 +83,7 @@ namespace MellowRivet.Store.Generated
                 typeof(MeterKind),
                 propertyInfo: typeof(Aircraft).GetProperty("TimeBasis", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Aircraft).GetField("<TimeBasis>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<MeterKind>());
             timeBasis.SetSentinelFromProviderValue("0");
 
             var timeInService = runtimeEntityType.AddProperty(

@@ -56,7 +56,7 @@ namespace MellowRivet.Store.Generated
                 typeof(ComponentKind),
                 propertyInfo: typeof(Component).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Component).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<ComponentKind>());
             kind.SetSentinelFromProviderValue("0");
 
             var layoutKey = runtimeEntityType.AddProperty(
@@ -106,7 +106,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Component).GetProperty("Suits", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Component).GetField("<Suits>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<IgnitionKind>());
 
             var overhauls = runtimeEntityType.AddProperty(
                 "overhauls",

@@ -25,7 +25,7 @@ namespace MellowRivet.Store.Generated
                 baseEntityType,
                 propertyCount: 37,
                 foreignKeyCount: 1,
-                unnamedIndexCount: 2,
+                unnamedIndexCount: 3,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -50,12 +50,20 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Discrepancy).GetField("<CarriedNumber>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
+            var changes = runtimeEntityType.AddProperty(
+                "Changes",
+                typeof(int),
+                propertyInfo: typeof(Discrepancy).GetProperty("Changes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<Changes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                concurrencyToken: true,
+                sentinel: 0);
+
             var @class = runtimeEntityType.AddProperty(
                 "Class",
                 typeof(DiscrepancyClass),
                 propertyInfo: typeof(Discrepancy).GetProperty("Class", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<Class>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<DiscrepancyClass>());
             @class.SetSentinelFromProviderValue("0");
 
             var componentId = runtimeEntityType.AddProperty(
@@ -94,7 +102,7 @@ namespace MellowRivet.Store.Generated
                 typeof(Disposition),
                 propertyInfo: typeof(Discrepancy).GetProperty("Disposition", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<Disposition>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<Disposition>());
             disposition.SetSentinelFromProviderValue("0");
 
             var estimate = runtimeEntityType.AddProperty(
@@ -142,7 +150,7 @@ namespace MellowRivet.Store.Generated
                 typeof(FoundHow),
                 propertyInfo: typeof(Discrepancy).GetProperty("How", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<How>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<FoundHow>());
             how.SetSentinelFromProviderValue("0");
 
             var inspectedAt = runtimeEntityType.AddProperty(
@@ -236,14 +244,6 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Discrepancy).GetField("<TaskKey>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
-            var version = runtimeEntityType.AddProperty(
-                "Version",
-                typeof(int),
-                propertyInfo: typeof(Discrepancy).GetProperty("Version", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(Discrepancy).GetField("<Version>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                concurrencyToken: true,
-                sentinel: 0);
-
             var what = runtimeEntityType.AddProperty(
                 "What",
                 typeof(string),
@@ -315,9 +315,12 @@ namespace MellowRivet.Store.Generated
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { sameAs });
+                new[] { componentId });
 
             var index0 = runtimeEntityType.AddIndex(
+                new[] { sameAs });
+
+            var index1 = runtimeEntityType.AddIndex(
                 new[] { inspectionId, number },
                 unique: true);
 

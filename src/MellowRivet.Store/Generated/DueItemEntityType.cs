@@ -25,7 +25,7 @@ namespace MellowRivet.Store.Generated
                 baseEntityType,
                 propertyCount: 12,
                 foreignKeyCount: 2,
-                unnamedIndexCount: 2,
+                unnamedIndexCount: 3,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -70,7 +70,7 @@ namespace MellowRivet.Store.Generated
                 typeof(DueKind),
                 propertyInfo: typeof(DueItem).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(DueItem).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<DueKind>());
             kind.SetSentinelFromProviderValue("0");
 
             var labourHours = runtimeEntityType.AddProperty(
@@ -126,6 +126,9 @@ namespace MellowRivet.Store.Generated
 
             var index0 = runtimeEntityType.AddIndex(
                 new[] { componentId });
+
+            var index1 = runtimeEntityType.AddIndex(
+                new[] { discrepancyId });
 
             return runtimeEntityType;
         }

@@ -81,8 +81,8 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Edition).GetProperty("Sheet", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Edition).GetField("<Sheet>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
             sheet.SetValueConverter(new ValueConverter<Worksheet, string>(
-                string (Worksheet sheet) => sheet.ToJson(),
-                Worksheet (string text) => Worksheet.Parse(text)));
+                string (Worksheet sheet) => StoredShapes.Wrap(sheet.ToJson(), 1),
+                Worksheet (string text) => Worksheet.Parse(StoredShapes.Bare(text))));
 
             var version = runtimeEntityType.AddProperty(
                 "Version",

@@ -27,7 +27,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 31,
+                propertyCount: 30,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -56,6 +56,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<Arrival>(),
                 valueComparer: new JsonSame<Arrival>());
 
+            var changes = runtimeEntityType.AddProperty(
+                "Changes",
+                typeof(int),
+                propertyInfo: typeof(Inspection).GetProperty("Changes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Inspection).GetField("<Changes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                concurrencyToken: true,
+                sentinel: 0);
+
             var checklist = runtimeEntityType.AddProperty(
                 "Checklist",
                 typeof(Checklist),
@@ -78,7 +86,7 @@ namespace MellowRivet.Store.Generated
                 typeof(InspectionKind),
                 propertyInfo: typeof(Inspection).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Inspection).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<InspectionKind>());
             kind.SetSentinelFromProviderValue("0");
 
             var openedOn = runtimeEntityType.AddProperty(
@@ -88,19 +96,12 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Inspection).GetField("<OpenedOn>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new DateOnly(1, 1, 1));
 
-            var revision = runtimeEntityType.AddProperty(
-                "Revision",
-                typeof(int),
-                propertyInfo: typeof(Inspection).GetProperty("Revision", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(Inspection).GetField("<Revision>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                sentinel: 0);
-
             var state = runtimeEntityType.AddProperty(
                 "State",
                 typeof(InspectionState),
                 propertyInfo: typeof(Inspection).GetProperty("State", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Inspection).GetField("<State>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<InspectionState>());
             state.SetSentinelFromProviderValue("0");
 
             var timeInService = runtimeEntityType.AddProperty(
@@ -110,14 +111,6 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Inspection).GetField("<TimeInService>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new HoursText());
             timeInService.SetSentinelFromProviderValue("0");
-
-            var version = runtimeEntityType.AddProperty(
-                "Version",
-                typeof(int),
-                propertyInfo: typeof(Inspection).GetProperty("Version", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(Inspection).GetField("<Version>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                concurrencyToken: true,
-                sentinel: 0);
 
             var workOrder = runtimeEntityType.AddProperty(
                 "WorkOrder",
@@ -282,11 +275,11 @@ namespace MellowRivet.Store.Generated
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { aircraftId });
-
-            var index0 = runtimeEntityType.AddIndex(
                 new[] { workOrder },
                 unique: true);
+
+            var index0 = runtimeEntityType.AddIndex(
+                new[] { aircraftId, state, openedOn });
 
             return runtimeEntityType;
         }

@@ -44,7 +44,7 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("Asks", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Asks>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<Asked>());
 
             var at = runtimeEntityType.AddProperty(
                 "At",
@@ -59,7 +59,7 @@ namespace MellowRivet.Store.Generated
                 typeof(Book),
                 propertyInfo: typeof(InspectionTask).GetProperty("Book", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Book>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<Book>());
             book.SetSentinelFromProviderValue("0");
 
             var by = runtimeEntityType.AddProperty(
@@ -75,6 +75,14 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("Caution", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Caution>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var changes = runtimeEntityType.AddProperty(
+                "Changes",
+                typeof(int),
+                propertyInfo: typeof(InspectionTask).GetProperty("Changes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(InspectionTask).GetField("<Changes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                concurrencyToken: true,
+                sentinel: 0);
 
             var componentId = runtimeEntityType.AddProperty(
                 "ComponentId",
@@ -131,7 +139,7 @@ namespace MellowRivet.Store.Generated
                 typeof(TaskKind),
                 propertyInfo: typeof(InspectionTask).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<TaskKind>());
             kind.SetSentinelFromProviderValue("0");
 
             var measure = runtimeEntityType.AddProperty(
@@ -189,7 +197,7 @@ namespace MellowRivet.Store.Generated
                 typeof(Station),
                 propertyInfo: typeof(InspectionTask).GetProperty("Station", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Station>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<Station>());
             station.SetSentinelFromProviderValue("0");
 
             var text = runtimeEntityType.AddProperty(
@@ -210,16 +218,8 @@ namespace MellowRivet.Store.Generated
                 typeof(TaskVerdict),
                 propertyInfo: typeof(InspectionTask).GetProperty("Verdict", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Verdict>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<TaskVerdict>());
             verdict.SetSentinelFromProviderValue("0");
-
-            var version = runtimeEntityType.AddProperty(
-                "Version",
-                typeof(int),
-                propertyInfo: typeof(InspectionTask).GetProperty("Version", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(InspectionTask).GetField("<Version>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                concurrencyToken: true,
-                sentinel: 0);
 
             var why = runtimeEntityType.AddProperty(
                 "Why",

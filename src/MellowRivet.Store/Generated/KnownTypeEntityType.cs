@@ -50,7 +50,7 @@ namespace MellowRivet.Store.Generated
                 typeof(TypeKind),
                 propertyInfo: typeof(KnownType).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(KnownType).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<TypeKind>());
             kind.SetSentinelFromProviderValue("0");
 
             var maker = runtimeEntityType.AddProperty(

@@ -2,6 +2,7 @@
 using System;
 using System.Reflection;
 using MellowRivet.Core.Books;
+using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -59,7 +60,7 @@ namespace MellowRivet.Store.Generated
                 typeof(BookKind),
                 propertyInfo: typeof(LogBook).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(LogBook).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<BookKind>());
             kind.SetSentinelFromProviderValue("0");
 
             var lastOn = runtimeEntityType.AddProperty(

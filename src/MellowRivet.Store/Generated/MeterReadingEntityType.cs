@@ -3,6 +3,7 @@ using System;
 using System.Collections.Generic;
 using System.Reflection;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -46,7 +47,7 @@ namespace MellowRivet.Store.Generated
                 typeof(MeterKind),
                 propertyInfo: typeof(MeterReading).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(MeterReading).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<MeterKind>());
             kind.SetSentinelFromProviderValue("0");
 
             var meter = runtimeEntityType.AddProperty(

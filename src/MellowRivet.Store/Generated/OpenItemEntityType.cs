@@ -49,7 +49,7 @@ namespace MellowRivet.Store.Generated
                 typeof(OpenBecause),
                 propertyInfo: typeof(OpenItem).GetProperty("Because", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(OpenItem).GetField("<Because>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<OpenBecause>());
             because.SetSentinelFromProviderValue("0");
 
             var book = runtimeEntityType.AddProperty(
@@ -57,15 +57,23 @@ namespace MellowRivet.Store.Generated
                 typeof(Book),
                 propertyInfo: typeof(OpenItem).GetProperty("Book", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(OpenItem).GetField("<Book>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<Book>());
             book.SetSentinelFromProviderValue("0");
+
+            var changes = runtimeEntityType.AddProperty(
+                "Changes",
+                typeof(int),
+                propertyInfo: typeof(OpenItem).GetProperty("Changes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(OpenItem).GetField("<Changes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                concurrencyToken: true,
+                sentinel: 0);
 
             var @class = runtimeEntityType.AddProperty(
                 "Class",
                 typeof(DiscrepancyClass),
                 propertyInfo: typeof(OpenItem).GetProperty("Class", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(OpenItem).GetField("<Class>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<DiscrepancyClass>());
             @class.SetSentinelFromProviderValue("0");
 
             var componentId = runtimeEntityType.AddProperty(
@@ -169,14 +177,6 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(OpenItem).GetProperty("Since", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(OpenItem).GetField("<Since>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new DateOnly(1, 1, 1));
-
-            var version = runtimeEntityType.AddProperty(
-                "Version",
-                typeof(int),
-                propertyInfo: typeof(OpenItem).GetProperty("Version", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(OpenItem).GetField("<Version>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                concurrencyToken: true,
-                sentinel: 0);
 
             var what = runtimeEntityType.AddProperty(
                 "What",

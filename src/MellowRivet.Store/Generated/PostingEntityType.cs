@@ -20,6 +20,7 @@ namespace MellowRivet.Store.Generated
                 typeof(Posting),
                 baseEntityType,
                 propertyCount: 2,
+                unnamedIndexCount: 1,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -41,6 +42,9 @@ namespace MellowRivet.Store.Generated
             var key = runtimeEntityType.AddKey(
                 new[] { id });
             runtimeEntityType.SetPrimaryKey(key);
+
+            var index = runtimeEntityType.AddIndex(
+                new[] { at });
 
             return runtimeEntityType;
         }

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("b026e9ce-0464-4cb8-8440-8fe896e98203"), entityTypeCount: 31)
+            : base(skipDetectChanges: false, modelId: new Guid("1c1e8e0d-b404-49bc-ae0e-e6663ab4fb20"), entityTypeCount: 31)
         {
         }
 

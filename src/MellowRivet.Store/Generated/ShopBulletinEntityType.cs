@@ -40,8 +40,8 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(ShopBulletin).GetProperty("Bulletin", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(ShopBulletin).GetField("<Bulletin>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
             bulletin.SetValueConverter(new ValueConverter<Bulletin, string>(
-                string (Bulletin held) => BulletinFile.ToJson(held),
-                Bulletin (string text) => BulletinFile.Parse(text)));
+                string (Bulletin held) => StoredShapes.Wrap(BulletinFile.ToJson(held), 1),
+                Bulletin (string text) => BulletinFile.Parse(StoredShapes.Bare(text))));
 
             var by = runtimeEntityType.AddProperty(
                 "By",

@@ -46,7 +46,7 @@ namespace MellowRivet.Store.Generated
                 typeof(Book),
                 propertyInfo: typeof(SignedRecord).GetProperty("Book", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SignedRecord).GetField("<Book>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                providerPropertyType: typeof(string));
+                valueConverter: new EnumText<Book>());
             book.SetSentinelFromProviderValue("0");
 
             var hash = runtimeEntityType.AddProperty(

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Measures;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -25,23 +26,20 @@ internal sealed class HoursNumber : JsonConverter<Hours>
     public override void Write(Utf8JsonWriter writer, Hours value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
 }
 
+/// <summary>A word of a list by its name, or by one it had in an earlier release. "0" is what the model takes for a word not set yet, and no row has it.</summary>
+internal sealed class EnumText<T>() : ValueConverter<T, string>(member => member.ToString(), text => text == "0" ? default : EnumNames.Read<T>(text)) where T : struct, Enum;
+
 /// <summary>A small value or list as JSON text in one column.</summary>
-internal sealed class JsonText<T>() : ValueConverter<T, string>(value => JsonColumn.Write(value), text => JsonColumn.Read<T>(text));
+internal sealed class JsonText<T>() : ValueConverter<T, string>(value => StoredShapes.Write(value), text => StoredShapes.Read<T>(text));
 
 /// <summary>Core replaces such a value whole, so the same object is unchanged and equal text is an equal value.</summary>
 internal sealed class JsonSame<T>() : ValueComparer<T>(
-    (one, other) => ReferenceEquals(one, other) || JsonColumn.Write(one) == JsonColumn.Write(other),
-    value => JsonColumn.Write(value).GetHashCode(StringComparison.Ordinal),
+    (one, other) => ReferenceEquals(one, other) || StoredShapes.Write(one) == StoredShapes.Write(other),
+    value => StoredShapes.Write(value).GetHashCode(StringComparison.Ordinal),
     value => value);
 
 internal static class JsonColumn
 {
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(), new HoursNumber() }, IgnoreReadOnlyProperties = true };
-
     /// <summary>Keeps a small value or list as JSON in one column.</summary>
     public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property.HasConversion<JsonText<T>, JsonSame<T>>();
-
-    public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
-
-    public static T Read<T>(string text) => JsonSerializer.Deserialize<T>(text, Options)!;
 }

@@ -83,6 +83,7 @@ internal sealed class DueItemMapping : IEntityTypeConfiguration<DueItem>
         item.Property<List<InspectionKind>>("doneBy").HasColumnName("DoneBy").AsJson();
         item.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         item.HasOne<Component>().WithMany().HasForeignKey(row => row.ComponentId);
+        item.HasIndex(row => row.DiscrepancyId);
     }
 }
 

@@ -46,6 +46,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<Squawk>>("squawks").HasColumnName("Squawks").AsJson();
         inspection.Property<List<Guid>>("leftOut").HasColumnName("LeftOut").AsJson();
         inspection.HasIndex(row => row.WorkOrder).IsUnique();
+        inspection.HasIndex(row => new { row.AircraftId, row.State, row.OpenedOn });
         inspection.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         inspection.HasMany(row => row.Tasks).WithOne().HasForeignKey(task => task.InspectionId);
         inspection.HasMany(row => row.Discrepancies).WithOne().HasForeignKey(found => found.InspectionId);
@@ -72,6 +73,7 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
     {
         found.ToTable("Discrepancy");
         found.HasIndex(row => row.SameAs);
+        found.HasIndex(row => row.ComponentId);
         found.Property(row => row.Id).ValueGeneratedNever();
         found.Property(row => row.Changes).IsConcurrencyToken();
         found.HasIndex(row => new { row.InspectionId, row.Number }).IsUnique();

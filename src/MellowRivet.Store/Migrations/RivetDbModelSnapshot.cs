@@ -225,6 +225,10 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("CarriedNumber")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Class")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -301,10 +305,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("TaskKey")
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("What")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -348,6 +348,8 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnName("Steps");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ComponentId");
 
                     b.HasIndex("SameAs");
 
@@ -452,6 +454,8 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasIndex("ComponentId");
 
+                    b.HasIndex("DiscrepancyId");
+
                     b.ToTable("DueItems");
                 });
 
@@ -508,6 +512,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Configuration")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -518,9 +525,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("Registration")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Revision")
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("SerialNumber")
                         .IsRequired()
@@ -781,6 +785,10 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Checklist")
                         .HasColumnType("TEXT");
 
@@ -795,9 +803,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<DateOnly>("OpenedOn")
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Revision")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("State")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -805,10 +810,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("TimeInService")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("WorkOrder")
                         .IsRequired()
@@ -911,10 +912,10 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("AircraftId");
-
                     b.HasIndex("WorkOrder")
                         .IsUnique();
+
+                    b.HasIndex("AircraftId", "State", "OpenedOn");
 
                     b.ToTable("Inspections");
                 });
@@ -939,6 +940,10 @@ namespace MellowRivet.Store.Migrations
 
                     b.Property<string>("Caution")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
 
                     b.Property<Guid?>("ComponentId")
                         .HasColumnType("TEXT");
@@ -1005,10 +1010,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("Verdict")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Why")
                         .IsRequired()
@@ -1129,6 +1130,10 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Class")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1178,10 +1183,6 @@ namespace MellowRivet.Store.Migrations
 
                     b.Property<DateOnly>("Since")
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("What")
                         .IsRequired()
@@ -1472,6 +1473,8 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("At");
 
                     b.ToTable("Postings");
                 });

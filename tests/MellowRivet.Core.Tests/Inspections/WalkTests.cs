@@ -4,6 +4,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Signing;
+using MellowRivet.Core.Trends;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Tests.Inspections;
@@ -104,12 +105,19 @@ public class WalkTests
         var fresh = aircraft.Install(new(Guid.NewGuid(), ComponentKind.Cylinder, "", "new"), "2", new Hours(600), new Hours(0), engine.Id).Component;
         readings.AddRange(new[] { (610m, 78), (700m, 78), (800m, 77), (900m, 77) }.Select(pair => At(fresh, pair.Item1, pair.Item2)));
 
-        var history = CylinderHistory.Of(aircraft, engine, 2, readings, null);
-        history.Readings.Count.ShouldBe(7);
+        var history = CylinderHistory.Of(aircraft, engine, 2, readings, null, HoursAxis.Aircraft);
+        history.Readings.Count.ShouldBe(7, "the place has what every cylinder in it had");
         history.Trend.N.ShouldBe(4);
         history.Events.ShouldHaveSingleItem().ShouldBe(new(600, Restarts: true, "new cylinder", "weak"));
         history.LimitArea!.Value.ShouldBe(1.06, 0.006);
-        CylinderHistory.Of(aircraft, engine, 1, readings, null).Readings.ShouldBeEmpty();
+        CylinderHistory.Of(aircraft, engine, 1, readings, null, HoursAxis.Aircraft).Readings.ShouldBeEmpty();
+
+        // On its own hours the new cylinder has its own readings, the first at 10 h.
+        foreach (var reading in readings)
+            reading.CountOn(new(aircraft.Installations.Where(stay => stay.ComponentId == reading.ComponentId)));
+        var own = CylinderHistory.Of(aircraft, engine, 2, readings, null);
+        own.Readings.Select(own.At).ShouldBe([10, 100, 200, 300]);
+        (own.Events.Count, own.ToAircraft).ShouldBe((0, 600));
 
         Reading At(Component cylinder, decimal hours, double psi) => new(Guid.NewGuid(), aircraft.Id, cylinder.Id, Reading.CompressionKind, "2", psi, Unit.Psi,
             new(true, 80, 14.7), new Hours(hours), Fixture.Now.AddHours((double)hours), Fixture.Ines);

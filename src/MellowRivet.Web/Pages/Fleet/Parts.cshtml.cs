@@ -1,4 +1,5 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
@@ -233,7 +234,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             return (null, open);
         part.Identify(number, form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
         if (isEngine)
-            part.JudgeCompressionBy(new(default));
+            part.JudgeCompressionBy(new(CompressionSchool.SixtyOfEighty));
         return (part, null);
     }
 

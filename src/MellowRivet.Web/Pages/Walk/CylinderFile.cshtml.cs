@@ -1,4 +1,5 @@
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Plugs;
@@ -36,7 +37,7 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, TimeProvider clock)
         var plugs = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id).Select(stay => stay.ComponentId).ToHashSet();
         var log = (await Db.EngineLogs.AsNoTracking().Where(row => row.EngineId == EngineId).ToListAsync(stop)).MaxBy(row => row.AddedAt);
         Case = CylinderCase.Of(sheet, Number, CylinderHistory.Of(Job.Aircraft, Engine, Number, compressions, sheet.Test?.Conditions), new(
-            [.. past.SelectMany(row => row.Marks).Where(mark => mark.Step == PlugStep.Look && mark.Hole.Cylinder == Number && plugs.Contains(mark.PlugId)).OrderByDescending(mark => mark.At).Select(mark => Enum.Parse<PlugLook>(mark.Said))],
+            [.. past.SelectMany(row => row.Marks).Where(mark => mark.Step == PlugStep.Look && mark.Hole.Cylinder == Number && plugs.Contains(mark.PlugId)).OrderByDescending(mark => mark.At).Select(mark => EnumNames.Read<PlugLook>(mark.Said))],
             OilUse.Of(added),
             [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == EngineId).OrderByDescending(cut => cut.At)],
             log is { Flights: [.., var flight] } ? flight.Summary : null));

@@ -57,6 +57,7 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     }
 
     /// <summary>A page of the engine station whose engine or part came off meanwhile: the station itself says so.</summary>
+    [NonHandler]
     public override void OnPageHandlerExecuted(PageHandlerExecutedContext context)
     {
         if (context.Result is NotFoundResult && HttpMethods.IsGet(Request.Method) && Job is not null && At == Station.Engine

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261128075607_OwnHours")]
+    [Migration("20261128081336_OwnHours")]
     partial class OwnHours
     {
         /// <inheritdoc />
@@ -228,6 +228,10 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("CarriedNumber")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Class")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -304,10 +308,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("TaskKey")
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("What")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -351,6 +351,8 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnName("Steps");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ComponentId");
 
                     b.HasIndex("SameAs");
 
@@ -455,6 +457,8 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasIndex("ComponentId");
 
+                    b.HasIndex("DiscrepancyId");
+
                     b.ToTable("DueItems");
                 });
 
@@ -511,6 +515,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Configuration")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -521,9 +528,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("Registration")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Revision")
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("SerialNumber")
                         .IsRequired()
@@ -784,6 +788,10 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Checklist")
                         .HasColumnType("TEXT");
 
@@ -798,9 +806,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<DateOnly>("OpenedOn")
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Revision")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("State")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -808,10 +813,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("TimeInService")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("WorkOrder")
                         .IsRequired()
@@ -914,10 +915,10 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("AircraftId");
-
                     b.HasIndex("WorkOrder")
                         .IsUnique();
+
+                    b.HasIndex("AircraftId", "State", "OpenedOn");
 
                     b.ToTable("Inspections");
                 });
@@ -942,6 +943,10 @@ namespace MellowRivet.Store.Migrations
 
                     b.Property<string>("Caution")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
 
                     b.Property<Guid?>("ComponentId")
                         .HasColumnType("TEXT");
@@ -1008,10 +1013,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("Verdict")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Why")
                         .IsRequired()
@@ -1132,6 +1133,10 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Changes")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Class")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1181,10 +1186,6 @@ namespace MellowRivet.Store.Migrations
 
                     b.Property<DateOnly>("Since")
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("What")
                         .IsRequired()
@@ -1475,6 +1476,8 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("At");
 
                     b.ToTable("Postings");
                 });

@@ -1,0 +1,134 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Trends;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store.Tests;
+
+/// <summary>Readings counted on their parts' own hours as they are saved: the engine of N0TST came to it at 0 h with 12.3 h.</summary>
+public sealed class SeriesStoreTests : IAsyncLifetime
+{
+    private readonly TestShop shop = new();
+    private Guid inspection, home, away, engine;
+
+    public async ValueTask InitializeAsync()
+    {
+        inspection = await shop.BeginAsync();
+        await using var db = shop.Open();
+        var aircraft = await db.Aircraft.WithParts().SingleAsync();
+        var other = new Aircraft(Guid.NewGuid(), "N0AWY", "Test", "T-2", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
+        other.ReadTime(TestShop.Today, new Hours(5000));
+        (home, away, engine) = (aircraft.Id, other.Id, aircraft.Engines.Single().ComponentId);
+        db.AddRange(other, Read(home, engine, 600, -100), Read(home, null, 600, -100));
+        await db.SaveChangesAsync();
+    }
+
+    public ValueTask DisposeAsync() => shop.DisposeAsync();
+
+    private static Reading Read(Guid on, Guid? part, decimal hours, int days) =>
+        new(Guid.NewGuid(), on, part, "oil-pressure", "", 70, Unit.Psi, new(), new Hours(hours), TestShop.Now.AddDays(days), TestShop.Ines);
+
+    private async Task FileAsync(Guid aircraft, Func<RivetDb, Aircraft, Task<Core.Refusal?>> change)
+    {
+        await using var db = shop.Open();
+        (await new Desk(db, TestShop.Clock, new WalkFeed()).WriteFileAsync(aircraft, Guid.NewGuid(), there => change(db, there), default)).Refusal.ShouldBeNull();
+    }
+
+    private async Task MoveAsync(Guid from, Guid to, int days) =>
+        await FileAsync(from, async (db, aircraft) => aircraft.MoveTo(engine, await db.Aircraft.WithParts().SingleAsync(row => row.Id == to), "", TestShop.Today.AddDays(days), "lent"));
+
+    private async Task<double[]> OwnAsync()
+    {
+        await using var db = shop.Open();
+        var aircraft = await db.Aircraft.AsNoTracking().WithParts().SingleAsync(row => row.Id == home);
+        return [.. (await db.SeriesOfAsync(aircraft, HoursAxis.Part, default)).Single(group => group.Kind == "oil-pressure").Series.Single(series => series.Component?.Id == engine).Points.Select(point => Math.Round(point.Hours, 1))];
+    }
+
+    [Fact]
+    public async Task A_reading_is_counted_on_its_part_as_it_is_saved_and_goes_along_there_and_back()
+    {
+        await using (var db = shop.Open())
+            (await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), job =>
+            {
+                job.Inspection.Record(Read(home, engine, 1000.5m, 0));
+                return null;
+            }, default)).Job!.Inspection.Readings.Single().OwnTime.ShouldBe(new Hours(1012.8m));
+        await MoveAsync(home, away, 1);
+        await FileAsync(away, (db, aircraft) =>
+        {
+            aircraft.ReadTime(TestShop.Today.AddDays(30), new Hours(5050));
+            db.Readings.Add(Read(away, engine, 5050, 30));
+            return Task.FromResult<Core.Refusal?>(null);
+        });
+        await MoveAsync(away, home, 40);
+        (await OwnAsync()).ShouldBe([612.3, 1012.8, 1062.8]);
+
+        await using var now = shop.Open();
+        (await now.SeriesOf([engine]).CountAsync()).ShouldBe(3);
+        (await now.SeriesOf([], home).SingleAsync()).OwnTime.ShouldBeNull("the airframe runs on the aircraft's");
+    }
+
+    [Fact]
+    public async Task A_stay_put_right_counts_every_reading_anew_on_the_next_aircraft_too()
+    {
+        await MoveAsync(home, away, 1);
+        await FileAsync(away, (db, aircraft) =>
+        {
+            db.Readings.Add(Read(away, engine, 5000, 2));
+            return Task.FromResult<Core.Refusal?>(null);
+        });
+        Guid stay;
+        await using (var db = shop.Open())
+            stay = (await db.Installations.SingleAsync(one => one.ComponentId == engine && one.AircraftId == home)).Id;
+        // It came with 112.3 h, not 12.3 h.
+        await FileAsync(home, async (db, aircraft) => aircraft.PutRight(stay, await db.StaysAlongAsync(aircraft, stay, default), new Hours(0), new Hours(112.3m), new Hours(1000.5m)));
+        await using var now = shop.Open();
+        (await now.SeriesOf([engine]).ToListAsync()).Select(reading => reading.OwnTime!.Value.Value).Order().ShouldBe([712.3m, 1112.8m]);
+        (await now.Installations.AsNoTracking().Where(one => one.AircraftId == away).ToListAsync()).ShouldAllBe(one => one.OwnTimeThen == new Hours(1112.8m), "its cylinders came with it");
+    }
+
+    // What the last release wrote has no own hours: they follow from the stays when the shop is brought up to date.
+    [Fact]
+    public async Task A_shop_of_the_release_before_gets_them_from_the_stays()
+    {
+        await MoveAsync(home, away, 1);
+        await using (var db = shop.Open())
+        {
+            db.Readings.Add(Read(away, engine, 5020, 30));
+            await db.SaveChangesAsync();
+            await db.Database.ExecuteSqlAsync($"UPDATE Readings SET OwnTime = NULL");
+        }
+        await using (var db = shop.Open())
+            await db.CountAllOnPartsAsync(default);
+        await using var now = shop.Open();
+        (await now.Readings.AsNoTracking().ToListAsync()).Select(reading => reading.OwnTime?.Value).Order().ShouldBe([null, 612.3m, 1032.8m]);
+    }
+
+    [Fact]
+    public async Task Nothing_is_saved_past_what_counts_and_stamps()
+    {
+        await using var db = shop.Open();
+        db.Readings.Add(Read(home, engine, 900, -5));
+        Should.Throw<NotSupportedException>(() => db.SaveChanges());
+    }
+
+    [Theory]
+    [InlineData("SELECT * FROM Discrepancy WHERE ComponentId = 'x'", "IX_Discrepancy_ComponentId")]
+    [InlineData("SELECT * FROM DueItems WHERE DiscrepancyId = 'x'", "IX_DueItems_DiscrepancyId")]
+    [InlineData("SELECT * FROM Inspections WHERE AircraftId = 'x' AND State = 'InWork' ORDER BY OpenedOn DESC", "IX_Inspections_AircraftId_State_OpenedOn")]
+    [InlineData("SELECT * FROM Readings WHERE ComponentId = 'x' AND Kind = 'compression'", "IX_Readings_ComponentId_Kind")]
+    public async Task What_is_asked_for_often_is_found_by_an_index(string query, string index)
+    {
+        await using var connection = new SqliteConnection(shop.Data.ConnectionString);
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+#pragma warning disable CA2100 // The query is one of those above.
+        command.CommandText = $"EXPLAIN QUERY PLAN {query}";
+#pragma warning restore CA2100
+        await using var plan = await command.ExecuteReaderAsync();
+        (await plan.ReadAsync()).ShouldBeTrue();
+        plan.GetString(3).ShouldContain(index);
+    }
+}
