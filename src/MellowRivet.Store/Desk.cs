@@ -65,7 +65,10 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
     /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
     /// <param name="decide">Does the work on the loaded inspection; a refusal leaves everything as it was.</param>
     /// <param name="stop">Stops waiting.</param>
-    public async Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
+    public Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop) => WriteAskingAsync(inspectionId, post, job => Task.FromResult(decide(job)), stop);
+
+    /// <inheritdoc cref="WriteAsync"/>
+    public async Task<Written> WriteAskingAsync(Guid inspectionId, Guid post, Func<Job, Task<Refusal?>> decide, CancellationToken stop)
     {
         Job? loaded = null;
         var outcome = await db.OnceAsync(post, clock, async () =>
@@ -77,7 +80,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
                 return new("inspection", "There is no such inspection.");
             loaded = job;
             var readings = job.Inspection.Readings.ToList();
-            if ((job.Inspection.Closed() ?? decide(job)) is { } refusal)
+            if ((job.Inspection.Closed() ?? await decide(job)) is { } refusal)
                 return refusal;
             job.Inspection.Follow(job.Aircraft);
             // Whatever was done: a bad judgement is kept from here on, until it is answered.

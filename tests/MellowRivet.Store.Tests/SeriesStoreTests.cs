@@ -89,6 +89,34 @@ public sealed class SeriesStoreTests : IAsyncLifetime
         (await now.Installations.AsNoTracking().Where(one => one.AircraftId == away).ToListAsync()).ShouldAllBe(one => one.OwnTimeThen == new Hours(1112.8m), "its cylinders came with it");
     }
 
+    // The engine was away for a while: a sample from then is counted on that aircraft's hours, and its place in the series is the engine's own.
+    [Theory]
+    [InlineData(5020, null)]
+    [InlineData(900, "from 5000.0 to 5050.0 h")]
+    [InlineData(6000, "still to come")]
+    public async Task A_sample_belongs_to_the_aircraft_the_engine_was_on_that_day(int hours, string? refused)
+    {
+        await MoveAsync(home, away, 1);
+        await FileAsync(away, (db, aircraft) =>
+        {
+            aircraft.ReadTime(TestShop.Today.AddDays(30), new Hours(5050));
+            return Task.FromResult<Core.Refusal?>(null);
+        });
+        await MoveAsync(away, home, 40);
+        await using var db = shop.Open();
+        var aircraft = await db.Aircraft.WithParts().SingleAsync(row => row.Id == home);
+        var refusal = await db.TakeInAsync(aircraft, aircraft.Engines.Single().Component, [new(TestShop.Today.AddDays(15), new Hours(hours), 25, new Dictionary<string, double> { ["oil-iron"] = 20 })], TestShop.Ines, TestShop.Today.AddDays(60), default);
+        if (refused is not null)
+        {
+            refusal!.Message.ShouldContain(refused);
+            return;
+        }
+        refusal.ShouldBeNull();
+        await db.SaveChangesAsync();
+        var iron = await db.SeriesOf([engine]).SingleAsync(reading => reading.Kind == "oil-iron");
+        (iron.AircraftId, iron.OwnTime).ShouldBe((away, new Hours(1032.8m)));
+    }
+
     // What the last release wrote has no own hours: they follow from the stays when the shop is brought up to date.
     [Fact]
     public async Task A_shop_of_the_release_before_gets_them_from_the_stays()

@@ -48,6 +48,9 @@ public sealed class PartHours
     private static bool MayHold(Installation stay, DateTimeOffset at) =>
         (stay.InstalledOn is not { } on || on.AddDays(-1).ToDateTime(TimeOnly.MinValue) <= at.UtcDateTime) && (stay.RemovedOn is not { } off || at.UtcDateTime < off.AddDays(2).ToDateTime(TimeOnly.MinValue));
 
+    /// <summary>The stay that a day falls into, by the days on file; null where none says so.</summary>
+    public Installation? StayOn(DateOnly day) => stays.Select(one => one.Stay).LastOrDefault(stay => stay.InstalledOn is { } on && on <= day && (stay.RemovedOn is not { } off || day <= off) && (stay.IsOn || stay.RemovedOn is not null));
+
     /// <summary>Stays of one part, the earliest first.</summary>
     public static IReadOnlyList<Installation> InTurn(IEnumerable<Installation> stays) =>
         [.. stays.OrderBy(stay => stay.IsOn).ThenBy(stay => stay.InstalledOn ?? DateOnly.MinValue).ThenBy(stay => stay.OwnTimeThen?.Value ?? 0).ThenBy(stay => stay.InstalledAt.Value)];

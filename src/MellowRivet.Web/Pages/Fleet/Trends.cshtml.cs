@@ -32,7 +32,7 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
     private IReadOnlyList<SeriesGroup> beside = [];
 
     public SmallMultiple PlotsOf(SeriesGroup group) => new(group, beside.FirstOrDefault(other => other.Kind == group.Kind && other.Unit == group.Unit)?.Series
-        .SelectMany(series => series.Points.Select(point => (series.Label, point))).ToLookup(one => one.Label, one => one.point));
+        .SelectMany(series => series.Points.Select(point => (series.Label, point))).ToLookup(one => one.Label, one => one.point), Axis);
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
     {

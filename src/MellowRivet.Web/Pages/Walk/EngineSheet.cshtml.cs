@@ -141,17 +141,9 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
         if (file is { Length: <= OilLabFile.MostBytes })
             await file.CopyToAsync(content, stop);
         var (samples, refusal) = file is { Length: > OilLabFile.MostBytes } ? (null, new("lab", $"The file is larger than {OilLabFile.MostBytes / 1024} kB.")) : OilLabFile.Read(content.ToArray());
-        var written = refusal is not null ? new(refusal) : await OnSheetAsync(post, (job, sheet) =>
-        {
-            if (samples!.FirstOrDefault(sample => sample.TimeInService > job.Aircraft.TimeInService || sample.On > Today) is { } late)
-                return new("lab", $"The sample of {late.On:yyyy-MM-dd} at {late.TimeInService} h is still to come: the aircraft has {job.Aircraft.TimeInService} h. Nothing was taken in.");
-            var here = Db.Readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind.StartsWith("oil-")).Select(reading => new { reading.Kind, reading.TimeInService }).AsEnumerable().Select(reading => (reading.Kind, reading.TimeInService)).ToHashSet();
-            foreach (var sample in samples!)
-                foreach (var (kind, value) in sample.Ppm.Append(new("oil-hours", sample.OilHours ?? -1)).Where(one => one.Value >= 0 && !here.Contains((one.Key, sample.TimeInService))))
-                    Db.Readings.Add(new(Guid.CreateVersion7(), job.Aircraft.Id, sheet.Carrier.Id, kind, "", value, kind == "oil-hours" ? Unit.Hour : Unit.PartsPerMillion, new(), sample.TimeInService,
-                        new(sample.On.ToDateTime(new TimeOnly(12, 0)), TimeSpan.Zero), User.PersonId()));
-            return null;
-        }, stop);
+        var written = refusal is not null ? new(refusal) : await Desk.WriteAskingAsync(Id, post, async job => Find(job) is var (_, sheet)
+            ? await Db.TakeInAsync(job.Aircraft, sheet.Carrier, samples!, User.PersonId(), Today, stop)
+            : new("lab", "There is no such sheet on this aircraft."), stop);
         return await AnswerAsync(written, problem => problem with { Field = "lab" }, null, stop);
     }
 
