@@ -162,12 +162,18 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>Takes in one of the logs that ship with the product.</summary>
     public async Task LogAsync(string sample, Guid aircraftId, Guid engineId, DateTimeOffset at, CancellationToken stop)
     {
+        var (sha, columns, flights) = await ReadLogAsync(sample, stop);
+        Db.EngineLogs.Add(new(Guid.CreateVersion7(), aircraftId, engineId, sample, sha, columns, flights, Person("ines").Id, at));
+    }
+
+    public async Task<(string Sha, LogColumns Columns, IReadOnlyList<LogFlight> Flights)> ReadLogAsync(string sample, CancellationToken stop)
+    {
         await using var content = LogFiles.OpenSample(sample);
         var files = services.GetRequiredService<LogFiles>();
         var sha = (await files.TakeInAsync(content, stop)).Sha256!;
         var file = LogFile.Read(files.Read(sha)!).File!;
         var columns = file.Guess();
-        Db.EngineLogs.Add(new(Guid.CreateVersion7(), aircraftId, engineId, sample, sha, columns, EngineLog.Read(file, columns).Flights, Person("ines").Id, at));
+        return (sha, columns, EngineLog.Read(file, columns).Flights);
     }
 
     /// <summary>A drawn picture, taken in as if it came from a camera. Asking for one before it is wanted has it drawn while other things are written.</summary>

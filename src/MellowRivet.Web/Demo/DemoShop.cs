@@ -34,7 +34,7 @@ public static class DemoShop
 
     public static int Order(string signInName) => Array.FindIndex(Staff, person => person.SignInName == signInName);
 
-    public static async Task MakeAsync(IServiceProvider services, CancellationToken stop)
+    public static async Task MakeAsync(IServiceProvider services, bool big, CancellationToken stop)
     {
         var db = services.GetRequiredService<RivetDb>();
         var users = services.GetRequiredService<UserManager<Account>>();
@@ -59,6 +59,8 @@ public static class DemoShop
         await DemoTwin.MakeAsync(history, stop);
         await DemoGlider.MakeAsync(history, stop);
         await DemoBulletins.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
+        if (big)
+            await BigShop.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
     }
 
     // All but one model that a bulletin names, and all but one that is on file: both are asked about.

@@ -5,6 +5,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Store;
 using MellowRivet.Web.Demo;
+using MellowRivet.Web.Hosting.Benching;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Hosting;
@@ -45,10 +46,10 @@ public static class CommandLine
         verify.SetAction((parsed, stop) => VerifyAsync(Folder(parsed.GetValue(data), "shop"), stop));
         var backup = new Command("backup", "Copy the database to FILE while it is in use") { backupFile };
         backup.SetAction(parsed => Backup(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!));
-        var shop = new Option<string>("--shop") { Description = "Which invented shop: demo", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
-        shop.AcceptOnlyFromAmong("demo");
+        var shop = new Option<string>("--shop") { Description = "Which invented shop: demo, or big to measure on", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
+        shop.AcceptOnlyFromAmong("demo", "big");
         var seed = new Command("seed", "Make an invented shop without serving it") { shop, today };
-        seed.SetAction((parsed, stop) => SeedAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(today), stop));
+        seed.SetAction((parsed, stop) => SeedAsync(Invented(parsed.GetValue(data), parsed.GetValue(today), parsed.GetValue(shop)!), parsed.GetValue(shop) == "big", parsed.GetValue(today), stop));
         var parts = new Argument<string[]>("PART") { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
         parts.AcceptOnlyFromAmong([.. Bench.Parts]);
         var bench = new Command("bench", "Measure server times over demo data") { parts };
@@ -85,7 +86,7 @@ public static class CommandLine
     private static string Folder(string? given, string name) => given ?? Path.Combine(AppContext.BaseDirectory, "..", name);
 
     // A shop made as of a set day has a folder of its own, and so is made as of that day whatever ran before.
-    private static string Invented(string? given, SetClock? today) => Folder(given, today is null ? "demo" : $"demo-{today.Today():yyyy-MM-dd}");
+    private static string Invented(string? given, SetClock? today, string shop = "demo") => Folder(given, today is null ? shop : $"{shop}-{today.Today():yyyy-MM-dd}");
 
     private static async Task<int> DemoAsync(string folder, int port, bool fresh, SetClock? today, CancellationToken stop)
     {
@@ -96,11 +97,11 @@ public static class CommandLine
         return await ServeAsync(new(new(folder)) { Port = port, Demo = true, Clock = today ?? TimeProvider.System }, stop);
     }
 
-    private static async Task<int> SeedAsync(string folder, SetClock? today, CancellationToken stop)
+    private static async Task<int> SeedAsync(string folder, bool big, SetClock? today, CancellationToken stop)
     {
         if (Directory.Exists(folder) && Directory.EnumerateFileSystemEntries(folder).Any())
             return Fail($"{folder} isn't empty: it stays as it is.", 2);
-        RivetSettings settings = new(new(folder)) { Port = 0, Demo = true, Clock = today ?? TimeProvider.System };
+        RivetSettings settings = new(new(folder)) { Port = 0, Demo = true, Big = big, Clock = today ?? TimeProvider.System };
         await using var app = await RivetApp.OpenAsync(settings, stop);
         Console.WriteLine($"Made at {folder}.");
         return 0;
@@ -115,7 +116,7 @@ public static class CommandLine
             return Fail($"{reason}, or name another port with --port.", 1);
         await using var app = await RivetApp.OpenAsync(settings, stop);
         await app.StartAsync(stop);
-        Console.WriteLine($"Mellow Rivet is at http://127.0.0.1:{settings.Port}");
+        Console.WriteLine($"Mellow Rivet is at {app.Urls.First()}");
         if (settings.DayIsSet)
             Console.WriteLine($"The shop's day is set to {settings.Clock.Today():yyyy-MM-dd}.");
         if (settings.Demo)

@@ -62,7 +62,7 @@ public static class RivetApp
             return;
         // All of it or none: a demo that was interrupted begins again.
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await DemoShop.MakeAsync(scope.ServiceProvider, stop);
+        await DemoShop.MakeAsync(scope.ServiceProvider, scope.ServiceProvider.GetRequiredService<RivetSettings>().Big, stop);
         await transaction.CommitAsync(stop);
     }
 

@@ -11,6 +11,9 @@ public sealed record RivetSettings(DataFolder Data)
     /// <summary>Serves the demo's invented shop and lists its people to enter as.</summary>
     public bool Demo { get; init; }
 
+    /// <summary>The demo's shop is made with a large fleet and its past, to measure on.</summary>
+    public bool Big { get; init; }
+
     public const double UsualPictureScale = 0.75;
 
     /// <summary>How large the demo's pictures are drawn, of 1280 × 960: drawing and taking them in is most of its making.</summary>
