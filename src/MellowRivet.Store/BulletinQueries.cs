@@ -2,7 +2,6 @@ using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
-using MellowRivet.Core.Records;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -19,27 +18,6 @@ public sealed class FeedState
 
     /// <summary>What the last asking brought, or why it failed, in words.</summary>
     public string Said { get; set; } = "";
-}
-
-/// <summary>The shop's bulletins and types, kept between requests until one comes or changes, or the day does.</summary>
-public sealed class BulletinShelf
-{
-    private sealed record Mark(int Bulletins, int Changes, int Types, int TypeChanges, Guid? Latest);
-
-    private (Mark Mark, BulletinList List)? kept;
-
-    public async Task<BulletinList> ListAsync(RivetDb db, DateOnly today, CancellationToken stop)
-    {
-        // The marks are read before what they stand for: what is loaded may be newer than its mark, never older.
-        var held = await db.Bulletins.GroupBy(_ => 1).Select(all => new { Count = all.Count(), Changes = all.Sum(one => one.Changes) }).SingleOrDefaultAsync(stop);
-        var types = await db.Types.GroupBy(_ => 1).Select(all => new { Count = all.Count(), Changes = all.Sum(one => one.Changes), Latest = all.Max(one => one.Id) }).SingleOrDefaultAsync(stop);
-        Mark mark = new(held?.Count ?? 0, held?.Changes ?? 0, types?.Count ?? 0, types?.Changes ?? 0, types?.Latest);
-        if (kept is { } there && there.Mark == mark && there.List.Today == today)
-            return there.List;
-        var list = new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
-        kept = (mark, list);
-        return list;
-    }
 }
 
 /// <summary>What became of bulletins that came in.</summary>
@@ -69,13 +47,12 @@ public static class BulletinQueries
         await db.BulletinCases.AsNoTracking().Where(one => aircraft.Contains(one.AircraftId!.Value) || parts.Contains(one.ComponentId!.Value)).ToListAsync(stop),
         await db.StatedFacts.AsNoTracking().Where(one => aircraft.Contains(one.AircraftId!.Value) || parts.Contains(one.ComponentId!.Value)).ToListAsync(stop));
 
-    /// <summary>Facts that were read off an aircraft, loaded with its parts, and off what is on it.</summary>
-    public static async Task<IReadOnlyList<StatedFact>> StatedOnAsync(this RivetDb db, Aircraft aircraft, CancellationToken stop) =>
-        (await db.CasesAsync([aircraft.Id], [.. aircraft.Installations.Where(stay => stay.IsOn).Select(stay => stay.ComponentId)], stop)).Stated;
-
-    /// <summary>One aircraft's due line with its bulletins, all loaded anew: for a write that decides by it.</summary>
-    public static async Task<DueLine> FreshLineAsync(this RivetDb db, Guid aircraftId, Func<Category, RulePack> rules, DateOnly today, CancellationToken stop) =>
-        (await db.DueLinesAsync([aircraftId], new(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today), rules, today, whole: true, stop))[0];
+    /// <summary>Facts that were read off aircraft, loaded with their parts, and off what is on them.</summary>
+    public static async Task<IReadOnlyList<StatedFact>> StatedOnAsync(this RivetDb db, IReadOnlyCollection<Aircraft> fleet, CancellationToken stop)
+    {
+        var (aircraft, parts) = (fleet.Select(one => one.Id).ToList(), fleet.SelectMany(one => one.Installations).Where(stay => stay.IsOn).Select(stay => stay.ComponentId).ToList());
+        return await db.StatedFacts.AsNoTracking().Where(one => aircraft.Contains(one.AircraftId!.Value) || parts.Contains(one.ComponentId!.Value)).ToListAsync(stop);
+    }
 
     /// <summary>The case of a bulletin on an aircraft or part, made where there is none.</summary>
     public static async Task<BulletinCase> CaseAsync(this RivetDb db, string family, Guid aircraftId, Guid? componentId, CancellationToken stop) =>

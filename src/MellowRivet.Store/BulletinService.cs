@@ -37,7 +37,7 @@ public sealed class SimulatedBulletinService(DataFolder data) : IBulletinService
 }
 
 /// <summary>Asks the service what is new, takes it in and holds it against the whole shop at once.</summary>
-public sealed class BulletinPost(RivetDb db, IBulletinService service, DueBoard board, TimeProvider clock)
+public sealed class BulletinPost(RivetDb db, IBulletinService service, ShopBoard board, TimeProvider clock)
 {
     private const int DaysAskedAgain = 31;
 
@@ -56,7 +56,7 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, DueBoard 
                 taken = await db.TakeInAsync(bulletins, service.Name, null, clock.GetUtcNow(), stop);
                 return null;
             }, stop);
-            said = taken!.OnTheShop(await board.LinesAsync(db, today, stop), await db.TypeListAsync(stop));
+            said = taken!.OnTheShop((await board.NowAsync(stop)).Lines, await db.TypeListAsync(stop));
         }
         FeedState? state = null;
         await db.OnceAsync(Guid.CreateVersion7(), clock, async () =>

@@ -15,7 +15,7 @@ namespace MellowRivet.Store;
 public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
-public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard? board = null, JobsAtHand? hand = null, Shelf? shelf = null) : IDisposable
+public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoard? board = null, JobsAtHand? hand = null, Shelf? shelf = null) : IDisposable
 {
     private Job? held;
 
@@ -27,18 +27,9 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
         return aircraft => (shelf ?? throw new InvalidOperationException("This desk has no shelf.")).Weigh(aircraft.Category, people);
     }
 
-    /// <summary>An aircraft's due line with the shop's bulletins on it, as the board keeps it.</summary>
-    /// <param name="aircraft">The aircraft as it was just loaded.</param>
-    /// <param name="stop">Stops waiting.</param>
-    public Task<DueLine> DueLineAsync(Aircraft aircraft, CancellationToken stop)
-    {
-        var today = clock.Today();
-        return board is null ? db.DueLineAsync(aircraft, today, stop) : board.LineAsync(db, aircraft, today, stop);
-    }
-
-    /// <summary>Every bulletin of the shop on one aircraft, with those that don't apply and why.</summary>
-    public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop) =>
-        board is null ? BulletinResearch.None : await board.ResearchAsync(db, aircraftId, clock.Today(), stop);
+    /// <summary>The shop as it stands.</summary>
+    /// <exception cref="InvalidOperationException">This desk has no board to look at.</exception>
+    public ShopBoard Board => board ?? throw new InvalidOperationException("This desk has no board.");
 
     /// <summary>The inspection with everything in it, and its aircraft, to look at and not to change; null where there is none.</summary>
     public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop) =>
@@ -148,11 +139,8 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
     /// <param name="stop">Stops waiting.</param>
     public async Task<Written> SignAsync(Guid inspectionId, Guid post, ShopRules rules, Signer signer, bool airworthy, CancellationToken stop)
     {
-        if (await db.Inspections.AsNoTracking().Where(row => row.Id == inspectionId).Select(row => (Guid?)row.AircraftId).FirstOrDefaultAsync(stop) is not { } aircraftId)
-            return new(new("inspection", "There is no such inspection."));
-        // Looked up before the turn is taken: what somebody notes in between makes it stricter only by the next look.
-        var research = (await db.FreshLineAsync(aircraftId, _ => rules.Pack, clock.Today(), stop)).Research;
-        return await WriteAsync(inspectionId, post, job => !Readiness.Of(job.Inspection, job.Aircraft, rules, research).MaySign
+        // Looked up in its own turn: a directive that came in a moment ago holds it up.
+        return await WriteAskingAsync(inspectionId, post, async job => !Readiness.Of(job.Inspection, job.Aircraft, rules, (await Board.InTurnAsync(job.Aircraft.Id, stop)).Research).MaySign
             ? new("sign", "There are still things to do before this can be signed: they are listed above.")
             : airworthy == job.Inspection.OpenAirworthiness.Any()
                 ? new("sign", "Somebody changed the fix list while you had this open, and the statement is another one now. Read it, then sign.")
@@ -167,7 +155,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, DueBoard
         {
             if (await JobAsync(inspectionId, stop) is not { } job)
                 return new("inspection", "There is no such inspection.");
-            var research = (await db.FreshLineAsync(job.Aircraft.Id, _ => rules, today, stop)).Research;
+            var research = (await Board.InTurnAsync(job.Aircraft.Id, stop)).Research;
             if (research.Lines.Count == 0)
                 return new("sign", "The shop holds no bulletin: there is no status to sign.");
             var draft = RecordWriter.BulletinStatus(job.Inspection, job.Aircraft, rules, research, signer, today);

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Store.Photos;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -27,6 +28,10 @@ public static class FixListQueries
         return [.. (await rows.ToListAsync(stop)).Select(row => new EarlierFind(row.found, row.WorkOrder, row.Id, row.OpenedOn, row.TimeInService.Value))
             .OrderByDescending(find => find.On).ThenBy(find => find.Found.Number)];
     }
+
+    /// <summary>Whether a picture stands on an owner's page: only those that do are served there.</summary>
+    public static async Task<bool> IsShownToOwnerAsync(this RivetDb db, Guid inspectionId, string sha256, CancellationToken stop) => PhotoFiles.IsSha256(sha256)
+        && (await db.Discrepancies.FromSql($"SELECT * FROM Discrepancy WHERE InspectionId = {inspectionId} AND instr(Photos, {sha256}) > 0").AsNoTracking().ToListAsync(stop)).Any(found => OwnerList.IsShown(found) && found.Photos.Any(photo => photo.Sha256 == sha256));
 
     /// <summary>The link that a token opens; null where there is none, or it has ended.</summary>
     public static async Task<OwnerLink?> OwnerLinkAsync(this RivetDb db, string token, TimeProvider clock, CancellationToken stop)

@@ -23,23 +23,6 @@ public static class FleetQueries
     public static IQueryable<DueItem> DueOn(this RivetDb db, Guid aircraftId) => db.DueItems.Where(item => item.AircraftId == aircraftId
         || db.Installations.Any(stay => stay.AircraftId == aircraftId && stay.RemovedAt == null && stay.ComponentId == item.ComponentId));
 
-    /// <summary>An aircraft's due line; null where there is no such aircraft.</summary>
-    public static async Task<DueLine?> DueLineAsync(this RivetDb db, Guid aircraftId, DateOnly today, CancellationToken stop)
-    {
-        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
-            return null;
-        return await db.DueLineAsync(aircraft, today, stop);
-    }
-
-    /// <summary>The due line of an aircraft that is loaded with its parts.</summary>
-    public static async Task<DueLine> DueLineAsync(this RivetDb db, Aircraft aircraft, DateOnly today, CancellationToken stop)
-    {
-        var items = await db.DueOn(aircraft.Id).AsNoTracking().ToListAsync(stop);
-        var since = (aircraft.ReadOn ?? today).AddMonths(-Utilisation.MonthsLookedAt - 1);
-        var readings = await db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id && reading.On >= since).ToListAsync(stop);
-        return DueLine.Of(aircraft, items, readings, today);
-    }
-
     /// <summary>The due lines of some aircraft, by registration, with the shop's bulletins on them: six queries, however many there are.</summary>
     /// <param name="db">The shop.</param>
     /// <param name="which">The aircraft.</param>

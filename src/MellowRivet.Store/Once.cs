@@ -15,6 +15,9 @@ public sealed record Written(Refusal? Refusal, bool Repeated = false, Job? Job =
 /// <summary>Carries out a post in its turn and once.</summary>
 public static class Once
 {
+    /// <summary>How long a post is known again: longer than any device keeps one that it couldn't send.</summary>
+    public static readonly TimeSpan Kept = TimeSpan.FromDays(90);
+
     /// <summary>Takes the write lock, does the work, and saves it together with the post's id; a refusal leaves everything as it was.</summary>
     /// <param name="db">The shop.</param>
     /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
@@ -29,7 +32,10 @@ public static class Once
             return new(null, Repeated: true);
         if (await work() is { } refusal)
             return new(refusal);
-        db.Postings.Add(new() { Id = post, At = clock.GetUtcNow() });
+        var now = clock.GetUtcNow();
+        var past = now - Kept;
+        await db.Postings.Where(done => done.At < past).ExecuteDeleteAsync(stop);
+        db.Postings.Add(new() { Id = post, At = now });
         await db.SaveChangesAsync(stop);
         await transaction.CommitAsync(stop);
         return new((Refusal?)null);

@@ -46,6 +46,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<Tool> Tools => Set<Tool>();
     public DbSet<Shop> Shop => Set<Shop>();
     public DbSet<Whereabouts> Whereabouts => Set<Whereabouts>();
+    public DbSet<ShopMark> Marks => Set<ShopMark>();
     public DbSet<Posting> Postings => Set<Posting>();
 
     /// <summary>A shop's database outside the running application.</summary>
@@ -57,7 +58,9 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     }
 
     public static void Use(DbContextOptionsBuilder builder, DataFolder data) => builder
-        .UseSqlite(data.ConnectionString, sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery))
+        .UseSqlite(data.ConnectionString, sqlite => sqlite.UseQuerySplittingBehavior(QuerySplittingBehavior.SplitQuery)
+            // A list goes as one parameter, however long: every part of a large fleet would be more than a statement takes.
+            .UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
         .AddInterceptors(DurableConnection.Instance)
         // SQLite rebuilds a table outside a transaction. A backup is made before any migration, and is the way back.
         // Whether the last migration is up to the model is a test's to ask, not every start's: it would build the model anew.
@@ -94,6 +97,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     private async Task StampAsync(CancellationToken stop)
     {
         var changed = ChangeTracker.Entries().Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
+        await ShopMarks.RaiseAsync(this, changed.Select(entry => ShopMarks.CountedAs(entry.Entity)).OfType<MarkOf>(), stop);
         var parts = changed.Select(entry => entry.Entity switch { Component part => part.Id, DueItem item => item.ComponentId, BulletinCase one => one.ComponentId, StatedFact fact => fact.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
         var touched = changed.Select(entry => entry.Entity switch
         {

@@ -1,3 +1,4 @@
+using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -5,6 +6,9 @@ using MellowRivet.Core.Trends;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
+
+/// <summary>An engine monitor's log in its list.</summary>
+public sealed record LogHeader(Guid Id, string Name, DateTimeOffset AddedAt);
 
 /// <summary>What was measured: a part's series go along with it, whichever aircraft it flew on.</summary>
 public static class SeriesQueries
@@ -30,6 +34,17 @@ public static class SeriesQueries
     public static Task<List<Reading>> CompressionsOfAsync(this RivetDb db, Aircraft aircraft, Component engine, CancellationToken stop) =>
         db.SeriesOf(aircraft.Installations.Where(stay => stay.ParentId == engine.Id && stay.Component.Kind == ComponentKind.Cylinder).Select(stay => stay.ComponentId))
             .Where(reading => reading.Kind == Reading.CompressionKind).ToListAsync(stop);
+
+    /// <summary>The log of an engine that came last; null where none did.</summary>
+    public static Task<EngineLog?> LatestLogAsync(this RivetDb db, Guid engineId, CancellationToken stop) =>
+        db.EngineLogs.AsNoTracking().Where(log => log.EngineId == engineId).OrderByDescending(log => log.AddedAt).FirstOrDefaultAsync(stop);
+
+    /// <summary>The logs of an engine by name and day, the latest first, without what is in them.</summary>
+    public static async Task<IReadOnlyList<LogHeader>> LogsOfAsync(this RivetDb db, Guid engineId, CancellationToken stop) =>
+        await db.EngineLogs.AsNoTracking().Where(log => log.EngineId == engineId).OrderByDescending(log => log.AddedAt).Select(log => new LogHeader(log.Id, log.Name, log.AddedAt)).ToListAsync(stop);
+
+    /// <summary>One log, with its flights.</summary>
+    public static Task<EngineLog?> LogAsync(this RivetDb db, Guid id, CancellationToken stop) => db.EngineLogs.AsNoTracking().FirstOrDefaultAsync(log => log.Id == id, stop);
 
     /// <summary>The hours on which a reading of a part would stand in its series, taken now at a time in service of its aircraft.</summary>
     public static async Task<Hours> SeriesTimeAsync(this RivetDb db, Guid aircraftId, Guid? componentId, Hours aircraftTime, DateTimeOffset at, CancellationToken stop) => componentId is { } part

@@ -6,6 +6,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Time.Testing;
 
 namespace MellowRivet.Store.Tests;
 
@@ -43,7 +44,7 @@ public class AircraftFileTests : IAsyncLifetime
         var altimeter = await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "altimeter", DueKind.Instrument, new(EveryMonths: 24), source));
         await using (var db = shop.Open())
         {
-            var desk = new Desk(db, TestShop.Clock, new WalkFeed());
+            var desk = shop.Desk(db);
             await desk.WriteAsync(inspectionId, Guid.NewGuid(), job =>
             {
                 foreach (var task in job.Inspection.Tasks)
@@ -67,8 +68,9 @@ public class AircraftFileTests : IAsyncLifetime
         await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "annual", DueKind.Inspection, new(EveryMonths: 12), source));
         await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000), source));
         await using var db = shop.Open();
-        var one = (await db.DueLineAsync(aircraft.Id, Today, default))!;
-        var all = (await new DueBoard(new(), _ => TestShop.Rules).LinesAsync(db, Today, default)).ShouldHaveSingleItem();
+        var there = await db.Aircraft.AsNoTracking().WithParts().SingleAsync();
+        var one = DueLine.Of(there, await db.DueItems.AsNoTracking().ToListAsync(), await db.MeterReadings.AsNoTracking().ToListAsync(), Today);
+        var all = (await shop.Board(db).NowAsync(default)).Lines.ShouldHaveSingleItem();
         all.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)).ShouldBe(one.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)));
         all.Entries.Count.ShouldBe(2);
     }
@@ -80,11 +82,10 @@ public class AircraftFileTests : IAsyncLifetime
         var aircraft = await AircraftAsync();
         var engine = aircraft.Engines.Single().ComponentId;
         var oil = await FollowAsync(new(Guid.NewGuid(), null, engine, "oil", DueKind.Service, new(25), new(Standing.Practice, "test")));
-        var board = new DueBoard(new(), _ => TestShop.Rules);
         async Task<DueLine> LineAsync()
         {
             await using var db = shop.Open();
-            return (await board.LinesAsync(db, Today, default)).Single(line => line.Aircraft.Id == aircraft.Id);
+            return (await shop.Board(db).NowAsync(default)).Lines.Single(line => line.Aircraft.Id == aircraft.Id);
         }
         async Task ChangeAsync(Func<RivetDb, Task> change)
         {
@@ -105,7 +106,7 @@ public class AircraftFileTests : IAsyncLifetime
         await ChangeAsync(async db => (await db.Aircraft.WithParts().SingleAsync(row => row.Id == aircraft.Id)).TakeOff(engine, Today, new Hours(1010.5m), "sold").ShouldBeNull());
         (await LineAsync()).Entries.ShouldBeEmpty();
         await using var tomorrow = shop.Open();
-        (await board.LinesAsync(tomorrow, Today.AddDays(1), default)).Single().Now.Today.ShouldBe(Today.AddDays(1));
+        (await shop.Board(tomorrow, new FakeTimeProvider(TestShop.Now.AddDays(1))).NowAsync(default)).Lines.Single().Now.Today.ShouldBe(Today.AddDays(1));
     }
 
     [Fact]
@@ -144,7 +145,7 @@ public class AircraftFileTests : IAsyncLifetime
             await db.SaveChangesAsync();
         }
         await using var after = shop.Open();
-        (await after.DueLineAsync(to.Id, Today, default))!.Entries.ShouldHaveSingleItem().Item.What.ShouldBe("overhaul");
-        (await new DueBoard(new(), _ => TestShop.Rules).LinesAsync(after, Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
+        (await shop.Board(after).LineAsync(to.Id, default)).Entries.ShouldHaveSingleItem().Item.What.ShouldBe("overhaul");
+        (await shop.Board(after).NowAsync(default)).Lines.Single(line => line.Aircraft.Registration == "N0TST").Entries.ShouldBeEmpty();
     }
 }

@@ -30,12 +30,10 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         return taken!;
     }
 
-    private DueBoard Board { get; } = new(new(), _ => TestShop.Rules);
-
     private async Task<BulletinResearch> LookedAsync()
     {
         await using var db = shop.Open();
-        return (await Board.LinesAsync(db, Today, default)).Single(line => line.Aircraft.Registration == "N0TST").Research;
+        return (await shop.Board(db).NowAsync(default)).Lines.Single(line => line.Aircraft.Registration == "N0TST").Research;
     }
 
     [Fact]
@@ -71,7 +69,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         (await LookedAsync()).Lines.Single().State.ShouldBe(BulletinState.CannotTell);
         await using (var db = shop.Open())
         {
-            var written = await new Desk(db, TestShop.Clock, new WalkFeed()).WriteFileAsync((await db.Aircraft.SingleAsync()).Id, Guid.NewGuid(), aircraft =>
+            var written = await shop.Desk(db).WriteFileAsync((await db.Aircraft.SingleAsync()).Id, Guid.NewGuid(), aircraft =>
             {
                 var (fact, refusal) = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.crankshaft.serial", "TK-4", Guid.NewGuid(), null, TestShop.Ines, TestShop.Now, TestShop.Today);
                 db.Add(fact!);
@@ -99,12 +97,12 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         async Task<Written> WriteAsync(Func<Job, Core.Refusal?> work)
         {
             await using var db = shop.Open();
-            return await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), work, default);
+            return await shop.Desk(db).WriteAsync(inspection, Guid.NewGuid(), work, default);
         }
         async Task<Written> SignAsync()
         {
             await using var db = shop.Open();
-            return await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
+            return await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
         }
         void AnswerAll(Job job)
         {
@@ -132,10 +130,10 @@ public sealed class BulletinStoreTests : IAsyncDisposable
     {
         var inspection = await shop.BeginAsync();
         await using (var db = shop.Open())
-            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal!.Field.ShouldBe("sign", "no bulletin is held");
+            (await shop.Desk(db).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal!.Field.ShouldBe("sign", "no bulletin is held");
         await TakeInAsync(Bulletin("AD-1", "engine.serial in F-1 to F-9"));
         await using (var db = shop.Open())
-            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();
+            (await shop.Desk(db).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();
         await using var after = shop.Open();
         (await after.SignedRecords.SingleAsync()).Json.ShouldContain("does not apply");
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 1));
@@ -149,7 +147,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         async Task<FeedState> AskAsync()
         {
             await using var db = shop.Open();
-            return await new BulletinPost(db, new SimulatedBulletinService(shop.Data), Board, TestShop.Clock).AskAsync(default);
+            return await new BulletinPost(db, new SimulatedBulletinService(shop.Data), shop.Board(db), TestShop.Clock).AskAsync(default);
         }
         (await AskAsync()).Said.ShouldBe("2 new: 1 aircraft", "what comes out in four days isn't out yet");
         (await AskAsync()).Said.ShouldBe("nothing new");

@@ -26,13 +26,13 @@ public class DeskTests : IAsyncLifetime
     private async Task<Written> WriteAsync(Guid post, Func<Job, Core.Refusal?> work)
     {
         await using var db = shop.Open();
-        return await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, post, work, default);
+        return await shop.Desk(db).WriteAsync(inspection, post, work, default);
     }
 
     private async Task<Job> ReadAsync()
     {
         await using var db = shop.Open();
-        return (await new Desk(db, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
+        return (await shop.Desk(db).JobAsync(inspection, default))!;
     }
 
     [Fact]
@@ -95,7 +95,7 @@ public class DeskTests : IAsyncLifetime
     public async Task Signing_with_open_tasks_writes_nothing()
     {
         await using var db = shop.Open();
-        var written = await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
+        var written = await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
         written.Refusal!.Field.ShouldBe("sign");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
         (await ReadAsync()).Inspection.InWork.ShouldBeTrue();
@@ -264,7 +264,7 @@ public class DeskTests : IAsyncLifetime
     private async Task FinishAsync(Guid id)
     {
         await using var db = shop.Open();
-        var desk = new Desk(db, TestShop.Clock, new WalkFeed());
+        var desk = shop.Desk(db);
         (await desk.WriteAsync(id, Guid.NewGuid(), job =>
         {
             foreach (var task in job.Inspection.Tasks)

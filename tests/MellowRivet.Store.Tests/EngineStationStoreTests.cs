@@ -34,13 +34,13 @@ public class EngineStationStoreTests : IAsyncLifetime
     private async Task WriteAsync(Action<Job> work)
     {
         await using var db = shop.Open();
-        (await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), job => { work(job); return null; }, default)).Done.ShouldBeTrue();
+        (await shop.Desk(db).WriteAsync(inspection, Guid.NewGuid(), job => { work(job); return null; }, default)).Done.ShouldBeTrue();
     }
 
     private async Task<Job> ReadAsync()
     {
         await using var db = shop.Open();
-        return (await new Desk(db, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
+        return (await shop.Desk(db).JobAsync(inspection, default))!;
     }
 
     private static PlugTray Tray(Job job) => PlugTray.Of(job.Aircraft, job.Aircraft.Engines.Single().Component, job.Inspection);
@@ -114,7 +114,7 @@ public class EngineStationStoreTests : IAsyncLifetime
                 task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
         });
         await using (var db = shop.Open())
-            (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
+            (await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
         await using var after = shop.Open();
         var items = await after.DueItems.ToDictionaryAsync(item => item.Id);
         items[bench].Last!.Hours.ShouldBe(520.5m, "the magneto's own hours: 20 when fitted at 500, 1000.5 now");

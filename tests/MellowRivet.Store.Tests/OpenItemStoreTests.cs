@@ -29,19 +29,19 @@ public class OpenItemStoreTests : IAsyncLifetime
     private async Task<Written> WriteAsync(Func<Job, Core.Refusal?> work, Guid? id = null)
     {
         await using var db = shop.Open();
-        return await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(id ?? inspection, Guid.NewGuid(), work, default);
+        return await shop.Desk(db).WriteAsync(id ?? inspection, Guid.NewGuid(), work, default);
     }
 
     private async Task SignAsync()
     {
         await using var db = shop.Open();
-        (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal.ShouldBeNull();
+        (await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal.ShouldBeNull();
     }
 
     private async Task<Written> ClearAsync(Guid item, Guid? post = null, Signer? by = null, string reference = "manual 28-10")
     {
         await using var db = shop.Open();
-        return await new Desk(db, TestShop.Clock, new WalkFeed()).ClearAsync(item, post ?? Guid.NewGuid(), Clearing, new("Bladder replaced", CorrectionKind.Replaced, reference), by ?? Entitled, default);
+        return await shop.Desk(db).ClearAsync(item, post ?? Guid.NewGuid(), Clearing, new("Bladder replaced", CorrectionKind.Replaced, reference), by ?? Entitled, default);
     }
 
     private async Task LeaveTwoAsync()
@@ -91,7 +91,7 @@ public class OpenItemStoreTests : IAsyncLifetime
             return null;
         })).Refusal.ShouldBeNull();
         await using var db = shop.Open();
-        (await new Desk(db, TestShop.Clock, new WalkFeed()).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal!.Message.ShouldContain("the statement is another one now");
+        (await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal!.Message.ShouldContain("the statement is another one now");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
     }
 
@@ -133,13 +133,13 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await MeasureAsync(260, 0)).Refusal.ShouldBeNull();
         (await MeasureAsync(null, 1)).Refusal.ShouldBeNull();
         await using var db = shop.Open();
-        var job = (await new Desk(db, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
+        var job = (await shop.Desk(db).JobAsync(inspection, default))!;
         job.Inspection.Readings.ShouldBeEmpty();
         var line = JudgedLines.Of(job.Inspection, job.Aircraft).ShouldHaveSingleItem();
         (line.IsUnanswered, line.Judged.Saw).ShouldBe((true, "260 rpm"));
         (await MeasureAsync(120, 2)).Refusal.ShouldBeNull();
         await using var after = shop.Open();
-        job = (await new Desk(after, TestShop.Clock, new WalkFeed()).JobAsync(inspection, default))!;
+        job = (await shop.Desk(after).JobAsync(inspection, default))!;
         JudgedLines.Of(job.Inspection, job.Aircraft).ShouldHaveSingleItem().By.ShouldBe(AnsweredBy.ReadAgain);
     }
 }

@@ -33,7 +33,7 @@ public sealed class SeriesStoreTests : IAsyncLifetime
     private async Task FileAsync(Guid aircraft, Func<RivetDb, Aircraft, Task<Core.Refusal?>> change)
     {
         await using var db = shop.Open();
-        (await new Desk(db, TestShop.Clock, new WalkFeed()).WriteFileAsync(aircraft, Guid.NewGuid(), there => change(db, there), default)).Refusal.ShouldBeNull();
+        (await shop.Desk(db).WriteFileAsync(aircraft, Guid.NewGuid(), there => change(db, there), default)).Refusal.ShouldBeNull();
     }
 
     private async Task MoveAsync(Guid from, Guid to, int days) =>
@@ -50,7 +50,7 @@ public sealed class SeriesStoreTests : IAsyncLifetime
     public async Task A_reading_is_counted_on_its_part_as_it_is_saved_and_goes_along_there_and_back()
     {
         await using (var db = shop.Open())
-            (await new Desk(db, TestShop.Clock, new WalkFeed()).WriteAsync(inspection, Guid.NewGuid(), job =>
+            (await shop.Desk(db).WriteAsync(inspection, Guid.NewGuid(), job =>
             {
                 job.Inspection.Record(Read(home, engine, 1000.5m, 0));
                 return null;

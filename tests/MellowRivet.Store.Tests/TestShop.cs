@@ -40,6 +40,17 @@ public sealed class TestShop : IAsyncDisposable
 
     public RivetDb Open() => RivetDb.Of(Data);
 
+    public static Shelf Shelf { get; } = new()
+    {
+        Worksheets = [], RulePacks = [Rules], DueStarters = [], UsualFindings = [], NeverDeferred = [], Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),
+    };
+
+    public KeptStanding Kept { get; } = new();
+
+    public ShopBoard Board(RivetDb db, TimeProvider? clock = null) => new(db, Kept, Shelf, clock ?? Clock);
+
+    public Desk Desk(RivetDb db) => new(db, Clock, new WalkFeed(), Board(db));
+
     public async Task<Guid> BeginAsync()
     {
         await using var db = Open();
@@ -69,6 +80,7 @@ public sealed class TestShop : IAsyncDisposable
 
     public ValueTask DisposeAsync()
     {
+        Kept.Dispose();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(Data.Path, recursive: true);
         return ValueTask.CompletedTask;

@@ -239,13 +239,11 @@ public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task The_demo_shows_every_case()
     {
-        var states = await server.With(async db =>
-        {
-            var (board, today) = ((DueBoard)server.Services.GetService(typeof(DueBoard))!, DemoServer.Today);
-            var states = (await board.LinesAsync(db, today, default)).SelectMany(line => line.Research.Lines).Select(line => line.State).ToHashSet();
-            states.ShouldNotContain(BulletinState.DoesNotApply, "the board keeps only what concerns an aircraft");
-            return states.Concat((await board.ResearchAsync(db, db.Aircraft.First(row => row.Registration == "N04QF").Id, today, default)).Lines.Select(line => line.State)).ToHashSet();
-        });
+        await using var scope = server.Services.CreateAsyncScope();
+        var board = scope.ServiceProvider.GetRequiredService<ShopBoard>();
+        var states = (await board.NowAsync(default)).Lines.SelectMany(line => line.Research.Lines).Select(line => line.State).ToHashSet();
+        states.ShouldNotContain(BulletinState.DoesNotApply, "the board keeps only what concerns an aircraft");
+        states.UnionWith((await board.ResearchAsync(server.With(db => db.Aircraft.First(row => row.Registration == "N04QF").Id), default)).Lines.Select(line => line.State));
         Enum.GetValues<BulletinState>().Where(state => !states.Contains(state)).ShouldBeEmpty();
         server.With(db => db.Bulletins.AsNoTracking().AsEnumerable().Select(held => held.Bulletin.Kind).Distinct().Count()).ShouldBe(6);
     }

@@ -52,7 +52,11 @@ public sealed class ShopBulletin
         return null;
     }
 
-    public void Attach(Attachment attachment) => attachments = [.. attachments.Where(other => other.Sha256 != attachment.Sha256), attachment];
+    public void Attach(Attachment attachment)
+    {
+        attachments = [.. attachments.Where(other => other.Sha256 != attachment.Sha256), attachment];
+        Changes++;
+    }
 
     private void Take(Bulletin bulletin) => (Bulletin, Family, Revision) = (bulletin, bulletin.Family, bulletin.Revision);
 }

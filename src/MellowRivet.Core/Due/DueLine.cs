@@ -32,6 +32,9 @@ public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries,
     /// <summary>The shop's bulletins as they stand on it.</summary>
     public BulletinResearch Research { get; private init; } = BulletinResearch.None;
 
+    /// <summary>The same without what falls due by bulletins.</summary>
+    public DueLine OwnItems => this with { Research = BulletinResearch.None, Entries = [.. Entries.Where(entry => entry.Bulletin is null)] };
+
     /// <summary>The same with what falls due by bulletins in its place.</summary>
     public DueLine With(BulletinResearch research) => this with { Research = research, Entries = InOrder(Entries.Concat(research.Lines.Select(line => line.Due).OfType<DueEntry>())) };
 

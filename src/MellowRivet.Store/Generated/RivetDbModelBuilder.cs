@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("1c1e8e0d-b404-49bc-ae0e-e6663ab4fb20"), entityTypeCount: 31)
+            : base(skipDetectChanges: false, modelId: new Guid("17bec7a1-e250-4b66-9c30-e1876a2d5903"), entityTypeCount: 32)
         {
         }
 
@@ -44,6 +44,7 @@ namespace MellowRivet.Store.Generated
             var account = AccountEntityType.Create(this);
             var feedState = FeedStateEntityType.Create(this);
             var posting = PostingEntityType.Create(this);
+            var shopMark = ShopMarkEntityType.Create(this);
             var whereabouts = WhereaboutsEntityType.Create(this);
             var identityUserClaim = IdentityUserClaimEntityType.Create(this);
             var identityUserLogin = IdentityUserLoginEntityType.Create(this);
@@ -107,6 +108,7 @@ namespace MellowRivet.Store.Generated
             AccountEntityType.CreateAnnotations(account);
             FeedStateEntityType.CreateAnnotations(feedState);
             PostingEntityType.CreateAnnotations(posting);
+            ShopMarkEntityType.CreateAnnotations(shopMark);
             WhereaboutsEntityType.CreateAnnotations(whereabouts);
             IdentityUserClaimEntityType.CreateAnnotations(identityUserClaim);
             IdentityUserLoginEntityType.CreateAnnotations(identityUserLogin);

@@ -40,3 +40,8 @@ internal sealed class WhereaboutsMapping : IEntityTypeConfiguration<Whereabouts>
 {
     public void Configure(EntityTypeBuilder<Whereabouts> where) => where.HasKey(row => new { row.PersonId, row.InspectionId });
 }
+
+internal sealed class ShopMarkMapping : IEntityTypeConfiguration<ShopMark>
+{
+    public void Configure(EntityTypeBuilder<ShopMark> mark) => mark.HasKey(row => row.Of);
+}

@@ -1479,6 +1479,19 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("Postings");
                 });
 
+            modelBuilder.Entity("MellowRivet.Store.ShopMark", b =>
+                {
+                    b.Property<string>("Of")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Changes")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Of");
+
+                    b.ToTable("Marks");
+                });
+
             modelBuilder.Entity("MellowRivet.Store.Whereabouts", b =>
                 {
                     b.Property<Guid>("PersonId")

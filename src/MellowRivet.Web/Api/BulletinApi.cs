@@ -112,11 +112,11 @@ internal static class BulletinApi
         return new([.. TorquePair.Read(printed).Select(torque => new PrintedTorqueAnswer(torque.Value, torque.Unit.Symbol, torque.Unit.To(Core.Measures.Unit.NewtonMetre, torque.Value)))], JudgementAnswer.Of(judgement));
     }
 
-    private static async Task<IResult> StatusAsync(Guid id, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop)
+    private static async Task<IResult> StatusAsync(Guid id, RivetDb db, ShopBoard board, CancellationToken stop)
     {
         if (await db.Aircraft.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
             return Results.NotFound();
-        var research = await board.ResearchAsync(db, id, clock.Today(), stop);
+        var research = await board.ResearchAsync(id, stop);
         await using var text = new StringWriter(CultureInfo.InvariantCulture);
         await using (var csv = new TableWriter(text))
             await csv.WriteRecordsAsync(research.Lines.Select(line => new

@@ -1,6 +1,5 @@
 using System.Security.Cryptography;
 using System.Text;
-using MellowRivet.Core;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -21,14 +20,14 @@ internal static class DueApi
             .Accepts<DueCall>("application/json").Produces<DueAnswer>().ProducesValidationProblem()
             .WithName("Due").WithSummary("Reckons what falls due, when, and by which limb.");
 
-        app.MapGet("/aircraft/{id:guid}/due.ics", (Guid id, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) => OneAsync(db, board, row => row.Id == id, clock, stop))
+        app.MapGet("/aircraft/{id:guid}/due.ics", (Guid id, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) => OneAsync(db, board, row => row.Id == id, clock, stop))
             .Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/due.ics", (RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(db, board, clock, stop))
+        app.MapGet("/due.ics", (ShopBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(board, clock, stop))
             .Needs(Right.Look).ExcludeFromDescription();
         // A calendar program can't sign in: the key in the address is its person's, and opens nothing but this.
-        app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await ShopAsync(db, board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
-        app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop) =>
+        app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
+            await KnownAsync(db, key, stop) ? await ShopAsync(board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
+        app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
             await KnownAsync(db, key, stop) ? await OneAsync(db, board, row => row.Registration == registration, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
     }
 
@@ -47,18 +46,16 @@ internal static class DueApi
         return db.People.AnyAsync(person => person.CalendarKeyHash == hash, stop);
     }
 
-    private static async Task<IResult> OneAsync(RivetDb db, DueBoard board, System.Linq.Expressions.Expression<Func<Core.Fleet.Aircraft, bool>> which, TimeProvider clock, CancellationToken stop)
+    private static async Task<IResult> OneAsync(RivetDb db, ShopBoard board, System.Linq.Expressions.Expression<Func<Core.Fleet.Aircraft, bool>> which, TimeProvider clock, CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(which, stop) is not { } aircraft)
+        if (await db.Aircraft.AsNoTracking().FirstOrDefaultAsync(which, stop) is not { } aircraft)
             return Results.NotFound();
-        var line = await board.LineAsync(db, aircraft, clock.Today(), stop);
+        var line = await board.LineAsync(aircraft.Id, stop);
         return Results.Text(DueCalendar.Write([line], $"{aircraft.Registration}: due", clock.GetUtcNow()), DueCalendar.ContentType);
     }
 
-    private static async Task<IResult> ShopAsync(RivetDb db, DueBoard board, TimeProvider clock, CancellationToken stop)
-    {
-        return Results.Text(DueCalendar.Write(await board.LinesAsync(db, clock.Today(), stop), "Due in the shop", clock.GetUtcNow()), DueCalendar.ContentType);
-    }
+    private static async Task<IResult> ShopAsync(ShopBoard board, TimeProvider clock, CancellationToken stop) =>
+        Results.Text(DueCalendar.Write([.. (await board.NowAsync(stop)).Lines], "Due in the shop", clock.GetUtcNow()), DueCalendar.ContentType);
 
     private static DueAnswer? Reckon(DueCall call, Problems problems)
     {

@@ -1,4 +1,3 @@
-using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
@@ -38,8 +37,7 @@ internal static class Endpoints
         {
             if (await db.OwnerLinkAsync(token, clock, stop) is not { } link || !Enum.TryParse<PhotoSize>(size, ignoreCase: true, out var wanted))
                 return Results.NotFound();
-            var shown = (await db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == link.InspectionId).ToListAsync(stop)).Where(OwnerList.IsShown).SelectMany(found => found.Photos);
-            if (shown.All(photo => photo.Sha256 != sha256) || photos.PathOf(sha256, wanted) is not { } path)
+            if (!await db.IsShownToOwnerAsync(link.InspectionId, sha256, stop) || photos.PathOf(sha256, wanted) is not { } path)
                 return Results.NotFound();
             context.Response.Headers.CacheControl = "private, max-age=3600";
             return Results.File(path, "image/jpeg");

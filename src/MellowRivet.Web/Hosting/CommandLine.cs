@@ -53,7 +53,7 @@ public static class CommandLine
         var parts = new Argument<string[]>("PART") { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
         parts.AcceptOnlyFromAmong([.. Bench.Parts]);
         var bench = new Command("bench", "Measure server times over demo data") { parts };
-        bench.SetAction((parsed, stop) => Bench.RunAsync(parsed.GetValue(parts) ?? [], stop));
+        bench.SetAction((parsed, stop) => Bench.RunAsync(parsed.GetValue(parts) ?? [], parsed.GetValue(data), stop));
 
         var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
         var exportFile = new Argument<string>("FILE") { Description = "Where the JSON goes" };

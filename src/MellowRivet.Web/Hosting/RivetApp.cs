@@ -8,7 +8,6 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Handover;
-using MellowRivet.Web.Pages;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.EntityFrameworkCore;
@@ -90,8 +89,7 @@ public static class RivetApp
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<JobsAtHand>().AddSingleton<BulletinShelf>();
-        builder.Services.AddSingleton(services => new DueBoard(services.GetRequiredService<BulletinShelf>(), services.GetRequiredService<Shelf>().RulesFor)).AddSingleton<HangarBoard>();
+        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<JobsAtHand>().AddSingleton<KeptStanding>().AddScoped<ShopBoard>();
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>().AddHostedService<BulletinRound>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();

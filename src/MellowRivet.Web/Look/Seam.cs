@@ -1,5 +1,7 @@
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Web.Look;
@@ -18,7 +20,7 @@ public static class Seam
     {
         Station.Arrive => Arrive(inspection),
         Station.LookAndOpen => LookAndOpen(inspection),
-        Station.Engine or Station.Airframe => [.. ZonesOf(station, inspection).Select(zone => new Rivet(zone.Worst, $"{zone.Title}: {zone.InWords}", zone.Href(inspection)))],
+        Station.Engine or Station.Airframe => OfZones(ZoneProgress.Of(station, inspection), inspection.Id),
         Station.Bulletins => Bulletins(inspection, research ?? BulletinResearch.None),
         Station.FixList => FixList(inspection),
         Station.Close => [new(!inspection.InWork ? State.Good : readyToSign ? State.CannotTell : State.NotYet,
@@ -34,11 +36,11 @@ public static class Seam
             return new Rivet(state, $"{task.Text}: {state.Word()}", $"/walk/{inspection.Id}/{Place(task.Station)}/{task.ZoneKey}?task={task.Id}");
         })];
 
-    public static IReadOnlyList<ZoneProgress> ZonesOf(Station station, Inspection inspection) =>
-        [.. inspection.Walk.Where(task => task.Station == station).GroupBy(task => task.ZoneKey).Select(zone => new ZoneProgress(
-            zone.Key, zone.First().ZoneTitle, station, zone.Count(task => task.Verdict != TaskVerdict.NotYet), zone.Count(),
-            zone.Select(task => States.Of(task, inspection))
-                .Concat(inspection.Discrepancies.Where(found => found.IsOpen && found.ZoneKey == zone.Key).Select(States.Of)).Max()))];
+    /// <summary>A rivet for each zone.</summary>
+    public static IReadOnlyList<Rivet> OfZones(IEnumerable<ZoneProgress> zones, Guid walk) => [.. zones.Select(zone => new Rivet(zone.Worst, $"{zone.Title}: {zone.InWords}", zone.Href(walk)))];
+
+    /// <summary>Where a zone is worked on.</summary>
+    public static string Href(this ZoneProgress zone, Guid walk) => $"/walk/{walk}/{Place(zone.Station)}/{zone.Key}";
 
     public static string Place(Station station) => station switch
     {
@@ -102,12 +104,4 @@ public static class Seam
             : [.. open.GroupBy(pair => pair.found.ZoneKey).OrderByDescending(zone => zone.Max(pair => pair.state))
                 .Select(zone => new Rivet(zone.Max(pair => pair.state), $"{inspection.ZoneTitle(zone.Key)}: {zone.Count()} open", $"{href}#zone-{zone.Key}"))];
     }
-}
-
-/// <summary>How far a zone is.</summary>
-public sealed record ZoneProgress(string Key, string Title, Station Station, int Done, int Tasks, State Worst)
-{
-    public string InWords => $"{Done} of {Tasks}";
-
-    public string Href(Inspection inspection) => $"/walk/{inspection.Id}/{Seam.Place(Station)}/{Key}";
 }

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Judgements;
 using Microsoft.AspNetCore.Razor.TagHelpers;
 
 namespace MellowRivet.Web.Look;

@@ -1,4 +1,3 @@
-using MellowRivet.Core;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -14,7 +13,7 @@ public sealed record ShopDue(DueLine Line, DueEntry Entry);
 
 /// <summary>What falls due in the whole shop, most urgent first.</summary>
 [Needs(Right.Look)]
-public sealed class ShopDueModel(RivetDb db, DueBoard board, TimeProvider clock) : PageModel
+public sealed class ShopDueModel(ShopBoard board) : PageModel
 {
     /// <summary>Most lines shown: what is far off has its place on the aircraft's own due line, and in the CSV.</summary>
     private const int Most = 150;
@@ -30,7 +29,7 @@ public sealed class ShopDueModel(RivetDb db, DueBoard board, TimeProvider clock)
 
     public async Task OnGetAsync(CancellationToken stop)
     {
-        var lines = await board.LinesAsync(db, Today, stop);
+        var lines = (await board.NowAsync(stop)).Lines.ToList();
         var all = lines.SelectMany(line => line.Entries.Select(entry => new ShopDue(line, entry))).ToList();
         (Aircraft, Items) = (lines.Count, all.Count);
         Counts = all.GroupBy(due => due.Entry.Status.State).ToDictionary(group => group.Key, group => group.Count());
@@ -38,7 +37,5 @@ public sealed class ShopDueModel(RivetDb db, DueBoard board, TimeProvider clock)
             .OrderBy(due => DueLine.Rank(due.Entry.Status.State)).ThenBy(due => due.Entry.Status.Forecast ?? DateOnly.MaxValue).Take(Most)];
     }
 
-    public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) => File(DueCsv.Write(await board.LinesAsync(db, Today, stop)), "text/csv", "due-shop.csv");
-
-    private DateOnly Today => clock.Today();
+    public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) => File(DueCsv.Write([.. (await board.NowAsync(stop)).Lines]), "text/csv", "due-shop.csv");
 }

@@ -1,35 +1,66 @@
-using MellowRivet.Core;
+using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages;
 
 /// <summary>The hangar: answers "what do I do now?"</summary>
 [Needs(Right.Look)]
-public sealed class HangarModel(RivetDb db, HangarBoard board, TimeProvider clock) : PageModel
+public sealed class HangarModel(ShopBoard board) : PageModel
 {
     private const int MostCalls = 3;
 
+    /// <summary>Most lines of one page: with more the page weighs more than a hangar's radio carries at once.</summary>
+    private const int MostLines = 40;
+
+    /// <summary>Which page of them, from 1.</summary>
+    [FromQuery(Name = "page")]
+    public int? PageTyped { get; set; }
+
+    /// <summary>Only aircraft whose registration or type has this in it.</summary>
+    [FromQuery(Name = "find")]
+    public string? Find { get; set; }
+
     public IReadOnlyList<HangarLine> Lines { get; private set; } = [];
-    public IReadOnlyList<Call> WhatNow { get; private set; } = [];
+    public IReadOnlyList<(HangarLine Line, Call Call)> WhatNow { get; private set; } = [];
+    public string InWords { get; private set; } = "";
+    public int At { get; private set; } = 1;
+    public int Pages { get; private set; } = 1;
 
-    public string InWords => $"{Lines.Count} aircraft · {Lines.Count(line => line.Inspection is { InWork: true })} in work · "
-        + $"{Lines.Count(line => line.Inspection?.OpenAirworthiness.Any(found => found.Grounded) == true || line.Grounding is not null)} grounded";
+    /// <summary>The shop is larger than one page.</summary>
+    public bool IsLarge { get; private set; }
 
-    public async Task OnGetAsync(CancellationToken stop)
+    /// <summary>The day of what is shown, where it is yesterday's still.</summary>
+    public DateOnly? AsOf { get; private set; }
+
+    public async Task OnGetAsync([FromServices] TimeProvider clock, CancellationToken stop)
     {
-        Lines = await board.LinesAsync(db, clock.Today(), stop);
-        WhatNow = [.. Lines.SelectMany(line => line.Calls).OrderByDescending(call => call.State).Take(MostCalls)];
+        var now = await board.NowAsync(stop);
+        var all = now.Aircraft.Select(one => one.Hangar).ToList();
+        AsOf = now.Day == Core.ShopTime.Today(clock) ? null : now.Day;
+        IsLarge = all.Count > MostLines;
+        WhatNow = [.. all.SelectMany(line => line.Calls.Select(call => (line, call))).OrderByDescending(one => one.call.State).Take(MostCalls)];
+        InWords = $"{all.Count} aircraft · {all.Count(line => line.Work is { InWork: true })} in work · {all.Count(line => line.IsGrounded)} grounded";
+        // A large shop shows first what is in work, called for or held up; a small one is looked through by registration.
+        var found = all.Where(line => string.IsNullOrWhiteSpace(Find) || $"{line.Registration} {line.Type}".Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
+        if (IsLarge)
+            found = [.. found.OrderBy(line => line.Rank).ThenBy(line => line.Registration, StringComparer.Ordinal)];
+        Pages = Math.Max(1, (found.Count + MostLines - 1) / MostLines);
+        At = Math.Clamp(PageTyped ?? 1, 1, Pages);
+        Lines = [.. found.Skip((At - 1) * MostLines).Take(MostLines)];
     }
 
-    public static string Doing(Inspection inspection)
+    public string HrefOf(int page) => $"/?page={page}{(string.IsNullOrWhiteSpace(Find) ? "" : $"&find={Uri.EscapeDataString(Find)}")}";
+
+    public static string Doing(WorkShown work)
     {
-        var kind = inspection.Kind.InWords();
+        var kind = work.Kind.InWords();
         var said = char.ToUpperInvariant(kind[0]) + kind[1..];
-        return inspection.State switch
+        return work.State switch
         {
             InspectionState.SignedAirworthy => $"{said}, signed",
             InspectionState.SignedUnairworthy => $"{said} completed, not airworthy",

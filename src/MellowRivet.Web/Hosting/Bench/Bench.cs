@@ -32,7 +32,7 @@ internal static partial class Bench
 
     public static IEnumerable<string> Parts => [.. All, .. Shops];
 
-    public static async Task<int> RunAsync(string[] parts, CancellationToken stop)
+    public static async Task<int> RunAsync(string[] parts, string? data, CancellationToken stop)
     {
         bool Wanted(string part) => !parts.Intersect(All).Any() || parts.Contains(part);
         var count = new QueryCount();
@@ -40,7 +40,8 @@ internal static partial class Bench
         List<string> names = [];
         foreach (var big in new[] { true, false }.Where(big => !parts.Intersect(Shops).Any() || parts.Contains(big ? "big" : "demo")))
         {
-            var folder = Path.Combine(Path.GetTempPath(), $"rivet-bench-{Guid.NewGuid():N}");
+            // In a folder that is named the shops are kept, to be measured again.
+            var folder = data is null ? Path.Combine(Path.GetTempPath(), $"rivet-bench-{Guid.NewGuid():N}") : Path.Combine(data, big ? "big" : "demo");
             try
             {
                 var settings = new RivetSettings(new(folder)) { Port = 0, Demo = true, Big = big, SignInsPerMinute = 100, UploadsPerMinute = 100_000 };
@@ -53,7 +54,7 @@ internal static partial class Bench
                     views = await BenchViews.OfAsync(app.Services, big, stop);
                     await app.StartAsync(stop);
                     var (client, jar) = Visitor(app);
-                    var token = await EnterAsync(client, "orla", stop);
+                    var token = await EnterAsync(client, "orla", views, stop);
                     cookie = jar.GetCookieHeader(client.BaseAddress!);
                     if (Wanted("pages"))
                         foreach (var (name, path) in views.Pages())
@@ -76,7 +77,8 @@ internal static partial class Bench
             }
             finally
             {
-                Directory.Delete(folder, recursive: true);
+                if (data is null)
+                    Directory.Delete(folder, recursive: true);
             }
         }
         Print(names, results);
@@ -109,12 +111,12 @@ internal static partial class Bench
     }
 
     // The token for forms, as whoever entered.
-    private static async Task<string> EnterAsync(HttpClient client, string who, CancellationToken stop)
+    private static async Task<string> EnterAsync(HttpClient client, string who, BenchViews views, CancellationToken stop)
     {
         var token = Token().Match(await client.GetStringAsync("/enter", stop)).Groups[1].Value;
         using var form = new FormUrlEncodedContent([new("name", who), new("password", DemoShop.Password), new("__RequestVerificationToken", token)]);
         (await client.PostAsync("/enter", form, stop)).EnsureSuccessStatusCode();
-        return Token().Match(await client.GetStringAsync("/take-in", stop)).Groups[1].Value;
+        return Token().Match(await client.GetStringAsync($"/walk/{views.WorkId}/find", stop)).Groups[1].Value;
     }
 
     private static async Task<Measured> MeasureAsync(HttpClient client, string path, QueryCount count, CancellationToken stop)
@@ -195,7 +197,7 @@ internal static partial class Bench
         {
             var (client, _) = Visitor(app);
             using var own = client;
-            var token = await EnterAsync(client, names[person], stop);
+            var token = await EnterAsync(client, names[person], views, stop);
             var mine = tasks.Where((_, index) => index % People == person).ToList();
             for (var round = 0; round < VerdictsEach; round++)
             {

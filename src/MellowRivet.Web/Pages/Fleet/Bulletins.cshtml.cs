@@ -19,7 +19,7 @@ public sealed record Deciding(BulletinLine Line, BulletinCase Case, Person Me, A
 
 /// <summary>Every bulletin of the shop as it stands on one aircraft: facts read off, decisions, what was done, ferry flights.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, PhotoFiles photos, TimeProvider clock) : FleetPage(desk, db, clock)
+public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : FleetPage(desk, db, clock)
 {
     private Dictionary<Guid, string> people = [];
     private ComplyForm? typed;
@@ -140,7 +140,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, PhotoFile
             return decide(new(line, await Db.CaseAsync(line.Held.Family, aircraft.Id, line.On?.ComponentId, stop), me, aircraft));
         }, stop);
 
-    private async Task<BulletinResearch> LineAsync(Guid aircraftId, CancellationToken stop) => (await Db.FreshLineAsync(aircraftId, shelf.RulesFor, Today, stop)).Research;
+    private async Task<BulletinResearch> LineAsync(Guid aircraftId, CancellationToken stop) => (await Desk.Board.InTurnAsync(aircraftId, stop)).Research;
 
     private string BackTo(Guid? walk, string? b) => (walk is { } id ? $"/walk/{id}/bulletins" : Here) + (b is null ? "" : $"?b={b}");
 
@@ -150,8 +150,8 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, PhotoFile
             return false;
         if (InWork is { } open)
             await Db.Entry(Db.Attach(open).Entity).Collection(row => row.Tasks).LoadAsync(stop);
-        Research = await Desk.ResearchAsync(Id, stop);
-        Stated = await Db.StatedOnAsync(Aircraft, stop);
+        Research = await Desk.Board.ResearchAsync(Id, stop);
+        Stated = await Db.StatedOnAsync([Aircraft], stop);
         people = await Db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, person => person.Name, stop);
         Current = Research.Find(Key);
         return true;

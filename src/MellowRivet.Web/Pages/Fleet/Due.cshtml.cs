@@ -139,7 +139,7 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
     {
         if (!await LoadAsync(stop))
             return false;
-        Line = await Desk.DueLineAsync(Aircraft, stop);
+        Line = await Desk.Board.LineAsync(Id, stop);
         Current = Line.Entries.FirstOrDefault(entry => entry.Item.Id == ItemId);
         return true;
     }

@@ -208,7 +208,7 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         var readings = Db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == Id);
         Total = await readings.CountAsync(stop);
         Readings = await readings.OrderByDescending(reading => reading.On).ThenByDescending(reading => reading.Id).Take(Shown).ToListAsync(stop);
-        Use = (await Db.DueLineAsync(Aircraft, Today, stop)).Now.Hours.Use;
+        Use = (await Desk.Board.LineAsync(Id, stop)).Now.Hours.Use;
         return true;
     }
 }

@@ -97,7 +97,7 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
         if (rule is null)
             return RulePreview.Nothing with { Fault = fault };
         var fleet = await db.Aircraft.AsNoTracking().Include(row => row.Installations.Where(stay => stay.RemovedAt == null)).ThenInclude(stay => stay.Component).OrderBy(row => row.Registration).Take(60).ToListAsync(stop);
-        var stated = await db.StatedFacts.AsNoTracking().ToListAsync(stop);
+        var stated = await db.StatedOnAsync(fleet, stop);
         var types = await db.TypeListAsync(stop);
         return new(rule, null, [.. fleet.SelectMany(aircraft =>
         {

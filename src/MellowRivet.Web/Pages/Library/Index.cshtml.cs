@@ -19,7 +19,7 @@ public enum BulletinFilter { All = 1, Open, CannotTell, New, Unsettled, Supersed
 
 /// <summary>The shop's bulletins: what came, how it falls on the aircraft, the service, files.</summary>
 [Needs(Right.Look)]
-public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf bulletins, BulletinPost post, IBulletinService service, TimeProvider clock) : PageModel
+public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost post, IBulletinService service, TimeProvider clock) : PageModel
 {
     private const int Most = 200;
 
@@ -71,7 +71,7 @@ public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf
             taken = await db.TakeInAsync(read, "a file", User.PersonId(), clock.GetUtcNow(), stop);
             return null;
         }, stop);
-        var said = taken is null ? "taken in already" : $"{taken.OnTheShop(await board.LinesAsync(db, Today, stop), await db.TypeListAsync(stop))}{(taken.Known > 0 ? $"; {taken.Known} were here already and stay as they are" : "")}";
+        var said = taken is null ? "taken in already" : $"{taken.OnTheShop((await board.NowAsync(stop)).Lines, await db.TypeListAsync(stop))}{(taken.Known > 0 ? $"; {taken.Known} were here already and stay as they are" : "")}";
         return written.Done ? Redirect($"/bulletins?said={Uri.EscapeDataString(said)}") : await RefusedAsync(written.Refusal!, stop);
     }
 
@@ -84,9 +84,9 @@ public sealed class ShopBulletinsModel(RivetDb db, DueBoard board, BulletinShelf
 
     private async Task ShowAsync(CancellationToken stop)
     {
-        var list = await bulletins.ListAsync(db, Today, stop);
-        var tally = await board.TallyAsync(db, Today, stop);
-        Aircraft = await db.Aircraft.CountAsync(stop);
+        var now = await board.NowAsync(stop);
+        var (list, tally) = (now.Bulletins, now.Tally);
+        Aircraft = now.Aircraft.Count;
         Feed = await db.Feeds.AsNoTracking().FirstOrDefaultAsync(row => row.Source == service.Name, stop);
         // What came last: the day of the latest, and whatever came with it.
         var latest = list.All.Select(held => held.ReceivedAt).DefaultIfEmpty().Max();

@@ -20,7 +20,7 @@ public sealed record OnAircraft(DueLine Line, BulletinLine One, IReadOnlyList<Se
 /// <summary>One bulletin: what it says, and how it falls on every aircraft of the shop.</summary>
 [EnableRateLimiting("uploads")]
 [Needs(Right.Look)]
-public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletins, DocumentFiles documents, TimeProvider clock) : PageModel
+public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documents, TimeProvider clock) : PageModel
 {
     private const int MostReasons = 40;
 
@@ -78,16 +78,17 @@ public sealed class ShowModel(RivetDb db, DueBoard board, BulletinShelf bulletin
         if (await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == Id, stop) is not { } held)
             return false;
         Held = held;
-        var today = clock.Today();
-        SupersededBy = (await bulletins.ListAsync(db, today, stop)) is var list && list.All.FirstOrDefault(other => other.Id == Id) is { } kept ? list.SupersededBy(kept) : null;
+        var now = await board.NowAsync(stop);
+        SupersededBy = now.Bulletins is var list && list.All.FirstOrDefault(other => other.Id == Id) is { } kept ? list.SupersededBy(kept) : null;
         Unsettled = [.. list.Types.UnsettledIn(held.Bulletin)];
-        var stated = await db.StatedFacts.AsNoTracking().ToListAsync(stop);
-        var lines = await board.LinesAsync(db, today, stop);
-        On = [.. lines.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => new OnAircraft(line, one, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(line.Aircraft, stated, list.Types, one.On))])))
-            .OrderByDescending(on => on.One.State).ThenBy(on => on.Line.Aircraft.Registration, StringComparer.Ordinal)];
+        var lines = now.Lines.ToList();
+        var concerned = lines.Where(line => line.Research.Lines.Any(one => one.Held.Id == Id)).ToList();
         // Reasons for the first of the fleet; a large shop has them on each aircraft's own list.
-        var parts = lines.Where(line => On.All(on => on.Line != line)).Take(MostReasons).ToList();
-        NotOn = [.. parts.Select(line => (line.Aircraft, string.Join("; ", new AircraftFacts(line.Aircraft, stated, list.Types, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null)).Put(held.Bulletin.AppliesTo).Because)))];
+        var others = lines.Except(concerned).Take(MostReasons).ToList();
+        var stated = await db.StatedOnAsync([.. concerned.Concat(others).Select(line => line.Aircraft)], stop);
+        On = [.. concerned.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => new OnAircraft(line, one, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(line.Aircraft, stated, list.Types, one.On))])))
+            .OrderByDescending(on => on.One.State).ThenBy(on => on.Line.Aircraft.Registration, StringComparer.Ordinal)];
+        NotOn = [.. others.Select(line => (line.Aircraft, string.Join("; ", new AircraftFacts(line.Aircraft, stated, list.Types, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null)).Put(held.Bulletin.AppliesTo).Because)))];
         Taken = $"{(held.By is { } by ? (await db.People.AsNoTracking().FirstOrDefaultAsync(person => person.Id == by, stop))?.Name : "The service")}, {held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}";
         return true;
     }

@@ -1,4 +1,3 @@
-using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -40,7 +39,7 @@ public sealed class SettleForm
 
 /// <summary>The type list: what models the shop knows, and the names that no list knows yet.</summary>
 [Needs(Right.Look)]
-public sealed class TypesModel(RivetDb db, BulletinShelf bulletins, TimeProvider clock) : PageModel
+public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) : PageModel
 {
     [FromQuery(Name = "type")]
     public Guid? TypeId { get; set; }
@@ -111,7 +110,7 @@ public sealed class TypesModel(RivetDb db, BulletinShelf bulletins, TimeProvider
 
     private async Task LoadAsync(CancellationToken stop)
     {
-        var list = await bulletins.ListAsync(db, clock.Today(), stop);
+        var list = await board.BulletinsAsync(stop);
         Types = list.Types;
         Unsettled = await db.UnsettledAsync(list, stop);
         OnFile = (await db.ModelsOnFileAsync(stop)).Select(one => Types.Find(one.Kind, one.Name).Type).OfType<KnownType>().GroupBy(type => type.Id).ToDictionary(group => group.Key, group => group.Count());

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The station of bulletins: every one looked up for this inspection, taken in as tasks, complied with.</summary>
-public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock) : WalkPage(desk, db)
+public sealed class BulletinsModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
 {
     private ComplyForm? typed;
 
@@ -72,7 +72,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, TimeProvi
     }
 
     private async Task<BulletinLine?> LineAsync(string? key, CancellationToken stop) =>
-        (await Db.FreshLineAsync(Job.Aircraft.Id, shelf.RulesFor, clock.Today(), stop)).Research.Find(key);
+        (await Desk.Board.InTurnAsync(Job.Aircraft.Id, stop)).Research.Find(key);
 
     private async Task<IActionResult> AfterAsync(Written written, string onwards, CancellationToken stop)
     {
@@ -89,7 +89,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Shelf shelf, TimeProvi
         if (!await LoadAsync(stop))
             return false;
         Current = Research.Find(Key);
-        Stated = await Db.StatedOnAsync(Job.Aircraft, stop);
+        Stated = await Db.StatedOnAsync([Job.Aircraft], stop);
         SignedStatus = await Db.SignedRecords.CountAsync(record => record.InspectionId == Id && record.Book == Core.Records.Book.BulletinStatus, stop);
         return true;
     }

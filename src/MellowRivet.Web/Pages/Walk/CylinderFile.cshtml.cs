@@ -35,7 +35,7 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, TimeProvider clock)
         var past = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id)
             .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"), Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<BenchCheck>>(row, "benchChecks") }).ToListAsync(stop);
         var plugs = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id).Select(stay => stay.ComponentId).ToHashSet();
-        var log = (await Db.EngineLogs.AsNoTracking().Where(row => row.EngineId == EngineId).ToListAsync(stop)).MaxBy(row => row.AddedAt);
+        var log = await Db.LatestLogAsync(Engine.Id, stop);
         Case = CylinderCase.Of(sheet, Number, CylinderHistory.Of(Job.Aircraft, Engine, Number, compressions, sheet.Test?.Conditions), new(
             [.. past.SelectMany(row => row.Marks).Where(mark => mark.Step == PlugStep.Look && mark.Hole.Cylinder == Number && plugs.Contains(mark.PlugId)).OrderByDescending(mark => mark.At).Select(mark => EnumNames.Read<PlugLook>(mark.Said))],
             OilUse.Of(added),

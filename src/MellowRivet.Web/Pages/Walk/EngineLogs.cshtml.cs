@@ -8,7 +8,6 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -39,7 +38,7 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, TimeProvider clock, L
     [FromQuery]
     public string? Name { get; set; }
 
-    public IReadOnlyList<EngineLog> Logs { get; private set; } = [];
+    public IReadOnlyList<LogHeader> Logs { get; private set; } = [];
     public EngineLog? Log { get; private set; }
     public LogFlight? Flight { get; private set; }
     public IReadOnlyList<FlightPanel> Panels { get; private set; } = [];
@@ -101,7 +100,7 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, TimeProvider clock, L
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostFillAsync(Guid post, Guid log, int flight, string? when, CancellationToken stop)
     {
-        var summary = (await Db.EngineLogs.AsNoTracking().FirstOrDefaultAsync(row => row.Id == log, stop))?.Flights.FirstOrDefault(one => one.Number == flight)?.Summary;
+        var summary = (await Db.LogAsync(log, stop))?.Flights.FirstOrDefault(one => one.Number == flight)?.Summary;
         var written = await WriteAsync(post, (job, engine) =>
         {
             if (summary is null || when is not ("before" or BenchValue.After))
@@ -147,7 +146,7 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, TimeProvider clock, L
     {
         if (!await LoadEngineAsync(stop))
             return false;
-        Logs = [.. (await Db.EngineLogs.AsNoTracking().Where(row => row.EngineId == EngineId).ToListAsync(stop)).OrderByDescending(row => row.AddedAt)];
+        Logs = await Db.LogsOfAsync(Engine.Id, stop);
         if (FileSha is not null && files.Read(FileSha) is { } bytes)
         {
             Table = LogFile.Read(bytes).File;
@@ -163,7 +162,7 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, TimeProvider clock, L
             }
             return true;
         }
-        Log = LogId is null ? (Logs.Count > 0 ? Logs[0] : null) : Logs.FirstOrDefault(row => row.Id == LogId);
+        Log = (LogId is null ? (Logs.Count > 0 ? Logs[0] : null) : Logs.FirstOrDefault(row => row.Id == LogId)) is { } shown ? await Db.LogAsync(shown.Id, stop) : null;
         Flight = Log?.Flights.FirstOrDefault(flight => flight.Number == FlightNumber) ?? Log?.Flights[0];
         Panels = Flight is null ? [] : FlightPanel.Of(Flight);
         return true;

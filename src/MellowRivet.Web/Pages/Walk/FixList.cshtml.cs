@@ -1,9 +1,9 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
-using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 

@@ -48,7 +48,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
         {
             if (!Job.Inspection.InWork)
                 return Job.Inspection.Closed();
-            var line = await Db.DueLineAsync(aircraft, Today, stop);
+            var line = await Desk.Board.InTurnAsync(aircraft.Id, stop);
             if (line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is not { } entry || await Db.DueItems.FirstOrDefaultAsync(row => row.Id == item, stop) is not { } tracked)
                 return new Refusal("due", "It is not on this aircraft’s due line any more.");
             return tracked.MarkDone(entry.DoneNow(Today, Job.Inspection.WorkOrder), Today);
@@ -84,7 +84,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
         Newer = inspection.Sheets.Select(sheet => (sheet, then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version), now: editions[sheet.Key].MaxBy(edition => edition.Version)))
             .Where(pair => pair.now is { } now && now.Version > pair.sheet.Version)
             .ToDictionary(pair => pair.sheet.Key, pair => (pair.now!, pair.then is null ? [] : WorksheetChanges.Between(pair.then.Sheet, pair.now!.Sheet)));
-        Plan = WorkPlan.Of(inspection, await Db.DueLineAsync(Job.Aircraft, Today, stop), Last);
+        Plan = WorkPlan.Of(inspection, (await Desk.Board.LineAsync(Job.Aircraft.Id, stop)).OwnItems, Last);
         return true;
     }
 }

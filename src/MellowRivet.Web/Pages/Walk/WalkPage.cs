@@ -50,7 +50,7 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
         if ((written ?? await desk.JobAsync(Id, stop)) is not { } job)
             return false;
         Job = job;
-        Research = WholeResearch ? await desk.ResearchAsync(job.Aircraft.Id, stop) : job.Inspection.InWork ? (await desk.DueLineAsync(job.Aircraft, stop)).Research : BulletinResearch.None;
+        Research = WholeResearch ? await desk.Board.ResearchAsync(job.Aircraft.Id, stop) : job.Inspection.InWork ? (await desk.Board.LineAsync(job.Aircraft.Id, stop)).Research : BulletinResearch.None;
         Weighed = (await RulesAsync(stop))(job.Aircraft);
         Readiness = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, Weighed, Research) : Readiness.Signed(job.Inspection);
         return true;

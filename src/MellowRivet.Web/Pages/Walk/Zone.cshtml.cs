@@ -1,11 +1,12 @@
-using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
+using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
@@ -232,7 +233,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
 
     public string HrefOf(InspectionTask task) => $"/walk/{Id}/{Place}/{task.ZoneKey}?task={task.Id}{ShowQuery}";
 
-    public string HrefOf(ZoneProgress zone) => zone.Href(Job.Inspection) + (Show == TaskFilter.All ? "" : $"?show={Show}");
+    public string HrefOf(ZoneProgress zone) => zone.Href(Job.Inspection.Id) + (Show == TaskFilter.All ? "" : $"?show={Show}");
 
     /// <summary>A task's reading in words, or null.</summary>
     public string? ReadingOf(InspectionTask task) => Job.Inspection.ReadingAt(task) is { } reading
@@ -295,7 +296,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
         var walk = inspection.Walk.ToList();
         Counts = Enum.GetValues<TaskFilter>().ToDictionary(filter => filter, filter => walk.Count(task => filter.Wants(inspection, task, me)));
         var wanted = walk.Where(task => task.Station == At && Show.Wants(inspection, task, me)).Select(task => task.ZoneKey).ToHashSet();
-        Zones = [.. Seam.ZonesOf(At, inspection).Where(zone => Show == TaskFilter.All || wanted.Contains(zone.Key) || zone.Key == ZoneKey)];
+        Zones = [.. ZoneProgress.Of(At, inspection).Where(zone => Show == TaskFilter.All || wanted.Contains(zone.Key) || zone.Key == ZoneKey)];
         ZoneKey ??= (Zones.FirstOrDefault(zone => zone.Done < zone.Tasks) ?? (Zones.Count > 0 ? Zones[0] : null))?.Key;
         NextZone = Zones.SkipWhile(zone => zone.Key != ZoneKey).Skip(1).FirstOrDefault();
         var here = walk.Where(task => task.ZoneKey == ZoneKey && task.Station == At).ToList();

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261128081336_OwnHours")]
+    [Migration("20261128091836_OwnHours")]
     partial class OwnHours
     {
         /// <inheritdoc />
@@ -1480,6 +1480,19 @@ namespace MellowRivet.Store.Migrations
                     b.HasIndex("At");
 
                     b.ToTable("Postings");
+                });
+
+            modelBuilder.Entity("MellowRivet.Store.ShopMark", b =>
+                {
+                    b.Property<string>("Of")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Changes")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Of");
+
+                    b.ToTable("Marks");
                 });
 
             modelBuilder.Entity("MellowRivet.Store.Whereabouts", b =>

@@ -2,9 +2,8 @@ using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Inspections;
-using MellowRivet.Core.Judgements;
 
-namespace MellowRivet.Web.Look;
+namespace MellowRivet.Core.Judgements;
 
 /// <summary>The states that have a shape of their own, from least to most in need of a hand: the order decides which one a group shows.</summary>
 public enum State { NotHere = 1, Good, KnownMark, NotYet, CannotTell, Watch, Recommended, Deferrable, Airworthiness, Grounded }
@@ -82,14 +81,5 @@ public static class States
         DueState.Grace => State.Recommended,
         DueState.Overdue => State.Airworthiness,
         _ => State.CannotTell,
-    };
-
-    /// <summary>The tone of a judgement's panel: red, amber, green or plain.</summary>
-    public static string Tone(Verdict verdict) => verdict switch
-    {
-        Verdict.Good => "good",
-        Verdict.Reject => "bad",
-        Verdict.Unknown => "plain",
-        _ => "warn",
     };
 }

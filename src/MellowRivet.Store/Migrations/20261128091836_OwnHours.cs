@@ -53,6 +53,18 @@ namespace MellowRivet.Store.Migrations
                 type: "TEXT",
                 nullable: true);
 
+            migrationBuilder.CreateTable(
+                name: "Marks",
+                columns: table => new
+                {
+                    Of = table.Column<string>(type: "TEXT", nullable: false),
+                    Changes = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Marks", x => x.Of);
+                });
+
             migrationBuilder.CreateIndex(
                 name: "IX_Readings_ComponentId_Kind",
                 table: "Readings",
@@ -82,6 +94,9 @@ namespace MellowRivet.Store.Migrations
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.DropTable(
+                name: "Marks");
+
             migrationBuilder.DropIndex(
                 name: "IX_Readings_ComponentId_Kind",
                 table: "Readings");

@@ -1,0 +1,169 @@
+using System.Collections.Frozen;
+using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Hangar;
+using MellowRivet.Core.Inspections;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store;
+
+/// <summary>One aircraft as it stands: what is due, its bulletins, its line in the hangar; and of which changes that was drawn.</summary>
+/// <param name="Changes">The changes of its file.</param>
+/// <param name="WorkId">The inspection its line shows; null where there never was one.</param>
+/// <param name="WorkChanges">The changes of that.</param>
+/// <param name="Due">What is due on it, with its bulletins.</param>
+/// <param name="Hangar">Its line in the hangar.</param>
+public sealed record AircraftStanding(int Changes, Guid? WorkId, int WorkChanges, DueLine Due, HangarLine Hangar);
+
+/// <summary>The whole shop as it stands, on one day and after so many changes. Published whole, and only read from then on.</summary>
+/// <param name="Day">The day.</param>
+/// <param name="Marks">What had been changed when it was drawn.</param>
+/// <param name="Bulletins">The shop's bulletins and types.</param>
+/// <param name="Aircraft">Every aircraft, by registration.</param>
+/// <param name="Tally">How each bulletin falls on the shop; those that concern no aircraft are left out.</param>
+public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft, IReadOnlyDictionary<Guid, BulletinTally> Tally)
+{
+    private readonly FrozenDictionary<Guid, AircraftStanding> byId = Aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
+
+    /// <summary>One aircraft; null where it came in since.</summary>
+    public AircraftStanding? this[Guid aircraftId] => byId.GetValueOrDefault(aircraftId);
+
+    public IEnumerable<DueLine> Lines => Aircraft.Select(one => one.Due);
+}
+
+/// <summary>On how many aircraft a bulletin applies, can't be told, and is due now.</summary>
+public sealed record BulletinTally(int Applies, int CannotTell, int Due)
+{
+    public static readonly BulletinTally Nowhere = new(0, 0, 0);
+}
+
+/// <summary>
+/// What is kept of the shop between requests: the latest <see cref="ShopStanding"/>. One request draws the next one and
+/// everybody else waits for it; at midnight they see yesterday's, which says its day, until today's is there.
+/// </summary>
+public sealed class KeptStanding : IDisposable
+{
+    private readonly SemaphoreSlim turn = new(1);
+    private volatile ShopStanding? published;
+
+    /// <summary>The latest that was published; null before the first.</summary>
+    internal ShopStanding? Latest => published;
+
+    /// <param name="isGood">Whether one will do.</param>
+    /// <param name="willDo">Whether one will do while another request draws the next.</param>
+    /// <param name="draw">Draws the next one from the latest.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public async Task<ShopStanding> GetAsync(Func<ShopStanding, bool> isGood, Func<ShopStanding, bool> willDo, Func<ShopStanding?, Task<ShopStanding>> draw, CancellationToken stop)
+    {
+        if (published is { } there && isGood(there))
+            return there;
+        if (!await turn.WaitAsync(TimeSpan.Zero, stop))
+        {
+            if (published is { } before && willDo(before))
+                return before;
+            await turn.WaitAsync(stop);
+        }
+        try
+        {
+            // Whoever waited finds what the one before drew.
+            return published is { } meanwhile && isGood(meanwhile) ? meanwhile : published = await draw(published);
+        }
+        finally
+        {
+            turn.Release();
+        }
+    }
+
+    public void Dispose() => turn.Dispose();
+}
+
+/// <summary>The shop as it stands, for whoever asks: every due line, bulletin and line of the hangar comes from here.</summary>
+public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimeProvider clock)
+{
+    /// <summary>The shop now.</summary>
+    public async Task<ShopStanding> NowAsync(CancellationToken stop)
+    {
+        var today = clock.Today();
+        // Read before what they stand for: what is drawn may be newer than its marks, never older.
+        var marks = await ShopMarks.NowAsync(db, stop);
+        return await kept.GetAsync(there => there.Day == today && there.Marks == marks, there => there.Day < today && there.Marks == marks, there => DrawAsync(there, marks, today, stop), stop);
+    }
+
+    /// <summary>What is due on one aircraft, with its bulletins.</summary>
+    /// <exception cref="InvalidOperationException">There is no such aircraft.</exception>
+    public async Task<DueLine> LineAsync(Guid aircraftId, CancellationToken stop) =>
+        (await NowAsync(stop))[aircraftId]?.Due ?? throw new InvalidOperationException("There is no such aircraft.");
+
+    /// <summary>The shop's bulletins and types.</summary>
+    public async Task<BulletinList> BulletinsAsync(CancellationToken stop) => (await NowAsync(stop)).Bulletins;
+
+    /// <summary>One aircraft's bulletins with those that don't apply and why.</summary>
+    public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop) =>
+        (await db.DueLinesAsync([aircraftId], await BulletinsAsync(stop), shelf.RulesFor, clock.Today(), whole: true, stop))[0].Research;
+
+    /// <summary>
+    /// One aircraft's due line with all its bulletins as they are within a write: what came in until its turn counts. The bulletins
+    /// are those that are kept, where none was changed since.
+    /// </summary>
+    public async Task<DueLine> InTurnAsync(Guid aircraftId, CancellationToken stop)
+    {
+        var (today, marks) = (clock.Today(), await ShopMarks.NowAsync(db, stop));
+        var list = kept.Latest is { } there && there.Day == today && there.Marks.Bulletins == marks.Bulletins && there.Marks.Types == marks.Types
+            ? there.Bulletins : new(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
+        return (await db.DueLinesAsync([aircraftId], list, shelf.RulesFor, today, whole: true, stop))[0];
+    }
+
+    // Only what changed is drawn anew: an aircraft by the changes of its file and of the inspection it shows.
+    private async Task<ShopStanding> DrawAsync(ShopStanding? before, ShopMarks marks, DateOnly today, CancellationToken stop)
+    {
+        var sameList = before is not null && before.Day == today && before.Marks.Bulletins == marks.Bulletins && before.Marks.Types == marks.Types;
+        var list = sameList ? before!.Bulletins : new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
+        var fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).Select(aircraft => new { aircraft.Id, aircraft.Changes }).ToListAsync(stop);
+        var works = await WorksAsync(stop);
+
+        var stale = fleet.Where(row => !sameList || before![row.Id]?.Changes != row.Changes).Select(row => row.Id).ToList();
+        var due = stale.Count == 0 ? [] : (await db.DueLinesAsync(stale, list, shelf.RulesFor, today, whole: false, stop)).ToDictionary(line => line.Aircraft.Id);
+        var redrawn = fleet.Where(row => due.ContainsKey(row.Id) || before![row.Id] is not { } there || before.Marks.People != marks.People
+            || there.WorkId != works.GetValueOrDefault(row.Id)?.Id || there.WorkChanges != (works.GetValueOrDefault(row.Id)?.Changes ?? 0)).Select(row => row.Id).ToHashSet();
+        var lines = redrawn.Count == 0 ? [] : await HangarAsync([.. redrawn.Select(id => due.GetValueOrDefault(id) ?? before![id]!.Due)], works, stop);
+        IReadOnlyList<AircraftStanding> standing =
+        [
+            .. fleet.Where(row => lines.ContainsKey(row.Id) || before?[row.Id] is not null).Select(row => !lines.TryGetValue(row.Id, out var line) ? before![row.Id]!
+                : new AircraftStanding(row.Changes, works.TryGetValue(row.Id, out var work) ? work.Id : null, work?.Changes ?? 0, due.GetValueOrDefault(row.Id) ?? before![row.Id]!.Due, line)),
+        ];
+        return new(today, marks, list, standing, due.Count == 0 && before is not null && before.Aircraft.Count == standing.Count ? before.Tally : TallyOf(standing));
+    }
+
+    private sealed record WorkRow(Guid Id, Guid AircraftId, bool InWork, DateOnly OpenedOn, int Changes);
+
+    // The one in work, else the last that was signed.
+    private async Task<Dictionary<Guid, WorkRow>> WorksAsync(CancellationToken stop) =>
+        (await db.Inspections.AsNoTracking().Where(work => work.State == InspectionState.InWork).Select(work => new WorkRow(work.Id, work.AircraftId, true, work.OpenedOn, work.Changes)).ToListAsync(stop))
+        .Concat(await db.Inspections.AsNoTracking().Where(work => work.State != InspectionState.InWork).GroupBy(work => work.AircraftId).Select(all => new { AircraftId = all.Key, Last = all.Max(work => work.OpenedOn) })
+            .Join(db.Inspections.Where(work => work.State != InspectionState.InWork), last => new { last.AircraftId, OpenedOn = last.Last }, work => new { work.AircraftId, work.OpenedOn }, (_, work) => new WorkRow(work.Id, work.AircraftId, false, work.OpenedOn, work.Changes)).ToListAsync(stop))
+        .GroupBy(work => work.AircraftId).ToDictionary(all => all.Key, all => all.OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn).ThenBy(work => work.Id).First());
+
+    private async Task<Dictionary<Guid, HangarLine>> HangarAsync(IReadOnlyList<DueLine> lines, Dictionary<Guid, WorkRow> works, CancellationToken stop)
+    {
+        var shown = lines.Where(line => works.ContainsKey(line.Aircraft.Id)).Select(line => works[line.Aircraft.Id]).ToLookup(work => work.InWork);
+        var (open, signed, working) = (shown[true].Select(work => work.Id).ToList(), shown[false].Select(work => work.Id).ToList(), shown[true].Select(work => work.AircraftId).ToList());
+        // Of what is signed only what was left open counts, and parts only where work is under way.
+        var inspections = (await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests).Where(work => open.Contains(work.Id)).ToListAsync(stop))
+            .Concat(await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Where(work => signed.Contains(work.Id)).ToListAsync(stop)).ToDictionary(work => work.AircraftId);
+        var fleet = (await db.Aircraft.AsNoTracking().WithParts().Where(aircraft => working.Contains(aircraft.Id)).ToListAsync(stop)).ToDictionary(aircraft => aircraft.Id);
+        var people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        var ids = lines.Select(line => line.Aircraft.Id).ToList();
+        var items = (await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.AircraftId)).ToListAsync(stop)).ToLookup(item => item.AircraftId);
+        return lines.ToDictionary(line => line.Aircraft.Id, line => HeldUp.Line(fleet.GetValueOrDefault(line.Aircraft.Id) ?? line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));
+    }
+
+    private static FrozenDictionary<Guid, BulletinTally> TallyOf(IEnumerable<AircraftStanding> standing)
+    {
+        return standing.SelectMany(one => one.Due.Research.Lines.Select(line => (one.Due.Aircraft.Id, line))).GroupBy(pair => pair.line.Held.Id).ToFrozenDictionary(group => group.Key, group => new BulletinTally(
+            Aircraft(group, line => line.Answer.Answer == RuleAnswer.Applies), Aircraft(group, line => line.Answer.Answer == RuleAnswer.CannotTell),
+            Aircraft(group, line => line.Counts && line.State is BulletinState.Overdue or BulletinState.BeforeFlight or BulletinState.Soon)));
+
+        static int Aircraft(IEnumerable<(Guid Id, BulletinLine Line)> lines, Func<BulletinLine, bool> which) => lines.Where(pair => which(pair.Line)).Select(pair => pair.Id).Distinct().Count();
+    }
+}
