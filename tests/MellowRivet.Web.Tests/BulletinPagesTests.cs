@@ -5,6 +5,7 @@ using AngleSharp.Dom;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Store;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace MellowRivet.Web.Tests;
 
