@@ -6,11 +6,23 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
 
+/// <summary>An aircraft in a list to choose from.</summary>
+public sealed record FleetRow(Guid Id, string Registration, string Type);
+
 /// <summary>What the pages load of the fleet.</summary>
 public static class FleetQueries
 {
     /// <summary>With every part that is or was on the aircraft.</summary>
     public static IQueryable<Aircraft> WithParts(this IQueryable<Aircraft> fleet) => fleet.Include(aircraft => aircraft.Installations).ThenInclude(stay => stay.Component);
+
+    /// <summary>Every aircraft by registration, as one chooses among them.</summary>
+    public static async Task<IReadOnlyList<FleetRow>> FleetAsync(this RivetDb db, CancellationToken stop) =>
+        await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).Select(aircraft => new FleetRow(aircraft.Id, aircraft.Registration, aircraft.Type)).ToListAsync(stop);
+
+    /// <summary>Parts that were taken off somewhere and are on nothing now. A cylinder that lies there with its engine is part of that; one whose engine flies on lies there by itself.</summary>
+    public static IQueryable<Component> InStore(this RivetDb db) => db.Components.Where(part => db.Installations.Where(stay => stay.RemovedAt != null).Select(stay => stay.ComponentId).Contains(part.Id)
+        && !db.Installations.Any(stay => stay.ComponentId == part.Id && stay.RemovedAt == null)
+        && (part.Kind != ComponentKind.Cylinder || db.Installations.Any(stay => stay.ComponentId == part.Id && db.Installations.Any(engine => engine.ComponentId == stay.ParentId && engine.RemovedAt == null))));
 
     /// <summary>Every stay, on any aircraft, of the part of a stay and of what went along with it: tracked, to be put right together.</summary>
     public static async Task<IReadOnlyList<Installation>> StaysAlongAsync(this RivetDb db, Aircraft aircraft, Guid stayId, CancellationToken stop)

@@ -12,6 +12,11 @@ public static class ShelfQueries
     public static async Task<HouseRules> HouseRulesAsync(this RivetDb db, CancellationToken stop) =>
         (await db.Shop.AsNoTracking().SingleOrDefaultAsync(stop))?.Rules ?? new();
 
+    /// <summary>Tools that are out at other inspections in work, with the work order they are out at.</summary>
+    public static async Task<IReadOnlyDictionary<Guid, string>> ToolsElsewhereAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
+        (await db.Inspections.AsNoTracking().Where(other => other.State == InspectionState.InWork && other.Id != inspectionId).Select(other => new { other.WorkOrder, Out = EF.Property<List<ToolOut>>(other, "toolsOut") }).ToListAsync(stop))
+        .SelectMany(other => other.Out.Where(tool => tool.In is null).Select(tool => (tool.ToolId, other.WorkOrder))).DistinctBy(pair => pair.ToolId).ToDictionary(pair => pair.ToolId, pair => pair.WorkOrder);
+
     /// <summary>The published edition of each worksheet that inspections begin with now, by title.</summary>
     public static async Task<IReadOnlyList<Edition>> CurrentWorksheetsAsync(this RivetDb db, CancellationToken stop) =>
         [.. (await db.Editions.AsNoTracking().Where(edition => !edition.IsDraft && !db.Editions.Any(later => later.Key == edition.Key && !later.IsDraft && later.Version > edition.Version)).ToListAsync(stop))

@@ -10,11 +10,20 @@ namespace MellowRivet.Store;
 
 /// <summary>One aircraft as it stands: what is due, its bulletins, its line in the hangar; and of which changes that was drawn.</summary>
 /// <param name="Changes">The changes of its file.</param>
-/// <param name="WorkId">The inspection its line shows; null where there never was one.</param>
-/// <param name="WorkChanges">The changes of that.</param>
 /// <param name="Due">What is due on it, with its bulletins.</param>
-/// <param name="Hangar">Its line in the hangar.</param>
-public sealed record AircraftStanding(int Changes, Guid? WorkId, int WorkChanges, DueLine Due, HangarLine Hangar);
+/// <param name="Shown">Its line in the hangar; null before anybody asked for it.</param>
+public sealed record AircraftStanding(int Changes, DueLine Due, HangarShown? Shown)
+{
+    /// <summary>Its line in the hangar.</summary>
+    public HangarLine Hangar => Shown!.Line;
+}
+
+/// <summary>A line of the hangar, and what it was drawn from.</summary>
+/// <param name="From">What was due then.</param>
+/// <param name="WorkId">The inspection it shows; null where there never was one.</param>
+/// <param name="WorkChanges">The changes of that.</param>
+/// <param name="Line">The line.</param>
+public sealed record HangarShown(DueLine From, Guid? WorkId, int WorkChanges, HangarLine Line);
 
 /// <summary>The whole shop as it stands, on one day and after so many changes. Published whole, and only read from then on.</summary>
 /// <param name="Day">The day.</param>
@@ -81,22 +90,25 @@ public sealed class KeptStanding : IDisposable
 /// <summary>The shop as it stands, for whoever asks: every due line, bulletin and line of the hangar comes from here.</summary>
 public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimeProvider clock)
 {
-    /// <summary>The shop now.</summary>
-    public async Task<ShopStanding> NowAsync(CancellationToken stop)
+    /// <summary>The shop now, with the hangar's lines.</summary>
+    public Task<ShopStanding> NowAsync(CancellationToken stop) => GetAsync(hangar: true, stop);
+
+    // Whoever works on an inspection asks for what is due, which that work doesn't change: only the hangar follows every verdict.
+    private async Task<ShopStanding> GetAsync(bool hangar, CancellationToken stop)
     {
         var today = clock.Today();
-        // Read before what they stand for: what is drawn may be newer than its marks, never older.
         var marks = await ShopMarks.NowAsync(db, stop);
-        return await kept.GetAsync(there => there.Day == today && there.Marks == marks, there => there.Day < today && there.Marks == marks, there => DrawAsync(there, marks, today, stop), stop);
+        bool Covers(ShopStanding there) => there.Marks.CoverFiles(marks) && (!hangar || there.Marks.Cover(marks));
+        return await kept.GetAsync(there => there.Day == today && Covers(there), there => there.Day < today && Covers(there), there => DrawAsync(there, today, hangar, stop), stop);
     }
 
     /// <summary>What is due on one aircraft, with its bulletins.</summary>
     /// <exception cref="InvalidOperationException">There is no such aircraft.</exception>
     public async Task<DueLine> LineAsync(Guid aircraftId, CancellationToken stop) =>
-        (await NowAsync(stop))[aircraftId]?.Due ?? throw new InvalidOperationException("There is no such aircraft.");
+        (await GetAsync(hangar: false, stop))[aircraftId]?.Due ?? throw new InvalidOperationException("There is no such aircraft.");
 
     /// <summary>The shop's bulletins and types.</summary>
-    public async Task<BulletinList> BulletinsAsync(CancellationToken stop) => (await NowAsync(stop)).Bulletins;
+    public async Task<BulletinList> BulletinsAsync(CancellationToken stop) => (await GetAsync(hangar: false, stop)).Bulletins;
 
     /// <summary>One aircraft's bulletins with those that don't apply and why.</summary>
     public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop) =>
@@ -114,25 +126,41 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
         return (await db.DueLinesAsync([aircraftId], list, shelf.RulesFor, today, whole: true, stop))[0];
     }
 
-    // Only what changed is drawn anew: an aircraft by the changes of its file and of the inspection it shows.
-    private async Task<ShopStanding> DrawAsync(ShopStanding? before, ShopMarks marks, DateOnly today, CancellationToken stop)
+    // Only what changed is drawn anew: an aircraft by the changes of its file, its line in the hangar by those of the inspection it shows as well.
+    private async Task<ShopStanding> DrawAsync(ShopStanding? before, DateOnly today, bool hangar, CancellationToken stop)
     {
+        // Read before what they stand for: what is drawn may be newer than its marks, never older.
+        var marks = await ShopMarks.NowAsync(db, stop);
         var sameList = before is not null && before.Day == today && before.Marks.Bulletins == marks.Bulletins && before.Marks.Types == marks.Types;
         var list = sameList ? before!.Bulletins : new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
-        var fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).Select(aircraft => new { aircraft.Id, aircraft.Changes }).ToListAsync(stop);
-        var works = await WorksAsync(stop);
+        var files = await FilesAsync(sameList ? before : null, marks, list, today, stop);
+        // A line of the hangar that was drawn from what was due before is no line of now.
+        var same = before is not null && files == before.Aircraft ? before : null;
+        var now = new ShopStanding(today, marks with { Work = same?.Marks.Work ?? -1, People = same?.Marks.People ?? -1 }, list, files, same?.Tally ?? TallyOf(files));
+        return hangar ? await ShowAsync(now, marks, stop) : now;
+    }
 
-        var stale = fleet.Where(row => !sameList || before![row.Id]?.Changes != row.Changes).Select(row => row.Id).ToList();
+    private async Task<IReadOnlyList<AircraftStanding>> FilesAsync(ShopStanding? before, ShopMarks marks, BulletinList list, DateOnly today, CancellationToken stop)
+    {
+        if (before is not null && before.Marks.Fleet == marks.Fleet)
+            return before.Aircraft;
+        var fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).Select(aircraft => new { aircraft.Id, aircraft.Changes }).ToListAsync(stop);
+        var stale = fleet.Where(row => before?[row.Id]?.Changes != row.Changes).Select(row => row.Id).ToList();
         var due = stale.Count == 0 ? [] : (await db.DueLinesAsync(stale, list, shelf.RulesFor, today, whole: false, stop)).ToDictionary(line => line.Aircraft.Id);
-        var redrawn = fleet.Where(row => due.ContainsKey(row.Id) || before![row.Id] is not { } there || before.Marks.People != marks.People
-            || there.WorkId != works.GetValueOrDefault(row.Id)?.Id || there.WorkChanges != (works.GetValueOrDefault(row.Id)?.Changes ?? 0)).Select(row => row.Id).ToHashSet();
-        var lines = redrawn.Count == 0 ? [] : await HangarAsync([.. redrawn.Select(id => due.GetValueOrDefault(id) ?? before![id]!.Due)], works, stop);
-        IReadOnlyList<AircraftStanding> standing =
-        [
-            .. fleet.Where(row => lines.ContainsKey(row.Id) || before?[row.Id] is not null).Select(row => !lines.TryGetValue(row.Id, out var line) ? before![row.Id]!
-                : new AircraftStanding(row.Changes, works.TryGetValue(row.Id, out var work) ? work.Id : null, work?.Changes ?? 0, due.GetValueOrDefault(row.Id) ?? before![row.Id]!.Due, line)),
-        ];
-        return new(today, marks, list, standing, due.Count == 0 && before is not null && before.Aircraft.Count == standing.Count ? before.Tally : TallyOf(standing));
+        return [.. fleet.Where(row => due.ContainsKey(row.Id) || before?[row.Id] is not null).Select(row => due.TryGetValue(row.Id, out var line) ? new AircraftStanding(row.Changes, line, before?[row.Id]?.Shown) : before![row.Id]!)];
+    }
+
+    private async Task<ShopStanding> ShowAsync(ShopStanding now, ShopMarks marks, CancellationToken stop)
+    {
+        var works = await WorksAsync(stop);
+        var stale = now.Aircraft.Where(one => one.Shown is not { } shown || shown.From != one.Due || now.Marks.People != marks.People
+            || works.GetValueOrDefault(one.Due.Aircraft.Id) is var work && (shown.WorkId != work?.Id || shown.WorkChanges != (work?.Changes ?? 0))).Select(one => one.Due).ToList();
+        var lines = stale.Count == 0 ? [] : await HangarAsync(stale, works, stop);
+        return now with
+        {
+            Marks = marks,
+            Aircraft = [.. now.Aircraft.Select(one => lines.TryGetValue(one.Due.Aircraft.Id, out var line) ? one with { Shown = new(one.Due, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Id, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Changes ?? 0, line) } : one)],
+        };
     }
 
     private sealed record WorkRow(Guid Id, Guid AircraftId, bool InWork, DateOnly OpenedOn, int Changes);

@@ -19,7 +19,7 @@ public static class ShopDatabase
     private const string Types = "20261128063604_Types";
 
     /// <summary>The migration that gave readings their parts' own hours.</summary>
-    private const string OwnHours = "20261128091836_OwnHours";
+    private const string OwnHours = "20261128093732_OwnHours";
 
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
     /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>

@@ -30,6 +30,12 @@ public sealed record ShopMarks(long Fleet, long Work, long Bulletins, long Types
         long Of(MarkOf kind) => marks.GetValueOrDefault(kind);
     }
 
+    /// <summary>Whether what was drawn after these changes has all of the others in it.</summary>
+    public bool Cover(ShopMarks others) => Fleet >= others.Fleet && Work >= others.Work && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
+
+    /// <summary>The same of what is due: fleet, bulletins and types.</summary>
+    public bool CoverFiles(ShopMarks others) => Fleet >= others.Fleet && Bulletins >= others.Bulletins && Types >= others.Types;
+
     internal static MarkOf? CountedAs(object entity) => entity switch
     {
         Aircraft or Installation or Component or MeterReading or DueItem or BulletinCase or StatedFact or OpenItem => MarkOf.Fleet,

@@ -32,14 +32,15 @@ public static class TypeQueries
     public static async Task<IReadOnlyList<(TypeKind Kind, string Name, string On)>> ModelsOnFileAsync(this RivetDb db, CancellationToken stop)
     {
         var aircraft = await db.Aircraft.AsNoTracking().OrderBy(row => row.Registration).Select(row => new { row.Type, row.Registration }).ToListAsync(stop);
-        var parts = await db.Installations.AsNoTracking().Where(stay => stay.RemovedAt == null && stay.Component.PartNumber != "")
+        // Of a large fleet most parts are hoses and the like, which have a part number and no model.
+        var kinds = Enum.GetValues<ComponentKind>().Where(kind => kind.TypeOf() is not null).ToList();
+        var parts = await db.Installations.AsNoTracking().Where(stay => stay.RemovedAt == null && stay.Component.PartNumber != "" && kinds.Contains(stay.Component.Kind))
             .Join(db.Aircraft, stay => stay.AircraftId, row => row.Id, (stay, row) => new { stay.Component.Kind, stay.Component.PartNumber, stay.Component.Name, stay.Position, row.Registration })
             .OrderBy(row => row.Registration).ToListAsync(stop);
         return
         [
             .. aircraft.Select(row => (TypeKind.Aircraft, row.Type, row.Registration)),
-            .. parts.Where(row => row.Kind.TypeOf() is not null)
-                .Select(row => (row.Kind.TypeOf()!.Value, row.PartNumber, $"{row.Registration} {(row.Name.Length > 0 ? row.Name : row.Kind.InWords())} {row.Position}".TrimEnd())),
+            .. parts.Select(row => (row.Kind.TypeOf()!.Value, row.PartNumber, $"{row.Registration} {(row.Name.Length > 0 ? row.Name : row.Kind.InWords())} {row.Position}".TrimEnd())),
         ];
     }
 

@@ -60,6 +60,17 @@ public sealed class ShopBoardTests : IAsyncLifetime
         (after.Aircraft[1].Hangar.IsGrounded, before.Aircraft[1].Hangar.IsGrounded).ShouldBe((true, false), "what was handed out stays as it was");
     }
 
+    // Whoever works on an inspection draws what is due and no more; the hangar then draws its lines from that.
+    [Fact]
+    public async Task What_was_drawn_without_the_hangar_is_not_taken_for_the_whole()
+    {
+        var before = await NowAsync();
+        await ChangeAsync(async db => (await db.Aircraft.SingleAsync()).Describe("N0NEW", "Test", "T-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2)));
+        await using (var db = shop.Open())
+            (await shop.Board(db).LineAsync(before.Aircraft[0].Due.Aircraft.Id, default)).Aircraft.Registration.ShouldBe("N0NEW");
+        (await NowAsync()).Aircraft.Single().Hangar.Registration.ShouldBe("N0NEW");
+    }
+
     // A file put with a bulletin is a change of it as well.
     [Fact]
     public async Task A_file_put_with_a_bulletin_is_there_at_once()

@@ -26,7 +26,7 @@ namespace MellowRivet.Store.Generated
                 propertyCount: 11,
                 navigationCount: 1,
                 foreignKeyCount: 3,
-                unnamedIndexCount: 3,
+                unnamedIndexCount: 4,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -121,6 +121,9 @@ namespace MellowRivet.Store.Generated
 
             var index1 = runtimeEntityType.AddIndex(
                 new[] { parentId });
+
+            var index2 = runtimeEntityType.AddIndex(
+                new[] { removedAt });
 
             return runtimeEntityType;
         }

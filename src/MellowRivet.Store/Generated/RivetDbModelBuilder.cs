@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("17bec7a1-e250-4b66-9c30-e1876a2d5903"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("7c303907-5d2a-4092-9e7e-fa9170fbcd7b"), entityTypeCount: 32)
         {
         }
 

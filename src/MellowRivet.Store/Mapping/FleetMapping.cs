@@ -44,6 +44,7 @@ internal sealed class InstallationMapping : IEntityTypeConfiguration<Installatio
         stay.Ignore(row => row.IsOn);
         stay.HasOne(row => row.Component).WithMany().HasForeignKey(row => row.ComponentId);
         stay.HasOne<Component>().WithMany().HasForeignKey(row => row.ParentId);
+        stay.HasIndex(row => row.RemovedAt);
     }
 }
 

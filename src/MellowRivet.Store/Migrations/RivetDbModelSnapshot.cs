@@ -666,6 +666,8 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasIndex("ParentId");
 
+                    b.HasIndex("RemovedAt");
+
                     b.ToTable("Installations");
                 });
 

@@ -15,7 +15,7 @@ public sealed class HangarModel(ShopBoard board) : PageModel
     private const int MostCalls = 3;
 
     /// <summary>Most lines of one page: with more the page weighs more than a hangar's radio carries at once.</summary>
-    private const int MostLines = 40;
+    private const int MostLines = 20;
 
     /// <summary>Which page of them, from 1.</summary>
     [FromQuery(Name = "page")]

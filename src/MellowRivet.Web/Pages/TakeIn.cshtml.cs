@@ -37,7 +37,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     [BindProperty]
     public TakeInForm Form { get; set; } = new();
 
-    public IReadOnlyList<Aircraft> Fleet { get; private set; } = [];
+    public IReadOnlyList<FleetRow> Fleet { get; private set; } = [];
     public IReadOnlyList<Offer> Worksheets { get; private set; } = [];
 
     /// <summary>The kinds that somebody can sign on the chosen aircraft; on any, while none is chosen.</summary>
@@ -51,13 +51,14 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     /// <summary>What earlier inspections left open on the chosen aircraft.</summary>
     public IReadOnlyList<OpenItem> Open { get; private set; } = [];
 
-    public Aircraft? Chosen => Fleet.FirstOrDefault(aircraft => aircraft.Id == Form.Aircraft);
+    /// <summary>The aircraft that was chosen, with its parts; null while none is.</summary>
+    public Aircraft? Chosen { get; private set; }
 
     [Needs(Right.TakeIn)]
     public async Task OnGetAsync(Guid? aircraft, InspectionKind? kind, List<string> sheets, bool ticked, CancellationToken stop)
     {
-        await LoadAsync(stop);
         Form.Aircraft = aircraft;
+        await LoadAsync(stop);
         Form.Kind = kind is { } wanted && Kinds.Contains(wanted) ? wanted : Kinds.First();
         await OfferAsync(stop);
         Form.Worksheets = ticked ? sheets : [.. Worksheets.Where(offer => offer.Suits).Select(offer => offer.Sheet.Key)];
@@ -120,7 +121,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     private async Task OfferAsync(CancellationToken stop)
     {
         var sheets = (await db.CurrentWorksheetsAsync(stop)).Select(edition => edition.Sheet);
-        if (Form.Aircraft is null || await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == Form.Aircraft, stop) is not { } aircraft)
+        if (Chosen is not { } aircraft)
         {
             Worksheets = [.. sheets.Select(sheet => new Offer(sheet, false, sheet.Tasks.Count(), sheet.Tasks.Count()))];
             return;
@@ -136,14 +137,18 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
 
     private async Task LookAheadAsync(CancellationToken stop)
     {
-        if (Form.Aircraft is null || await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == Form.Aircraft, stop) is not { } aircraft)
+        if (Chosen is not { } aircraft)
             return;
         var walk = WalkList.Merge([.. Worksheets.Select(offer => offer.Sheet).Where(sheet => Form.Worksheets.Contains(sheet.Key))], aircraft, Form.Kind, await db.TasksDoneAsync(aircraft.Id, clock, stop), clock.Today());
         Scope = Scope.Of(shelf.RulesFor(aircraft.Category), Form.Kind, aircraft, walk.Where(line => line.Pick.IsDue).SelectMany(line => line.Task.Covers ?? []));
         Open = await db.OpenItemsAsync(aircraft.Id, stop);
     }
 
-    private async Task LoadAsync(CancellationToken stop) => Fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
+    private async Task LoadAsync(CancellationToken stop)
+    {
+        Fleet = await db.FleetAsync(stop);
+        Chosen = Form.Aircraft is { } chosen ? await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == chosen, stop) : null;
+    }
 
     // One above the highest of this year; a shop that numbers its work otherwise types its own.
     private async Task<string> NextWorkOrderAsync(CancellationToken stop)

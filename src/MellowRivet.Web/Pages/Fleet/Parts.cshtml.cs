@@ -79,7 +79,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     /// <summary>Parts that were taken off somewhere and are on nothing now.</summary>
     public IReadOnlyList<Component> InStore { get; private set; } = [];
     public TypeList Types { get; private set; } = TypeList.Empty;
-    public IReadOnlyList<Aircraft> Others { get; private set; } = [];
+    public IReadOnlyList<FleetRow> Others { get; private set; } = [];
     public FitForm Typed { get; private set; } = new();
     public PartForm TypedPart { get; private set; } = new();
     public StayForm? TypedStay { get; private set; }
@@ -218,7 +218,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     private async Task<(Component? Part, Refusal? Wrong)> PartAsync(FitForm form, CancellationToken stop)
     {
         if (form.Stored is { } stored)
-            return await Stored(Db).FirstOrDefaultAsync(part => part.Id == stored, stop) is { } there ? (there, null) : (null, new("stored", "It doesn’t lie in the shop any more."));
+            return await Db.InStore().FirstOrDefaultAsync(part => part.Id == stored, stop) is { } there ? (there, null) : (null, new("stored", "It doesn’t lie in the shop any more."));
         if (Component.CheckPlate(form.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today) is { } wrong)
             return (null, wrong);
         var isEngine = form.Kind == ComponentKind.Engine;
@@ -246,22 +246,18 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     /// <summary>The question about a part's model; null where a list knows it.</summary>
     public TypeQuestion? QuestionOf(ComponentKind kind, FitForm form) => TypeQuestion.About(Types, kind.TypeOf(), form.PartNumber, "means", "maker", form.Means, form.Maker);
 
-    // On nothing now, and not sitting on something: a cylinder that lies there with its engine is part of that, one whose engine flies on lies there by itself.
-    private static IQueryable<Component> Stored(RivetDb db) => db.Components.Where(part => (part.Kind != ComponentKind.Cylinder || db.Installations.Any(stay => stay.ComponentId == part.Id && db.Installations.Any(engine => engine.ComponentId == stay.ParentId && engine.RemovedAt == null)))
-        && db.Installations.Any(stay => stay.ComponentId == part.Id) && !db.Installations.Any(stay => stay.ComponentId == part.Id && stay.RemovedAt == null));
-
     private async Task<bool> ShowAsync(CancellationToken stop)
     {
         if (!await LoadAsync(stop))
             return false;
         Types = await Db.TypeListAsync(stop);
-        Others = await Db.Aircraft.AsNoTracking().Where(row => row.Id != Id).OrderBy(row => row.Registration).ToListAsync(stop);
+        Others = [.. (await Db.FleetAsync(stop)).Where(row => row.Id != Id)];
         Current = Aircraft.Installations.Where(stay => stay.ComponentId == PartId).MaxBy(stay => stay.InstalledAt);
         if (Adds)
-            InStore = await Stored(Db).AsNoTracking().OrderBy(part => part.Kind).ToListAsync(stop);
+            InStore = await Db.InStore().AsNoTracking().OrderBy(part => part.Kind).ToListAsync(stop);
         if (Current is not null)
         {
-            var names = Others.Append(Aircraft).ToDictionary(aircraft => aircraft.Id, aircraft => aircraft.Registration);
+            var names = Others.Append(new(Id, Aircraft.Registration, Aircraft.Type)).ToDictionary(aircraft => aircraft.Id, aircraft => aircraft.Registration);
             var stays = await Db.Installations.AsNoTracking().Where(stay => stay.ComponentId == PartId).ToListAsync(stop);
             Stays = [.. stays.OrderBy(stay => stay.Id).Select(stay => (stay, names[stay.AircraftId]))];
         }

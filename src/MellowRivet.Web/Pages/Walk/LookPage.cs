@@ -22,9 +22,12 @@ public abstract class LookPage(Desk desk, RivetDb db, PhotoFiles photos) : WalkP
     protected virtual Task<bool> ShowAsync(CancellationToken stop) => LoadAsync(stop);
 
     /// <summary>Writes, then goes back to the page, or shows it again with what is wrong beside its field.</summary>
-    protected async Task<IActionResult> WriteAsync(Guid post, string back, Func<Job, Refusal?> decide, CancellationToken stop, Action? keepTyped = null)
+    protected Task<IActionResult> WriteAsync(Guid post, string back, Func<Job, Refusal?> decide, CancellationToken stop, Action? keepTyped = null) =>
+        AfterAsync(Desk.WriteAsync(Id, post, decide, stop), back, stop, keepTyped);
+
+    protected async Task<IActionResult> AfterAsync(Task<Written> writing, string back, CancellationToken stop, Action? keepTyped = null)
     {
-        var written = await Desk.WriteAsync(Id, post, decide, stop);
+        var written = await writing;
         if (written.Done)
             return Redirect($"/walk/{Id}/{back}");
         keepTyped?.Invoke();

@@ -1,5 +1,4 @@
 using MellowRivet.Core;
-using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Store;
@@ -26,14 +25,14 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
     public async Task<IActionResult> OnPostOutAsync(Guid post, List<Guid> tools, CancellationToken stop)
     {
         var chosen = await Db.Tools.AsNoTracking().Where(tool => tools.Contains(tool.Id) && !tool.IsRetired).ToListAsync(stop);
-        return await WriteAsync(post, "tools", job =>
+        return await AfterAsync(Desk.WriteAskingAsync(Id, post, async job =>
         {
-            var elsewhere = ElsewhereFrom(Db.Inspections.AsNoTracking().Where(other => other.State == InspectionState.InWork && other.Id != Id).ToList());
+            var elsewhere = await Db.ToolsElsewhereAsync(Id, stop);
             if (chosen.FirstOrDefault(tool => elsewhere.ContainsKey(tool.Id)) is { } there)
                 return new("tools", $"{there.Title} is out at {elsewhere[there.Id]}: bring it in there first.");
             chosen.ForEach(tool => job.Inspection.TakeOut(tool, User.PersonId(), clock.GetUtcNow()));
             return chosen.Count == 0 ? new Refusal("tools", "Tick the tools that go to the aircraft.") : null;
-        }, stop);
+        }, stop), "tools", stop);
     }
 
     [Needs(Right.RecordWork)]
@@ -53,11 +52,7 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
             return false;
         var here = Job.Inspection.ToolsOut.Where(tool => tool.In is null).Select(tool => tool.ToolId).ToHashSet();
         InShop = [.. (await Db.Tools.AsNoTracking().Where(tool => !tool.IsRetired).OrderBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop)).Where(tool => !here.Contains(tool.Id))];
-        Elsewhere = ElsewhereFrom(await Db.Inspections.AsNoTracking().Where(other => other.State == InspectionState.InWork && other.Id != Id).ToListAsync(stop));
+        Elsewhere = await Db.ToolsElsewhereAsync(Id, stop);
         return true;
     }
-
-    private static Dictionary<Guid, string> ElsewhereFrom(IEnumerable<Inspection> others) => others
-        .SelectMany(other => other.ToolsOut.Where(tool => tool.In is null).Select(tool => (tool.ToolId, other.WorkOrder)))
-        .DistinctBy(pair => pair.ToolId).ToDictionary(pair => pair.ToolId, pair => pair.WorkOrder);
 }

@@ -76,6 +76,11 @@ namespace MellowRivet.Store.Migrations
                 column: "At");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Installations_RemovedAt",
+                table: "Installations",
+                column: "RemovedAt");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Inspections_AircraftId_State_OpenedOn",
                 table: "Inspections",
                 columns: new[] { "AircraftId", "State", "OpenedOn" });
@@ -104,6 +109,10 @@ namespace MellowRivet.Store.Migrations
             migrationBuilder.DropIndex(
                 name: "IX_Postings_At",
                 table: "Postings");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Installations_RemovedAt",
+                table: "Installations");
 
             migrationBuilder.DropIndex(
                 name: "IX_Inspections_AircraftId_State_OpenedOn",

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261128091836_OwnHours")]
+    [Migration("20261128093732_OwnHours")]
     partial class OwnHours
     {
         /// <inheritdoc />
@@ -668,6 +668,8 @@ namespace MellowRivet.Store.Migrations
                     b.HasIndex("ComponentId");
 
                     b.HasIndex("ParentId");
+
+                    b.HasIndex("RemovedAt");
 
                     b.ToTable("Installations");
                 });
