@@ -24,5 +24,8 @@ public sealed class DataFolder
     public string Feed => System.IO.Path.Combine(Path, "bulletin-feed");
     public string Keys => System.IO.Path.Combine(Path, "keys");
 
-    public string ConnectionString => $"Data Source={Database};Foreign Keys=True;Default Timeout=10";
+    /// <summary>How long a write waits for its turn, seconds. Turns are milliseconds: one that takes longer is a disk that hangs, or another program.</summary>
+    public int LockSeconds { get; init; } = 10;
+
+    public string ConnectionString => $"Data Source={Database};Foreign Keys=True;Default Timeout={LockSeconds}";
 }

@@ -8,19 +8,19 @@ internal sealed class DurableConnection : DbConnectionInterceptor
 {
     public static readonly DurableConnection Instance = new();
 
-    private const string Settings = "PRAGMA synchronous=FULL; PRAGMA busy_timeout=5000;";
+    private static string Settings(DbConnection connection) => $"PRAGMA synchronous=FULL; PRAGMA busy_timeout={connection.ConnectionTimeout * 1_000};";
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
         using var command = connection.CreateCommand();
-        command.CommandText = Settings;
+        command.CommandText = Settings(connection);
         command.ExecuteNonQuery();
     }
 
     public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
     {
         await using var command = connection.CreateCommand();
-        command.CommandText = Settings;
+        command.CommandText = Settings(connection);
         await command.ExecuteNonQueryAsync(cancellationToken);
     }
 }

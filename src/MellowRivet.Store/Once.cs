@@ -1,5 +1,7 @@
 using MellowRivet.Core;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 
 namespace MellowRivet.Store;
 
@@ -15,6 +17,11 @@ public sealed record Written(Refusal? Refusal, bool Repeated = false, Job? Job =
 /// <summary>Carries out a post in its turn and once.</summary>
 public static class Once
 {
+    /// <summary>The field of a refusal where a write's turn didn't come: no field's own.</summary>
+    public const string Busy = "busy";
+
+    private const int SqliteBusy = 5;
+
     /// <summary>How long a post is known again: longer than any device keeps one that it couldn't send.</summary>
     public static readonly TimeSpan Kept = TimeSpan.FromDays(90);
 
@@ -27,7 +34,16 @@ public static class Once
     public static async Task<Written> OnceAsync(this RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work, CancellationToken stop)
     {
         db.ChangeTracker.Clear();
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        IDbContextTransaction? turn;
+        try
+        {
+            turn = await db.Database.BeginTransactionAsync(stop);
+        }
+        catch (SqliteException held) when (held.SqliteErrorCode == SqliteBusy)
+        {
+            return new(new Refusal(Busy, "Somebody else has been writing all this time, and your turn didn’t come. Nothing was changed, and what you typed is still here: send it again."));
+        }
+        await using var transaction = turn;
         if (await db.Postings.AnyAsync(done => done.Id == post, stop))
             return new(null, Repeated: true);
         if (await work() is { } refusal)

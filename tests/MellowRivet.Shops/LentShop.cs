@@ -23,11 +23,12 @@ public sealed class LentShop : IAsyncDisposable
     public required IReadOnlyDictionary<string, string> Files { get; init; }
 
     /// <summary>Opens a copy of the made shop.</summary>
-    public static async Task<LentShop> OpenAsync()
+    /// <param name="lockSeconds">How long a write waits for its turn there; null for as long as in any shop.</param>
+    public static async Task<LentShop> OpenAsync(int? lockSeconds = null)
     {
         var folder = Path.Combine(Path.GetTempPath(), $"rivet-shop-{Guid.NewGuid():N}");
         Copy(new(await MadeShop.FolderAsync()), folder);
-        return await ServeAsync(new(folder), new SetClock(MadeShop.Now));
+        return await ServeAsync(lockSeconds is { } seconds ? new(folder) { LockSeconds = seconds } : new(folder), new SetClock(MadeShop.Now));
     }
 
     /// <summary>Serves a shop, with what limits a stranger's calls out of the way; where its folder is empty, the demo is made.</summary>

@@ -116,6 +116,22 @@ public class DeskTests : IAsyncLifetime
         await Should.ThrowAsync<DbUpdateConcurrencyException>(() => early.SaveChangesAsync());
     }
 
+    // Another program, or a disk that hangs, holds the write lock: the person is told, and nothing is half done.
+    [Fact]
+    public async Task A_turn_that_does_not_come_is_told_in_words()
+    {
+        await using var other = new SqliteConnection(shop.Data.ConnectionString);
+        await other.OpenAsync();
+        await using (var held = other.BeginTransaction(deferred: false))
+        {
+            var written = await WriteAsync(Guid.NewGuid(), Find("late"));
+            (written.Refusal!.Field, written.Done).ShouldBe((Once.Busy, false));
+            written.Refusal.Message.ShouldContain("what you typed is still here");
+        }
+        (await WriteAsync(Guid.NewGuid(), Find("now"))).Done.ShouldBeTrue();
+        (await ReadAsync()).Inspection.Discrepancies.Select(found => found.What).ShouldBe(["now"]);
+    }
+
     [Fact]
     public async Task A_signed_record_can_not_be_changed_or_deleted_in_the_database()
     {

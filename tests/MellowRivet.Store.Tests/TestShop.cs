@@ -34,7 +34,7 @@ public sealed class TestShop : IAsyncDisposable
 
     public static ShopRules Weighed { get; } = new(Rules, new([], [], Core.Discrepancies.Meaning.None), new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
 
-    public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}"));
+    public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}")) { LockSeconds = 1 };
 
     public static Signer Signer { get; } = new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], []), new(CertificateKind.InspectionAuthorization, "1"));
 

@@ -32,6 +32,9 @@ public sealed class DemoServer : IAsyncLifetime
     public static async Task<DemoServer> MadeOnAsync(TimeProvider clock) =>
         new() { shop = await LentShop.ServeAsync(new(Path.Combine(Path.GetTempPath(), $"rivet-day-{Guid.NewGuid():N}")), clock, pictureScale: 0.05) };
 
+    /// <summary>A copy in which a write waits a second for its turn, and no longer.</summary>
+    public static async Task<DemoServer> ImpatientAsync() => new() { shop = await LentShop.OpenAsync(lockSeconds: 1) };
+
     /// <summary>A browser without scripts, not signed in.</summary>
     public Visitor Stranger() => new(Address);
 

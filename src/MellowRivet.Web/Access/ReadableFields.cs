@@ -20,13 +20,15 @@ public sealed class ReadableFields : IPageFilter
             return;
         var words = InWords(fields);
         context.HttpContext.Items[Names] = words;
-        var byScript = context.HttpContext.Request.Headers.ContainsKey("HX-Request") || context.HttpContext.Request.Headers.ContainsKey("X-Rivet");
-        context.Result = byScript
+        context.Result = IsByScript(context.HttpContext.Request)
             ? new ContentResult { StatusCode = StatusCodes.Status422UnprocessableEntity, ContentType = "text/plain; charset=utf-8", Content = words }
             : new StatusCodeResult(StatusCodes.Status422UnprocessableEntity);
     }
 
     public void OnPageHandlerExecuted(PageHandlerExecutedContext context) { }
+
+    /// <summary>Whether a script of ours sent it, which shows words where the person is.</summary>
+    public static bool IsByScript(HttpRequest request) => request.Headers.ContainsKey("HX-Request") || request.Headers.ContainsKey("X-Rivet");
 
     /// <summary>What could not be read of the form that was just sent; null where all could.</summary>
     public static string? Of(HttpContext context) => context.Items[Names] as string;

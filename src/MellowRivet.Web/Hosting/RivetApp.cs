@@ -101,6 +101,7 @@ public static class RivetApp
             pages.Conventions.AddPageRoute("/Library/Edit", "/bulletins/new");
             pages.Conventions.ConfigureFilter(new NeedsFilter());
             pages.Conventions.ConfigureFilter(new ReadableFields());
+            pages.Conventions.ConfigureFilter(new Busy());
         });
         builder.Services.ConfigureHttpJsonOptions(json =>
         {

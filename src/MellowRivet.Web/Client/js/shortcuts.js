@@ -47,6 +47,6 @@ const say = text => { line.textContent = text; line.hidden = text === ''; };
 document.addEventListener('htmx:sendError', () => say('No connection. What you typed is still here: send it again when the connection is back.'));
 document.addEventListener('htmx:responseError', event => say(event.detail.xhr.status === 403
   ? 'Your role in this shop can’t do this. Nothing was changed.'
-  : event.detail.xhr.status === 422 ? event.detail.xhr.responseText
+  : [422, 503].includes(event.detail.xhr.status) ? event.detail.xhr.responseText
   : `The shop didn’t take this (${event.detail.xhr.status}). What you typed is still here: load the page anew in another tab, or try again.`));
 document.addEventListener('htmx:afterRequest', event => { if (event.detail.successful) say(''); });

@@ -86,7 +86,7 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     public async Task<IActionResult> OnPostRemoveAsync(Guid post, TypeForm form, CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, async () =>
     {
         var list = await db.TypeListAsync(stop);
-        if ((await db.ModelsOnFileAsync(stop)).Where(one => list.Find(one.Kind, one.Name).Type?.Id == form.Id).Select(one => one.On).FirstOrDefault() is { } bearer)
+        if ((await db.ModelsOnFileAsync(stop)).Where(one => list.Find(one.Kind, one.Name).Type?.Id == form.Id).Select(one => one.Name).ToList() is { Count: > 0 } named && (await db.BearersAsync(named, stop)).Select(one => one.On).FirstOrDefault() is { } bearer)
             return new("designation", $"{bearer} bears it: put that right first.");
         await db.Types.Where(type => type.Id == form.Id).ExecuteDeleteAsync(stop);
         return null;
@@ -113,7 +113,7 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
         var list = await board.BulletinsAsync(stop);
         Types = list.Types;
         Unsettled = await db.UnsettledAsync(list, stop);
-        OnFile = (await db.ModelsOnFileAsync(stop)).Select(one => Types.Find(one.Kind, one.Name).Type).OfType<KnownType>().GroupBy(type => type.Id).ToDictionary(group => group.Key, group => group.Count());
+        OnFile = (await db.ModelsOnFileAsync(stop)).Select(one => (Types.Find(one.Kind, one.Name).Type, one.Count)).Where(one => one.Type is not null).GroupBy(one => one.Type!.Id).ToDictionary(group => group.Key, group => group.Sum(one => one.Count));
         var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
         Shown = [.. Types.All.Where(type => words.All(word => $"{type.Kind.InWords()} {string.Join(' ', type.Names)}".Contains(word, StringComparison.OrdinalIgnoreCase)))];
     }
