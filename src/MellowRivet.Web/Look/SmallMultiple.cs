@@ -66,7 +66,14 @@ public sealed class SmallMultiple
             var along = Enumerable.Range(0, 13).Select(step => begin + (last - begin) * step / 12).ToList();
             band = "M" + string.Join("L", along.Select(hours => At(hours, fit.Expect(hours).High)).Concat(Enumerable.Reverse(along).Select(hours => At(hours, fit.Expect(hours).Low)))) + "Z";
         }
-        return new(series, [.. PlotAxis.Ticks(from, to, 4).Where(hours => hours >= 0).Select(hours => new PlotTick(X(hours), $"{hours:0}"))], points, beside, line, band, series.Limit is { } limit ? Y(limit) : null, [.. series.Events.Where(done => done.Hours >= from).Select(done => X(done.Hours))]);
+        return new(series, [.. HoursAlong(from, to).Select(hours => new PlotTick(X(hours), $"{hours:0}"))], points, beside, line, band, series.Limit is { } limit ? Y(limit) : null, [.. series.Events.Where(done => done.Hours >= from).Select(done => X(done.Hours))]);
+    }
+
+    // A young part has few round hours on a wide scale: then closer ones.
+    private static List<double> HoursAlong(double from, double to)
+    {
+        List<double> Ticks(int wanted) => [.. PlotAxis.Ticks(from, to, wanted).Where(hours => hours >= 0)];
+        return Ticks(3) is { Count: > 1 } few ? few : Ticks(5);
     }
 
     // A band may reach beyond the plot: it is cut at the edge.
