@@ -1,6 +1,8 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.Records;
 using Microsoft.EntityFrameworkCore;
 
@@ -29,6 +31,19 @@ public static class FleetQueries
     {
         var parts = aircraft.Installations.Where(stay => stay.Id == stayId).SelectMany(stay => aircraft.GoesAlong(stay).Prepend(stay)).Select(stay => stay.ComponentId).ToList();
         return await db.Installations.Where(stay => parts.Contains(stay.ComponentId)).ToListAsync(stop);
+    }
+
+    /// <summary>Puts the hours of a stay right, unless something that was done on the part would then be still to come; saving is the caller's.</summary>
+    public static async Task<Refusal?> PutStayRightAsync(this RivetDb db, Aircraft aircraft, Guid stayId, Hours at, Hours? ownTime, Hours? removedAt, CancellationToken stop)
+    {
+        var along = await db.StaysAlongAsync(aircraft, stayId, stop);
+        if (aircraft.PutRight(stayId, along, at, ownTime, removedAt) is { } refusal)
+            return refusal;
+        var parts = along.Select(stay => stay.ComponentId).Distinct().ToList();
+        foreach (var item in await db.DueItems.AsNoTracking().Where(item => parts.Contains(item.ComponentId!.Value)).ToListAsync(stop))
+            if (aircraft.Fitting(item.ComponentId!.Value) is { } stay && stay.TimeInService(aircraft.TimeInService) is { } now && item.Last?.Hours > now.Value)
+                return new("stayOwn", $"{item.What} was done at {item.Last.Hours:0.0} h of its own, and it would have {now} h now.");
+        return null;
     }
 
     /// <summary>The due items of an aircraft and of the parts that are on it.</summary>

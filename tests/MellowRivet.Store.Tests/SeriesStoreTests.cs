@@ -89,6 +89,27 @@ public sealed class SeriesStoreTests : IAsyncLifetime
         (await now.Installations.AsNoTracking().Where(one => one.AircraftId == away).ToListAsync()).ShouldAllBe(one => one.OwnTimeThen == new Hours(1112.8m), "its cylinders came with it");
     }
 
+    // 800 h of its own done, and 12.3 + 1000.5 h now: hours that would put what was done into the future aren't taken.
+    [Theory]
+    [InlineData(12.3, null)]
+    [InlineData(0.0, null)]
+    [InlineData(null, null)]
+    [InlineData(-1.0, "was done at 1005.0 h of its own")]
+    public async Task A_stay_is_not_put_right_below_what_was_done_on_the_part(double? own, string? refused)
+    {
+        await using var db = shop.Open();
+        var due = new Core.Due.DueItem(Guid.NewGuid(), null, engine, "oil", Core.Due.DueKind.Service, new(25), new(Core.Judgements.Standing.Practice, "test"));
+        due.MarkDone(new(TestShop.Today, own is < 0 ? 1005 : 800, null, null, null, "book"), TestShop.Today).ShouldBeNull();
+        db.DueItems.Add(due);
+        await db.SaveChangesAsync();
+        var aircraft = await db.Aircraft.WithParts().SingleAsync(row => row.Id == home);
+        var refusal = await db.PutStayRightAsync(aircraft, aircraft.Engines.Single().Id, new Hours(0), own is { } hours ? new Hours((decimal)Math.Max(0, hours)) : null, null, default);
+        if (refused is null)
+            refusal.ShouldBeNull();
+        else
+            refusal!.Message.ShouldContain(refused);
+    }
+
     // The engine was away for a while: a sample from then is counted on that aircraft's hours, and its place in the series is the engine's own.
     [Theory]
     [InlineData(5020, null)]

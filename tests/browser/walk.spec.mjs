@@ -117,13 +117,17 @@ test('three leak paths are noted by letters while the reading is typed', async (
   await expect(page.locator('.leak-picture .leak')).toHaveCount(2);
 });
 
-test('the trend draws ten years, starts anew at the new cylinder, and says in words what it means', async ({ page }) => {
+test('the trend runs on the cylinder’s own hours, or draws ten years of its place, and says in words what it means', async ({ page }) => {
   await page.goto(`${walk}/compressions?cylinder=2`);
+  const words = page.locator('.trend-words');
+  await expect(page.locator('.plot circle')).toHaveCount(10);
+  await expect(page.locator('.plot circle.before')).toHaveCount(0);
+  await expect(words).toContainText('From 10 readings.');
+  await page.getByRole('link', { name: 'on the aircraft’s hours' }).click();
   await expect(page.locator('.plot circle')).toHaveCount(22);
   await expect(page.locator('.plot circle.before')).toHaveCount(12);
   await expect(page.locator('.plot .event-name')).toHaveText('new cylinder');
   await expect(page.locator('.plot .limit-line')).toHaveCount(1);
-  const words = page.locator('.trend-words');
   await expect(words).toContainText(/grows 0\.\d\d per 100 h/);
   await expect(words).toContainText('unusual');
   // Past it already and met later can't both be said.

@@ -201,6 +201,9 @@ public sealed partial class Aircraft
             return new("stayOff", wrong.IsOn ? "It is on: take it off with its own form." : "The aircraft’s time in service when it came off: 4318.6.");
         if (at > (removedAt ?? TimeInService) || removedAt > TimeInService)
             return new("stayAt", $"It comes off after it goes on, and not beyond the aircraft’s {TimeInService} h.");
+        var had = ownTime is { } came ? new Hours(came.Value + Math.Max(0, (removedAt ?? TimeInService).Value - at.Value)) : (Hours?)null;
+        if (had is { } hours && wrong.Component.Overhauls.Where(done => done.OwnTime > hours).MaxBy(done => done.On) is { } overhaul && !elsewhere.Any(stay => stay.ComponentId == wrong.ComponentId && stay.Id != wrong.Id))
+            return new("stayOwn", $"It would have {hours} h of its own, and was overhauled at {overhaul.OwnTime} h on {overhaul.On:yyyy-MM-dd}.");
         var own = wrong.OwnTimeThen;
         var along = GoesAlong(wrong).Prepend(wrong).ToList();
         if (along.Any(stay => installations.Any(other => other != stay && other.ComponentId == stay.ComponentId && !along.Contains(other)

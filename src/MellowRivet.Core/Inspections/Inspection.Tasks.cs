@@ -78,15 +78,18 @@ public sealed partial class Inspection
     /// </summary>
     public void Follow(Aircraft aircraft)
     {
-        foreach (var task in tasks.Where(task => task.ComponentId is not null))
-            if (aircraft.InPlaceOf(task.ComponentId!.Value) is { } fresh)
+        foreach (var task in AboutCarriers)
+            if (aircraft.InPlaceOf(task.ComponentId!.Value) is { Kind: ComponentKind.Engine or ComponentKind.Propeller } fresh)
                 task.IsAbout(fresh);
         notDue = [.. notDue.Select(task => task.ComponentId is { } part && aircraft.InPlaceOf(part) is { } fresh ? task with { ComponentId = fresh.Id } : task)];
     }
 
+    // A bulletin's steps are about the very part it was taken in for, and are done where that part came off by them.
+    private IEnumerable<InspectionTask> AboutCarriers => tasks.Where(task => task is { ComponentId: not null, Station: not Station.Bulletins });
+
     /// <summary>Engines and propellers it began with that are off now, with nothing in their place.</summary>
-    public IEnumerable<Guid> PartsGone(Aircraft aircraft) => tasks.Where(task => task.Verdict != TaskVerdict.NotApplicable).Select(task => task.ComponentId).OfType<Guid>().Distinct()
-        .Where(part => aircraft.Fitting(part) is null && aircraft.InPlaceOf(part) is null);
+    public IEnumerable<Guid> PartsGone(Aircraft aircraft) => AboutCarriers.Where(task => task.Verdict != TaskVerdict.NotApplicable).Select(task => task.ComponentId).OfType<Guid>().Distinct()
+        .Where(part => aircraft.CarriedBy(part) is { IsOn: false } stay && stay.ComponentId == part && aircraft.InPlaceOf(part) is null);
 
     /// <summary>Takes in a task that isn't due yet.</summary>
     public Refusal? TakeIn(int order)

@@ -63,6 +63,20 @@ public class InInspectionTests
         Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).MaySign.ShouldBeTrue();
     }
 
+    // A step that takes the very part off is done by that: its answer doesn't pass to the part that comes in its place.
+    [Fact]
+    public void The_steps_stay_with_the_part_they_were_taken_in_for()
+    {
+        var zone = Take();
+        AnswerAll(zone);
+        var old = aircraft.Engines.Single().ComponentId;
+        aircraft.TakeOff(old, Fixture.Today, aircraft.TimeInService, "AD-1").ShouldBeNull();
+        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Engine, "", "E-9") { LayoutKey = EngineLayout.FlatFour.Key }, "", Fixture.Today, aircraft.TimeInService, new(0), null).ShouldBeNull();
+        inspection.Follow(aircraft);
+        inspection.Tasks.Where(task => task.ZoneKey == zone).ShouldAllBe(task => task.ComponentId == old && task.Verdict == TaskVerdict.Good);
+        inspection.Tasks.Where(task => task.ZoneKey == "engine").ShouldAllBe(task => task.ComponentId != old && task.Verdict == TaskVerdict.NotYet);
+    }
+
     [Fact]
     public void What_nobody_can_tell_holds_it_up_where_it_would_bind()
     {

@@ -185,7 +185,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             return at is null ? new Refusal("stayAt", "The aircraft’s time in service when it was fitted: 4318.6.")
                 : own is null && !string.IsNullOrWhiteSpace(form.OwnTime) ? new("stayOwn", "The part’s own hours then; leave it empty where nobody knows.")
                 : off is null && !string.IsNullOrWhiteSpace(form.Off) ? new("stayOff", "The aircraft’s time in service when it came off: 4318.6.")
-                : aircraft.PutRight(form.Stay, await Db.StaysAlongAsync(aircraft, form.Stay, stop), at.Value, own, off);
+                : await Db.PutStayRightAsync(aircraft, form.Stay, at.Value, own, off, stop);
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?part={form.Part}", async () =>
         {
