@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.IO.Compression;
 using System.Net;
+using System.Net.Sockets;
 using System.Text.RegularExpressions;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
@@ -163,7 +164,7 @@ internal static partial class Bench
     private static async Task<double> FirstAsync(string folder, string path, string cookie, CancellationToken stop)
     {
         var start = new ProcessStartInfo(Environment.ProcessPath!) { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var argument in new[] { Path.Combine(AppContext.BaseDirectory, "MellowRivet.Web.dll"), "demo", "--data", folder, "--port", "0" })
+        foreach (var argument in new[] { Path.Combine(AppContext.BaseDirectory, "MellowRivet.Web.dll"), "demo", "--data", folder, "--port", $"{FreePort()}" })
             start.ArgumentList.Add(argument);
         using var server = Process.Start(start)!;
         try
@@ -171,6 +172,8 @@ internal static partial class Bench
             Uri? address = null;
             while (address is null && await server.StandardOutput.ReadLineAsync(stop) is { } line)
                 address = Address().Match(line) is { Success: true } there ? new Uri(there.Value) : null;
+            if (address is null)
+                throw new InvalidDataException(await server.StandardError.ReadToEndAsync(stop));
             using var client = new HttpClient(new HttpClientHandler { UseCookies = false }) { BaseAddress = address };
             client.DefaultRequestHeaders.Add("Cookie", cookie);
             // Up, and nothing more: what a health check or a redirect to sign in warms is not the page's.
@@ -184,6 +187,14 @@ internal static partial class Bench
             server.Kill(entireProcessTree: true);
             await server.WaitForExitAsync(CancellationToken.None);
         }
+    }
+
+    // The command line takes no port of the system's choosing, so one that is free is looked for here.
+    private static int FreePort()
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
     }
 
     // Eight people on one inspection, each with tasks of their own: how long a verdict takes, and whether every one of them stands.
