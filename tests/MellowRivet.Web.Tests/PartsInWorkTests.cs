@@ -39,7 +39,7 @@ public class PartsInWorkTests(DemoServer server) : IClassFixture<DemoServer>
         var ines = await server.EnterAsync("ines");
         var (aircraft, work) = (Of("N0BRM"), Work("N0BRM"));
         var (file, walk, engine) = (server.FileOf("N0BRM"), $"/walk/{work.Id}", aircraft.Engines.Single().ComponentId);
-        await server.SaveAsync(db => db.Inspections.Include(row => row.Tasks).Single(row => row.Id == work.Id).Tasks.First(task => task.ComponentId == engine).Set(TaskVerdict.NotApplicable, "not here", null, Guid.NewGuid(), DateTimeOffset.UtcNow).ShouldBeNull());
+        await server.SaveAsync(db => db.Inspections.Include(row => row.Tasks).Single(row => row.Id == work.Id).Tasks.First(task => task.ComponentId == engine).Set(TaskVerdict.NotApplicable, "not here", null, Guid.NewGuid(), server.Clock.GetUtcNow()).ShouldBeNull());
         (await ines.PostAsync($"{file}/parts?handler=TakeOff", Post(), ("part", $"{engine}"), ("at", $"{aircraft.TimeInService}"), ("why", "shock load"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         foreach (var page in PagesOf(work, engine))
             (await ines.GetAsync(walk + page)).StatusCode.ShouldBeOneOf([HttpStatusCode.OK, HttpStatusCode.Redirect, HttpStatusCode.NotFound], page);
@@ -90,7 +90,7 @@ public class PartsInWorkTests(DemoServer server) : IClassFixture<DemoServer>
         var ines = await server.EnterAsync("ines");
         var (from, to) = (Of("N0FLD"), Of("N0LTS"));
         var engine = from.Engines.Single();
-        await server.SaveAsync(db => db.AddRange(Enumerable.Range(0, 4).Select(time => new Reading(Guid.NewGuid(), from.Id, engine.ComponentId, "oil-pressure", "", 60 - time, Unit.Psi, new(), new Hours(from.TimeInService.Value - 40 + time * 10), DateTimeOffset.UtcNow.AddDays(-40 + time), Guid.NewGuid()))));
+        await server.SaveAsync(db => db.AddRange(Enumerable.Range(0, 4).Select(time => new Reading(Guid.NewGuid(), from.Id, engine.ComponentId, "oil-pressure", "", 60 - time, Unit.Psi, new(), new Hours(from.TimeInService.Value - 40 + time * 10), server.Clock.GetUtcNow().AddDays(-40 + time), Guid.NewGuid()))));
         await ines.PostAsync($"{server.FileOf("N0LTS")}/parts?handler=TakeOff", Post(), ("part", $"{to.Engines.Single().ComponentId}"), ("at", $"{to.TimeInService}"), ("why", "overhaul"));
         (await ines.PostAsync($"{server.FileOf("N0FLD")}/parts?handler=Move", Post(), ("part", $"{engine.ComponentId}"), ("to", $"{to.Id}"), ("why", "lent"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var page = $"{server.FileOf("N0LTS")}/trends";

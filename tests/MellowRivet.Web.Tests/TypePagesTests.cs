@@ -91,9 +91,12 @@ public class TypePagesTests(DemoServer server) : IClassFixture<DemoServer>
         (await RefusedAsync("", ("kind", "Engine"), ("maker", "Tarn and Field Engines"), ("designation", "tf4 160"))).ShouldContain("on the list already");
         (await ines.PostAsync("/shelf/types", Post(), ("kind", "Engine"), ("maker", "Tarn and Field Engines"), ("designation", "TF4-200"), ("aliases", "TF 200\nbig four"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         Type("TF4-200").Aliases.ShouldBe(["TF 200", "big four"]);
+        (await ines.ReadAsync("/shelf/types")).Body!.TextContent.ShouldContain("TF4-200");
         (await RefusedAsync("", ("id", $"{Type("TF4-200").Id}"), ("seen", "0"), ("kind", "Engine"), ("maker", "X"), ("designation", "TF4-200"))).ShouldContain("Somebody else changed it");
         (await RefusedAsync("?handler=Remove", ("id", $"{Type("TF4-160").Id}"))).ShouldContain("N04QF engine bears it");
         (await ines.PostAsync("/shelf/types?handler=Remove", Post(), ("id", $"{Type("TF4-200").Id}"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         server.With(db => db.Types.AsEnumerable().Any(type => type.Designation == "TF4-200")).ShouldBeFalse();
+        // What is kept of the shop goes by the list as it is now.
+        (await ines.ReadAsync("/shelf/types")).Body!.TextContent.ShouldNotContain("TF4-200");
     }
 }

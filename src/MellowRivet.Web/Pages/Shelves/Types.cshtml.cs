@@ -88,7 +88,8 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
         var list = await db.TypeListAsync(stop);
         if ((await db.ModelsOnFileAsync(stop)).Where(one => list.Find(one.Kind, one.Name).Type?.Id == form.Id).Select(one => one.Name).ToList() is { Count: > 0 } named && (await db.BearersAsync(named, stop)).Select(one => one.On).FirstOrDefault() is { } bearer)
             return new("designation", $"{bearer} bears it: put that right first.");
-        await db.Types.Where(type => type.Id == form.Id).ExecuteDeleteAsync(stop);
+        // In the save, which counts it: what is kept of the shop is drawn anew without it.
+        db.Types.RemoveRange(await db.Types.Where(type => type.Id == form.Id).ToListAsync(stop));
         return null;
     }, stop), () => Form = form, stop);
 
