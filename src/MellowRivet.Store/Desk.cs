@@ -15,10 +15,8 @@ namespace MellowRivet.Store;
 public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
-public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoard? board = null, JobsAtHand? hand = null, Shelf? shelf = null) : IDisposable
+public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoard? board = null, Shelf? shelf = null)
 {
-    private Job? held;
-
     /// <summary>The rules and people that an inspection is weighed by, for each aircraft.</summary>
     /// <exception cref="InvalidOperationException">This desk has no shelf to take them from.</exception>
     public async Task<Func<Aircraft, ShopRules>> RulesAsync(CancellationToken stop)
@@ -32,8 +30,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
     public ShopBoard Board => board ?? throw new InvalidOperationException("This desk has no board.");
 
     /// <summary>The inspection with everything in it, and its aircraft, to look at and not to change; null where there is none.</summary>
-    public async Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop) =>
-        held = await TakeUpAsync(inspectionId, stop) ?? await LoadAsync(inspectionId, tracking: false, stop);
+    public Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop) => LoadAsync(inspectionId, tracking: false, stop);
 
     private async Task<Job?> LoadAsync(Guid inspectionId, bool tracking, CancellationToken stop)
     {
@@ -64,10 +61,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
         Job? loaded = null;
         var outcome = await db.OnceAsync(post, clock, async () =>
         {
-            var job = await TakeUpAsync(inspectionId, stop);
-            if (job is not null)
-                db.AttachRange(job.Aircraft, job.Inspection);
-            else if ((job = await LoadAsync(inspectionId, tracking: true, stop)) is null)
+            if (await LoadAsync(inspectionId, tracking: true, stop) is not { } job)
                 return new("inspection", "There is no such inspection.");
             loaded = job;
             var readings = job.Inspection.Readings.ToList();
@@ -84,25 +78,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
         if (outcome is not { Done: true, Repeated: false })
             return outcome;
         feed.Written(inspectionId, post);
-        held = loaded;
         return outcome with { Job = loaded };
-    }
-
-    /// <summary>What this one held is there for the next, once its page has been made.</summary>
-    public void Dispose()
-    {
-        if (held is { } job)
-            hand?.Lay(job);
-        held = null;
-    }
-
-    // The inspection as somebody left it, where nothing has been written since.
-    private async Task<Job?> TakeUpAsync(Guid inspectionId, CancellationToken stop)
-    {
-        if (hand?.Take(inspectionId) is not { } job)
-            return null;
-        return await db.Inspections.AnyAsync(row => row.Id == inspectionId && row.Changes == job.Inspection.Changes
-            && db.Aircraft.Any(aircraft => aircraft.Id == row.AircraftId && aircraft.Changes == job.Aircraft.Changes), stop) ? job : null;
     }
 
     /// <summary>
