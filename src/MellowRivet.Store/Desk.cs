@@ -8,11 +8,9 @@ using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
 
 namespace MellowRivet.Store;
-
-/// <summary>An inspection with its aircraft, as a page works on them.</summary>
-public sealed record Job(Inspection Inspection, Aircraft Aircraft);
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
 public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoard? board = null, Shelf? shelf = null)
@@ -21,7 +19,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
     /// <exception cref="InvalidOperationException">This desk has no shelf to take them from.</exception>
     public async Task<Func<Aircraft, ShopRules>> RulesAsync(CancellationToken stop)
     {
-        var people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        var people = await Board.PeopleAsync(stop);
         return aircraft => (shelf ?? throw new InvalidOperationException("This desk has no shelf.")).Weigh(aircraft.Category, people);
     }
 
@@ -29,20 +27,69 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
     /// <exception cref="InvalidOperationException">This desk has no board to look at.</exception>
     public ShopBoard Board => board ?? throw new InvalidOperationException("This desk has no board.");
 
-    /// <summary>The inspection with everything in it, and its aircraft, to look at and not to change; null where there is none.</summary>
-    public Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop) => LoadAsync(inspectionId, tracking: false, stop);
+    /// <summary>An inspection and its aircraft, to look at and not to change; null where there is none.</summary>
+    /// <param name="inspectionId">The inspection.</param>
+    /// <param name="stop">Stops waiting.</param>
+    /// <param name="parts">What is shown of it.</param>
+    public Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop, JobParts parts = JobParts.Whole) => LoadAsync(inspectionId, parts, tracking: false, stop);
 
-    private async Task<Job?> LoadAsync(Guid inspectionId, bool tracking, CancellationToken stop)
+    /// <summary>How far an inspection is, by its changes and those of its aircraft; null where there is none.</summary>
+    public Task<JobRevision?> RevisionAsync(Guid inspectionId, CancellationToken stop) =>
+        (from inspection in db.Inspections
+         join aircraft in db.Aircraft on inspection.AircraftId equals aircraft.Id
+         where inspection.Id == inspectionId
+         select new JobRevision(inspection.Changes, aircraft.Id, aircraft.Changes)).FirstOrDefaultAsync(stop);
+
+    /// <summary>One task of an inspection with the aircraft's own limits: what a value is judged by. Null where there is no such task.</summary>
+    public async Task<(Job Job, InspectionTask Task)?> TaskAsync(Guid inspectionId, Guid? taskId, CancellationToken stop) =>
+        await db.Set<InspectionTask>().AsNoTracking().FirstOrDefaultAsync(row => row.Id == taskId && row.InspectionId == inspectionId, stop) is { } task
+            && await LoadAsync(inspectionId, JobParts.Bare, tracking: false, stop) is { } job ? (job, task) : null;
+
+    /// <summary>The same job with more of it: where it is being written, or just was, only what is missing is fetched.</summary>
+    public async Task<Job> WithAsync(Job job, JobParts parts, CancellationToken stop)
+    {
+        var missing = parts & ~job.Has;
+        if (missing == 0)
+            return job;
+        var (inspection, aircraft) = (db.Entry(job.Inspection), db.Entry(job.Aircraft));
+        if (inspection.State == EntityState.Detached)
+            return (await LoadAsync(job.Inspection.Id, job.Has | parts, tracking: false, stop))!;
+        // What is tracked falls into its place by itself. (A collection's own Load would compile its query anew each time.)
+        var (id, aircraftId) = (job.Inspection.Id, job.Aircraft.Id);
+        if (missing.HasFlag(JobParts.Tasks))
+            Hold(inspection.Collection(row => row.Tasks), await db.Set<InspectionTask>().Where(row => row.InspectionId == id).ToListAsync(stop));
+        if (missing.HasFlag(JobParts.Discrepancies))
+            Hold(inspection.Collection(row => row.Discrepancies), await db.Discrepancies.Where(row => row.InspectionId == id).ToListAsync(stop));
+        if (missing.HasFlag(JobParts.Readings))
+            Hold(inspection.Collection(row => row.Readings), await db.Readings.Where(row => row.InspectionId == id).ToListAsync(stop));
+        if (missing.HasFlag(JobParts.CompressionTests))
+            Hold(inspection.Collection(row => row.CompressionTests), await db.Set<CompressionTest>().Where(row => row.InspectionId == id).ToListAsync(stop));
+        if (missing.HasFlag(JobParts.Components))
+            Hold(aircraft.Collection(row => row.Installations), await db.Installations.Include(row => row.Component).Where(row => row.AircraftId == aircraftId).ToListAsync(stop));
+        job.Has |= parts;
+        return job;
+    }
+
+    // One that nothing fell into was looked for all the same.
+    private static void Hold<TOwner, T>(CollectionEntry<TOwner, T> list, List<T> found) where TOwner : class where T : class => list.CurrentValue ??= found;
+
+    private async Task<Job?> LoadAsync(Guid inspectionId, JobParts parts, bool tracking, CancellationToken stop)
     {
         var inspections = tracking ? db.Inspections : db.Inspections.AsNoTracking();
-        var inspection = await inspections
-            .Include(row => row.Tasks).Include(row => row.Discrepancies).Include(row => row.Readings).Include(row => row.CompressionTests)
-            .FirstOrDefaultAsync(row => row.Id == inspectionId, stop);
-        if (inspection is null)
+        if (parts.HasFlag(JobParts.Tasks))
+            inspections = inspections.Include(row => row.Tasks);
+        if (parts.HasFlag(JobParts.Discrepancies))
+            inspections = inspections.Include(row => row.Discrepancies);
+        if (parts.HasFlag(JobParts.Readings))
+            inspections = inspections.Include(row => row.Readings);
+        if (parts.HasFlag(JobParts.CompressionTests))
+            inspections = inspections.Include(row => row.CompressionTests);
+        if (await inspections.FirstOrDefaultAsync(row => row.Id == inspectionId, stop) is not { } inspection)
             return null;
-        // A part that came back is one part: two of it couldn't be taken up again.
-        var fleet = tracking ? db.Aircraft : db.Aircraft.AsNoTrackingWithIdentityResolution();
-        return new(inspection, await fleet.WithParts().FirstAsync(row => row.Id == inspection.AircraftId, stop));
+        var fleet = tracking ? db.Aircraft : db.Aircraft.AsNoTracking();
+        if (parts.HasFlag(JobParts.Components))
+            fleet = fleet.WithParts();
+        return new(inspection, await fleet.FirstAsync(row => row.Id == inspection.AircraftId, stop)) { Has = parts | JobParts.Bare };
     }
 
     /// <summary>
@@ -53,26 +100,55 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
     /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
     /// <param name="decide">Does the work on the loaded inspection; a refusal leaves everything as it was.</param>
     /// <param name="stop">Stops waiting.</param>
-    public Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop) => WriteAskingAsync(inspectionId, post, job => Task.FromResult(decide(job)), stop);
+    /// <param name="parts">What the work is done on. Without <see cref="JobParts.Engine"/> nothing can be judged: less is for what measures nothing and changes no part.</param>
+    public Task<Written> WriteAsync(Guid inspectionId, Guid post, Func<Job, Refusal?> decide, CancellationToken stop, JobParts parts = JobParts.Whole) =>
+        WriteAskingAsync(inspectionId, post, job => Task.FromResult(decide(job)), stop, parts);
 
     /// <inheritdoc cref="WriteAsync"/>
-    public async Task<Written> WriteAskingAsync(Guid inspectionId, Guid post, Func<Job, Task<Refusal?>> decide, CancellationToken stop)
+    public Task<Written> WriteAskingAsync(Guid inspectionId, Guid post, Func<Job, Task<Refusal?>> decide, CancellationToken stop, JobParts parts = JobParts.Whole) =>
+        WriteOnAsync(inspectionId, post, () => LoadAsync(inspectionId, parts, tracking: true, stop), decide, stop);
+
+    /// <summary>
+    /// Answers a task: its turn is short, since only the tasks of its zone are loaded, and what was read at it. Nothing else of the
+    /// inspection can be asked for in it, unless <see cref="WithAsync"/> fetches it; the outcome carries no job, since it would be a part of one.
+    /// </summary>
+    /// <param name="inspectionId">The inspection.</param>
+    /// <param name="zoneKey">The zone.</param>
+    /// <param name="taskId">The task.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="decide">Does the work, or says why not.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public async Task<Written> AnswerAsync(Guid inspectionId, string? zoneKey, Guid? taskId, Guid post, Func<Job, InspectionTask, Task<Refusal?>> decide, CancellationToken stop)
+    {
+        var written = await WriteOnAsync(inspectionId, post, async () =>
+        {
+            var row = await db.Inspections.Include(row => row.Tasks.Where(task => task.ZoneKey == zoneKey)).Include(row => row.Readings.Where(reading => reading.TaskId == taskId)).FirstOrDefaultAsync(row => row.Id == inspectionId, stop);
+            return row is null ? null : new Job(row, await db.Aircraft.FirstAsync(aircraft => aircraft.Id == row.AircraftId, stop)) { Has = JobParts.Bare };
+        }, job => job.Inspection.Tasks.FirstOrDefault(task => task.Id == taskId) is { } task ? decide(job, task) : Task.FromResult<Refusal?>(new("verdict", "There is no such task.")), stop);
+        return written with { Job = null };
+    }
+
+    private async Task<Written> WriteOnAsync(Guid inspectionId, Guid post, Func<Task<Job?>> load, Func<Job, Task<Refusal?>> decide, CancellationToken stop)
     {
         Job? loaded = null;
         var outcome = await db.OnceAsync(post, clock, async () =>
         {
-            if (await LoadAsync(inspectionId, tracking: true, stop) is not { } job)
+            if (await load() is not { } job)
                 return new("inspection", "There is no such inspection.");
             loaded = job;
-            var readings = job.Inspection.Readings.ToList();
+            var readings = job.Has.HasFlag(JobParts.Readings) ? job.Inspection.Readings.ToList() : null;
             if ((job.Inspection.Closed() ?? await decide(job)) is { } refusal)
                 return refusal;
-            job.Inspection.Follow(job.Aircraft);
-            // Whatever was done: a bad judgement is kept from here on, until it is answered.
-            if (job.Inspection.InWork)
-                job.Inspection.Remember(job.Aircraft);
+            if (job.Has.HasFlag(JobParts.Engine))
+            {
+                job.Inspection.Follow(job.Aircraft);
+                // A bad judgement is kept from here on, until it is answered.
+                if (job.Inspection.InWork)
+                    job.Inspection.Remember(job.Aircraft);
+            }
             // A reading may belong to no inspection: one that was taken off this one would go on counting in the trends.
-            db.Readings.RemoveRange(readings.Except(job.Inspection.Readings));
+            if (readings is not null)
+                db.Readings.RemoveRange(readings.Except(job.Inspection.Readings));
             return null;
         }, stop);
         if (outcome is not { Done: true, Repeated: false })

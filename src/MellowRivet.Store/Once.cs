@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using MellowRivet.Core;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -22,6 +23,12 @@ public static class Once
 
     private const int SqliteBusy = 5;
 
+    private static readonly Refusal NoTurn = new(Busy, "Somebody else has been writing all this time, and your turn didn’t come. Nothing was changed, and what you typed is still here: send it again.");
+
+    // SQLite's own waiting looks again after a while, longer each time, and holds a thread that pages want: whoever writes in this
+    // process queues here, and only what other programs hold is waited for there.
+    private static readonly ConcurrentDictionary<string, SemaphoreSlim> Queues = [];
+
     /// <summary>How long a post is known again: longer than any device keeps one that it couldn't send.</summary>
     public static readonly TimeSpan Kept = TimeSpan.FromDays(90);
 
@@ -34,6 +41,22 @@ public static class Once
     public static async Task<Written> OnceAsync(this RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work, CancellationToken stop)
     {
         db.ChangeTracker.Clear();
+        var shop = db.Database.GetDbConnection();
+        var queue = Queues.GetOrAdd(shop.DataSource, _ => new(1));
+        if (!await queue.WaitAsync(TimeSpan.FromSeconds(shop.ConnectionTimeout), stop))
+            return new(NoTurn);
+        try
+        {
+            return await InTurnAsync(db, post, clock, work, stop);
+        }
+        finally
+        {
+            queue.Release();
+        }
+    }
+
+    private static async Task<Written> InTurnAsync(RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work, CancellationToken stop)
+    {
         IDbContextTransaction? turn;
         try
         {
@@ -41,7 +64,7 @@ public static class Once
         }
         catch (SqliteException held) when (held.SqliteErrorCode == SqliteBusy)
         {
-            return new(new Refusal(Busy, "Somebody else has been writing all this time, and your turn didn’t come. Nothing was changed, and what you typed is still here: send it again."));
+            return new(NoTurn);
         }
         await using var transaction = turn;
         if (await db.Postings.AnyAsync(done => done.Id == post, stop))

@@ -4,6 +4,7 @@ using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.People;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -20,10 +21,11 @@ public sealed record AircraftStanding(int Changes, DueLine Due, HangarShown? Sho
 
 /// <summary>A line of the hangar, and what it was drawn from.</summary>
 /// <param name="From">What was due then.</param>
+/// <param name="By">The shop's people then.</param>
 /// <param name="WorkId">The inspection it shows; null where there never was one.</param>
 /// <param name="WorkChanges">The changes of that.</param>
 /// <param name="Line">The line.</param>
-public sealed record HangarShown(DueLine From, Guid? WorkId, int WorkChanges, HangarLine Line);
+public sealed record HangarShown(DueLine From, IReadOnlyDictionary<Guid, Person> By, Guid? WorkId, int WorkChanges, HangarLine Line);
 
 /// <summary>The whole shop as it stands, on one day and after so many changes. Published whole, and only read from then on.</summary>
 /// <param name="Day">The day.</param>
@@ -31,7 +33,8 @@ public sealed record HangarShown(DueLine From, Guid? WorkId, int WorkChanges, Ha
 /// <param name="Bulletins">The shop's bulletins and types.</param>
 /// <param name="Aircraft">Every aircraft, by registration.</param>
 /// <param name="Tally">How each bulletin falls on the shop; those that concern no aircraft are left out.</param>
-public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft, IReadOnlyDictionary<Guid, BulletinTally> Tally)
+/// <param name="People">The shop's people.</param>
+public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft, IReadOnlyDictionary<Guid, BulletinTally> Tally, IReadOnlyDictionary<Guid, Person> People)
 {
     private readonly FrozenDictionary<Guid, AircraftStanding> byId = Aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
 
@@ -51,41 +54,7 @@ public sealed record BulletinTally(int Applies, int CannotTell, int Due)
 /// What is kept of the shop between requests: the latest <see cref="ShopStanding"/>. One request draws the next one and
 /// everybody else waits for it; at midnight they see yesterday's, which says its day, until today's is there.
 /// </summary>
-public sealed class KeptStanding : IDisposable
-{
-    private readonly SemaphoreSlim turn = new(1);
-    private volatile ShopStanding? published;
-
-    /// <summary>The latest that was published; null before the first.</summary>
-    internal ShopStanding? Latest => published;
-
-    /// <param name="isGood">Whether one will do.</param>
-    /// <param name="willDo">Whether one will do while another request draws the next.</param>
-    /// <param name="draw">Draws the next one from the latest.</param>
-    /// <param name="stop">Stops waiting.</param>
-    public async Task<ShopStanding> GetAsync(Func<ShopStanding, bool> isGood, Func<ShopStanding, bool> willDo, Func<ShopStanding?, Task<ShopStanding>> draw, CancellationToken stop)
-    {
-        if (published is { } there && isGood(there))
-            return there;
-        if (!await turn.WaitAsync(TimeSpan.Zero, stop))
-        {
-            if (published is { } before && willDo(before))
-                return before;
-            await turn.WaitAsync(stop);
-        }
-        try
-        {
-            // Whoever waited finds what the one before drew.
-            return published is { } meanwhile && isGood(meanwhile) ? meanwhile : published = await draw(published);
-        }
-        finally
-        {
-            turn.Release();
-        }
-    }
-
-    public void Dispose() => turn.Dispose();
-}
+public sealed class KeptStanding : Kept<ShopStanding>;
 
 /// <summary>The shop as it stands, for whoever asks: every due line, bulletin and line of the hangar comes from here.</summary>
 public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimeProvider clock)
@@ -93,19 +62,25 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     /// <summary>The shop now, with the hangar's lines.</summary>
     public Task<ShopStanding> NowAsync(CancellationToken stop) => GetAsync(hangar: true, stop);
 
+    /// <summary>What is kept of the shop now; of its hangar only what was drawn already.</summary>
+    public Task<ShopStanding> StandingAsync(CancellationToken stop) => GetAsync(hangar: false, stop);
+
     // Whoever works on an inspection asks for what is due, which that work doesn't change: only the hangar follows every verdict.
     private async Task<ShopStanding> GetAsync(bool hangar, CancellationToken stop)
     {
         var today = clock.Today();
         var marks = await ShopMarks.NowAsync(db, stop);
         bool Covers(ShopStanding there) => there.Marks.CoverFiles(marks) && (!hangar || there.Marks.Cover(marks));
-        return await kept.GetAsync(there => there.Day == today && Covers(there), there => there.Day < today && Covers(there), there => DrawAsync(there, today, hangar, stop), stop);
+        return await kept.GetAsync(there => there.Day == today && Covers(there), (there, _) => DrawAsync(there, today, hangar, stop), stop, there => there.Day < today && Covers(there));
     }
 
     /// <summary>What is due on one aircraft, with its bulletins.</summary>
     /// <exception cref="InvalidOperationException">There is no such aircraft.</exception>
     public async Task<DueLine> LineAsync(Guid aircraftId, CancellationToken stop) =>
         (await GetAsync(hangar: false, stop))[aircraftId]?.Due ?? throw new InvalidOperationException("There is no such aircraft.");
+
+    /// <summary>The shop's people.</summary>
+    public async Task<IReadOnlyDictionary<Guid, Person>> PeopleAsync(CancellationToken stop) => (await GetAsync(hangar: false, stop)).People;
 
     /// <summary>The shop's bulletins and types.</summary>
     public async Task<BulletinList> BulletinsAsync(CancellationToken stop) => (await GetAsync(hangar: false, stop)).Bulletins;
@@ -136,7 +111,8 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
         var files = await FilesAsync(sameList ? before : null, marks, list, today, stop);
         // A line of the hangar that was drawn from what was due before is no line of now.
         var same = before is not null && files == before.Aircraft ? before : null;
-        var now = new ShopStanding(today, marks with { Work = same?.Marks.Work ?? -1, People = same?.Marks.People ?? -1 }, list, files, same?.Tally ?? TallyOf(files));
+        var people = before is not null && before.Marks.People == marks.People ? before.People : await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        var now = new ShopStanding(today, marks with { Work = same is not null && same.People == people ? same.Marks.Work : -1 }, list, files, same?.Tally ?? TallyOf(files), people);
         return hangar ? await ShowAsync(now, marks, stop) : now;
     }
 
@@ -153,13 +129,13 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     private async Task<ShopStanding> ShowAsync(ShopStanding now, ShopMarks marks, CancellationToken stop)
     {
         var works = await WorksAsync(stop);
-        var stale = now.Aircraft.Where(one => one.Shown is not { } shown || shown.From != one.Due || now.Marks.People != marks.People
+        var stale = now.Aircraft.Where(one => one.Shown is not { } shown || shown.From != one.Due || shown.By != now.People
             || works.GetValueOrDefault(one.Due.Aircraft.Id) is var work && (shown.WorkId != work?.Id || shown.WorkChanges != (work?.Changes ?? 0))).Select(one => one.Due).ToList();
-        var lines = stale.Count == 0 ? [] : await HangarAsync(stale, works, stop);
+        var lines = stale.Count == 0 ? [] : await HangarAsync(stale, works, now.People, stop);
         return now with
         {
             Marks = marks,
-            Aircraft = [.. now.Aircraft.Select(one => lines.TryGetValue(one.Due.Aircraft.Id, out var line) ? one with { Shown = new(one.Due, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Id, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Changes ?? 0, line) } : one)],
+            Aircraft = [.. now.Aircraft.Select(one => lines.TryGetValue(one.Due.Aircraft.Id, out var line) ? one with { Shown = new(one.Due, now.People, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Id, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Changes ?? 0, line) } : one)],
         };
     }
 
@@ -172,7 +148,7 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
             .Join(db.Inspections.Where(work => work.State != InspectionState.InWork), last => new { last.AircraftId, OpenedOn = last.Last }, work => new { work.AircraftId, work.OpenedOn }, (_, work) => new WorkRow(work.Id, work.AircraftId, false, work.OpenedOn, work.Changes)).ToListAsync(stop))
         .GroupBy(work => work.AircraftId).ToDictionary(all => all.Key, all => all.OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn).ThenBy(work => work.Id).First());
 
-    private async Task<Dictionary<Guid, HangarLine>> HangarAsync(IReadOnlyList<DueLine> lines, Dictionary<Guid, WorkRow> works, CancellationToken stop)
+    private async Task<Dictionary<Guid, HangarLine>> HangarAsync(IReadOnlyList<DueLine> lines, Dictionary<Guid, WorkRow> works, IReadOnlyDictionary<Guid, Person> people, CancellationToken stop)
     {
         var shown = lines.Where(line => works.ContainsKey(line.Aircraft.Id)).Select(line => works[line.Aircraft.Id]).ToLookup(work => work.InWork);
         var (open, signed, working) = (shown[true].Select(work => work.Id).ToList(), shown[false].Select(work => work.Id).ToList(), shown[true].Select(work => work.AircraftId).ToList());
@@ -180,7 +156,6 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
         var inspections = (await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests).Where(work => open.Contains(work.Id)).ToListAsync(stop))
             .Concat(await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Where(work => signed.Contains(work.Id)).ToListAsync(stop)).ToDictionary(work => work.AircraftId);
         var fleet = (await db.Aircraft.AsNoTracking().WithParts().Where(aircraft => working.Contains(aircraft.Id)).ToListAsync(stop)).ToDictionary(aircraft => aircraft.Id);
-        var people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
         var ids = lines.Select(line => line.Aircraft.Id).ToList();
         var items = (await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.AircraftId)).ToListAsync(stop)).ToLookup(item => item.AircraftId);
         return lines.ToDictionary(line => line.Aircraft.Id, line => HeldUp.Line(fleet.GetValueOrDefault(line.Aircraft.Id) ?? line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));

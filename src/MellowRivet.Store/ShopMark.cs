@@ -33,8 +33,8 @@ public sealed record ShopMarks(long Fleet, long Work, long Bulletins, long Types
     /// <summary>Whether what was drawn after these changes has all of the others in it.</summary>
     public bool Cover(ShopMarks others) => Fleet >= others.Fleet && Work >= others.Work && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
 
-    /// <summary>The same of what is due: fleet, bulletins and types.</summary>
-    public bool CoverFiles(ShopMarks others) => Fleet >= others.Fleet && Bulletins >= others.Bulletins && Types >= others.Types;
+    /// <summary>The same of all but the work on inspections.</summary>
+    public bool CoverFiles(ShopMarks others) => Fleet >= others.Fleet && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
 
     internal static MarkOf? CountedAs(object entity) => entity switch
     {

@@ -21,7 +21,7 @@ public sealed partial class Aircraft
             return new("shown", "What a meter shows is zero or more, and below a million.");
         if (!kind.CountsHours() && shown != decimal.Truncate(shown))
             return new("shown", $"{char.ToUpperInvariant(kind.InWords()[0]) + kind.InWords()[1..]} come in whole numbers.");
-        var ofKind = meterReadings.Where(reading => reading.Kind == kind).ToList();
+        var ofKind = MeterReadings.Where(reading => reading.Kind == kind).ToList();
         if (replaced is null && ofKind.Any(reading => reading.On == on && reading.Shown == shown))
             return null;
 
@@ -46,7 +46,7 @@ public sealed partial class Aircraft
 
         if (meters.All(other => other.Number != meter.Number))
             meters = [.. meters, meter];
-        meterReadings.Add(new(Id, meter, on, shown, source));
+        Loaded.List(meterReadings).Add(new(Id, meter, on, shown, source));
         if (kind == TimeBasis && (ReadOn is null || on >= ReadOn))
             (TimeInService, ReadOn) = (new(now), on);
         return null;
@@ -80,15 +80,15 @@ public sealed partial class Aircraft
     {
         meters = from;
         var byNumber = meters.ToDictionary(meter => meter.Number);
-        meterReadings.AddRange(readings.Select(reading => new MeterReading(Id, byNumber[reading.Meter], reading.On, reading.Shown, reading.Source)));
-        if (meterReadings.Where(reading => reading.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest)
+        Loaded.List(meterReadings).AddRange(readings.Select(reading => new MeterReading(Id, byNumber[reading.Meter], reading.On, reading.Shown, reading.Source)));
+        if (MeterReadings.Where(reading => reading.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest)
             (TimeInService, ReadOn) = (new(latest.Total), latest.On);
     }
 
     internal void Take(IReadOnlyList<PlannedReading> planned, string source)
     {
         meters = [.. meters, .. planned.Select(reading => reading.Meter).Distinct().Where(meter => meter.Number > meters.Count).OrderBy(meter => meter.Number)];
-        meterReadings.AddRange(planned.Select(reading => new MeterReading(Id, reading.Meter, reading.On, reading.Shown, source)));
+        Loaded.List(meterReadings).AddRange(planned.Select(reading => new MeterReading(Id, reading.Meter, reading.On, reading.Shown, source)));
         if (planned.Where(reading => reading.Meter.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest && (ReadOn is null || latest.On >= ReadOn))
             (TimeInService, ReadOn) = (new(latest.Total), latest.On);
     }

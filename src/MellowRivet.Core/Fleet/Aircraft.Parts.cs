@@ -10,12 +10,12 @@ public sealed partial class Aircraft
     public IEnumerable<Installation> Propellers => Fitted(ComponentKind.Propeller);
 
     /// <summary>The parts of a kind that are on the aircraft now, by position.</summary>
-    public IEnumerable<Installation> Fitted(ComponentKind kind) => installations
+    public IEnumerable<Installation> Fitted(ComponentKind kind) => Installations
         .Where(fitted => fitted.Component.Kind == kind && fitted.IsOn)
         .OrderBy(fitted => fitted.Position, StringComparer.Ordinal);
 
     /// <summary>The cylinder in a numbered place of an engine now.</summary>
-    public Component? Cylinder(Component engine, int number) => installations.FirstOrDefault(fitted =>
+    public Component? Cylinder(Component engine, int number) => Installations.FirstOrDefault(fitted =>
         fitted.Component.Kind == ComponentKind.Cylinder && fitted.ParentId == engine.Id
         && fitted.Position == number.ToString() && fitted.IsOn)?.Component;
 
@@ -36,7 +36,7 @@ public sealed partial class Aircraft
     public Installation Install(Component part, string position, Hours at, Hours? ownTime, Guid? parent = null, DateOnly? on = null)
     {
         var fitted = new Installation(Id, part, parent, position, on, at, ownTime);
-        installations.Add(fitted);
+        Loaded.List(installations).Add(fitted);
         return fitted;
     }
 
@@ -79,7 +79,7 @@ public sealed partial class Aircraft
     }
 
     /// <summary>The stay of a part that is on the aircraft now; null where it isn't.</summary>
-    public Installation? Fitting(Guid componentId) => installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
+    public Installation? Fitting(Guid componentId) => Installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
 
     /// <summary>The engine or propeller that a part is, or sits on, or sat on when it came off; null where it hangs on the airframe.</summary>
     public Installation? CarriedBy(Guid? componentId)
@@ -91,25 +91,25 @@ public sealed partial class Aircraft
 
     /// <summary>What sits now where a part sat that came off; null where nothing does, or where it is on itself.</summary>
     public Component? InPlaceOf(Guid componentId) => Fitting(componentId) is null && LastStay(componentId) is { } was
-        ? installations.FirstOrDefault(stay => stay.IsOn && stay.Component.Kind == was.Component.Kind && stay.ParentId == was.ParentId && stay.Position == was.Position)?.Component
+        ? Installations.FirstOrDefault(stay => stay.IsOn && stay.Component.Kind == was.Component.Kind && stay.ParentId == was.ParentId && stay.Position == was.Position)?.Component
         : null;
 
-    private Installation? LastStay(Guid componentId) => Fitting(componentId) ?? installations.Where(stay => stay.ComponentId == componentId).MaxBy(stay => stay.InstalledAt.Value);
+    private Installation? LastStay(Guid componentId) => Fitting(componentId) ?? Installations.Where(stay => stay.ComponentId == componentId).MaxBy(stay => stay.InstalledAt.Value);
 
     /// <summary>Where a part sits, in words, with the engine it sits on where there are two: "left, right engine".</summary>
     public string PlaceOf(Installation stay)
     {
-        var under = installations.FirstOrDefault(other => other.IsOn && other.ComponentId == stay.ParentId);
+        var under = Installations.FirstOrDefault(other => other.IsOn && other.ComponentId == stay.ParentId);
         return string.Join(", ", new[] { stay.Position, under is { Position.Length: > 0 } ? $"{under.Position} {under.Component.Title}" : "" }.Where(words => words.Length > 0));
     }
 
     /// <summary>What sits on a part now, directly.</summary>
-    public IEnumerable<Installation> SittingOn(Guid? componentId) => installations
+    public IEnumerable<Installation> SittingOn(Guid? componentId) => Installations
         .Where(fitted => fitted.IsOn && fitted.ParentId == componentId)
         .OrderBy(fitted => fitted.Component.Kind).ThenBy(fitted => fitted.Position, StringComparer.Ordinal);
 
     /// <summary>What came off together with a part at the end of a stay here: all that sat on it, and on that in turn.</summary>
-    public IReadOnlyList<Installation> CameOffWith(Installation ended) => [.. installations
+    public IReadOnlyList<Installation> CameOffWith(Installation ended) => [.. Installations
         .Where(stay => stay.ParentId == ended.ComponentId && stay.RemovedAt == ended.RemovedAt && stay.RemovedWhy == ended.RemovedWhy && !stay.IsOn)
         .SelectMany(stay => CameOffWith(stay).Prepend(stay))];
 
@@ -127,7 +127,7 @@ public sealed partial class Aircraft
             return new("at", $"The aircraft has {TimeInService} h: nothing can have been fitted at {at} h.");
         if (parent is { } under && Fitting(under) is null)
             return new("parent", "What it would sit on is not on this aircraft.");
-        if (part.Kind != ComponentKind.Other && installations.FirstOrDefault(fitted => fitted.IsOn && fitted.Component.Kind == part.Kind
+        if (part.Kind != ComponentKind.Other && Installations.FirstOrDefault(fitted => fitted.IsOn && fitted.Component.Kind == part.Kind
             && fitted.ParentId == parent && fitted.Position == position) is { } there)
             return new("position", $"{part.Kind.InWords()} {position} s/n {there.Component.SerialNumber} sits there. Take it off first, or name another place.".TrimStart());
         if (IsTypedAnew(part, position, parent))
@@ -195,7 +195,7 @@ public sealed partial class Aircraft
     /// <param name="removedAt">The aircraft's time in service when it came off; null while it is on.</param>
     public Refusal? PutRight(Guid stayId, IReadOnlyCollection<Installation> elsewhere, Hours at, Hours? ownTime, Hours? removedAt)
     {
-        if (installations.FirstOrDefault(stay => stay.Id == stayId) is not { } wrong)
+        if (Installations.FirstOrDefault(stay => stay.Id == stayId) is not { } wrong)
             return new("stayAt", "That stay is not on this aircraft’s file.");
         if (wrong.IsOn != removedAt is null)
             return new("stayOff", wrong.IsOn ? "It is on: take it off with its own form." : "The aircraft’s time in service when it came off: 4318.6.");
@@ -206,7 +206,7 @@ public sealed partial class Aircraft
             return new("stayOwn", $"It would have {hours} h of its own, and was overhauled at {overhaul.OwnTime} h on {overhaul.On:yyyy-MM-dd}.");
         var own = wrong.OwnTimeThen;
         var along = GoesAlong(wrong).Prepend(wrong).ToList();
-        if (along.Any(stay => installations.Any(other => other != stay && other.ComponentId == stay.ComponentId && !along.Contains(other)
+        if (along.Any(stay => Installations.Any(other => other != stay && other.ComponentId == stay.ComponentId && !along.Contains(other)
             && at < (other.RemovedAt ?? TimeInService) && other.InstalledAt < (removedAt ?? TimeInService))))
             return new("stayAt", "It was here at another time too, and that would overlap. Put that one right first.");
         foreach (var stay in along)
@@ -229,12 +229,12 @@ public sealed partial class Aircraft
     }
 
     /// <summary>Stays that began and ended together with another, of what sat on its part.</summary>
-    public IEnumerable<Installation> GoesAlong(Installation with) => installations.Where(stay => stay.InstalledAt == with.InstalledAt && stay.RemovedAt == with.RemovedAt && SatOn(stay, with));
+    public IEnumerable<Installation> GoesAlong(Installation with) => Installations.Where(stay => stay.InstalledAt == with.InstalledAt && stay.RemovedAt == with.RemovedAt && SatOn(stay, with));
 
-    private bool SatOn(Installation stay, Installation under) => stay.ParentId is { } parent && (parent == under.ComponentId || installations.Any(between => between.ComponentId == parent && SatOn(between, under)));
+    private bool SatOn(Installation stay, Installation under) => stay.ParentId is { } parent && (parent == under.ComponentId || Installations.Any(between => between.ComponentId == parent && SatOn(between, under)));
 
     // The part that came off this place last, entered as a new one: its history would begin again, and what was judged on it would count as replaced.
-    private bool IsTypedAnew(Component part, string position, Guid? parent) => installations
+    private bool IsTypedAnew(Component part, string position, Guid? parent) => Installations
         .Where(stay => !stay.IsOn && stay.Component.Kind == part.Kind && stay.ParentId == parent && stay.Position == position).MaxBy(stay => stay.RemovedAt!.Value.Value) is { } last
         && last.ComponentId != part.Id && IsSerial(part.SerialNumber, last.Component.SerialNumber);
 
@@ -252,7 +252,7 @@ public sealed partial class Aircraft
             return new("part", "It is not on this aircraft any more.");
         if (to.Id == Id)
             return new("to", "It is on that aircraft already.");
-        if (to.installations.Any(there => there.IsOn && there.Component.Kind == fitted.Component.Kind && there.ParentId is null && there.Position == position && there.Component.Kind != ComponentKind.Other))
+        if (to.Installations.Any(there => there.IsOn && there.Component.Kind == fitted.Component.Kind && there.ParentId is null && there.Position == position && there.Component.Kind != ComponentKind.Other))
             return new("position", $"{to.Registration} has one there. Take it off first, or name another place.");
         var all = WithWhatSitsOnIt(fitted).ToList();
         if (TakeOff(componentId, on, TimeInService, why) is { } refusal)

@@ -24,8 +24,9 @@ public sealed record ManualLimit(string Measure, string UnitSymbol, double? Low,
 /// <summary>An aircraft that the shop looks after.</summary>
 public sealed partial class Aircraft
 {
-    private readonly List<Installation> installations = [];
-    private readonly List<MeterReading> meterReadings = [];
+    // Null where they weren't loaded with it: what nobody fetched is not taken for nothing.
+    private List<Installation>? installations;
+    private List<MeterReading>? meterReadings;
     private List<Meter> meters = [];
     private List<ManualLimit> limits = [];
     private List<CableTable> cableTables = [];
@@ -35,6 +36,7 @@ public sealed partial class Aircraft
 
     public Aircraft(Guid id, string registration, string type, string serialNumber, Category category, Configuration configuration)
     {
+        (installations, meterReadings) = ([], []);
         Id = id;
         Describe(registration, type, serialNumber, category, configuration);
     }
@@ -59,7 +61,8 @@ public sealed partial class Aircraft
     public int Changes { get; private set; }
 
     public IReadOnlyList<Meter> Meters => meters;
-    public IReadOnlyList<MeterReading> MeterReadings => meterReadings;
+    /// <exception cref="InvalidOperationException">They weren't loaded with it.</exception>
+    public IReadOnlyList<MeterReading> MeterReadings => Loaded.List(meterReadings);
     public IReadOnlyList<ManualLimit> Limits => limits;
 
     /// <summary>The manual's tables of cable tension by temperature.</summary>
@@ -69,7 +72,8 @@ public sealed partial class Aircraft
     public IReadOnlyList<GapNote> GapNotes => gapNotes;
 
     /// <summary>Every part that is or was on the aircraft.</summary>
-    public IReadOnlyList<Installation> Installations => installations;
+    /// <exception cref="InvalidOperationException">They weren't loaded with it.</exception>
+    public IReadOnlyList<Installation> Installations => Loaded.List(installations);
 
     /// <summary>Puts other words on the data plate.</summary>
     public void Describe(string registration, string type, string serialNumber, Category category, Configuration configuration)

@@ -56,7 +56,7 @@ public sealed partial class Inspection
             steps = steps.Prepend(new("find-out", $"Find out whether it applies. Read off: {string.Join("; ", line.Answer.Missing.Select(name => FactName.Read(name)?.InWords ?? name))}", bulletin.Title));
         var sheet = new Worksheet($"bulletin-{bulletins.Count + 1}", $"{bulletin.Issuer}, {bulletin.Title}", 1, "", []);
         sheets = [.. sheets, new(sheet.Key, sheet.Title, 1, bulletin.LabourHours ?? 0)];
-        var order = tasks.Select(task => task.Order).Concat(notDue.Select(task => task.Order)).DefaultIfEmpty(-1).Max() + 1;
+        var order = Tasks.Select(task => task.Order).Concat(notDue.Select(task => task.Order)).DefaultIfEmpty(-1).Max() + 1;
         foreach (var step in steps)
             Add(new(order++, sheet, zone, step, line.On?.ComponentId, new(true, false, $"{line.Force}, {line.State.InWords()}"), null), null);
         bulletins = [.. bulletins, new(line.Held.Id, line.Held.Family, line.Held.Revision, bulletin.Title, line.On?.ComponentId, zone.Key, null)];
@@ -68,9 +68,9 @@ public sealed partial class Inspection
     {
         if (BulletinIn(zoneKey) is not { } work)
             return new("bulletin", "It isn’t one of this inspection’s.");
-        if (tasks.FirstOrDefault(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet) is { } open)
+        if (Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet) is { } open)
             return new("bulletin", $"Not done yet: {open.Text}.");
-        if (discrepancies.FirstOrDefault(found => found.ZoneKey == zoneKey && found.IsOpen && found.TaskId is not null && !finding) is { } left)
+        if (Discrepancies.FirstOrDefault(found => found.ZoneKey == zoneKey && found.IsOpen && found.TaskId is not null && !finding) is { } left)
             return new("finding", $"{left.What} is open on the fix list: then there was a finding.");
         if (Qualification.Check(bulletin, person) is { } refusal)
             return refusal;
@@ -88,7 +88,7 @@ public sealed partial class Inspection
     /// <summary>A step that came from a bulletin was answered otherwise: how it was complied with has to be said again.</summary>
     internal void Reconsider(string zoneKey)
     {
-        if (BulletinIn(zoneKey) is { Complied: not null } work && tasks.Any(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet))
+        if (BulletinIn(zoneKey) is { Complied: not null } work && Tasks.Any(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet))
             bulletins = [.. bulletins.Select(other => other == work ? work with { Complied = null } : other)];
     }
 

@@ -39,10 +39,10 @@ public sealed partial class Inspection
         if (value.Danger is { } danger && typed is { } high && unit.To(value.Band.Unit, high) > danger.Above)
             return new("value", danger.Why);
         // A task of the walk that asks for the same has its reading with it; nobody types it twice.
-        var task = value.Position == BenchValue.After ? tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id)) : null;
-        var there = readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading)).ToList();
+        var task = value.Position == BenchValue.After ? Tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id)) : null;
+        var there = Readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading)).ToList();
         if (typed is not { } read)
-            readings.RemoveAll(there.Contains);
+            Loaded.List(readings).RemoveAll(there.Contains);
         else if (there.MaxBy(reading => reading.At) is { } earlier)
             earlier.Reread(read, unit, null, by, at);
         else
@@ -61,7 +61,7 @@ public sealed partial class Inspection
     /// <param name="at">When.</param>
     public void PressuresAtAltitude(Fleet.Component engine, string when, IReadOnlyList<AltitudePoint> points, Guid by, DateTimeOffset at)
     {
-        readings.RemoveAll(reading => reading.Kind == AltitudeKind && reading.ComponentId == engine.Id && reading.Position == when);
+        Loaded.List(readings).RemoveAll(reading => reading.Kind == AltitudeKind && reading.ComponentId == engine.Id && reading.Position == when);
         foreach (var point in points)
             Record(new(Guid.CreateVersion7(), AircraftId, engine.Id, AltitudeKind, when, point.Psi, Unit.Psi, new(Feet: point.Feet), TimeInService, at, by) { InspectionId = Id });
     }

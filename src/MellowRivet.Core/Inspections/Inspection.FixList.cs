@@ -7,25 +7,25 @@ namespace MellowRivet.Core.Inspections;
 // What was found, and the known marks that earlier inspections left.
 public sealed partial class Inspection
 {
-    private readonly List<Discrepancy> discrepancies = [];
+    private List<Discrepancy>? discrepancies;
     private List<CarriedMark> carriedMarks = [];
 
-    public IReadOnlyList<Discrepancy> Discrepancies => discrepancies;
+    public IReadOnlyList<Discrepancy> Discrepancies => Loaded.List(discrepancies);
 
     /// <summary>Marks that earlier inspections found benign, each to be accepted or tested again. A test that was withdrawn is none.</summary>
     public IReadOnlyList<CarriedMark> CarriedMarks =>
-        [.. carriedMarks.Select(mark => discrepancies.Any(found => found.Id == mark.TestedAs && found.Disposition == Disposition.Withdrawn) ? mark with { TestedAs = null } : mark)];
+        [.. carriedMarks.Select(mark => Discrepancies.Any(found => found.Id == mark.TestedAs && found.Disposition == Disposition.Withdrawn) ? mark with { TestedAs = null } : mark)];
 
     /// <summary>Airworthiness items that are still open: they choose the statement.</summary>
-    public IEnumerable<Discrepancy> OpenAirworthiness => discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
+    public IEnumerable<Discrepancy> OpenAirworthiness => Discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
 
     /// <summary>Puts something on the fix list. The task it was found at becomes a discrepancy.</summary>
     public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at, Pin? pin = null, Origin? origin = null)
     {
-        var number = discrepancies.Count == 0 ? 1 : discrepancies.Max(other => other.Number) + 1;
+        var number = Discrepancies.Count == 0 ? 1 : Discrepancies.Max(other => other.Number) + 1;
         var place = new Place(zoneKey, where, task is null ? null : $"{task.SheetKey}/{task.Key}", task?.ComponentId ?? PartOf(zoneKey), pin);
         var found = new Discrepancy(id, number, what, place, @class, grounded, task?.Id, by, at, origin);
-        discrepancies.Add(found);
+        Loaded.List(discrepancies).Add(found);
         if (task is not null)
             Answer(task, TaskVerdict.Discrepancy, null, null, by, at);
         return found;
@@ -56,9 +56,9 @@ public sealed partial class Inspection
     /// </summary>
     public void CarryIn(IEnumerable<OpenItem> items)
     {
-        foreach (var item in items.Where(item => item.IsOpen && discrepancies.All(found => found.CarriedFrom != item.Id)).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal))
+        foreach (var item in items.Where(item => item.IsOpen && Discrepancies.All(found => found.CarriedFrom != item.Id)).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal))
         {
-            var zone = tasks.Any(task => task.ZoneKey == item.ZoneKey) ? item.ZoneKey : tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? item.ZoneKey;
+            var zone = Tasks.Any(task => task.ZoneKey == item.ZoneKey) ? item.ZoneKey : Tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? item.ZoneKey;
             var where = zone == item.ZoneKey ? item.Where : $"{item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}";
             var found = Find(Guid.CreateVersion7(), item.What, zone, where.Length > Discrepancy.LongestWhere ? where[..Discrepancy.LongestWhere] : where, item.Class, item.Grounded, null, item.FoundBy, item.FoundAt, item.Pin, item.Floor);
             found.Carry(item);

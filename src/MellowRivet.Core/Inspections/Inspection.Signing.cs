@@ -131,11 +131,11 @@ public sealed partial class Inspection
     {
         if (signs is null)
             return new("zone-look", $"The look that counts is that of somebody who may sign this inspection; {person.Name} may not.");
-        if (tasks.FirstOrDefault(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet && task.TiedTo is null && !except.Contains(task.Id)) is { } open)
+        if (Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet && task.TiedTo is null && !except.Contains(task.Id)) is { } open)
             return new("zone-look", $"{open.Text}: not answered yet. Answer it, or leave it out of this look.");
-        if (tasks.All(task => task.ZoneKey != zoneKey))
+        if (Tasks.All(task => task.ZoneKey != zoneKey))
             return new("zone-look", "There is no such zone on this walk.");
-        signersLooks = [.. signersLooks.Where(look => look.ZoneKey != zoneKey), new(zoneKey!, person.Id, at, [.. except.Where(id => tasks.Any(task => task.Id == id && task.ZoneKey == zoneKey))])];
+        signersLooks = [.. signersLooks.Where(look => look.ZoneKey != zoneKey), new(zoneKey!, person.Id, at, [.. except.Where(id => Tasks.Any(task => task.Id == id && task.ZoneKey == zoneKey))])];
         return null;
     }
 
@@ -148,8 +148,8 @@ public sealed partial class Inspection
     /// <summary>The zone that an engine's own pages belong to.</summary>
     public string EngineZone(Installation engine)
     {
-        var zones = tasks.Where(task => task.Station == Station.Engine).OrderBy(task => task.Book == Book.Engine ? 0 : 1).ThenBy(task => task.ZoneKey.StartsWith("engine", StringComparison.Ordinal) ? 0 : 1).ThenBy(task => task.Order).ToList();
-        return (zones.FirstOrDefault(task => task.ComponentId == engine.ComponentId) ?? zones.FirstOrDefault(task => task.ComponentId is null) ?? zones.FirstOrDefault() ?? tasks.OrderBy(task => task.Order).FirstOrDefault())?.ZoneKey ?? "engine";
+        var zones = Tasks.Where(task => task.Station == Station.Engine).OrderBy(task => task.Book == Book.Engine ? 0 : 1).ThenBy(task => task.ZoneKey.StartsWith("engine", StringComparison.Ordinal) ? 0 : 1).ThenBy(task => task.Order).ToList();
+        return (zones.FirstOrDefault(task => task.ComponentId == engine.ComponentId) ?? zones.FirstOrDefault(task => task.ComponentId is null) ?? zones.FirstOrDefault() ?? Tasks.OrderBy(task => task.Order).FirstOrDefault())?.ZoneKey ?? "engine";
     }
 
     private static string InWords(Certificate signs) => $"{signs.Kind.InWords()}, {signs.Number}";

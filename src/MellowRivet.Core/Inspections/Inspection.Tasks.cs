@@ -30,13 +30,13 @@ public sealed partial class Inspection
     public decimal WorksheetHours => sheets.Sum(sheet => sheet.Hours);
 
     /// <summary>The tasks that are answered by themselves, in walking order.</summary>
-    public IEnumerable<InspectionTask> Walk => tasks.Where(task => task.TiedTo is null).OrderBy(task => task.Order);
+    public IEnumerable<InspectionTask> Walk => Tasks.Where(task => task.TiedTo is null).OrderBy(task => task.Order);
 
     /// <summary>A worksheet's title as the inspection began with it.</summary>
     public string SheetTitle(string key) => sheets.FirstOrDefault(sheet => sheet.Key == key)?.Title ?? key;
 
     /// <summary>Tasks of other lists that say the same and are answered with this one.</summary>
-    public IEnumerable<InspectionTask> TiedWith(InspectionTask lead) => tasks.Where(task => task.TiedTo == lead.Id);
+    public IEnumerable<InspectionTask> TiedWith(InspectionTask lead) => Tasks.Where(task => task.TiedTo == lead.Id);
 
     /// <summary>Records a verdict on a task and on all that are tied to it.</summary>
     public Refusal? Answer(InspectionTask task, TaskVerdict verdict, string? reason, Judgement? judged, Guid by, DateTimeOffset at)
@@ -54,7 +54,7 @@ public sealed partial class Inspection
     /// <summary>Ties a task of one list to a task of another that says the same: it is answered with it from then on.</summary>
     public Refusal? Tie(Guid taskId, Guid leadId)
     {
-        if (tasks.FirstOrDefault(task => task.Id == taskId) is not { } task || tasks.FirstOrDefault(other => other.Id == leadId) is not { } lead || task == lead)
+        if (Tasks.FirstOrDefault(task => task.Id == taskId) is not { } task || Tasks.FirstOrDefault(other => other.Id == leadId) is not { } lead || task == lead)
             return new("tie", "Choose the task it says the same as.");
         if (task.ZoneKey != lead.ZoneKey || task.SheetKey == lead.SheetKey || task.ComponentId != lead.ComponentId)
             return new("tie", "Only tasks of one zone and of two lists are tied.");
@@ -70,7 +70,7 @@ public sealed partial class Inspection
     }
 
     /// <summary>Lets a tied task be answered by itself again; what was said with the other stays until it is.</summary>
-    public void Untie(Guid taskId) => tasks.FirstOrDefault(task => task.Id == taskId)?.TieTo(null);
+    public void Untie(Guid taskId) => Tasks.FirstOrDefault(task => task.Id == taskId)?.TieTo(null);
 
     /// <summary>
     /// An engine or propeller was changed while this is in work: what was asked of the old one is asked of the one in its place, and
@@ -85,7 +85,7 @@ public sealed partial class Inspection
     }
 
     // A bulletin's steps are about the very part it was taken in for, and are done where that part came off by them.
-    private IEnumerable<InspectionTask> AboutCarriers => tasks.Where(task => task is { ComponentId: not null, Station: not Station.Bulletins });
+    private IEnumerable<InspectionTask> AboutCarriers => Tasks.Where(task => task is { ComponentId: not null, Station: not Station.Bulletins });
 
     /// <summary>Engines and propellers it began with that are off now, with nothing in their place.</summary>
     public IEnumerable<Guid> PartsGone(Aircraft aircraft) => AboutCarriers.Where(task => task.Verdict != TaskVerdict.NotApplicable).Select(task => task.ComponentId).OfType<Guid>().Distinct()
@@ -104,8 +104,8 @@ public sealed partial class Inspection
     /// <summary>Takes back a reading that its own taker just made at a task and mistyped; null where it is another's or at another task.</summary>
     public Reading? Withdraw(InspectionTask task, Guid readingId, Guid by)
     {
-        var withdrawn = readings.FirstOrDefault(reading => reading.Id == readingId && reading.TaskId == task.Id && reading.PersonId == by);
-        return withdrawn is not null && readings.Remove(withdrawn) ? withdrawn : null;
+        var withdrawn = Readings.FirstOrDefault(reading => reading.Id == readingId && reading.TaskId == task.Id && reading.PersonId == by);
+        return withdrawn is not null && Loaded.List(readings).Remove(withdrawn) ? withdrawn : null;
     }
 
     private void Begin(IReadOnlyList<WalkLine> walk)
@@ -120,7 +120,7 @@ public sealed partial class Inspection
 
     private void Add(WalkLine line, Guid? tiedTo, Guid? id = null)
     {
-        tasks.Add(new(id ?? Guid.CreateVersion7(), line, tiedTo));
+        Loaded.List(tasks).Add(new(id ?? Guid.CreateVersion7(), line, tiedTo));
         if (line.Zone.Looks && looks.All(zone => zone.ZoneKey != line.Zone.Key))
             looks = [.. looks, new(line.Zone.Key, line.Zone.Title)];
     }

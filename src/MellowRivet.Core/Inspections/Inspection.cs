@@ -15,9 +15,10 @@ public enum InspectionState { InWork = 1, SignedAirworthy, SignedUnairworthy }
 /// <summary>An inspection of one aircraft: the tasks of the walk, what was read and what was found, until it is signed.</summary>
 public sealed partial class Inspection
 {
-    private readonly List<InspectionTask> tasks = [];
-    private readonly List<Reading> readings = [];
-    private readonly List<CompressionTest> compressionTests = [];
+    // Null where they weren't loaded with it: what nobody fetched is not taken for nothing.
+    private List<InspectionTask>? tasks;
+    private List<Reading>? readings;
+    private List<CompressionTest>? compressionTests;
 
     private Inspection() { }
 
@@ -35,6 +36,7 @@ public sealed partial class Inspection
     public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, IReadOnlyList<Worksheet> worksheets, DateOnly openedOn,
         IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<CarriedMark>? knownMarks = null, IEnumerable<OpenItem>? openItems = null)
     {
+        (tasks, readings, compressionTests, discrepancies) = ([], [], [], []);
         Id = id;
         AircraftId = aircraft.Id;
         Kind = kind;
@@ -63,9 +65,10 @@ public sealed partial class Inspection
     /// <summary>Counts saves that changed it or anything in it: what was loaded at the same count is the same.</summary>
     public int Changes { get; private set; }
 
-    public IReadOnlyList<InspectionTask> Tasks => tasks;
-    public IReadOnlyList<Reading> Readings => readings;
-    public IReadOnlyList<CompressionTest> CompressionTests => compressionTests;
+    /// <exception cref="InvalidOperationException">They weren't loaded with it: so for the next ones.</exception>
+    public IReadOnlyList<InspectionTask> Tasks => Loaded.List(tasks);
+    public IReadOnlyList<Reading> Readings => Loaded.List(readings);
+    public IReadOnlyList<CompressionTest> CompressionTests => Loaded.List(compressionTests);
 
     public bool InWork => State == InspectionState.InWork;
 
@@ -74,18 +77,18 @@ public sealed partial class Inspection
 
     public CompressionTest Begin(CompressionTest test)
     {
-        compressionTests.Add(test);
+        Loaded.List(compressionTests).Add(test);
         return test;
     }
 
     public Reading Record(Reading reading)
     {
-        readings.Add(reading);
+        Loaded.List(readings).Add(reading);
         return reading;
     }
 
     /// <summary>The latest reading taken at a task.</summary>
-    public Reading? ReadingAt(InspectionTask task) => readings.Where(reading => reading.TaskId == task.Id).MaxBy(reading => reading.At);
+    public Reading? ReadingAt(InspectionTask task) => Readings.Where(reading => reading.TaskId == task.Id).MaxBy(reading => reading.At);
 
     /// <summary>What a task's reading was judged to be: the aircraft's own limit before the worksheet's; null without a reading.</summary>
     public Judgement? JudgementAt(InspectionTask task, Aircraft aircraft)
@@ -106,16 +109,16 @@ public sealed partial class Inspection
         .Select(engine => CompressionSheet.Of(aircraft, engine.Component, this));
 
     /// <summary>The logbook that work in a zone goes into.</summary>
-    public Book BookOf(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
+    public Book BookOf(string zoneKey) => Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
 
     /// <summary>The engine or propeller that a zone is about; null for neither, or for several.</summary>
-    public Guid? PartOf(string zoneKey) => tasks.Where(task => task.ZoneKey == zoneKey).Select(task => task.ComponentId).Distinct().Take(2).ToList() is [var only] ? only : null;
+    public Guid? PartOf(string zoneKey) => Tasks.Where(task => task.ZoneKey == zoneKey).Select(task => task.ComponentId).Distinct().Take(2).ToList() is [var only] ? only : null;
 
     /// <summary>Whose book something is entered in that was found or done on a part, in a zone.</summary>
     public EnteredIn EnteredIn(Aircraft aircraft, Guid? part, string zoneKey) => Records.EnteredIn.Of(aircraft, part, BookOf(zoneKey), PartOf(zoneKey));
 
     /// <summary>The zone's title, or the key where no task stands in it.</summary>
-    public string ZoneTitle(string zoneKey) => tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
+    public string ZoneTitle(string zoneKey) => Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
 
     /// <summary>Lets other rules of the shop hold while it is in work.</summary>
     public void Work(HouseRules rules)

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("7c303907-5d2a-4092-9e7e-fa9170fbcd7b"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("8d383193-0a51-43ba-a017-b1d735ba2548"), entityTypeCount: 32)
         {
         }
 

@@ -89,7 +89,7 @@ public static class RivetApp
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddScoped<ShopBoard>();
+        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddSingleton<Pages.Walk.KeptFrames>().AddScoped<ShopBoard>();
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>().AddHostedService<BulletinRound>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();

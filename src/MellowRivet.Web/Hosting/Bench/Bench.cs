@@ -33,7 +33,7 @@ internal static partial class Bench
 
     public static IEnumerable<string> Parts => [.. All, .. Shops];
 
-    public static async Task<int> RunAsync(string[] parts, string? data, CancellationToken stop)
+    public static async Task<int> RunAsync(string[] parts, string only, string? data, CancellationToken stop)
     {
         bool Wanted(string part) => !parts.Intersect(All).Any() || parts.Contains(part);
         var count = new QueryCount();
@@ -58,10 +58,10 @@ internal static partial class Bench
                     var token = await EnterAsync(client, "orla", views, stop);
                     cookie = jar.GetCookieHeader(client.BaseAddress!);
                     if (Wanted("pages"))
-                        foreach (var (name, path) in views.Pages())
+                        foreach (var (name, path) in views.Pages().Where(page => page.Name.Contains(only, StringComparison.OrdinalIgnoreCase)))
                             results[(name, big)] = await MeasureAsync(client, path, count, stop);
                     if (Wanted("writes"))
-                        foreach (var write in views.Writes(token))
+                        foreach (var write in views.Writes(token).Where(write => write.Name.Contains(only, StringComparison.OrdinalIgnoreCase)))
                             results[(write.Name, big)] = await WriteAsync(client, write, count, stop);
                     if (Wanted("together") && big)
                         await TogetherAsync(app, views, stop);
@@ -72,7 +72,7 @@ internal static partial class Bench
                     names = [.. names.Union(results.Keys.Where(key => key.Big == big).Select(key => key.Name))];
                 }
                 if (Wanted("first"))
-                    foreach (var (name, path) in views.Pages())
+                    foreach (var (name, path) in views.Pages().Where(page => page.Name.Contains(only, StringComparison.OrdinalIgnoreCase)))
                         if (results.TryGetValue((name, big), out var known))
                         {
                             results[(name, big)] = known with { First = await FirstAsync(folder, path, cookie, stop) };
@@ -145,9 +145,9 @@ internal static partial class Bench
     {
         var times = new List<double>();
         var (bytes, queries) = (0, 0);
-        for (var round = -2; round < write.Rounds; round++)
+        for (var round = -WarmUp; round < write.Rounds; round++)
         {
-            var (path, form) = write.Make(round + 2);
+            var (path, form) = write.Make(round + WarmUp);
             using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = form, Headers = { { "X-Rivet", "live" }, { "HX-Request", "true" } } };
             count.Take();
             var from = Stopwatch.GetTimestamp();

@@ -25,7 +25,7 @@ public sealed class PinForm
 }
 
 /// <summary>How the aircraft came in: what the owner said, how it looked before anything was touched, what was aboard, which books were brought.</summary>
-public sealed class ArriveModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : WalkPage(desk, db)
+public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.Arrive;
 
@@ -126,7 +126,7 @@ public sealed class ArriveModel(Desk desk, RivetDb db, PhotoFiles photos, TimePr
     }
 
     private async Task<IActionResult> WriteAsync(Guid post, Func<Job, Refusal?> decide, Action keepTyped, CancellationToken stop) =>
-        await AfterAsync(await Desk.WriteAsync(Id, post, decide, stop), keepTyped, stop);
+        await AfterAsync(await Desk.WriteAsync(Id, post, decide, stop, JobParts.Bare), keepTyped, stop);
 
     private async Task<IActionResult> AfterAsync(Written written, Action keepTyped, CancellationToken stop)
     {

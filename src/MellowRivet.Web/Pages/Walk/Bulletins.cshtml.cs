@@ -11,11 +11,12 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The station of bulletins: every one looked up for this inspection, taken in as tasks, complied with.</summary>
-public sealed class BulletinsModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     private ComplyForm? typed;
 
     public override Station At => Station.Bulletins;
+    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
     protected override bool WholeResearch => true;
 
     [FromQuery(Name = "b")]

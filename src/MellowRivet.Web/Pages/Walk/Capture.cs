@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Signing;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 
@@ -44,7 +45,7 @@ public sealed class FindForm
 }
 
 /// <summary>The form that takes something found down: on its own page, or over any page of the walk.</summary>
-public sealed record CaptureView(Job Job, FindForm Form, IReadOnlyList<Refusal> Problems, string BackTo, bool IsDialog);
+public sealed record CaptureView(Job Job, IReadOnlyList<ZoneState> Zones, FindForm Form, IReadOnlyList<Refusal> Problems, string BackTo, bool IsDialog);
 
 /// <summary>What came along with a form: pictures and sounds, all of them on the disk, or why not.</summary>
 public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Sound> Sounds, IReadOnlyList<Refusal> Refusals)

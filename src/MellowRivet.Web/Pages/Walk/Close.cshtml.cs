@@ -19,14 +19,17 @@ public sealed record ZoneLookView(WalkPage On, ZoneState Zone, string From);
 
 /// <summary>What stands between the aircraft and its signature, and the signature.</summary>
 [EnableRateLimiting("sign-in")]
-public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<MellowRivet.Store.Account> users, TimeProvider clock) : SigningPage(desk, db, shelf, users)
+public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users, TimeProvider clock) : SigningPage(desk, db, frames, shelf, users)
 {
     public override Station At => Station.Close;
+    protected override JobParts Shows => JobParts.Whole;
 
     /// <summary>What was typed in the form that wasn't taken, by the key of what it is about.</summary>
     public (string? Key, string? Reason, string? Reference) Typed { get; private set; }
 
     public string Walk => $"/walk/{Id}";
+
+    public Readiness Readiness { get; private set; } = null!;
 
     /// <summary>Where something judged is read or looked at again.</summary>
     public string HrefOf(Judged judged) => judged.Where switch
@@ -141,7 +144,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
             }
             return job.Inspection.LookAtZone(zone, except, me, signs, at);
         }, stop);
-        return answer is RedirectResult && from == "zone" && Job.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == zone) is { } there
+        return answer is RedirectResult && from == "zone" && (await Desk.JobAsync(Id, stop, JobParts.Tasks))?.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == zone) is { } there
             ? Redirect($"{Walk}/{Seam.Place(there.Station)}/{there.ZoneKey}#zone-look") : answer;
     }
 
@@ -149,10 +152,10 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
     {
         var rules = await RulesAsync(stop);
         var written = await Desk.WriteAsync(Id, post, job => answer(job, rules(job.Aircraft).People[User.PersonId()], rules(job.Aircraft).SignsBy(User.PersonId(), job.Inspection, job.Aircraft), clock.GetUtcNow()), stop);
-        if (!await ShowAsync(stop))
-            return NotFound();
         if (written.Done)
             return Redirect($"{Walk}/close#{anchor}");
+        if (!await ShowAsync(stop))
+            return NotFound();
         Refuse(written.Refusal!);
         return Page();
     }
@@ -161,6 +164,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, Shelf shelf, UserManager<M
     {
         if (!await LoadAsync(stop))
             return false;
+        Readiness = Job.Inspection.InWork ? Readiness.Of(Job.Inspection, Job.Aircraft, Weighed, Research) : Readiness.Signed(Job.Inspection);
         if (!Rules.HasStatement(Job.Inspection.Kind, Job.Aircraft.Category))
             return true;
         var (text, source) = Rules.Statement(Job.Inspection.Kind, Job.Aircraft.Category, Readiness.Unairworthy.Count == 0, "aircraft",

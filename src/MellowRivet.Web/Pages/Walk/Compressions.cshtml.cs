@@ -59,7 +59,7 @@ public sealed record CylinderView(CompressionsModel On, CylinderOnTest Cylinder)
 public sealed record TryView(CompressionsModel On, CylinderOnTest Cylinder, Reading? Reading, bool Second);
 
 /// <summary>The compressions of one engine: readings cylinder by cylinder, judged as typed, each with its trend.</summary>
-public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     [FromRoute(Name = "engine")]
     public Guid? EngineId { get; set; }
@@ -79,6 +79,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
     public bool NewTest { get; set; }
 
     public override Station At => Station.Engine;
+    protected override JobParts Shows => JobParts.Engine;
     public override string? ZoneHere => CompressionTask?.ZoneKey;
 
     public CompressionSheet Sheet { get; private set; } = null!;
@@ -97,7 +98,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
     /// <summary>Judges a reading as it is typed; keeps nothing.</summary>
     public async Task<IActionResult> OnGetJudgeAsync(ReadingForm form, CancellationToken stop)
     {
-        if (!await LoadAsync(stop) || Engine(Job.Aircraft) is not { } engine)
+        if (!await LookAsync(JobParts.Engine, stop) || Engine(Job.Aircraft) is not { } engine)
             return NotFound();
         var sheet = CompressionSheet.Of(Job.Aircraft, engine, Job.Inspection);
         if (sheet.Test is not { } test || string.IsNullOrWhiteSpace(form.Value))
@@ -137,9 +138,9 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostReadingAsync(ReadingForm form, CancellationToken stop)
     {
-        var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, form), stop);
+        var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, form), stop, JobParts.Engine);
         CylinderNumber = form.Cylinder;
-        if (!await ShowAsync(stop))
+        if (!await ShowAsync(stop, written.Job))
             return NotFound();
         if (written.Refusal is { } refusal)
             Refuse(refusal);
@@ -204,9 +205,9 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, TimeProvider clock)
         ? aircraft.Engines.FirstOrDefault(engine => engine.ComponentId == id)?.Component
         : aircraft.Engines.FirstOrDefault()?.Component;
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    private async Task<bool> ShowAsync(CancellationToken stop, Job? written = null)
     {
-        if (!await LoadAsync(stop) || Engine(Job.Aircraft) is not { } engine)
+        if (!await LoadAsync(stop, written) || Engine(Job.Aircraft) is not { } engine)
             return false;
         EngineId = engine.Id;
         Sheet = CompressionSheet.Of(Job.Aircraft, engine, Job.Inspection);

@@ -13,7 +13,7 @@ namespace MellowRivet.Web.Pages.Walk;
 public sealed record ScopePicture(string Place, BenchCheck Check, bool IsNow);
 
 /// <summary>The case file of one cylinder.</summary>
-public sealed class CylinderFileModel(Desk desk, RivetDb db, TimeProvider clock) : EnginePage(desk, db, clock)
+public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
 {
     [FromRoute]
     public int Number { get; set; }

@@ -25,12 +25,13 @@ public sealed record MarkedPhoto(Photo Photo, string What, string Address = "/ph
 
 /// <summary>One discrepancy: its pictures and place, its class, and its way from found to put right.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFiles soundFiles, Shelf shelf, TimeProvider clock) : WalkPage(desk, db)
+public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, SoundFiles soundFiles, Shelf shelf, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     [FromRoute]
     public int Number { get; set; }
 
     public override Station At => Station.FixList;
+    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
     public override string? ZoneHere => Found.ZoneKey;
 
     public Discrepancy Found { get; private set; } = null!;
@@ -162,7 +163,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
                 return new("attach", "Add a picture, a sound or a note.");
             var refusal = attached.AddTo(found) ?? (string.IsNullOrWhiteSpace(note) ? null : found.Add(Guid.CreateVersion7(), note, User.PersonId(), clock.GetUtcNow()));
             return refusal is null ? null : refusal with { Field = "attach" };
-        }, stop, "#attached");
+        }, stop, "#attached", JobParts.Discrepancies);
     }
 
     /// <summary>Says which of an earlier inspection's it is again, or that it is none of them.</summary>
@@ -221,11 +222,11 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, PhotoFiles photos, S
 
     private void RetireWatch(Discrepancy found, string why) => Db.DueItems.FirstOrDefault(item => item.DiscrepancyId == found.Id && item.RetiredWhy == null)?.Retire(why);
 
-    private async Task<IActionResult> ChangeAsync(Guid post, Func<Job, Discrepancy, Refusal?> change, CancellationToken stop, string anchor = "")
+    private async Task<IActionResult> ChangeAsync(Guid post, Func<Job, Discrepancy, Refusal?> change, CancellationToken stop, string anchor = "", JobParts parts = JobParts.Whole)
     {
         var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
             ? change(job, found)
-            : new Refusal("inspection", "There is no such discrepancy on this fix list."), stop);
+            : new Refusal("inspection", "There is no such discrepancy on this fix list."), stop, parts);
         if (written.Done)
             return Redirect($"/walk/{Id}/fix-list/{Number}{anchor}");
         if (!await ShowAsync(stop))

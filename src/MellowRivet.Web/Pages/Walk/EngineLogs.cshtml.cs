@@ -24,7 +24,7 @@ public sealed class LogForm
 
 /// <summary>Engine-monitor logs: taken in with their columns said, drawn flight by flight, and passed on to the run sheet.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class EngineLogsModel(Desk desk, RivetDb db, TimeProvider clock, LogFiles files) : EnginePage(desk, db, clock)
+public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, LogFiles files) : EnginePage(desk, db, frames, clock)
 {
     [FromQuery(Name = "log")]
     public Guid? LogId { get; set; }

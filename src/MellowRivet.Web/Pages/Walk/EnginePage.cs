@@ -13,12 +13,13 @@ namespace MellowRivet.Web.Pages.Walk;
 public sealed record EngineSheetLink(string Href, string Title, string Progress, string Path);
 
 /// <summary>A page of the engine station about one engine of the aircraft.</summary>
-public abstract class EnginePage(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+public abstract class EnginePage(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     [FromRoute(Name = "engine")]
     public Guid? EngineId { get; set; }
 
     public override Station At => Station.Engine;
+    protected override JobParts Shows => JobParts.Engine;
     public override string? ZoneHere => Job.Inspection.Tasks.FirstOrDefault(task => task.IsCompression)?.ZoneKey ?? "engine";
 
     public Component Engine { get; private set; } = null!;
@@ -34,9 +35,9 @@ public abstract class EnginePage(Desk desk, RivetDb db, TimeProvider clock) : Wa
     /// <summary>The other engines of a twin, to change over.</summary>
     public IReadOnlyList<Installation> Engines => [.. Job.Aircraft.Engines];
 
-    protected async Task<bool> LoadEngineAsync(CancellationToken stop)
+    protected async Task<bool> LoadEngineAsync(CancellationToken stop, Job? written = null)
     {
-        if (!await LoadAsync(stop) || EngineOf(Job.Aircraft) is not { } engine)
+        if (!await LoadAsync(stop, written) || EngineOf(Job.Aircraft) is not { } engine)
             return false;
         WorkOn(engine);
         return true;
@@ -46,7 +47,7 @@ public abstract class EnginePage(Desk desk, RivetDb db, TimeProvider clock) : Wa
 
     /// <summary>Does the work on the engine the address names.</summary>
     protected Task<Written> WriteAsync(Guid post, Func<Job, Component, Refusal?> decide, CancellationToken stop) =>
-        Desk.WriteAsync(Id, post, job => EngineOf(job.Aircraft) is { } engine ? decide(job, engine) : new("engine", "There is no such engine on this aircraft."), stop);
+        Desk.WriteAsync(Id, post, job => EngineOf(job.Aircraft) is { } engine ? decide(job, engine) : new("engine", "There is no such engine on this aircraft."), stop, JobParts.Engine);
 
     /// <summary>Every sheet of an engine, in working order.</summary>
     public static IReadOnlyList<EngineSheetLink> SheetLinks(Job job, Component engine)

@@ -49,7 +49,7 @@ public sealed class CutForm
 
 /// <summary>A sheet of the engine station: values judged as they are typed, looks, and what they come to together.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, PhotoFiles photos, SoundFiles sounds) : EnginePage(desk, db, clock)
+public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, PhotoFiles photos, SoundFiles sounds) : EnginePage(desk, db, frames, clock)
 {
     [FromRoute]
     public SheetKind Kind { get; set; }
@@ -152,7 +152,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
         await AnswerAsync(await OnSheetAsync(post, (job, sheet) => sheet.Kind == SheetKind.Magneto ? job.Inspection.Bench(SheetWork.Of(sheet, job.Aircraft, job.Inspection), done) : new("benched", "Only a magneto has a bench inspection."), stop), refusal => refusal, null, stop);
 
     private Task<Written> OnSheetAsync(Guid post, Func<Job, BenchSheet, Refusal?> decide, CancellationToken stop) =>
-        Desk.WriteAsync(Id, post, job => Find(job) is var (_, sheet) ? decide(job, sheet) : new("value", "There is no such sheet on this aircraft."), stop);
+        Desk.WriteAsync(Id, post, job => Find(job) is var (_, sheet) ? decide(job, sheet) : new("value", "There is no such sheet on this aircraft."), stop, JobParts.Engine);
 
     private (Component Engine, BenchSheet Sheet)? Find(Job job) => job.Aircraft.Engines.Select(engine => (engine.Component, Sheets.Find(job.Aircraft, engine.Component, Kind, Carrier)))
         .Where(one => one.Item2 is not null).Select(one => ((Component, BenchSheet)?)(one.Component, one.Item2!)).FirstOrDefault();
@@ -161,16 +161,16 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, TimeProvider clock, 
     {
         if (written.Done && (partial is null || !Request.Headers.ContainsKey("HX-Request")))
             return Redirect(Self);
-        if (!await ShowAsync(stop))
+        if (!await ShowAsync(stop, written.Job))
             return NotFound();
         if (written.Refusal is { } refusal)
             Refuse(named(refusal));
         return partial is not null && Request.Headers.ContainsKey("HX-Request") ? Partial(partial, this) : Page();
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    private async Task<bool> ShowAsync(CancellationToken stop, Job? written = null)
     {
-        if (!await LoadAsync(stop) || Find(Job) is not var (engine, sheet))
+        if (!await LoadAsync(stop, written) || Find(Job) is not var (engine, sheet))
             return false;
         WorkOn(engine);
         Work = SheetWork.Of(sheet, Job.Aircraft, Job.Inspection);

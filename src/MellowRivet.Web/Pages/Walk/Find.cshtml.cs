@@ -15,14 +15,14 @@ namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>Puts a discrepancy on the fix list, with its photos and sounds, from anywhere in the walk.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFiles sounds, Shelf shelf, TimeProvider clock) : WalkPage(desk, db)
+public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, SoundFiles sounds, Shelf shelf, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
     public override string? ZoneHere => Form.Zone;
 
     public FindForm Form { get; private set; } = new();
     public IReadOnlyList<Refusal> Problems { get; private set; } = [];
-    public CaptureView View => new(Job, Form, Problems, BackTo, IsDialog: false);
+    public CaptureView View => new(Job, Frame.Zones, Form, Problems, BackTo, IsDialog: false);
 
     private string BackTo => Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task) is { } task
         ? $"/walk/{Id}/{Seam.Place(task.Station)}/{task.ZoneKey}?task={task.Id}"
@@ -38,7 +38,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
             return NotFound();
         if (!Job.Inspection.InWork)
             return Redirect($"/walk/{Id}/close");
-        var bad = Judged(Job, judged);
+        var bad = judged is null ? null : Judged(await Desk.WithAsync(Job, JobParts.Whole, stop), judged);
         task ??= TaskOf(bad)?.Id;
         zone ??= TaskOf(bad)?.ZoneKey ?? bad?.Where.ZoneKey;
         measured ??= bad is { IsMeasured: true } ? Short($"{bad.Saw}; {bad.Judgement.Rule}", Discrepancy.LongestMeasured) : null;
@@ -70,7 +70,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnGetGuessAsync(string? what, Guid? task, CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
+        if (!await LookAsync(JobParts.Tasks, stop))
             return NotFound();
         Form = new() { What = what, Task = task };
         return Partial("_Guess", Guess());
@@ -80,7 +80,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
     public async Task<IActionResult> OnPostAsync(FindForm form, CancellationToken stop)
     {
         Form = form;
-        if (!await LoadAsync(stop))
+        if (!await LookAsync(JobParts.Tasks | JobParts.Discrepancies, stop))
             return NotFound();
         List<Refusal> problems = [.. Discrepancy.Check(form.What, form.Where)];
         if (!Enum.IsDefined(form.Class) || !Enum.IsDefined(form.How))
@@ -99,7 +99,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
             if (problems.Count == 0)
             {
                 var rules = await RulesAsync(stop);
-                var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, rules(job.Aircraft), form, attached, out made), stop);
+                var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, rules(job.Aircraft), form, attached, out made), stop, form.Judged is null ? JobParts.Tasks | JobParts.Discrepancies : JobParts.Whole);
                 if (written.Done)
                     return Done(made);
                 problems.Add(written.Refusal!);
@@ -107,7 +107,7 @@ public sealed class FindModel(Desk desk, RivetDb db, PhotoFiles photos, SoundFil
         }
         Problems = problems;
         if (!IsLive)
-            return Page();
+            return await LoadAsync(stop) ? Page() : NotFound();
         // Only the problems come back: the form, its words and its chosen pictures stay as they are.
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Partial("_FindProblems", Problems);

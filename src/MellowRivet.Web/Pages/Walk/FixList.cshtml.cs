@@ -13,7 +13,7 @@ namespace MellowRivet.Web.Pages.Walk;
 public sealed record FindGroup(string Title, State? Key, string Anchor, IReadOnlyList<Discrepancy> Found);
 
 /// <summary>The station of what was found: grouped, searched, compared with last time, taken on in bulk.</summary>
-public sealed class FixListModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+public sealed class FixListModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
 

@@ -18,7 +18,7 @@ namespace MellowRivet.Web.Pages.Walk;
 public sealed record OtherPhoto(Photo Photo, string Number, DateOnly On, decimal TimeInService, bool Near);
 
 /// <summary>One picture: drawn on, measured, and laid beside or under the earlier ones of its place.</summary>
-public sealed class FoundPhotoModel(Desk desk, RivetDb db) : WalkPage(desk, db)
+public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage(desk, db, frames)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
@@ -36,6 +36,7 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db) : WalkPage(desk, db)
     public string? WithSha { get; set; }
 
     public override Station At => Station.FixList;
+    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
     public override string? ZoneHere => Found.ZoneKey;
 
     public Discrepancy Found { get; private set; } = null!;
@@ -62,7 +63,7 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db) : WalkPage(desk, db)
     [Needs(Right.Look)]
     public async Task<IActionResult> OnPostMeasureAsync(string? marks, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
+        if (!await LookAsync(JobParts.Discrepancies, stop) || !TakeUp())
             return NotFound();
         var (drawn, refusal) = Read(marks);
         if ((refusal ?? PhotoMark.Check(drawn, Photo)) is { } wrong)
@@ -80,7 +81,7 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db) : WalkPage(desk, db)
         {
             var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
                 ? found.Draw(Sha, drawn, seen)
-                : new("marks", "There is no such discrepancy on this fix list."), stop);
+                : new("marks", "There is no such discrepancy on this fix list."), stop, JobParts.Discrepancies);
             if (written.Done)
                 return Redirect($"/walk/{Id}/fix-list/{Number}/photos/{Sha}");
             refusal = written.Refusal;
@@ -107,11 +108,19 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db) : WalkPage(desk, db)
         }
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    private bool TakeUp()
     {
-        if (!await LoadAsync(stop) || Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found || found.Photos.FirstOrDefault(photo => photo.Sha256 == Sha) is not { } photo)
+        if (Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found || found.Photos.FirstOrDefault(photo => photo.Sha256 == Sha) is not { } photo)
             return false;
         (Found, Photo) = (found, photo);
+        return true;
+    }
+
+    private async Task<bool> ShowAsync(CancellationToken stop)
+    {
+        if (!await LoadAsync(stop) || !TakeUp())
+            return false;
+        var found = Found;
         var history = PlaceHistory.Of(found.Place, await Db.EarlierFindsAsync(Job.Inspection, found.Place, stop));
         var mine = found.Photos.Where(other => other.Sha256 != Sha).Select(other => new OtherPhoto(other, $"{Job.Inspection.WorkOrder}-{found.Number:00}", Job.Inspection.OpenedOn, Job.Inspection.TimeInService.Value, false));
         Others = [.. Of(history.Same, false), .. mine, .. Of(history.Near, true)];

@@ -10,9 +10,10 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The inspector's queue: what waits for a second person.</summary>
-public sealed class InspectModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.Airframe;
+    protected override JobParts Shows => JobParts.Walk;
 
     public IEnumerable<InspectionTask> Tasks => Job.Inspection.Walk.Where(task => SecondPerson.Wanted(Job.Inspection.House, Job.Inspection, task));
     public IEnumerable<Discrepancy> Corrected => Job.Inspection.Discrepancies.Where(found => SecondPerson.Wanted(Job.Inspection.House, found)).OrderBy(found => found.Number);
@@ -30,7 +31,7 @@ public sealed class InspectModel(Desk desk, RivetDb db, TimeProvider clock) : Wa
         var written = await Desk.WriteAsync(Id, post, job =>
             job.Inspection.Tasks.FirstOrDefault(other => other.Id == task) is { } done ? done.Inspect(me, clock.GetUtcNow())
             : job.Inspection.Discrepancies.FirstOrDefault(other => other.Id == found) is { } corrected ? corrected.Inspect(me, clock.GetUtcNow())
-            : new("inspect", "There is no such task or discrepancy."), stop);
+            : new("inspect", "There is no such task or discrepancy."), stop, JobParts.Tasks | JobParts.Discrepancies);
         if (written.Done)
             return Redirect($"/walk/{Id}/inspect");
         if (!await LoadAsync(stop))

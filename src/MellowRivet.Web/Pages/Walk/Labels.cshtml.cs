@@ -6,7 +6,7 @@ using QRCoder;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>Labels for the bags, to print: number, words, and a code that leads to the tag.</summary>
-public sealed class LabelsModel(Desk desk, RivetDb db, PhotoFiles photos) : LookPage(desk, db, photos)
+public sealed class LabelsModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos) : LookPage(desk, db, frames, photos)
 {
     /// <summary>The address that a label's code leads to.</summary>
     public string AddressOf(Tag tag) => $"{Request.Scheme}://{Request.Host}/walk/{Id}/tags?tag={tag.Number}";

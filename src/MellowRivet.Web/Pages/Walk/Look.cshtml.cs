@@ -18,7 +18,7 @@ public sealed class MarkForm
 }
 
 /// <summary>Each zone's way from dirty to looked at again, with what was seen before it was wiped away.</summary>
-public sealed class LookModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, photos)
+public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, frames, photos)
 {
     [FromQuery(Name = "zone")]
     public string? Zone { get; set; }
@@ -58,7 +58,7 @@ public sealed class LookModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProv
         var last = form.Of is { } of ? LastOf(of) : null;
         var (picture, refusal) = await TakeInAsync(photo, "mark", stop);
         return await WriteAsync(form.Post, $"look?zone={Zone}", job => refusal
-            ?? job.Inspection.See(form.Post, Zone, form.Of, form.Amount, form.Where, form.Then, last, picture, User.PersonId(), clock.GetUtcNow()), stop, () => Typed = form);
+            ?? job.Inspection.See(form.Post, Zone, form.Of, form.Amount, form.Where, form.Then, last, picture, User.PersonId(), clock.GetUtcNow()), stop, () => Typed = form, JobParts.Whole);
     }
 
     protected override async Task<bool> ShowAsync(CancellationToken stop)

@@ -8,9 +8,10 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>A page of the station Look &amp; open: looks, panels and bags, tools.</summary>
-public abstract class LookPage(Desk desk, RivetDb db, PhotoFiles photos) : WalkPage(desk, db)
+public abstract class LookPage(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.LookAndOpen;
+    protected override JobParts Shows => JobParts.Tasks;
 
     /// <summary>The places of the walk, in order: a run and the papers are none.</summary>
     public IReadOnlyList<(string Key, string Title)> Zones => Job.Inspection.Looks.Count > 0
@@ -22,8 +23,8 @@ public abstract class LookPage(Desk desk, RivetDb db, PhotoFiles photos) : WalkP
     protected virtual Task<bool> ShowAsync(CancellationToken stop) => LoadAsync(stop);
 
     /// <summary>Writes, then goes back to the page, or shows it again with what is wrong beside its field.</summary>
-    protected Task<IActionResult> WriteAsync(Guid post, string back, Func<Job, Refusal?> decide, CancellationToken stop, Action? keepTyped = null) =>
-        AfterAsync(Desk.WriteAsync(Id, post, decide, stop), back, stop, keepTyped);
+    protected Task<IActionResult> WriteAsync(Guid post, string back, Func<Job, Refusal?> decide, CancellationToken stop, Action? keepTyped = null, JobParts parts = JobParts.Tasks) =>
+        AfterAsync(Desk.WriteAsync(Id, post, decide, stop, parts), back, stop, keepTyped);
 
     protected async Task<IActionResult> AfterAsync(Task<Written> writing, string back, CancellationToken stop, Action? keepTyped = null)
     {

@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>Known marks of earlier inspections: each is accepted with initials, or tested again.</summary>
-public sealed class MarksModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+public sealed class MarksModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
 
@@ -33,7 +33,7 @@ public sealed class MarksModel(Desk desk, RivetDb db, TimeProvider clock) : Walk
 
     private async Task<IActionResult> WriteAsync(Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
     {
-        var written = await Desk.WriteAsync(Id, post, decide, stop);
+        var written = await Desk.WriteAsync(Id, post, decide, stop, JobParts.Tasks | JobParts.Discrepancies);
         if (written.Done)
             return Redirect($"/walk/{Id}/marks");
         if (!await LoadAsync(stop))

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The owner's side of the fix list: links made, opened and ended, what was answered.</summary>
-public sealed class OwnerModel(Desk desk, RivetDb db, Outbox outbox, TimeProvider clock) : WalkPage(desk, db)
+public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outbox outbox, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
 

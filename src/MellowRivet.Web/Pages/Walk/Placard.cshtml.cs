@@ -6,12 +6,13 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The placard of a deferred item, to print and stick beside its control, with the answers that allow it.</summary>
-public sealed class PlacardModel(Desk desk, RivetDb db) : WalkPage(desk, db)
+public sealed class PlacardModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage(desk, db, frames)
 {
     [FromRoute]
     public int Number { get; set; }
 
     public override Station At => Station.FixList;
+    protected override JobParts Shows => JobParts.Discrepancies;
     public Discrepancy Found { get; private set; } = null!;
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)

@@ -10,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>What this inspection takes, on one page to print.</summary>
-public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkPage(desk, db)
+public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.Arrive;
 
@@ -59,7 +59,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, TimeProvider clock) : WalkP
     /// <summary>Takes in a task that isn't due yet.</summary>
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostTakeInAsync(Guid post, int order, CancellationToken stop) =>
-        await AfterAsync(await Desk.WriteAsync(Id, post, job => job.Inspection.TakeIn(order), stop), stop);
+        await AfterAsync(await Desk.WriteAsync(Id, post, job => job.Inspection.TakeIn(order), stop, JobParts.Tasks), stop);
 
     private async Task<IActionResult> AfterAsync(Written written, CancellationToken stop)
     {

@@ -5,7 +5,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>A label for each place of the plug tray, to print.</summary>
-public sealed class PlugLabelsModel(Desk desk, RivetDb db, TimeProvider clock) : EnginePage(desk, db, clock)
+public sealed class PlugLabelsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
 {
     public PlugTray Tray { get; private set; } = null!;
 

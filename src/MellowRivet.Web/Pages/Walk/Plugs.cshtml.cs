@@ -34,7 +34,7 @@ public sealed class NewPlugForm
 }
 
 /// <summary>The plug tray: every plug at its place, its sequence, its wear, and the rotation.</summary>
-public sealed class PlugsModel(Desk desk, RivetDb db, TimeProvider clock) : EnginePage(desk, db, clock)
+public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
 {
     [FromQuery(Name = "hole")]
     public string? HoleTyped { get; set; }
@@ -81,7 +81,7 @@ public sealed class PlugsModel(Desk desk, RivetDb db, TimeProvider clock) : Engi
         }, stop);
         HoleTyped = form.Hole;
         Typed = form;
-        if (!await ShowAsync(stop))
+        if (!await ShowAsync(stop, written.Job))
             return NotFound();
         if (written.Refusal is { } problem)
             Refuse(problem with { Field = $"step-{form.Step}" });
@@ -165,9 +165,9 @@ public sealed class PlugsModel(Desk desk, RivetDb db, TimeProvider clock) : Engi
         return Page();
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    private async Task<bool> ShowAsync(CancellationToken stop, Job? written = null)
     {
-        if (!await LoadEngineAsync(stop))
+        if (!await LoadEngineAsync(stop, written))
             return false;
         Tray = PlugTray.Of(Job.Aircraft, Engine, Job.Inspection);
         Place = (PlugHole.Parse(HoleTyped) is { } hole ? Tray.At(hole) : null) ?? Tray.Places.FirstOrDefault(place => place.Next is not null) ?? Tray.Places[0];

@@ -9,7 +9,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>Oil pressure against altitude before and after a change: two lines on one plot, and the gain at each altitude.</summary>
-public sealed class PressureAltitudeModel(Desk desk, RivetDb db, TimeProvider clock) : EnginePage(desk, db, clock)
+public sealed class PressureAltitudeModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
 {
     public string Self => $"/walk/{Id}/pressure-altitude/{EngineId}";
     public IReadOnlyList<AltitudePoint> Before { get; private set; } = [];

@@ -7,12 +7,13 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The signed records of an inspection, to read and to print.</summary>
-public sealed class RecordsModel(Desk desk, RivetDb db) : WalkPage(desk, db)
+public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage(desk, db, frames)
 {
     [FromQuery(Name = "on")]
     public string? On { get; set; }
 
     public override Station At => Station.Close;
+    protected override JobParts Shows => JobParts.Bare;
     public bool Sticker => On == "sticker";
     public IReadOnlyList<SignedRecord> Records { get; private set; } = [];
 

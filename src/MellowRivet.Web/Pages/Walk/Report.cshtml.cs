@@ -5,7 +5,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The fix list with its photos, by class, to print.</summary>
-public sealed class ReportModel(Desk desk, RivetDb db) : WalkPage(desk, db)
+public sealed class ReportModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
 

@@ -18,7 +18,7 @@ public sealed class TagForm
 }
 
 /// <summary>Panels that were opened, parts that were taken off, and the bags of their hardware.</summary>
-public sealed class TagsModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, photos)
+public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, frames, photos)
 {
     /// <summary>The tag a scanned label leads to.</summary>
     [FromQuery(Name = "tag")]

@@ -10,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>Tools counted out to the aircraft and in again, and what was found in it that doesn't belong there.</summary>
-public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, photos)
+public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, frames, photos)
 {
     /// <summary>Tools of the shop that aren't at this aircraft.</summary>
     public IReadOnlyList<Tool> InShop { get; private set; } = [];
@@ -32,7 +32,7 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
                 return new("tools", $"{there.Title} is out at {elsewhere[there.Id]}: bring it in there first.");
             chosen.ForEach(tool => job.Inspection.TakeOut(tool, User.PersonId(), clock.GetUtcNow()));
             return chosen.Count == 0 ? new Refusal("tools", "Tick the tools that go to the aircraft.") : null;
-        }, stop), "tools", stop);
+        }, stop, JobParts.Bare), "tools", stop);
     }
 
     [Needs(Right.RecordWork)]

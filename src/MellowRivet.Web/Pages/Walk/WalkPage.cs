@@ -6,7 +6,6 @@ using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
-using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -15,7 +14,7 @@ namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>A page on the sheet of one inspection's walk: what the sheet's frame shows is loaded here.</summary>
 [Needs(Right.Look)]
-public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
+public abstract class WalkPage(Desk desk, RivetDb db, KeptFrames frames) : PageModel
 {
     private Func<Aircraft, ShopRules>? rules;
 
@@ -23,11 +22,16 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     public Guid Id { get; set; }
 
     public Job Job { get; private set; } = null!;
-    public Readiness Readiness { get; private set; } = null!;
+
+    /// <summary>What stands around the page.</summary>
+    public WalkFrame Frame { get; private set; } = null!;
 
     /// <summary>The shop's bulletins as they stand on this aircraft.</summary>
     public BulletinResearch Research { get; private set; } = BulletinResearch.None;
     public abstract Station At { get; }
+
+    /// <summary>What of the inspection and its aircraft the page shows.</summary>
+    protected virtual JobParts Shows => JobParts.Tasks | JobParts.Discrepancies;
 
     /// <summary>The page shows the bulletins that don't apply as well.</summary>
     protected virtual bool WholeResearch => false;
@@ -43,18 +47,39 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     protected Desk Desk => desk;
     protected RivetDb Db => db;
 
+    /// <summary>Loads what the page shows, and the frame around it, which is drawn where something was written since.</summary>
     /// <param name="stop">Stops waiting.</param>
     /// <param name="written">The inspection as a post just left it, so that it isn't fetched again; null to fetch it.</param>
     protected async Task<bool> LoadAsync(CancellationToken stop, Job? written = null)
     {
-        if ((written ?? await desk.JobAsync(Id, stop)) is not { } job)
+        if (await desk.RevisionAsync(Id, stop) is not { } now)
             return false;
-        Job = job;
-        Research = WholeResearch ? await desk.Board.ResearchAsync(job.Aircraft.Id, stop) : job.Inspection.InWork ? (await desk.Board.LineAsync(job.Aircraft.Id, stop)).Research : BulletinResearch.None;
-        Weighed = (await RulesAsync(stop))(job.Aircraft);
-        Readiness = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, Weighed, Research) : Readiness.Signed(job.Inspection);
+        var shop = await desk.Board.StandingAsync(stop);
+        var due = shop[now.AircraftId] ?? throw new InvalidOperationException("There is no such aircraft.");
+        var job = written;
+        Frame = await frames.GetAsync(Id, new(now.Changes, now.AircraftChanges, due.Due.Research, shop.People), async _ =>
+        {
+            // What has to be fetched to draw it is what the page shows, too.
+            job = job is null ? (await desk.JobAsync(Id, stop))! : await desk.WithAsync(job, JobParts.Whole, stop);
+            return WalkFrame.Draw(job, new(job.Inspection.Changes, job.Aircraft.Changes, due.Due.Research, shop.People), (await RulesAsync(stop))(job.Aircraft));
+        }, stop);
+        Job = job is null ? (await desk.JobAsync(Id, stop, Shows))! : await desk.WithAsync(job, Shows, stop);
+        Weighed = (await RulesAsync(stop))(Job.Aircraft);
+        Research = WholeResearch ? await desk.Board.ResearchAsync(Job.Aircraft.Id, stop) : Job.Inspection.InWork ? due.Due.Research : BulletinResearch.None;
         return true;
     }
+
+    /// <summary>Loads some of the inspection to answer a question about it, without the frame that a whole page has around it.</summary>
+    protected async Task<bool> LookAsync(JobParts parts, CancellationToken stop)
+    {
+        if (await desk.JobAsync(Id, stop, parts) is not { } job)
+            return false;
+        Job = job;
+        return true;
+    }
+
+    /// <summary>Loads more of it: what the page turns out to show.</summary>
+    protected async Task AlsoAsync(JobParts parts, CancellationToken stop) => Job = await desk.WithAsync(Job, parts, stop);
 
     /// <summary>A page of the engine station whose engine or part came off meanwhile: the station itself says so.</summary>
     [NonHandler]
@@ -79,8 +104,6 @@ public abstract class WalkPage(Desk desk, RivetDb db) : PageModel
     public string NameOf(Guid? person) => person is { } id && Weighed.People.TryGetValue(id, out var found) ? found.Name : "";
 
     protected Person? Person(Guid id) => Weighed.People.GetValueOrDefault(id);
-
-    public IReadOnlyList<Rivet> SeamOf(Station station) => Seam.Of(station, Job.Inspection, Readiness.MaySign, Research);
 
     /// <summary>Puts a refusal beside its field.</summary>
     protected void Refuse(Refusal refusal) => ModelState.AddModelError(refusal.Field, refusal.Message);

@@ -25,7 +25,7 @@ public sealed record Undo(InspectionTask Task, TaskVerdict Before, string? Reaso
 public sealed record Clash(string Who, string Theirs, string Mine);
 
 /// <summary>The tasks of one zone at the engine or airframe station.</summary>
-public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider clock) : WalkPage(desk, db)
+public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed feed, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     [FromRoute]
     public string Place { get; set; } = "";
@@ -40,6 +40,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     public TaskFilter Show { get; set; } = TaskFilter.All;
 
     public override Station At => Place switch { "engine" => Station.Engine, "bulletins" => Station.Bulletins, _ => Station.Airframe };
+    // The engine station shows how far its sheets are, and a compression is judged from them.
+    protected override JobParts Shows => At == Station.Engine ? JobParts.Whole : JobParts.Walk;
     public override string? ZoneHere => ZoneKey;
     public override Guid? TaskHere => Current?.Id;
 
@@ -86,19 +88,19 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     /// <summary>Judges a value as it is typed; keeps nothing.</summary>
     public async Task<IActionResult> OnGetJudgeAsync(VerdictForm form, CancellationToken stop)
     {
-        if (!await LoadAsync(stop) || Job.Inspection.Tasks.FirstOrDefault(task => task.Id == form.Task) is not { Measure: not null } task)
+        if (await Desk.TaskAsync(Id, form.Task, stop) is not var (job, task) || task.Measure is null)
             return NotFound();
         if (string.IsNullOrWhiteSpace(form.Value))
             return Content("");
         var wrench = form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop) : null;
-        var (typed, refusal) = MeasureForm.Read(task, Job.Aircraft, form, wrench, Today);
+        var (typed, refusal) = MeasureForm.Read(task, job.Aircraft, form, wrench, Today);
         if (typed is null)
             return Partial("_Refusal", refusal!.Message);
-        var (judgement, missing) = TaskJudge.Judge(task, Job.Aircraft, typed.Value, typed.Unit, typed.Conditions);
+        var (judgement, missing) = TaskJudge.Judge(task, job.Aircraft, typed.Value, typed.Unit, typed.Conditions);
         if (judgement is null)
             return Partial("_Refusal", missing?.Message);
         Current = task;
-        Evidence = await Evidence.OfAsync(Db, Job, task, (typed.Value, typed.Conditions.Celsius), stop);
+        Evidence = await Evidence.OfAsync(Db, job, task, (typed.Value, typed.Conditions.Celsius), stop);
         return Partial("_JudgedTask", new JudgedTask(Id, task, judgement, typed, Evidence));
     }
 
@@ -114,13 +116,17 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
         Undo? undo = null;
         Clash? clash = null;
         var wrench = form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop) : null;
-        var written = await Desk.WriteAsync(Id, form.Post, job =>
+        var written = await Desk.AnswerAsync(Id, ZoneKey, form.Task, form.Post, async (job, task) =>
         {
             var inspection = job.Inspection;
-            if (inspection.Tasks.FirstOrDefault(task => task.Id == form.Task) is not { } task || form.Verdict is not { } verdict || !Enum.IsDefined(verdict))
+            if (form.Verdict is not { } verdict || !Enum.IsDefined(verdict))
                 return new Refusal("verdict", "Choose what you found.");
             MeasureForm? typed = null;
-            if (!string.IsNullOrWhiteSpace(form.Value) && task.Measure is not null && verdict != TaskVerdict.NotYet)
+            // What is measured is judged, and what is judged is weighed with the whole.
+            var measures = !string.IsNullOrWhiteSpace(form.Value);
+            if (measures || task.IsCompression)
+                await Desk.WithAsync(job, JobParts.Whole, stop);
+            if (measures && task.Measure is not null && verdict != TaskVerdict.NotYet)
             {
                 (typed, var problem) = MeasureForm.Read(task, job.Aircraft, form, wrench, Today);
                 if (problem is not null)
@@ -171,7 +177,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
             return job.Inspection.Answer(there, before, reason, job.Inspection.JudgementAt(there, job.Aircraft), User.PersonId(), clock.GetUtcNow());
         }, stop);
         TaskId = task;
-        if (!await ShowAsync(stop))
+        if (!await ShowAsync(stop, written: written.Job))
             return NotFound();
         if (written.Refusal is { } refusal)
             Refuse(refusal);
@@ -215,7 +221,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
                 return job.Inspection.Tie(task, lead);
             job.Inspection.Untie(task);
             return null;
-        }, stop);
+        }, stop, JobParts.Tasks);
         return written.Done ? Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={to ?? task}") : await AfterAsync(written, task, () => { }, stop);
     }
 
@@ -227,7 +233,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
         {
             job.Inspection.TakeZone(ZoneKey, mine ? User.PersonId() : null);
             return null;
-        }, stop);
+        }, stop, JobParts.Bare);
         return Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={TaskId}");
     }
 
@@ -292,6 +298,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, WalkFeed feed, TimeProvider
     {
         if (!await LoadAsync(stop, written))
             return false;
+        if (Job.Inspection.Tasks.Any(task => task.IsCompression && task.Station == At))
+            await AlsoAsync(JobParts.Whole, stop);
         var (inspection, me) = (Job.Inspection, User.PersonId());
         var walk = inspection.Walk.ToList();
         Counts = Enum.GetValues<TaskFilter>().ToDictionary(filter => filter, filter => walk.Count(task => filter.Wants(inspection, task, me)));

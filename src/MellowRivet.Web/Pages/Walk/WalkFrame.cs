@@ -1,0 +1,65 @@
+using System.Collections.Concurrent;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Look;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>What a frame was drawn from.</summary>
+/// <param name="Changes">The changes of the inspection.</param>
+/// <param name="AircraftChanges">Those of the aircraft's file.</param>
+/// <param name="Research">Its bulletins as they stood.</param>
+/// <param name="People">The shop's people then.</param>
+public sealed record FrameOf(int Changes, int AircraftChanges, BulletinResearch Research, IReadOnlyDictionary<Guid, Person> People)
+{
+    /// <summary>Whether what was drawn from this has all of the other in it.</summary>
+    public bool Covers(FrameOf other) => Changes >= other.Changes && AircraftChanges >= other.AircraftChanges && ReferenceEquals(Research, other.Research) && ReferenceEquals(People, other.People);
+}
+
+/// <summary>What stands around every page of a walk: its seams, and how much stands between the aircraft and its signature. It takes the whole inspection to draw, and is only read from then on.</summary>
+/// <param name="Of">What it was drawn from.</param>
+/// <param name="Seams">The seam of each station.</param>
+/// <param name="ToLookAt">Tasks that nobody has answered.</param>
+/// <param name="Airworthiness">Open airworthiness items.</param>
+/// <param name="Other">Whatever else holds the signature up.</param>
+/// <param name="Zones">Zone by zone, in walking order, who did it and who looked.</param>
+public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnlyList<Rivet>> Seams, int ToLookAt, int Airworthiness, int Other, IReadOnlyList<ZoneState> Zones)
+{
+    /// <param name="job">The whole inspection.</param>
+    /// <param name="of">What it is drawn from.</param>
+    /// <param name="rules">The rules and people it is weighed by.</param>
+    public static WalkFrame Draw(Job job, FrameOf of, ShopRules rules)
+    {
+        // Bulletins are weighed at work; what was signed was weighed then.
+        var research = job.Inspection.InWork ? of.Research : BulletinResearch.None;
+        var ready = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, rules, research) : Readiness.Signed(job.Inspection);
+        return new(of, Enum.GetValues<Station>().ToDictionary(station => station, station => Seam.Of(station, job.Inspection, ready.MaySign, research)),
+            ready.Blockers.Count(blocker => blocker.Task is not null), ready.Unairworthy.Count, ready.Blockers.Count(blocker => blocker.Task is null),
+            job.Inspection.InWork ? ready.Zones : WhoseLook.Of(job.Inspection, job.Aircraft, rules));
+    }
+}
+
+/// <summary>The latest frame of each walk that is at work.</summary>
+public sealed class KeptFrames : IDisposable
+{
+    /// <summary>More than a shop has in work at once; beyond it one is drawn again.</summary>
+    public const int Most = 64;
+
+    private readonly ConcurrentDictionary<Guid, Kept<WalkFrame>> frames = [];
+
+    public Task<WalkFrame> GetAsync(Guid walk, FrameOf now, Func<bool, Task<WalkFrame>> draw, CancellationToken stop)
+    {
+        if (frames.Count >= Most && !frames.ContainsKey(walk) && frames.Keys.FirstOrDefault() is var other)
+            frames.TryRemove(other, out _);
+        return frames.GetOrAdd(walk, _ => new()).GetAsync(frame => frame.Of.Covers(now), (_, waited) => draw(waited), stop);
+    }
+
+    public void Dispose()
+    {
+        foreach (var frame in frames.Values)
+            frame.Dispose();
+    }
+}
