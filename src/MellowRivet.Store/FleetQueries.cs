@@ -60,17 +60,16 @@ public static class FleetQueries
     /// <param name="stop">Stops waiting.</param>
     public static async Task<IReadOnlyList<DueLine>> DueLinesAsync(this RivetDb db, IReadOnlyCollection<Guid> which, BulletinList list, Func<Category, RulePack> rules, DateOnly today, bool whole, CancellationToken stop)
     {
-        // A bulletin may ask for any part, and for the hours on a day long ago; without one the due items' own parts will do.
-        var asks = list.All.Count > 0;
+        // A bulletin may ask for the hours on a day long ago.
         var asksLongAgo = list.All.Any(held => held.Bulletin.Compliance.Deadlines.Any(limb => limb is { When: DeadlineKind.WithinHours, From: CountedFrom.Effective }));
         var fleet = await db.Aircraft.AsNoTracking().Where(aircraft => which.Contains(aircraft.Id))
-            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null && (asks || stay.Component.Kind == ComponentKind.Engine || db.DueItems.Any(item => item.ComponentId == stay.ComponentId))))
+            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null))
             .ThenInclude(stay => stay.Component).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
         var parts = fleet.SelectMany(aircraft => aircraft.Installations).Select(stay => stay.ComponentId).ToList();
         var items = await db.DueItems.AsNoTracking().Where(item => which.Contains(item.AircraftId!.Value) || parts.Contains(item.ComponentId!.Value)).ToListAsync(stop);
         var since = today.AddMonths(-Utilisation.MonthsLookedAt - 1);
         var readings = (await db.MeterReadings.AsNoTracking().Where(reading => (reading.On >= since || (asksLongAgo && (reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter))) && which.Contains(reading.AircraftId)).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
-        var (cases, stated) = asks ? await db.CasesAsync(which, parts, stop) : ([], []);
+        var (cases, stated) = list.All.Count > 0 ? await db.CasesAsync(which, parts, stop) : ([], []);
         var onAircraft = items.Where(item => item.AircraftId is not null).ToLookup(item => item.AircraftId!.Value);
         var onPart = items.Where(item => item.ComponentId is not null).ToLookup(item => item.ComponentId!.Value);
         var (casesOf, statedOf) = (cases.ToLookup(one => one.AircraftId ?? one.ComponentId), stated.ToLookup(one => one.AircraftId ?? one.ComponentId));

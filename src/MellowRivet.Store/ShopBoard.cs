@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
@@ -36,10 +37,18 @@ public sealed record HangarShown(DueLine From, IReadOnlyDictionary<Guid, Person>
 /// <param name="People">The shop's people.</param>
 public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft, IReadOnlyDictionary<Guid, BulletinTally> Tally, IReadOnlyDictionary<Guid, Person> People)
 {
-    private readonly FrozenDictionary<Guid, AircraftStanding> byId = Aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
+    private readonly FrozenDictionary<Guid, AircraftStanding> byId = ById(Aircraft);
+
+    public IReadOnlyList<AircraftStanding> Aircraft
+    {
+        get;
+        init => (field, byId) = (value, ById(value));
+    } = Aircraft;
 
     /// <summary>One aircraft; null where it came in since.</summary>
     public AircraftStanding? this[Guid aircraftId] => byId.GetValueOrDefault(aircraftId);
+
+    private static FrozenDictionary<Guid, AircraftStanding> ById(IEnumerable<AircraftStanding> aircraft) => aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
 
     public IEnumerable<DueLine> Lines => Aircraft.Select(one => one.Due);
 }
@@ -54,7 +63,24 @@ public sealed record BulletinTally(int Applies, int CannotTell, int Due)
 /// What is kept of the shop between requests: the latest <see cref="ShopStanding"/>. One request draws the next one and
 /// everybody else waits for it; at midnight they see yesterday's, which says its day, until today's is there.
 /// </summary>
-public sealed class KeptStanding : Kept<ShopStanding>;
+public sealed class KeptStanding : Kept<ShopStanding>
+{
+    /// <summary>Of so many aircraft every bulletin is kept with why it doesn't apply: those that somebody is at.</summary>
+    public const int MostWhole = 8;
+
+    // By the very due line that it goes with: drawn anew, that is another one.
+    private readonly ConcurrentDictionary<object, BulletinResearch> whole = new(ReferenceEqualityComparer.Instance);
+
+    /// <summary>Every bulletin on an aircraft, as it went with its due line; null where it isn't kept.</summary>
+    internal BulletinResearch? WholeOf(DueLine line) => whole.GetValueOrDefault(line);
+
+    internal void KeepWhole(DueLine line, BulletinResearch research)
+    {
+        if (whole.Count >= MostWhole)
+            whole.Clear();
+        whole[line] = research;
+    }
+}
 
 /// <summary>The shop as it stands, for whoever asks: every due line, bulletin and line of the hangar comes from here.</summary>
 public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimeProvider clock)
@@ -86,8 +112,16 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     public async Task<BulletinList> BulletinsAsync(CancellationToken stop) => (await GetAsync(hangar: false, stop)).Bulletins;
 
     /// <summary>One aircraft's bulletins with those that don't apply and why.</summary>
-    public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop) =>
-        (await db.DueLinesAsync([aircraftId], await BulletinsAsync(stop), shelf.RulesFor, clock.Today(), whole: true, stop))[0].Research;
+    public async Task<BulletinResearch> ResearchAsync(Guid aircraftId, CancellationToken stop)
+    {
+        var shop = await StandingAsync(stop);
+        var line = shop[aircraftId]?.Due ?? throw new InvalidOperationException("There is no such aircraft.");
+        if (kept.WholeOf(line) is { } there)
+            return there;
+        var whole = (await db.DueLinesAsync([aircraftId], shop.Bulletins, shelf.RulesFor, clock.Today(), whole: true, stop))[0].Research;
+        kept.KeepWhole(line, whole);
+        return whole;
+    }
 
     /// <summary>
     /// One aircraft's due line with all its bulletins as they are within a write: what came in until its turn counts. The bulletins

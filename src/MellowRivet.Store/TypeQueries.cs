@@ -25,22 +25,20 @@ public sealed record TypeAnswer(Guid? Means, bool Own, string? Maker, bool Leave
 }
 
 /// <summary>A name of a model as it stands on files, and how often.</summary>
-public sealed record ModelOnFile(TypeKind Kind, string Name, int Count);
+public sealed record NameOnFile(TypeKind Kind, string Name, int Count);
 
 /// <summary>What the pages load and keep of the type list.</summary>
 public static class TypeQueries
 {
-    private const int MostBearers = 5;
-
     /// <summary>The types the shop knows.</summary>
     public static async Task<TypeList> TypeListAsync(this RivetDb db, CancellationToken stop) => new(await db.Types.AsNoTracking().ToListAsync(stop));
 
     /// <summary>How often each name of a model stands on the shop's aircraft and the parts that are on them.</summary>
-    public static async Task<IReadOnlyList<ModelOnFile>> ModelsOnFileAsync(this RivetDb db, CancellationToken stop)
+    public static async Task<IReadOnlyList<NameOnFile>> ModelsOnFileAsync(this RivetDb db, CancellationToken stop)
     {
         var aircraft = await db.Aircraft.AsNoTracking().GroupBy(row => row.Type).Select(all => new { Name = all.Key, Count = all.Count() }).ToListAsync(stop);
         var parts = await PartsWithModel(db).GroupBy(stay => new { stay.Component.Kind, stay.Component.PartNumber }).Select(all => new { all.Key.Kind, Name = all.Key.PartNumber, Count = all.Count() }).ToListAsync(stop);
-        return [.. aircraft.Select(row => new ModelOnFile(TypeKind.Aircraft, row.Name, row.Count)), .. parts.Select(row => new ModelOnFile(row.Kind.TypeOf()!.Value, row.Name, row.Count))];
+        return [.. aircraft.Select(row => new NameOnFile(TypeKind.Aircraft, row.Name, row.Count)), .. parts.Select(row => new NameOnFile(row.Kind.TypeOf()!.Value, row.Name, row.Count))];
     }
 
     /// <summary>What bears some names of models: "N0TST engine left", by registration, the first few of each.</summary>
@@ -53,11 +51,11 @@ public static class TypeQueries
                 SELECT c.Kind, c.PartNumber, c.Name, i.Position, a.Registration, ROW_NUMBER() OVER (PARTITION BY c.Kind, c.PartNumber ORDER BY a.Registration) AS Nth
                 FROM Installations i JOIN Component c ON c.Id = i.ComponentId JOIN Aircraft a ON a.Id = i.AircraftId
                 WHERE i.RemovedAt IS NULL AND c.PartNumber IN (SELECT value FROM json_each({JsonSerializer.Serialize(names)})))
-            WHERE Nth <= {MostBearers} ORDER BY Registration
+            WHERE Nth <= {ModelsOnFile.MostBearers} ORDER BY Registration
             """).ToListAsync(stop);
         return
         [
-            .. aircraft.GroupBy(row => row.Type).SelectMany(all => all.Take(MostBearers)).Select(row => (TypeKind.Aircraft, row.Type, row.Registration)),
+            .. aircraft.GroupBy(row => row.Type).SelectMany(all => all.Take(ModelsOnFile.MostBearers)).Select(row => (TypeKind.Aircraft, row.Type, row.Registration)),
             .. parts.Select(row => (Kind: EnumNames.Read<ComponentKind>(row.Kind), Row: row)).Where(part => part.Kind.TypeOf() is not null)
                 .Select(part => (part.Kind.TypeOf()!.Value, part.Row.PartNumber, $"{part.Row.Registration} {(part.Row.Name.Length > 0 ? part.Row.Name : part.Kind.InWords())} {part.Row.Position}".TrimEnd())),
         ];
@@ -70,18 +68,6 @@ public static class TypeQueries
     {
         var kinds = Enum.GetValues<ComponentKind>().Where(kind => kind.TypeOf() is not null).ToList();
         return db.Installations.AsNoTracking().Where(stay => stay.RemovedAt == null && stay.Component.PartNumber != "" && kinds.Contains(stay.Component.Kind));
-    }
-
-    /// <summary>Names on files and in bulletins that no list knows, those that may be something known first.</summary>
-    public static async Task<IReadOnlyList<UnsettledName>> UnsettledAsync(this RivetDb db, BulletinList bulletins, CancellationToken stop)
-    {
-        var list = bulletins.Types;
-        var unknown = (await db.ModelsOnFileAsync(stop)).Where(one => !list.Find(one.Kind, one.Name).IsKnown).ToList();
-        var bearers = unknown.Count == 0 ? [] : await db.BearersAsync([.. unknown.Select(one => one.Name)], stop);
-        var onFile = unknown.Select(one => new UnsettledName(one.Kind, one.Name, list.Find(one.Kind, one.Name).Near, [.. bearers.Where(bearer => bearer.Kind == one.Kind && bearer.Name == one.Name).Select(bearer => bearer.On)]));
-        return [.. onFile.Concat(bulletins.All.Where(held => bulletins.SupersededBy(held) is null).SelectMany(bulletins.UnsettledIn))
-            .GroupBy(one => (one.Kind, new ModelName(one.Name).Key)).Select(group => group.First() with { On = [.. group.SelectMany(one => one.On).Distinct()] })
-            .OrderByDescending(one => one.Near.Count > 0).ThenBy(one => one.Kind).ThenBy(one => one.Name, StringComparer.OrdinalIgnoreCase)];
     }
 
     /// <summary>What goes on file for a model as it was typed: the list's own name for it, or the answer to "did you mean".</summary>

@@ -124,6 +124,7 @@ namespace MellowRivet.Store.Generated
 
             var index2 = runtimeEntityType.AddIndex(
                 new[] { removedAt });
+            index2.AddAnnotation("Relational:Filter", "RemovedAt IS NOT NULL");
 
             return runtimeEntityType;
         }

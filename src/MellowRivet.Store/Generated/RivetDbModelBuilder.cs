@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("8d383193-0a51-43ba-a017-b1d735ba2548"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("ad854aa5-7e40-425a-99f5-1822b4f1185e"), entityTypeCount: 32)
         {
         }
 

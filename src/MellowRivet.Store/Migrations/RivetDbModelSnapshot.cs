@@ -666,7 +666,8 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasIndex("ParentId");
 
-                    b.HasIndex("RemovedAt");
+                    b.HasIndex("RemovedAt")
+                        .HasFilter("RemovedAt IS NOT NULL");
 
                     b.ToTable("Installations");
                 });

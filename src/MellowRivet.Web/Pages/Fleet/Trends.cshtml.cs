@@ -40,10 +40,8 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
             return NotFound();
         Groups = await Db.SeriesOfAsync(Aircraft, Axis, stop);
         var layouts = Aircraft.Engines.Select(engine => engine.Component.LayoutKey).ToList();
-        var engines = await Db.Installations.AsNoTracking().Include(stay => stay.Component)
-            .Where(stay => stay.RemovedAt == null && stay.Component.Kind == ComponentKind.Engine && stay.AircraftId != Id && layouts.Contains(stay.Component.LayoutKey)).ToListAsync(stop);
-        var registrations = await Db.Aircraft.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Registration, stop);
-        Others = [.. engines.Select(stay => new EngineChoice(stay.ComponentId, stay.AircraftId, $"{registrations[stay.AircraftId]} {stay.Position}".Trim())).OrderBy(other => other.Words)];
+        Others = [.. (await Desk.Board.StandingAsync(stop)).Lines.Select(line => line.Aircraft).Where(aircraft => aircraft.Id != Id)
+            .SelectMany(aircraft => aircraft.Engines.Where(engine => layouts.Contains(engine.Component.LayoutKey)).Select(engine => new EngineChoice(engine.ComponentId, aircraft.Id, $"{aircraft.Registration} {engine.Position}".Trim()))).OrderBy(other => other.Words)];
         if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen && await Db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == chosen.AircraftId, stop) is { } aircraft)
             beside = await Db.SeriesOfAsync(aircraft, Axis, stop);
         return Page();

@@ -111,10 +111,11 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
 
     private async Task LoadAsync(CancellationToken stop)
     {
-        var list = await board.BulletinsAsync(stop);
-        Types = list.Types;
-        Unsettled = await db.UnsettledAsync(list, stop);
-        OnFile = (await db.ModelsOnFileAsync(stop)).Select(one => (Types.Find(one.Kind, one.Name).Type, one.Count)).Where(one => one.Type is not null).GroupBy(one => one.Type!.Id).ToDictionary(group => group.Key, group => group.Sum(one => one.Count));
+        var shop = await board.StandingAsync(stop);
+        var models = new ModelsOnFile(shop.Lines.Select(line => line.Aircraft));
+        Types = shop.Bulletins.Types;
+        Unsettled = models.Unsettled(shop.Bulletins);
+        OnFile = models.CountsOf(Types);
         var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
         Shown = [.. Types.All.Where(type => words.All(word => $"{type.Kind.InWords()} {string.Join(' ', type.Names)}".Contains(word, StringComparison.OrdinalIgnoreCase)))];
     }
