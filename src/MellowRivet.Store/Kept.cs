@@ -13,15 +13,14 @@ public class Kept<T> : IDisposable where T : class
     public T? Latest => published;
 
     /// <param name="isGood">Whether one will do.</param>
-    /// <param name="draw">Draws the next one from the latest, and is told whether it had to wait for its turn: others were at work meanwhile.</param>
+    /// <param name="draw">Draws the next one from the latest.</param>
     /// <param name="stop">Stops waiting.</param>
     /// <param name="willDo">Whether one will do while another request draws the next; null where none will.</param>
-    public async Task<T> GetAsync(Func<T, bool> isGood, Func<T?, bool, Task<T>> draw, CancellationToken stop, Func<T, bool>? willDo = null)
+    public async Task<T> GetAsync(Func<T, bool> isGood, Func<T?, Task<T>> draw, CancellationToken stop, Func<T, bool>? willDo = null)
     {
         if (published is { } there && isGood(there))
             return there;
-        var waits = !await turn.WaitAsync(TimeSpan.Zero, stop);
-        if (waits)
+        if (!await turn.WaitAsync(TimeSpan.Zero, stop))
         {
             if (willDo is not null && published is { } before && willDo(before))
                 return before;
@@ -30,7 +29,7 @@ public class Kept<T> : IDisposable where T : class
         try
         {
             // Whoever waited finds what the one before drew.
-            return published is { } meanwhile && isGood(meanwhile) ? meanwhile : published = await draw(published, waits);
+            return published is { } meanwhile && isGood(meanwhile) ? meanwhile : published = await draw(published);
         }
         finally
         {

@@ -97,7 +97,7 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
         var today = clock.Today();
         var marks = await ShopMarks.NowAsync(db, stop);
         bool Covers(ShopStanding there) => there.Marks.CoverFiles(marks) && (!hangar || there.Marks.Cover(marks));
-        return await kept.GetAsync(there => there.Day == today && Covers(there), (there, _) => DrawAsync(there, today, hangar, stop), stop, there => there.Day < today && Covers(there));
+        return await kept.GetAsync(there => there.Day == today && Covers(there), there => DrawAsync(there, today, hangar, stop), stop, there => there.Day < today && Covers(there));
     }
 
     /// <summary>What is due on one aircraft, with its bulletins.</summary>

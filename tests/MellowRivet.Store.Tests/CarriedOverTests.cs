@@ -34,7 +34,7 @@ public sealed class CarriedOverTests : IAsyncLifetime
         Directory.EnumerateFiles(old.Data.Backups).ShouldHaveSingleItem("a backup was made before");
 
         await using var after = old.Open();
-        (await after.Database.GetAppliedMigrationsAsync()).Count().ShouldBe(4, "the foundation, open items, types, and own hours");
+        (await after.Database.GetAppliedMigrationsAsync()).Count().ShouldBe(5, "the foundation, open items, types, own hours, and the index of stays that ended");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();

@@ -88,14 +88,14 @@ public sealed class ShopBoardTests : IAsyncLifetime
         var yesterday = await NowAsync();
         var (drawing, drawn) = (new TaskCompletionSource(), new TaskCompletionSource());
         var today = TestShop.Today.AddDays(1);
-        var one = shop.Kept.GetAsync(there => there.Day == today, there => there.Day < today, async there =>
+        var one = shop.Kept.GetAsync(there => there.Day == today, async there =>
         {
             drawing.SetResult();
             await drawn.Task;
             return there! with { Day = today };
-        }, default);
+        }, default, there => there.Day < today);
         await drawing.Task;
-        (await shop.Kept.GetAsync(there => there.Day == today, there => there.Day < today, _ => throw new InvalidOperationException("two draw at once"), default)).ShouldBeSameAs(yesterday);
+        (await shop.Kept.GetAsync(there => there.Day == today, _ => throw new InvalidOperationException("two draw at once"), default, there => there.Day < today)).ShouldBeSameAs(yesterday);
         drawn.SetResult();
         (await one).Day.ShouldBe(today);
         (await NowAsync(new FakeTimeProvider(TestShop.Now.AddDays(1)))).Day.ShouldBe(today);
@@ -104,7 +104,7 @@ public sealed class ShopBoardTests : IAsyncLifetime
     [Fact]
     public async Task One_that_could_not_be_drawn_leaves_the_turn_to_the_next()
     {
-        await Should.ThrowAsync<InvalidOperationException>(() => shop.Kept.GetAsync(_ => false, _ => false, _ => throw new InvalidOperationException("the disk is gone"), default));
+        await Should.ThrowAsync<InvalidOperationException>(() => shop.Kept.GetAsync(_ => false, _ => throw new InvalidOperationException("the disk is gone"), default));
         (await NowAsync()).Aircraft.ShouldHaveSingleItem();
     }
 

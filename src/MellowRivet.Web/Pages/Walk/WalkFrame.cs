@@ -50,11 +50,11 @@ public sealed class KeptFrames : IDisposable
 
     private readonly ConcurrentDictionary<Guid, Kept<WalkFrame>> frames = [];
 
-    public Task<WalkFrame> GetAsync(Guid walk, FrameOf now, Func<bool, Task<WalkFrame>> draw, CancellationToken stop)
+    public Task<WalkFrame> GetAsync(Guid walk, FrameOf now, Func<Task<WalkFrame>> draw, CancellationToken stop)
     {
         if (frames.Count >= Most && !frames.ContainsKey(walk) && frames.Keys.FirstOrDefault() is var other)
             frames.TryRemove(other, out _);
-        return frames.GetOrAdd(walk, _ => new()).GetAsync(frame => frame.Of.Covers(now), (_, waited) => draw(waited), stop);
+        return frames.GetOrAdd(walk, _ => new()).GetAsync(frame => frame.Of.Covers(now), _ => draw(), stop);
     }
 
     public void Dispose()

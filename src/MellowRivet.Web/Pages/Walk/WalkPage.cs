@@ -57,7 +57,7 @@ public abstract class WalkPage(Desk desk, RivetDb db, KeptFrames frames) : PageM
         var shop = await desk.Board.StandingAsync(stop);
         var due = shop[now.AircraftId] ?? throw new InvalidOperationException("There is no such aircraft.");
         var job = written;
-        Frame = await frames.GetAsync(Id, new(now.Changes, now.AircraftChanges, due.Due.Research, shop.People), async _ =>
+        Frame = await frames.GetAsync(Id, new(now.Changes, now.AircraftChanges, due.Due.Research, shop.People), async () =>
         {
             // What has to be fetched to draw it is what the page shows, too.
             job = job is null ? (await desk.JobAsync(Id, stop))! : await desk.WithAsync(job, JobParts.Whole, stop);
