@@ -87,4 +87,19 @@ public static class BulletinQueries
         }
         return null;
     }
+
+    /// <summary>A bulletin, to look at; null where there is none.</summary>
+    public static Task<ShopBulletin?> BulletinAsync(this RivetDb db, Guid? id, CancellationToken stop) => db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop);
+
+    /// <summary>A bulletin, within a write; null where there is none.</summary>
+    public static Task<ShopBulletin?> BulletinToChangeAsync(this RivetDb db, Guid id, CancellationToken stop) => db.Bulletins.FirstOrDefaultAsync(row => row.Id == id, stop);
+
+    /// <summary>Whether a revision of a bulletin is here.</summary>
+    public static Task<bool> IsHereAsync(this RivetDb db, Bulletin bulletin, CancellationToken stop) => db.Bulletins.AnyAsync(row => row.Family == bulletin.Family && row.Revision == bulletin.Revision, stop);
+
+    /// <summary>Every bulletin the shop holds.</summary>
+    public static async Task<IReadOnlyList<ShopBulletin>> AllBulletinsAsync(this RivetDb db, CancellationToken stop) => await db.Bulletins.AsNoTracking().ToListAsync(stop);
+
+    /// <summary>How far a service of bulletins was heard; null where it never was.</summary>
+    public static Task<FeedState?> FeedAsync(this RivetDb db, string source, CancellationToken stop) => db.Feeds.AsNoTracking().FirstOrDefaultAsync(row => row.Source == source, stop);
 }

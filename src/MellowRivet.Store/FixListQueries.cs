@@ -55,4 +55,19 @@ public static class FixListQueries
                            select new { found, inspection.WorkOrder }).ToListAsync(stop);
         return [.. marks.Select(row => new CarriedMark(row.found.Id, $"{row.WorkOrder}-{row.found.Number:00}", row.found.What, row.found.Place, row.found.Examination, row.found.Photos.Count > 0 ? row.found.Photos[0] : null))];
     }
+
+    /// <summary>What an inspection found.</summary>
+    public static async Task<IReadOnlyList<Discrepancy>> FoundAtAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) => await db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == inspectionId).ToListAsync(stop);
+
+    /// <summary>The links that were sent to the owner, latest first.</summary>
+    public static async Task<IReadOnlyList<OwnerLink>> OwnerLinksAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
+        [.. (await db.OwnerLinks.AsNoTracking().Where(link => link.InspectionId == inspectionId).ToListAsync(stop)).OrderByDescending(link => link.At)];
+
+    /// <summary>Ends a link of an inspection at once, within a write.</summary>
+    public static async Task RevokeAsync(this RivetDb db, Guid inspectionId, Guid link, DateTimeOffset at, CancellationToken stop) =>
+        (await db.OwnerLinks.FirstOrDefaultAsync(row => row.Id == link && row.InspectionId == inspectionId, stop))?.Revoke(at);
+
+    /// <summary>Notes that the owner opened a link.</summary>
+    public static Task OpenedAsync(this RivetDb db, Guid link, DateTimeOffset at, CancellationToken stop) =>
+        db.OwnerLinks.Where(row => row.Id == link).ExecuteUpdateAsync(set => set.SetProperty(row => row.OpenedAt, at), stop);
 }

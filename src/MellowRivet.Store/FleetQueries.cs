@@ -90,4 +90,53 @@ public static class FleetQueries
         foreach (var entry in DueLine.Of(job.Aircraft, items, readings, on).Entries.Where(entry => entry.Item.DoneBy.Contains(job.Inspection.Kind) || job.Inspection.CountsAsBenched(entry.Item)))
             entry.Item.MarkDone(entry.DoneNow(on, job.Inspection.WorkOrder), on);
     }
+
+    /// <summary>An aircraft with its parts, to look at; null where there is none.</summary>
+    public static Task<Aircraft?> AircraftAsync(this RivetDb db, Guid id, CancellationToken stop) => db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == id, stop);
+
+    /// <summary>An aircraft's own row, to look at; null where there is none.</summary>
+    public static Task<Aircraft?> PlateAsync(this RivetDb db, Guid id, CancellationToken stop) => db.Aircraft.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop);
+
+    /// <summary>The aircraft of a registration; null where there is none.</summary>
+    public static Task<Aircraft?> RegisteredAsync(this RivetDb db, string registration, CancellationToken stop) => db.Aircraft.AsNoTracking().FirstOrDefaultAsync(row => row.Registration == registration, stop);
+
+    /// <summary>An aircraft with its parts, within a write; null where there is none.</summary>
+    public static Task<Aircraft?> AircraftToChangeAsync(this RivetDb db, Guid id, CancellationToken stop) => db.Aircraft.WithParts().FirstOrDefaultAsync(row => row.Id == id, stop);
+
+    /// <summary>An aircraft with everything its meters ever showed, to look at.</summary>
+    public static Task<Aircraft> WithMetersAsync(this RivetDb db, Guid id, CancellationToken stop) => db.Aircraft.AsNoTracking().Include(row => row.MeterReadings).FirstAsync(row => row.Id == id, stop);
+
+    /// <summary>What an aircraft's meters showed, earliest first.</summary>
+    public static async Task<IReadOnlyList<MeterReading>> TimesAsync(this RivetDb db, Guid id, CancellationToken stop) =>
+        await db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == id).OrderBy(reading => reading.On).ThenBy(reading => reading.Id).ToListAsync(stop);
+
+    /// <summary>The latest of what an aircraft's meters showed, and how many there are.</summary>
+    public static async Task<(int Total, IReadOnlyList<MeterReading> Latest)> LatestTimesAsync(this RivetDb db, Guid id, int most, CancellationToken stop)
+    {
+        var readings = db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == id);
+        return (await readings.CountAsync(stop), await readings.OrderByDescending(reading => reading.On).ThenByDescending(reading => reading.Id).Take(most).ToListAsync(stop));
+    }
+
+    /// <summary>A due item of an aircraft or of a part on it, within a write; null where it isn't there.</summary>
+    public static Task<DueItem?> DueItemAsync(this RivetDb db, Guid aircraftId, Guid id, CancellationToken stop) => db.DueOn(aircraftId).FirstOrDefaultAsync(item => item.Id == id, stop);
+
+    /// <summary>Where a part was, in order.</summary>
+    public static async Task<IReadOnlyList<Installation>> StaysOfAsync(this RivetDb db, Guid part, CancellationToken stop) =>
+        await db.Installations.AsNoTracking().Where(stay => stay.ComponentId == part).OrderBy(stay => stay.Id).ToListAsync(stop);
+
+    /// <summary>Parts that lie in the shop, by kind.</summary>
+    public static async Task<IReadOnlyList<Component>> StoredAsync(this RivetDb db, CancellationToken stop) => await db.InStore().AsNoTracking().OrderBy(part => part.Kind).ToListAsync(stop);
+
+    /// <summary>A part that lies in the shop, within a write; null where it doesn't any more.</summary>
+    public static Task<Component?> StoredAsync(this RivetDb db, Guid id, CancellationToken stop) => db.InStore().FirstOrDefaultAsync(part => part.Id == id, stop);
+
+    /// <summary>What came off with a part when it came off last, within a write. What was fitted elsewhere since then stays there.</summary>
+    public static async Task<IReadOnlyList<Installation>> CameOffWithAsync(this RivetDb db, Component part, CancellationToken stop)
+    {
+        var last = await db.Installations.Where(stay => stay.ComponentId == part.Id).OrderByDescending(stay => stay.Id).FirstAsync(stop);
+        var cameOff = (await db.Aircraft.WithParts().FirstAsync(row => row.Id == last.AircraftId, stop)).CameOffWith(last);
+        var ids = cameOff.Select(stay => stay.ComponentId).ToList();
+        var elsewhere = await db.Installations.Where(stay => ids.Contains(stay.ComponentId) && stay.RemovedAt == null).Select(stay => stay.ComponentId).ToListAsync(stop);
+        return [.. cameOff.Where(stay => !elsewhere.Contains(stay.ComponentId))];
+    }
 }

@@ -11,6 +11,12 @@ public static class OpenItemQueries
     public static async Task<IReadOnlyList<OpenItem>> OpenItemsAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
         [.. (await db.OpenItems.AsNoTracking().Where(item => item.AircraftId == aircraftId && item.End == null).ToListAsync(stop)).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal)];
 
+    /// <summary>Everything that is or was open on an aircraft.</summary>
+    public static async Task<IReadOnlyList<OpenItem>> AllItemsAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) => await db.OpenItems.AsNoTracking().Where(item => item.AircraftId == aircraftId).ToListAsync(stop);
+
+    /// <summary>An item, open or not; null where there is none.</summary>
+    public static Task<OpenItem?> ItemAsync(this RivetDb db, Guid? id, CancellationToken stop) => db.OpenItems.AsNoTracking().FirstOrDefaultAsync(item => item.Id == id, stop);
+
     /// <summary>Settles what an inspection carried in, and adds what it leaves open. Saving is the caller's.</summary>
     internal static void SettleOpenItems(this RivetDb db, Inspection inspection, Guid by, DateOnly on)
     {

@@ -2,6 +2,7 @@ using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Trends;
 using Microsoft.EntityFrameworkCore;
 
@@ -88,4 +89,23 @@ public static class SeriesQueries
                 db.Entry(reading).DetectChanges();
             }
     }
+
+    /// <summary>Everything that was read on a part.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="part">The part.</param>
+    /// <param name="stop">Stops waiting.</param>
+    /// <param name="kind">Of this kind only; null for all.</param>
+    public static async Task<IReadOnlyList<Reading>> ReadOnAsync(this RivetDb db, Guid part, CancellationToken stop, string? kind = null)
+    {
+        var readings = db.SeriesOf([part]);
+        return await (kind is null ? readings : readings.Where(reading => reading.Kind == kind)).ToListAsync(stop);
+    }
+
+    /// <summary>The latest readings of a kind on a part, or on the airframe of an aircraft, latest first.</summary>
+    public static async Task<IReadOnlyList<Reading>> LatestAsync(this RivetDb db, Guid aircraftId, Guid? part, string kind, int most, CancellationToken stop) =>
+        await (part is { } on ? db.SeriesOf([on]) : db.SeriesOf([], aircraftId)).Where(reading => reading.Kind == kind).OrderByDescending(reading => reading.At).Take(most).ToListAsync(stop);
+
+    /// <summary>Gaps of some plugs, as found and as set, wherever they were.</summary>
+    public static async Task<ILookup<Guid?, Reading>> GapsOfAsync(this RivetDb db, IEnumerable<Guid> plugs, CancellationToken stop) =>
+        (await db.SeriesOf(plugs).Where(reading => reading.Kind == PlugKinds.GapSet || reading.Kind == PlugKinds.GapFound).ToListAsync(stop)).ToLookup(reading => reading.ComponentId);
 }

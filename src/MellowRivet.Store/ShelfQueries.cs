@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using Microsoft.EntityFrameworkCore;
 
@@ -55,4 +56,46 @@ public static class ShelfQueries
         }
         await db.SaveChangesAsync(stop);
     }
+
+    /// <summary>Every edition of a worksheet, earliest first.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="key">The worksheet.</param>
+    /// <param name="toChange">Within a write.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<IReadOnlyList<Edition>> EditionsAsync(this RivetDb db, string key, bool toChange, CancellationToken stop) =>
+        await (toChange ? db.Editions : db.Editions.AsNoTracking()).Where(edition => edition.Key == key).OrderBy(edition => edition.Version).ToListAsync(stop);
+
+    /// <summary>The published editions of some worksheets.</summary>
+    public static async Task<ILookup<string, Edition>> PublishedAsync(this RivetDb db, IReadOnlyCollection<string> keys, CancellationToken stop) =>
+        (await db.Editions.AsNoTracking().Where(edition => keys.Contains(edition.Key) && !edition.IsDraft).ToListAsync(stop)).ToLookup(edition => edition.Key);
+
+    /// <summary>The drafts, by worksheet.</summary>
+    public static Task<Dictionary<string, Edition>> DraftsAsync(this RivetDb db, CancellationToken stop) => db.Editions.AsNoTracking().Where(edition => edition.IsDraft).ToDictionaryAsync(edition => edition.Key, stop);
+
+    public static Task<bool> HasWorksheetAsync(this RivetDb db, string key, CancellationToken stop) => db.Editions.AnyAsync(edition => edition.Key == key, stop);
+
+    /// <summary>How many tools are in use, and how many types are known.</summary>
+    public static async Task<(int Tools, int Types)> CountsAsync(this RivetDb db, CancellationToken stop) => (await db.Tools.CountAsync(tool => !tool.IsRetired, stop), await db.Types.CountAsync(stop));
+
+    /// <summary>Lets other rules hold for the shop and for all that is in work, within a write.</summary>
+    public static async Task WorkByAsync(this RivetDb db, HouseRules rules, CancellationToken stop)
+    {
+        (await db.Shop.SingleOrDefaultAsync(stop) ?? db.Put(new Shop())).Work(rules);
+        foreach (var inspection in await db.Inspections.Where(inspection => inspection.State == InspectionState.InWork).ToListAsync(stop))
+            inspection.Work(rules);
+    }
+
+    /// <summary>Every tool of the shop, those in use first, by name and number.</summary>
+    public static async Task<IReadOnlyList<Tool>> ToolsAsync(this RivetDb db, CancellationToken stop) =>
+        await db.Tools.AsNoTracking().OrderBy(tool => tool.IsRetired).ThenBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop);
+
+    /// <summary>The torque wrenches in use, by name and number.</summary>
+    public static async Task<IReadOnlyList<Tool>> WrenchesAsync(this RivetDb db, CancellationToken stop) =>
+        await db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).OrderBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop);
+
+    /// <summary>A tool, to look at; null where there is none, or none is asked for.</summary>
+    public static async Task<Tool?> ToolAsync(this RivetDb db, Guid? id, CancellationToken stop) => id is null ? null : await db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop);
+
+    /// <summary>A tool, within a write; null where there is none.</summary>
+    public static Task<Tool?> ToolToChangeAsync(this RivetDb db, Guid id, CancellationToken stop) => db.Tools.FirstOrDefaultAsync(tool => tool.Id == id, stop);
 }

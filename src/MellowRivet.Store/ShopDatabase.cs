@@ -79,4 +79,16 @@ public static class ShopDatabase
         var everWritten = await db.Database.SqlQuery<long>($"SELECT COALESCE(MAX(seq), 0) AS Value FROM sqlite_sequence WHERE name = 'SignedRecords'").SingleAsync(stop);
         return (RecordChain.FirstFault(records, everWritten), records.Count);
     }
+
+    /// <summary>Whether every migration is applied.</summary>
+    public static async Task<bool> IsMigratedAsync(this RivetDb db, CancellationToken stop) => !(await db.Database.GetPendingMigrationsAsync(stop)).Any();
+
+    /// <summary>Takes the write lock and lets go: it can be reached and written.</summary>
+    /// <exception cref="SqliteException">It can't.</exception>
+    public static async Task TouchAsync(this RivetDb db, CancellationToken stop)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.Database.ExecuteSqlAsync($"DELETE FROM Postings WHERE 0", stop);
+        await transaction.RollbackAsync(stop);
+    }
 }

@@ -160,4 +160,15 @@ public static class TypeQueries
         db.Types.AddRange(TypeList.FirstOf(files.Select(one => (one.Kind, one.Name)), bulletins.Select(held => held.Bulletin)));
         await db.SaveChangesAsync(stop);
     }
+
+    /// <summary>The types, within a write.</summary>
+    public static Task<List<KnownType>> TypesToChangeAsync(this RivetDb db, CancellationToken stop) => db.Types.ToListAsync(stop);
+
+    /// <summary>What bears a type, in words: the first of it; null where nothing does.</summary>
+    public static async Task<string?> FirstBearerAsync(this RivetDb db, Guid? type, CancellationToken stop)
+    {
+        var list = await db.TypeListAsync(stop);
+        var names = (await db.ModelsOnFileAsync(stop)).Where(one => list.Find(one.Kind, one.Name).Type?.Id == type).Select(one => one.Name).ToList();
+        return names.Count == 0 ? null : (await db.BearersAsync(names, stop)).Select(one => one.On).FirstOrDefault();
+    }
 }

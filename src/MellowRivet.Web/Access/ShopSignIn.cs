@@ -3,7 +3,6 @@ using MellowRivet.Core.People;
 using MellowRivet.Store;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Access;
 
@@ -71,7 +70,7 @@ public static class ShopSignIn
         protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)
         {
             var identity = await base.GenerateClaimsAsync(user);
-            var person = await db.People.AsNoTracking().SingleAsync(person => person.Id == user.PersonId);
+            var person = await db.PersonAsync(user.PersonId, CancellationToken.None);
             identity.AddClaims([new(PersonClaim, person.Id.ToString()), new(InitialsClaim, person.Initials), new(ClaimTypes.GivenName, person.Name)]);
             identity.AddClaims(person.Roles.Select(role => new Claim(ClaimTypes.Role, role.ToString())));
             return identity;

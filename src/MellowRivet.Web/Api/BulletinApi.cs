@@ -9,7 +9,6 @@ using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Handover;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
 
@@ -33,9 +32,9 @@ internal static class BulletinApi
             return fault is null ? Results.Text(BulletinFile.ToJson(bulletins), "application/json", Encoding.UTF8) : Results.Problem(statusCode: StatusCodes.Status503ServiceUnavailable, title: fault);
         }).OpenToAll("what the simulated service gives out: nothing of the shop").WithName("BulletinFeed").WithSummary("What the simulated bulletin service gave out after a day: ?since=2026-11-01.");
         app.MapGet("/schemas/bulletin-1.json", () => Results.Text(BulletinFile.Schema(), "application/schema+json")).OpenToAll("a published format").ExcludeFromDescription();
-        app.MapGet("/bulletins.json", async (RivetDb db, CancellationToken stop) => Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson((await db.Bulletins.AsNoTracking().ToListAsync(stop)).Select(held => held.Bulletin))), "application/json", "bulletins.json"))
+        app.MapGet("/bulletins.json", async (RivetDb db, CancellationToken stop) => Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson((await db.AllBulletinsAsync(stop)).Select(held => held.Bulletin))), "application/json", "bulletins.json"))
             .Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/bulletins/{id:guid}/file.json", async (Guid id, RivetDb db, CancellationToken stop) => await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) is { } held
+        app.MapGet("/bulletins/{id:guid}/file.json", async (Guid id, RivetDb db, CancellationToken stop) => await db.BulletinAsync(id, stop) is { } held
             ? Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson(held.Bulletin)), "application/json", $"{string.Concat(held.Bulletin.Title.Where(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.'))}.json")
             : Results.NotFound()).Needs(Right.Look).ExcludeFromDescription();
         app.MapGet("/aircraft/{id:guid}/bulletins.csv", StatusAsync).Needs(Right.Look).ExcludeFromDescription();
@@ -114,7 +113,7 @@ internal static class BulletinApi
 
     private static async Task<IResult> StatusAsync(Guid id, RivetDb db, ShopBoard board, CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
+        if (await db.PlateAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var research = await board.ResearchAsync(id, stop);
         await using var text = new StringWriter(CultureInfo.InvariantCulture);

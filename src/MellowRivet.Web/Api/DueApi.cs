@@ -4,7 +4,6 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
 
@@ -20,7 +19,7 @@ internal static class DueApi
             .Accepts<DueCall>("application/json").Produces<DueAnswer>().ProducesValidationProblem()
             .WithName("Due").WithSummary("Reckons what falls due, when, and by which limb.");
 
-        app.MapGet("/aircraft/{id:guid}/due.ics", (Guid id, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) => OneAsync(db, board, row => row.Id == id, clock, stop))
+        app.MapGet("/aircraft/{id:guid}/due.ics", async (Guid id, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) => await OneAsync(await db.PlateAsync(id, stop), board, clock, stop))
             .Needs(Right.Look).ExcludeFromDescription();
         app.MapGet("/due.ics", (ShopBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(board, clock, stop))
             .Needs(Right.Look).ExcludeFromDescription();
@@ -28,7 +27,7 @@ internal static class DueApi
         app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
             await KnownAsync(db, key, stop) ? await ShopAsync(board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
         app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await OneAsync(db, board, row => row.Registration == registration, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
+            await KnownAsync(db, key, stop) ? await OneAsync(await db.RegisteredAsync(registration, stop), board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
     }
 
     /// <summary>A new key for a calendar address, and what is kept of it.</summary>
@@ -40,15 +39,11 @@ internal static class DueApi
 
     private static string Hash(string key) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)));
 
-    private static Task<bool> KnownAsync(RivetDb db, string key, CancellationToken stop)
-    {
-        var hash = Hash(key);
-        return db.People.AnyAsync(person => person.CalendarKeyHash == hash, stop);
-    }
+    private static Task<bool> KnownAsync(RivetDb db, string key, CancellationToken stop) => db.IsCalendarKeyAsync(Hash(key), stop);
 
-    private static async Task<IResult> OneAsync(RivetDb db, ShopBoard board, System.Linq.Expressions.Expression<Func<Core.Fleet.Aircraft, bool>> which, TimeProvider clock, CancellationToken stop)
+    private static async Task<IResult> OneAsync(Core.Fleet.Aircraft? aircraft, ShopBoard board, TimeProvider clock, CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().FirstOrDefaultAsync(which, stop) is not { } aircraft)
+        if (aircraft is null)
             return Results.NotFound();
         var line = await board.LineAsync(aircraft.Id, stop);
         return Results.Text(DueCalendar.Write([line], $"{aircraft.Registration}: due", clock.GetUtcNow()), DueCalendar.ContentType);

@@ -5,7 +5,6 @@ using MellowRivet.Core.Trends;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Handover;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
 
@@ -25,7 +24,7 @@ internal static class FileApi
 
     private static async Task<IResult> TrendsCsvAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
+        if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
         return await CsvAsync(groups.SelectMany(group => group.Series.SelectMany(series => series.Points.Select(point => new { kind = group.Kind, unit = group.Unit, place = series.Label, part = series.Component?.SerialNumber, hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv", stop);
@@ -33,7 +32,7 @@ internal static class FileApi
 
     private static async Task<IResult> TrendsJsonAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
+        if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
         return Results.Json(new
@@ -64,9 +63,9 @@ internal static class FileApi
 
     private static async Task<IResult> TimesAsync(Guid id, RivetDb db, CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) is not { } aircraft)
+        if (await db.PlateAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
-        var readings = await db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == id).OrderBy(reading => reading.On).ThenBy(reading => reading.Id).ToListAsync(stop);
+        var readings = await db.TimesAsync(id, stop);
         return await CsvAsync(readings.Select(reading => new { date = reading.On.ToString("yyyy-MM-dd"), meter = reading.Kind.ToString(), shown = reading.Shown, total = reading.Total, source = reading.Source }), $"times-{aircraft.Registration}.csv", stop);
     }
 

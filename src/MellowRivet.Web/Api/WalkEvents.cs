@@ -3,7 +3,6 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Api;
 
@@ -13,7 +12,7 @@ internal static class WalkEvents
     public static void MapWalkEvents(this WebApplication app) =>
         app.MapGet("/walk/{id:guid}/events", async (Guid id, string? zone, string? task, HttpContext context, RivetDb db, WalkFeed feed, IHostApplicationLifetime life, TimeProvider clock, CancellationToken stop) =>
         {
-            if (await db.Inspections.Where(inspection => inspection.Id == id).Select(inspection => (InspectionState?)inspection.State).FirstOrDefaultAsync(stop) is not { } state)
+            if (await db.StateOfAsync(id, stop) is not { } state)
                 return Results.NotFound();
             // Signed while the page was on its way here: nothing comes any more, and "no content" tells the browser not to ask again.
             if (state != InspectionState.InWork)

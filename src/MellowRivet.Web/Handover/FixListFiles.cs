@@ -11,7 +11,6 @@ using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Handover;
 
@@ -129,9 +128,9 @@ internal static class FixListFiles
     }
 
     private static async Task<IResult> WithJobAsync(Guid id, Desk desk, Func<Job, Task<IResult>> make, CancellationToken stop) =>
-        await desk.JobAsync(id, stop) is { } job ? await make(job) : Results.NotFound();
+        await desk.JobAsync(id, stop, JobParts.Tasks | JobParts.Discrepancies) is { } job ? await make(job) : Results.NotFound();
 
-    private static Task<Dictionary<Guid, string>> NamesAsync(RivetDb db, CancellationToken stop) => db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, person => person.Name, stop);
+    private static Task<Dictionary<Guid, string>> NamesAsync(RivetDb db, CancellationToken stop) => db.NamesAsync(stop);
 
     // A work order is free text: only what suits a file's name goes into one.
     private static string Named(Job job) => new([.. $"{job.Aircraft.Registration}-{job.Inspection.WorkOrder}".Where(letter => char.IsAsciiLetterOrDigit(letter) || letter == '-')]);

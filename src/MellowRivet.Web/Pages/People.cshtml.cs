@@ -4,7 +4,6 @@ using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages;
 
@@ -17,7 +16,7 @@ public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Accoun
     public IReadOnlyList<Person> People { get; private set; } = [];
 
     [Needs(Right.ManageShop)]
-    public async Task OnGetAsync(CancellationToken stop) => People = await db.People.AsNoTracking().OrderBy(person => person.Name).ToListAsync(stop);
+    public async Task OnGetAsync(CancellationToken stop) => People = await db.PeopleAsync(stop);
 
     [Needs(Right.ManageShop)]
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)

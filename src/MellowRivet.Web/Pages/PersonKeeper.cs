@@ -13,13 +13,10 @@ public static class PersonKeeper
         if (problems.Count > 0)
             return problems;
         var person = form.ToPerson();
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        db.People.Add(person);
-        var made = await users.CreateAsync(new() { Id = Guid.CreateVersion7(), UserName = form.SignInName!.Trim(), PersonId = person.Id }, form.Password ?? "");
+        var made = IdentityResult.Success;
+        await db.AddAsync(person, async () => (made = await users.CreateAsync(new() { Id = Guid.CreateVersion7(), UserName = form.SignInName!.Trim(), PersonId = person.Id }, form.Password ?? "")).Succeeded, stop);
         if (!made.Succeeded)
             return [.. made.Errors.Select(error => new Refusal(error.Code.StartsWith("Password", StringComparison.Ordinal) ? "Password" : "SignInName", error.Description))];
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
         return [];
     }
 }

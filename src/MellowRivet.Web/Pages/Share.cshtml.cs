@@ -8,7 +8,6 @@ using MellowRivet.Web.Pages.Walk;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages;
 
@@ -45,10 +44,5 @@ public sealed class ShareModel(RivetDb db, PhotoFiles photoFiles, SoundFiles sou
         return Kept.Count > 0 && InWork is [var only] ? Redirect(FindIn(only.Inspection)) : Page();
     }
 
-    private async Task LoadAsync(CancellationToken stop) => InWork =
-        [.. (await (from inspection in db.Inspections.AsNoTracking()
-                    join aircraft in db.Aircraft on inspection.AircraftId equals aircraft.Id
-                    where inspection.State == InspectionState.InWork
-                    orderby aircraft.Registration
-                    select new { inspection, aircraft.Registration }).ToListAsync(stop)).Select(row => (row.inspection, row.Registration))];
+    private async Task LoadAsync(CancellationToken stop) => InWork = await db.AllInWorkAsync(stop);
 }

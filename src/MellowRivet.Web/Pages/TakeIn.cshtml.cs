@@ -10,7 +10,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages;
 
@@ -95,9 +94,9 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         var house = await db.HouseRulesAsync(stop);
         var written = await desk.WriteFileAsync(Chosen!.Id, Form.Post, async aircraft =>
         {
-            if (await db.Inspections.AnyAsync(other => other.WorkOrder == order, stop))
+            if (await db.IsTakenAsync(order!, stop))
                 return new("WorkOrder", $"Work order {order} is taken.");
-            if (await db.Inspections.AnyAsync(other => other.AircraftId == aircraft.Id && other.State == InspectionState.InWork, stop))
+            if (await db.InWorkAsync(aircraft.Id, stop) is not null)
                 return new("Aircraft", "Its last inspection is still in work: close that one first.");
             if (aircraft.ReadMeter(aircraft.TimeBasis, today, shown.Value, User.Initials()) is { } meter)
                 return new("Hours", meter.Field == MeterFault.Backwards ? $"{meter.Message} If it was, note that under Times first." : meter.Message);
@@ -108,7 +107,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             foreach (var words in (Form.Squawks ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
                 if (inspection.Hear(Guid.CreateVersion7(), words, User.PersonId(), clock.GetUtcNow()) is { } squawk)
                     return new("Squawks", squawk.Message);
-            db.Inspections.Add(inspection);
+            db.Put(inspection);
             return null;
         }, stop);
         if (written.Done)
@@ -147,14 +146,14 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     private async Task LoadAsync(CancellationToken stop)
     {
         Fleet = await db.FleetAsync(stop);
-        Chosen = Form.Aircraft is { } chosen ? await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == chosen, stop) : null;
+        Chosen = Form.Aircraft is { } chosen ? await db.AircraftAsync(chosen, stop) : null;
     }
 
     // One above the highest of this year; a shop that numbers its work otherwise types its own.
     private async Task<string> NextWorkOrderAsync(CancellationToken stop)
     {
         var year = $"{clock.Today():yy}-";
-        var taken = await db.Inspections.Where(other => other.WorkOrder.StartsWith(year)).Select(other => other.WorkOrder).ToListAsync(stop);
+        var taken = await db.WorkOrdersAsync(year, stop);
         return year + (taken.Select(order => int.TryParse(order[year.Length..], out var number) ? number : 0).DefaultIfEmpty(100).Max() + 1);
     }
 

@@ -8,7 +8,6 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Account;
 
@@ -60,9 +59,7 @@ public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, 
     {
         if (!settings.Demo)
             return;
-        var people = await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
-        var accounts = await db.Users.AsNoTracking().ToListAsync(stop);
-        DemoPeople = [.. accounts.Select(account => new DemoPerson(account.UserName!, people[account.PersonId].Name,
-            string.Join(", ", people[account.PersonId].Roles.Select(role => role.InWords())))).OrderBy(person => DemoShop.Order(person.SignInName))];
+        DemoPeople = [.. (await db.AccountsAsync(stop)).Select(account => new DemoPerson(account.SignInName, account.Person.Name,
+            string.Join(", ", account.Person.Roles.Select(role => role.InWords())))).OrderBy(person => DemoShop.Order(person.SignInName))];
     }
 }

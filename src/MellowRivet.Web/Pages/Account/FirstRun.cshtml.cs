@@ -5,7 +5,6 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Account;
 
@@ -17,11 +16,11 @@ public sealed class FirstRunModel(RivetDb db, UserManager<MellowRivet.Store.Acco
     [BindProperty]
     public PersonForm Form { get; set; } = new() { Roles = [Role.ShopAdmin] };
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await db.Users.AnyAsync(stop) ? Redirect("/") : Page();
+    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await db.HasAccountAsync(stop) ? Redirect("/") : Page();
 
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)
     {
-        if (await db.Users.AnyAsync(stop))
+        if (await db.HasAccountAsync(stop))
             return Redirect("/");
         if (!Form.Roles.Contains(Role.ShopAdmin))
             Form.Roles.Add(Role.ShopAdmin);

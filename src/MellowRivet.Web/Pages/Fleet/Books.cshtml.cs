@@ -8,7 +8,6 @@ using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -92,8 +91,8 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
             if (!Enum.IsDefined(form.Kind))
                 return new Refusal("title", "Choose a kind.");
             var book = form.Book is { } known
-                ? await Db.LogBooks.FirstOrDefaultAsync(row => row.Id == known && row.AircraftId == Id, stop)
-                : Db.LogBooks.Add(new LogBook(form.Post, Id, form.Kind, form.Title!.Trim(), form.FirstOn, form.LastOn, form.IsLost)).Entity;
+                ? await Db.BookAsync(Id, known, stop)
+                : Db.Put(new LogBook(form.Post, Id, form.Kind, form.Title!.Trim(), form.FirstOn, form.LastOn, form.IsLost));
             book?.Change(form.Kind, form.Title!.Trim(), form.FirstOn, form.LastOn, form.IsLost);
             return book is null ? new("title", "There is no such book.") : null;
         }, stop);
@@ -115,14 +114,14 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
                 return wrong;
             if (form.Entry is { } known)
             {
-                if (await Db.BookEntries.FirstOrDefaultAsync(row => row.Id == known && row.AircraftId == Id, stop) is not { } entry)
+                if (await Db.EntryToChangeAsync(Id, known, stop) is not { } entry)
                     return new("text", "There is no such entry.");
                 entry.Transcribe(form.On, hours, form.Text!.Trim(), form.Page?.Trim() ?? "", User.PersonId(), Clock.GetUtcNow());
                 return null;
             }
-            if (await Db.LogBooks.AllAsync(book => book.Id != form.Book || book.AircraftId != Id, stop))
+            if (await Db.BookAsync(Id, form.Book, stop) is null)
                 return new Refusal("text", "Choose the book it stands in.");
-            Db.BookEntries.Add(new(form.Post, Id, form.Book!.Value, form.On, hours, form.Text!.Trim(), form.Page?.Trim() ?? "", null, User.PersonId(), Clock.GetUtcNow()));
+            Db.Put(new BookEntry(form.Post, Id, form.Book!.Value, form.On, hours, form.Text!.Trim(), form.Page?.Trim() ?? "", null, User.PersonId(), Clock.GetUtcNow()));
             return null;
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?add=entry&book={form.Book}", async () =>
@@ -158,10 +157,10 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
         {
             if (wrong is not null)
                 return wrong;
-            if (await Db.LogBooks.AllAsync(book => book.Id != form.Book || book.AircraftId != Id, stop))
+            if (await Db.BookAsync(Id, form.Book, stop) is null)
                 return new Refusal("photos", "Choose the book they are of.");
             foreach (var photo in taken)
-                Db.BookEntries.Add(new(Guid.CreateVersion7(), Id, form.Book!.Value, null, null, "", "", photo, User.PersonId(), Clock.GetUtcNow()));
+                Db.Put(new BookEntry(Guid.CreateVersion7(), Id, form.Book!.Value, null, null, "", "", photo, User.PersonId(), Clock.GetUtcNow()));
             return null;
         }, stop);
         return await AfterAsync(written, HrefOf(At), async () =>
@@ -189,8 +188,7 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
         if (!await LoadAsync(stop))
             return false;
         (Books, Gaps) = await Db.BooksAsync(Aircraft, Today, stop);
-        Waiting = await Db.BookEntries.CountAsync(entry => entry.AircraftId == Id && entry.On == null, stop);
-        Current = await Db.BookEntries.AsNoTracking().FirstOrDefaultAsync(entry => entry.AircraftId == Id && entry.Id == EntryId, stop);
+        (Current, Waiting) = await Db.EntryAsync(Id, EntryId, stop);
         History = await HistoryAsync(stop);
         return true;
     }
@@ -199,16 +197,7 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
     private async Task<IReadOnlyList<HistoryLine>> HistoryAsync(CancellationToken stop)
     {
         var titles = Books.ToDictionary(book => book.Id, book => book.Title);
-        var entries = Db.BookEntries.AsNoTracking().Where(entry => entry.AircraftId == Id);
-        var records = Db.SignedRecords.AsNoTracking().Where(record => record.AircraftId == Id);
-        foreach (var word in (Find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8))
-        {
-            var like = $"%{word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
-            entries = entries.Where(entry => EF.Functions.Like(entry.Text, like, "\\"));
-            records = records.Where(record => EF.Functions.Like(record.Json, like, "\\"));
-        }
-        var typed = await entries.OrderByDescending(entry => entry.On == null).ThenByDescending(entry => entry.On).Take(Most).ToListAsync(stop);
-        var signed = await records.OrderByDescending(record => record.Number).Take(Most).ToListAsync(stop);
+        var (typed, signed) = await Db.FoundInBooksAsync(Id, (Find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8), Most, stop);
         return [.. typed.Select(entry => new HistoryLine(entry.On, entry.Hours?.ToString(), entry.Text, titles.GetValueOrDefault(entry.BookId, ""), entry, null))
             .Concat(signed.Select(record =>
             {

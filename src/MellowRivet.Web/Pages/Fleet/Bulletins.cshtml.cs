@@ -10,7 +10,6 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Library;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -27,6 +26,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
     private string? reason;
 
     public override FileSheet At => FileSheet.Bulletins;
+    protected override bool ShowsTasks => true;
 
     [FromQuery(Name = "b")]
     public string? Key { get; set; }
@@ -72,7 +72,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
             var target = line?.On is { } on ? aircraft.Fitting(on.ComponentId) : null;
             var (fact, refusal) = StatedFact.Take(aircraft, target, form.Fact ?? "", form.Value, form.Post, taken, User.PersonId(), Clock.GetUtcNow(), Today);
             if (fact is not null)
-                Db.StatedFacts.Add(fact);
+                Db.Put(fact);
             return refusal;
         }, stop);
         return await AfterAsync(written, BackTo(form.Walk, null), async () =>
@@ -136,7 +136,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
         {
             if ((await LineAsync(aircraft.Id, stop)).Find(b) is not { } line)
                 return new("reason", "That bulletin isn’t on this aircraft’s list any more.");
-            var me = await Db.People.FirstAsync(person => person.Id == User.PersonId(), stop);
+            var me = await Db.PersonAsync(User.PersonId(), stop);
             return decide(new(line, await Db.CaseAsync(line.Held.Family, aircraft.Id, line.On?.ComponentId, stop), me, aircraft));
         }, stop);
 
@@ -148,11 +148,9 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
     {
         if (!await LoadAsync(stop))
             return false;
-        if (InWork is { } open)
-            await Db.Entry(Db.Attach(open).Entity).Collection(row => row.Tasks).LoadAsync(stop);
         Research = await Desk.Board.ResearchAsync(Id, stop);
         Stated = await Db.StatedOnAsync([Aircraft], stop);
-        people = await Db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, person => person.Name, stop);
+        people = await Db.NamesAsync(stop);
         Current = Research.Find(Key);
         return true;
     }

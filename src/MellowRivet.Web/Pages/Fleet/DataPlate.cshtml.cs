@@ -1,10 +1,8 @@
 using MellowRivet.Core.Fleet;
-using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -39,10 +37,10 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, Shelf shelf, TimeProvi
         var written = await Desk.WriteFileAsync(Id, post, async aircraft =>
         {
             var registration = form.Registration!.Trim();
-            var inWork = await Db.Inspections.AsNoTracking().FirstOrDefaultAsync(row => row.AircraftId == Id && row.State == InspectionState.InWork, stop);
+            var inWork = await Db.InWorkAsync(Id, stop);
             if (inWork is not null && aircraft.Category != form.Category && shelf.RulesFor(form.Category).GoesOn(inWork, form.Category) is { } stays)
                 return stays with { Field = "Form.Category" };
-            if (await Db.Aircraft.AnyAsync(other => other.Registration == registration && other.Id != Id, stop))
+            if (await Db.RegisteredAsync(registration, stop) is { } there && there.Id != Id)
                 return new("Form.Registration", $"{registration} has a file here already.");
             var (type, open) = await Db.NameOfAsync(TypeKind.Aircraft, form.Type, TypeAnswer.Of(form.TypeMeans, form.TypeMaker, form.TypeMeansAbout), "Form.Type", stop);
             if (open is not null)

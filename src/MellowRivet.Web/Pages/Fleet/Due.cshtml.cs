@@ -6,7 +6,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -87,8 +86,8 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
                 return wrong;
             if (form.On is { } part && aircraft.Fitting(part) is null)
                 return new Refusal("part", "That part is not on this aircraft.");
-            var item = form.Item is { } known ? await ItemAsync(known, stop) : Db.DueItems.Add(
-                new DueItem(id, form.On is null ? aircraft.Id : null, form.On, form.What!.Trim(), form.Kind, interval, form.ToSource())).Entity;
+            var item = form.Item is { } known ? await ItemAsync(known, stop) : Db.Put(
+                new DueItem(id, form.On is null ? aircraft.Id : null, form.On, form.What!.Trim(), form.Kind, interval, form.ToSource()));
             if (item is null)
                 return new("what", "It is not on this aircraft’s due line any more.");
             item.Change(form.What!.Trim(), interval, form.ToSource(), labour);
@@ -133,7 +132,7 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
         ? File(DueCsv.Write([Line]), "text/csv", $"due-{Aircraft.Registration}.csv")
         : NotFound();
 
-    private Task<DueItem?> ItemAsync(Guid id, CancellationToken stop) => Db.DueOn(Id).FirstOrDefaultAsync(item => item.Id == id, stop);
+    private Task<DueItem?> ItemAsync(Guid id, CancellationToken stop) => Db.DueItemAsync(Id, id, stop);
 
     private async Task<bool> ShowAsync(CancellationToken stop)
     {

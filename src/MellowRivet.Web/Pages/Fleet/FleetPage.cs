@@ -6,7 +6,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -27,6 +26,9 @@ public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : Pag
 
     public abstract FileSheet At { get; }
 
+    /// <summary>The page shows tasks of the inspection in work.</summary>
+    protected virtual bool ShowsTasks => false;
+
     public bool MayKeep => User.May(Right.KeepFile);
 
     public DateOnly Today => clock.Today();
@@ -37,10 +39,10 @@ public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : Pag
 
     protected async Task<bool> LoadAsync(CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == Id, stop) is not { } aircraft)
+        if (await db.AircraftAsync(Id, stop) is not { } aircraft)
             return false;
         Aircraft = aircraft;
-        InWork = await db.Inspections.AsNoTracking().FirstOrDefaultAsync(row => row.AircraftId == Id && row.State == InspectionState.InWork, stop);
+        InWork = await db.InWorkAsync(Id, stop, ShowsTasks);
         return true;
     }
 

@@ -6,7 +6,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -20,7 +19,7 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
     [BindProperty]
     public Guid Post { get; set; } = Guid.CreateVersion7();
 
-    public IReadOnlyList<Aircraft> Fleet { get; private set; } = [];
+    public IReadOnlyList<FleetRow> Fleet { get; private set; } = [];
     public TypeList Types { get; private set; } = TypeList.Empty;
 
     /// <summary>What usually falls due on such an aircraft, whatever the form says so far.</summary>
@@ -32,7 +31,7 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
     public async Task OnGetAsync(Guid? from, CancellationToken stop)
     {
         await LoadAsync(stop);
-        if (from is { } like && await db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == like, stop) is { } model)
+        if (from is { } like && await db.AircraftAsync(like, stop) is { } model)
             Form.CopyFrom(model);
     }
 
@@ -51,7 +50,7 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
         foreach (var problem in Form.Check())
             ModelState.AddModelError("Form." + problem.Field, problem.Message);
         var registration = Form.Registration?.Trim();
-        if (ModelState.IsValid && await db.Aircraft.FirstOrDefaultAsync(other => other.Registration == registration, stop) is { } there)
+        if (ModelState.IsValid && await db.RegisteredAsync(registration!, stop) is not null)
             ModelState.AddModelError("Form.Registration", $"{registration} has a file here already.");
         if (!ModelState.IsValid)
         {
@@ -63,13 +62,13 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
         {
             if (await NameModelsAsync(stop) is { } open)
                 return open;
-            db.Aircraft.Add(aircraft = Form.Make(clock.Today(), User.Initials()));
-            db.DueItems.AddRange(Offered.Where(starter => Form.Starters.Contains(starter.Key)).SelectMany(starter => starter.For(aircraft)));
+            aircraft = db.Put(Form.Make(clock.Today(), User.Initials()));
+            db.PutAll(Offered.Where(starter => Form.Starters.Contains(starter.Key)).SelectMany(starter => starter.For(aircraft)));
             return null;
         }, stop);
         if (written.Done)
             return Redirect(written.Repeated ? "/" : $"/aircraft/{aircraft!.Id}");
-        db.ChangeTracker.Clear();
+        db.Forget();
         ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
         await LoadAsync(stop);
         return Page();
@@ -89,7 +88,7 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
 
     private async Task LoadAsync(CancellationToken stop)
     {
-        Fleet = await db.Aircraft.AsNoTracking().OrderBy(row => row.Registration).ToListAsync(stop);
+        Fleet = await db.FleetAsync(stop);
         Types = await db.TypeListAsync(stop);
     }
 }

@@ -8,7 +8,6 @@ using MellowRivet.Web.Pages.Walk;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -65,7 +64,7 @@ public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRive
         rules = (await Desk.RulesAsync(stop))(Aircraft);
         Me = rules.People[User.PersonId()];
         Answer = rules.Pack.MayClear(Me, Aircraft);
-        var items = await Db.OpenItems.AsNoTracking().Where(item => item.AircraftId == Id).ToListAsync(stop);
+        var items = await Db.AllItemsAsync(Id, stop);
         Open = [.. items.Where(item => item.IsOpen).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal)];
         Ended = [.. items.Where(item => !item.IsOpen).OrderByDescending(item => item.End!.On).ThenByDescending(item => item.FirstNumber, StringComparer.Ordinal)];
         return true;

@@ -7,7 +7,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shelves;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -110,7 +109,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             if (form.Position?.Trim().Length > 20)
                 return new("position", "A place of up to 20 characters.");
             var (part, wrong) = await PartAsync(form, stop);
-            return part is null ? wrong : aircraft.Fit(part, form.Position?.Trim() ?? "", form.On, at, own, form.Parent, form.Stored is null ? null : await CameOffAsync(part, stop));
+            return part is null ? wrong : aircraft.Fit(part, form.Position?.Trim() ?? "", form.On, at, own, form.Parent, form.Stored is null ? null : await Db.CameOffWithAsync(part, stop));
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?part={id}", async () =>
         {
@@ -127,7 +126,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
 
     [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostMoveAsync(PartForm form, CancellationToken stop) => OnPartAsync(form, HrefOf(At), async aircraft =>
-        await Db.Aircraft.WithParts().FirstOrDefaultAsync(row => row.Id == form.To, stop) is not { } to
+        form.To is not { } there || await Db.AircraftToChangeAsync(there, stop) is not { } to
             ? new("to", "Choose the aircraft it goes to.")
             : aircraft.MoveTo(form.Part, to, form.Position?.Trim() ?? "", form.On ?? Today, form.Why), stop);
 
@@ -205,20 +204,10 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         });
     }
 
-    private async Task<IReadOnlyList<Installation>> CameOffAsync(Component part, CancellationToken stop)
-    {
-        var last = await Db.Installations.Where(stay => stay.ComponentId == part.Id).OrderByDescending(stay => stay.Id).FirstAsync(stop);
-        var cameOff = (await Db.Aircraft.WithParts().FirstAsync(row => row.Id == last.AircraftId, stop)).CameOffWith(last);
-        // What was fitted elsewhere since then stays there.
-        var ids = cameOff.Select(stay => stay.ComponentId).ToList();
-        var elsewhere = await Db.Installations.Where(stay => ids.Contains(stay.ComponentId) && stay.RemovedAt == null).Select(stay => stay.ComponentId).ToListAsync(stop);
-        return [.. cameOff.Where(stay => !elsewhere.Contains(stay.ComponentId))];
-    }
-
     private async Task<(Component? Part, Refusal? Wrong)> PartAsync(FitForm form, CancellationToken stop)
     {
         if (form.Stored is { } stored)
-            return await Db.InStore().FirstOrDefaultAsync(part => part.Id == stored, stop) is { } there ? (there, null) : (null, new("stored", "It doesn’t lie in the shop any more."));
+            return await Db.StoredAsync(stored, stop) is { } there ? (there, null) : (null, new("stored", "It doesn’t lie in the shop any more."));
         if (Component.CheckPlate(form.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today) is { } wrong)
             return (null, wrong);
         var isEngine = form.Kind == ComponentKind.Engine;
@@ -254,12 +243,11 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         Others = [.. (await Db.FleetAsync(stop)).Where(row => row.Id != Id)];
         Current = Aircraft.Installations.Where(stay => stay.ComponentId == PartId).MaxBy(stay => stay.InstalledAt);
         if (Adds)
-            InStore = await Db.InStore().AsNoTracking().OrderBy(part => part.Kind).ToListAsync(stop);
+            InStore = await Db.StoredAsync(stop);
         if (Current is not null)
         {
             var names = Others.Append(new(Id, Aircraft.Registration, Aircraft.Type)).ToDictionary(aircraft => aircraft.Id, aircraft => aircraft.Registration);
-            var stays = await Db.Installations.AsNoTracking().Where(stay => stay.ComponentId == PartId).ToListAsync(stop);
-            Stays = [.. stays.OrderBy(stay => stay.Id).Select(stay => (stay, names[stay.AircraftId]))];
+            Stays = [.. (await Db.StaysOfAsync(Current.ComponentId, stop)).Select(stay => (stay, names[stay.AircraftId]))];
         }
         return true;
     }

@@ -7,7 +7,6 @@ using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -176,7 +175,7 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         Sent = file;
         if (form.Date is null)
             form.Take(file.Guess());
-        var aircraft = await Db.Aircraft.AsNoTracking().Include(row => row.MeterReadings).FirstAsync(row => row.Id == Id, stop);
+        var aircraft = await Db.WithMetersAsync(Id, stop);
         Check = TimesImport.Check(file, form.Columns, aircraft, form.ReplacedAt, Today);
         form.Post = Guid.CreateVersion7();
     }
@@ -205,9 +204,7 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     {
         if (!await LoadAsync(stop))
             return false;
-        var readings = Db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == Id);
-        Total = await readings.CountAsync(stop);
-        Readings = await readings.OrderByDescending(reading => reading.On).ThenByDescending(reading => reading.Id).Take(Shown).ToListAsync(stop);
+        (Total, Readings) = await Db.LatestTimesAsync(Id, Shown, stop);
         Use = (await Desk.Board.LineAsync(Id, stop)).Now.Hours.Use;
         return true;
     }

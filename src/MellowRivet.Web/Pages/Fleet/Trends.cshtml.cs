@@ -3,7 +3,6 @@ using MellowRivet.Core.Trends;
 using MellowRivet.Store;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
@@ -42,7 +41,7 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
         var layouts = Aircraft.Engines.Select(engine => engine.Component.LayoutKey).ToList();
         Others = [.. (await Desk.Board.StandingAsync(stop)).Lines.Select(line => line.Aircraft).Where(aircraft => aircraft.Id != Id)
             .SelectMany(aircraft => aircraft.Engines.Where(engine => layouts.Contains(engine.Component.LayoutKey)).Select(engine => new EngineChoice(engine.ComponentId, aircraft.Id, $"{aircraft.Registration} {engine.Position}".Trim()))).OrderBy(other => other.Words)];
-        if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen && await Db.Aircraft.AsNoTracking().WithParts().FirstOrDefaultAsync(row => row.Id == chosen.AircraftId, stop) is { } aircraft)
+        if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft)
             beside = await Db.SeriesOfAsync(aircraft, Axis, stop);
         return Page();
     }

@@ -5,7 +5,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Library;
 
@@ -24,7 +23,7 @@ public sealed record RulePreview(Rule? Rule, string? Fault, IReadOnlyList<Tried>
 
 /// <summary>Types a bulletin, or changes what is on file of one.</summary>
 [Needs(Right.Look)]
-public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
+public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) : PageModel
 {
     [FromRoute]
     public Guid? Id { get; set; }
@@ -47,7 +46,7 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
             return NotFound();
         if (Held is not null)
             Form = BulletinForm.Of(Held);
-        else if (From is { } from && await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == from, stop) is { } earlier)
+        else if (From is { } from && await db.BulletinAsync(from, stop) is { } earlier)
             Form = BulletinForm.Of(earlier) with { Revision = "", Published = null, Effective = null };
         Preview = await TryAsync(Form.Rule, Form.About, stop);
         return Page();
@@ -68,10 +67,10 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
         var written = refusal is not null ? new Written(refusal) : await db.OnceAsync(form.Post, clock, async () =>
         {
             if (Id is { } known)
-                return await db.Bulletins.FirstOrDefaultAsync(row => row.Id == known, stop) is { } held ? held.Change(bulletin!, form.Seen) : new("subject", "There is no such bulletin.");
-            if (await db.Bulletins.AnyAsync(row => row.Family == bulletin!.Family && row.Revision == bulletin.Revision, stop))
+                return await db.BulletinToChangeAsync(known, stop) is { } held ? held.Change(bulletin!, form.Seen) : new("subject", "There is no such bulletin.");
+            if (await db.IsHereAsync(bulletin!, stop))
                 return new("number", $"{bulletin!.Title} of {bulletin.Issuer} is here already.");
-            db.Bulletins.Add(new(id, bulletin!, "typed here", User.PersonId(), clock.GetUtcNow()));
+            db.Put(new ShopBulletin(id, bulletin!, "typed here", User.PersonId(), clock.GetUtcNow()));
             return null;
         }, stop);
         if (written.Done)
@@ -85,7 +84,7 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
     {
         Types = await db.TypeListAsync(stop);
         if (Id is { } id)
-            Held = await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop);
+            Held = await db.BulletinAsync(id, stop);
         return Id is null || Held is not null;
     }
 
@@ -96,7 +95,7 @@ public sealed class EditModel(RivetDb db, TimeProvider clock) : PageModel
         var (rule, fault) = RuleText.Read(text);
         if (rule is null)
             return RulePreview.Nothing with { Fault = fault };
-        var fleet = await db.Aircraft.AsNoTracking().Include(row => row.Installations.Where(stay => stay.RemovedAt == null)).ThenInclude(stay => stay.Component).OrderBy(row => row.Registration).Take(60).ToListAsync(stop);
+        var fleet = (await board.StandingAsync(stop)).Lines.Select(line => line.Aircraft).Take(60).ToList();
         var stated = await db.StatedOnAsync(fleet, stop);
         var types = await db.TypeListAsync(stop);
         return new(rule, null, [.. fleet.SelectMany(aircraft =>

@@ -7,7 +7,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Library;
 
@@ -87,7 +86,7 @@ public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost
         var now = await board.NowAsync(stop);
         var (list, tally) = (now.Bulletins, now.Tally);
         Aircraft = now.Aircraft.Count;
-        Feed = await db.Feeds.AsNoTracking().FirstOrDefaultAsync(row => row.Source == service.Name, stop);
+        Feed = await db.FeedAsync(service.Name, stop);
         // What came last: the day of the latest, and whatever came with it.
         var latest = list.All.Select(held => held.ReceivedAt).DefaultIfEmpty().Max();
         bool IsNew(ShopBulletin held) => held.ReceivedAt >= latest.AddMinutes(-5);

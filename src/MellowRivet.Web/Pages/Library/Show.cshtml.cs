@@ -10,7 +10,6 @@ using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Library;
 
@@ -60,7 +59,7 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
             }
         var written = wrong is not null ? new Written(wrong) : await db.OnceAsync(post, clock, async () =>
         {
-            if (await db.Bulletins.FirstOrDefaultAsync(row => row.Id == Id, stop) is not { } held)
+            if (await db.BulletinToChangeAsync(Id, stop) is not { } held)
                 return new("file", "There is no such bulletin.");
             held.Attach(attachment!);
             return null;
@@ -75,7 +74,7 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
 
     private async Task<bool> ShowAsync(CancellationToken stop)
     {
-        if (await db.Bulletins.AsNoTracking().FirstOrDefaultAsync(row => row.Id == Id, stop) is not { } held)
+        if (await db.BulletinAsync(Id, stop) is not { } held)
             return false;
         Held = held;
         var now = await board.NowAsync(stop);
@@ -89,7 +88,7 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
         On = [.. concerned.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => new OnAircraft(line, one, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(line.Aircraft, stated, list.Types, one.On))])))
             .OrderByDescending(on => on.One.State).ThenBy(on => on.Line.Aircraft.Registration, StringComparer.Ordinal)];
         NotOn = [.. others.Select(line => (line.Aircraft, string.Join("; ", new AircraftFacts(line.Aircraft, stated, list.Types, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null)).Put(held.Bulletin.AppliesTo).Because)))];
-        Taken = $"{(held.By is { } by ? (await db.People.AsNoTracking().FirstOrDefaultAsync(person => person.Id == by, stop))?.Name : "The service")}, {held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}";
+        Taken = $"{(held.By is { } by ? now.People.GetValueOrDefault(by)?.Name : "The service")}, {held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}";
         return true;
     }
 }

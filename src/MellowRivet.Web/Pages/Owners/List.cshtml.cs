@@ -4,7 +4,6 @@ using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Owners;
 
@@ -27,8 +26,7 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : PageM
     {
         if (!await ShowAsync(stop))
             return Ended();
-        var now = clock.GetUtcNow();
-        await db.OwnerLinks.Where(link => link.Id == Link.Id).ExecuteUpdateAsync(set => set.SetProperty(link => link.OpenedAt, now), stop);
+        await db.OpenedAsync(Link.Id, clock.GetUtcNow(), stop);
         return Page();
     }
 
@@ -36,7 +34,7 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : PageM
     {
         if (!await ShowAsync(stop))
             return Ended();
-        var written = await desk.WriteAsync(Link.InspectionId, post, job => OwnerList.Of(job.Inspection).Answer(number, answer, words, clock.GetUtcNow()), stop);
+        var written = await desk.WriteAsync(Link.InspectionId, post, job => OwnerList.Of(job.Inspection).Answer(number, answer, words, clock.GetUtcNow()), stop, JobParts.Discrepancies);
         if (written.Done)
             return Redirect($"/owner/{Token}#line-{number}");
         await ShowAsync(stop);
@@ -46,7 +44,7 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : PageM
 
     private async Task<bool> ShowAsync(CancellationToken stop)
     {
-        if (await db.OwnerLinkAsync(Token, clock, stop) is not { } link || await desk.JobAsync(link.InspectionId, stop) is not { } job)
+        if (await db.OwnerLinkAsync(Token, clock, stop) is not { } link || await desk.JobAsync(link.InspectionId, stop, JobParts.Tasks | JobParts.Discrepancies) is not { } job)
             return false;
         (Link, Job, Owner) = (link, job, OwnerList.Of(job.Inspection));
         Response.Headers.CacheControl = "no-store";

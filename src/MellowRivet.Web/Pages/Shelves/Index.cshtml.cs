@@ -10,7 +10,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
@@ -51,12 +50,7 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
         }
         await db.OnceAsync(post, clock, async () =>
         {
-            var shop = await db.Shop.SingleOrDefaultAsync(stop);
-            if (shop is null)
-                db.Shop.Add(shop = new());
-            shop.Work(rules);
-            foreach (var inspection in await db.Inspections.Where(inspection => inspection.State == InspectionState.InWork).ToListAsync(stop))
-                inspection.Work(rules);
+            await db.WorkByAsync(rules, stop);
             return null;
         }, stop);
         return Redirect("/shelf");
@@ -72,9 +66,9 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
         var written = refusal is not null ? new Written(refusal) : await db.OnceAsync(post, clock, async () =>
         {
             key = sheet!.Key;
-            if (await db.Editions.AnyAsync(edition => edition.Key == key, stop))
+            if (await db.HasWorksheetAsync(key, stop))
                 return new Refusal("title", $"There is a worksheet “{key}” already: open it, and send the file there.");
-            db.Editions.Add(new(Guid.CreateVersion7(), sheet with { Version = 1 }, true, User.PersonId(), clock.GetUtcNow(), ""));
+            db.Put(new Edition(Guid.CreateVersion7(), sheet with { Version = 1 }, true, User.PersonId(), clock.GetUtcNow(), ""));
             return null;
         }, stop);
         if (written.Done)
@@ -87,9 +81,8 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
     private async Task LoadAsync(CancellationToken stop)
     {
         Worksheets = await db.CurrentWorksheetsAsync(stop);
-        Drafts = (await db.Editions.AsNoTracking().Where(edition => edition.IsDraft).ToListAsync(stop)).ToDictionary(edition => edition.Key);
-        Tools = await db.Tools.CountAsync(tool => !tool.IsRetired, stop);
-        Types = await db.Types.CountAsync(stop);
+        Drafts = await db.DraftsAsync(stop);
+        (Tools, Types) = await db.CountsAsync(stop);
         House = await db.HouseRulesAsync(stop);
     }
 }

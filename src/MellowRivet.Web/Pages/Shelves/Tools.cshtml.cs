@@ -6,7 +6,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
@@ -55,16 +54,14 @@ public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
                 return new("calibrated", "A day as 2027-03-31.");
             if (TypedNumber.Parse(form.Length) is var length && length is null && !string.IsNullOrWhiteSpace(form.Length))
                 return new("length", "The length is a number of inches.");
-            var tool = form.Id is { } id ? await db.Tools.FirstOrDefaultAsync(row => row.Id == id, stop) : null;
-            if (tool is null)
-                db.Tools.Add(tool = new(Guid.CreateVersion7()));
+            var tool = (form.Id is { } id ? await db.ToolToChangeAsync(id, stop) : null) ?? db.Put(new Tool(Guid.CreateVersion7()));
             tool.Retire(form.Retired);
             var range = TypedNumber.Parse(form.Least) is { } least && TypedNumber.Parse(form.Most) is { } most && Core.Measures.Unit.Find(form.Unit) is { } unit ? new TorqueRange(least, most, unit) : null;
             return tool.Describe(form.Name, form.Number, form.TorqueWrench, until, length, range);
         }, stop);
         if (written.Done)
             return Redirect("/shelf/tools");
-        db.ChangeTracker.Clear();
+        db.Forget();
         await LoadAsync(stop);
         Form = form;
         ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
@@ -72,5 +69,5 @@ public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
     }
 
     private async Task LoadAsync(CancellationToken stop) =>
-        Tools = await db.Tools.AsNoTracking().OrderBy(tool => tool.IsRetired).ThenBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop);
+        Tools = await db.ToolsAsync(stop);
 }

@@ -4,7 +4,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
@@ -68,7 +67,7 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostAsync(Guid post, TypeForm form, CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, async () =>
     {
-        var types = await db.Types.ToListAsync(stop);
+        var types = await db.TypesToChangeAsync(stop);
         var type = form.Id is { } id ? types.Find(row => row.Id == id) : new(Guid.CreateVersion7(), form.Kind, "", "");
         if (type is null || (form.Id is not null && type.Changes != form.Seen))
             return new("designation", "Somebody else changed it while you had it open. Theirs is kept; yours is still here.");
@@ -77,7 +76,7 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
             return new("maker", "Say who makes it, as on its plate.");
         var refusal = type.Describe(form.Maker, form.Designation, form.Names, new(types));
         if (refusal is null && form.Id is null)
-            db.Types.Add(type);
+            db.Put(type);
         return refusal;
     }, stop), () => Form = form, stop);
 
@@ -85,11 +84,11 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostRemoveAsync(Guid post, TypeForm form, CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, async () =>
     {
-        var list = await db.TypeListAsync(stop);
-        if ((await db.ModelsOnFileAsync(stop)).Where(one => list.Find(one.Kind, one.Name).Type?.Id == form.Id).Select(one => one.Name).ToList() is { Count: > 0 } named && (await db.BearersAsync(named, stop)).Select(one => one.On).FirstOrDefault() is { } bearer)
+        if (await db.FirstBearerAsync(form.Id, stop) is { } bearer)
             return new("designation", $"{bearer} bears it: put that right first.");
         // In the save, which counts it: what is kept of the shop is drawn anew without it.
-        db.Types.RemoveRange(await db.Types.Where(type => type.Id == form.Id).ToListAsync(stop));
+        if ((await db.TypesToChangeAsync(stop)).Find(type => type.Id == form.Id) is { } there)
+            db.Drop(there);
         return null;
     }, stop), () => Form = form, stop);
 
@@ -102,7 +101,7 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     {
         if (written.Done)
             return Redirect("/shelf/types");
-        db.ChangeTracker.Clear();
+        db.Forget();
         await LoadAsync(stop);
         typed();
         ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);

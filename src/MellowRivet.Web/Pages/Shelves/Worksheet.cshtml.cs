@@ -10,7 +10,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
@@ -194,7 +193,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
     public Task<IActionResult> OnPostBeginAsync(Guid post, CancellationToken stop) => KeepAsync(post, "", () =>
     {
         if (Draft is null)
-            db.Editions.Add(Next(Current!.Sheet));
+            db.Put(Next(Current!.Sheet));
         return null;
     }, stop);
 
@@ -255,7 +254,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
                 return refusal;
             if (Draft is { } draft)
                 return draft.Write(sheet!, User.PersonId(), clock.GetUtcNow());
-            db.Editions.Add(Next(sheet!));
+            db.Put(Next(sheet!));
             return null;
         }, stop);
     }
@@ -272,7 +271,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
         var answer = await KeepAsync(post, "", () =>
         {
             if (Draft is { } draft)
-                db.Editions.Remove(draft);
+                db.Drop(draft);
             gone = Current is null;
             return null;
         }, stop);
@@ -305,7 +304,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
 
     private async Task<bool> LoadAsync(CancellationToken stop, bool tracking = false)
     {
-        var editions = await (tracking ? db.Editions : db.Editions.AsNoTracking()).Where(edition => edition.Key == Key).OrderBy(edition => edition.Version).ToListAsync(stop);
+        var editions = await db.EditionsAsync(Key, tracking, stop);
         Draft = editions.FirstOrDefault(edition => edition.IsDraft);
         Current = editions.LastOrDefault(edition => !edition.IsDraft);
         Earlier = [.. editions.Where(edition => !edition.IsDraft && edition != Current)];

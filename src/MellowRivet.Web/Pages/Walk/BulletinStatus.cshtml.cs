@@ -6,7 +6,6 @@ using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -40,7 +39,7 @@ public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames
     {
         if (!await LoadAsync(stop))
             return false;
-        Signed = await Db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == Id && record.Book == Book.BulletinStatus).OrderByDescending(record => record.Number).FirstOrDefaultAsync(stop);
+        Signed = (await Db.RecordsOfAsync(Id, stop)).LastOrDefault(record => record.Book == Book.BulletinStatus);
         return true;
     }
 }

@@ -6,7 +6,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Library;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -91,7 +90,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, Tim
             return false;
         Current = Research.Find(Key);
         Stated = await Db.StatedOnAsync([Job.Aircraft], stop);
-        SignedStatus = await Db.SignedRecords.CountAsync(record => record.InspectionId == Id && record.Book == Core.Records.Book.BulletinStatus, stop);
+        SignedStatus = (await Db.RecordsOfAsync(Id, stop)).Count(record => record.Book == Core.Records.Book.BulletinStatus);
         return true;
     }
 }

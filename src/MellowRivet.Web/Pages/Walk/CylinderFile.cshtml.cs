@@ -5,7 +5,6 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Store;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -31,9 +30,8 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, 
             return NotFound();
         Cylinder = mine;
         var compressions = await Db.CompressionsOfAsync(Job.Aircraft, Engine, stop);
-        var added = await Db.SeriesOf([Engine.Id]).Where(reading => reading.Kind == OilUse.AddedKind).ToListAsync(stop);
-        var past = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id)
-            .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"), Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<BenchCheck>>(row, "benchChecks") }).ToListAsync(stop);
+        var added = await Db.ReadOnAsync(Engine.Id, stop, OilUse.AddedKind);
+        var past = await Db.EngineSeenAsync(Job.Aircraft.Id, stop);
         var plugs = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id).Select(stay => stay.ComponentId).ToHashSet();
         var log = await Db.LatestLogAsync(Engine.Id, stop);
         Case = CylinderCase.Of(sheet, Number, CylinderHistory.Of(Job.Aircraft, Engine, Number, compressions, sheet.Test?.Conditions), new(
@@ -42,7 +40,7 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, 
             [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == EngineId).OrderByDescending(cut => cut.At)],
             log is { Flights: [.., var flight] } ? flight.Summary : null));
         var looks = Sheets.Borescope(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
-        Pictures = [.. past.SelectMany(row => row.Checks.Where(check => check.ComponentId == mine.Cylinder.Id && check.Sheet == SheetKind.Borescope && looks.ContainsKey(check.Key)).Select(check => new ScopePicture(looks[check.Key], check, row.Id == Id)))
+        Pictures = [.. past.SelectMany(row => row.Checks.Where(check => check.ComponentId == mine.Cylinder.Id && check.Sheet == SheetKind.Borescope && looks.ContainsKey(check.Key)).Select(check => new ScopePicture(looks[check.Key], check, row.InspectionId == Id)))
             .OrderBy(picture => picture.Place, StringComparer.Ordinal).ThenByDescending(picture => picture.Check.At)];
         return Page();
     }

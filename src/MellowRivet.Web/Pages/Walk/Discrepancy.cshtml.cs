@@ -13,7 +13,6 @@ using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -70,7 +69,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
     public async Task<IActionResult> OnPostCorrectAsync(Guid post, CorrectionForm form, CancellationToken stop)
     {
         Typed = form;
-        var wrench = form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop) : null;
+        var wrench = await Db.ToolAsync(form.Wrench, stop);
         return await ChangeAsync(post, (job, found) =>
         {
             var (correction, wrong) = form.Read(wrench, Today);
@@ -81,7 +80,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
             foreach (var part in correction.Parts ?? [])
                 if (part.ReplacedComponent is { } replaced && job.Aircraft.Replace(replaced, part.Number, part.SerialIn, Today, $"{job.Inspection.WorkOrder}-{found.Number:00}: {correction.Kind.InWords()}") is { } tree)
                     return tree;
-            RetireWatch(found, "corrected");
+            Db.EndWatch(found.Id, "corrected");
             return null;
         }, stop);
     }
@@ -95,7 +94,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
         if (found.Move(to, words, job.Inspection.House, User.PersonId(), clock.GetUtcNow()) is { } refusal)
             return refusal;
         if (to == Disposition.Withdrawn)
-            RetireWatch(found, "withdrawn");
+            Db.EndWatch(found.Id, "withdrawn");
         return null;
     }, stop);
 
@@ -110,7 +109,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
     {
         if (!await ShowAsync(stop))
             return NotFound();
-        var placarded = (await Db.OpenItems.AsNoTracking().FirstOrDefaultAsync(item => item.Id == Found.CarriedFrom, stop))?.Placarded ?? "";
+        var placarded = (await Db.ItemAsync(Found.CarriedFrom, stop))?.Placarded ?? "";
         return await ChangeAsync(post, (_, found) => found.LookAgain(placarded, User.PersonId(), clock.GetUtcNow()), stop);
     }
 
@@ -193,8 +192,8 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
                 return new Refusal("watch", "A day to come, hours from now, or both: whichever comes first.");
             Interval interval = new(EveryHours: within?.Value, NotAfter: by);
             var source = new RuleSource(Standing.Practice, $"watched since {Job.Inspection.WorkOrder}-{Found.Number:00}");
-            var item = await Db.DueItems.FirstOrDefaultAsync(row => row.DiscrepancyId == Found.Id && row.RetiredWhy == null, stop)
-                ?? Db.DueItems.Add(new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "", DueKind.Watch, interval, source) { DiscrepancyId = Found.Id }).Entity;
+            var item = await Db.WatchOfAsync(Found.Id, stop)
+                ?? Db.Put(new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "", DueKind.Watch, interval, source) { DiscrepancyId = Found.Id });
             item.Change($"Look again: {(Found.What.Length > 100 ? Found.What[..100] + "…" : Found.What)}", interval, source, item.LabourHours);
             return item.MarkDone(new(Today, aircraft.TimeInService.Value, null, null, null, Job.Inspection.WorkOrder), Today);
         }, stop);
@@ -220,8 +219,6 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
     private Classing As(Job job, Func<Aircraft, ShopRules> rules, DiscrepancyClass to, bool grounded, string? why, string? reference) =>
         new(to, grounded, User.PersonId(), clock.GetUtcNow(), why, reference, rules(job.Aircraft).SignsBy(User.PersonId(), job.Inspection, job.Aircraft));
 
-    private void RetireWatch(Discrepancy found, string why) => Db.DueItems.FirstOrDefault(item => item.DiscrepancyId == found.Id && item.RetiredWhy == null)?.Retire(why);
-
     private async Task<IActionResult> ChangeAsync(Guid post, Func<Job, Discrepancy, Refusal?> change, CancellationToken stop, string anchor = "", JobParts parts = JobParts.Whole)
     {
         var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
@@ -241,18 +238,18 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
             return false;
         Found = found;
         Described = Described.What is null ? DescribeForm.Of(found) : Described;
-        Watched = await Db.DueItems.AsNoTracking().FirstOrDefaultAsync(item => item.DiscrepancyId == found.Id && item.RetiredWhy == null, stop);
+        Watched = await Db.WatchOfAsync(found.Id, stop);
         var earlier = await Db.EarlierFindsAsync(Job.Inspection, found.Place, stop);
         History = PlaceHistory.Of(found.Place, earlier);
         if (await Db.LastSignedAsync(Job.Inspection, stop) is { } last)
         {
-            var before = await Db.Discrepancies.AsNoTracking().Where(row => row.InspectionId == last.Id).ToListAsync(stop);
+            var before = await Db.FoundAtAsync(last.Id, stop);
             Before = [.. before.OrderBy(row => row.Number).Select(row => new EarlierFind(row, last.WorkOrder, last.Id, last.OpenedOn, last.TimeInService.Value))];
             AgainFrom = Recurrence.Of(Job.Inspection.Discrepancies, before).Again.GetValueOrDefault(found.Id);
         }
         Guess = shelf.Classes.Guess(found.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId));
         NotDeferrable = shelf.Classes.MayDefer(found.What)?.Message;
-        Wrenches = [.. (await Db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).ToListAsync(stop)).OrderBy(tool => tool.Title, StringComparer.Ordinal)];
+        Wrenches = await Db.WrenchesAsync(stop);
         var order = FixList.WorstFirst(Job.Inspection.Discrepancies).Select(one => one.Number).ToList();
         var at = order.IndexOf(found.Number);
         Neighbours = (at > 0 ? order[at - 1] : null, at < order.Count - 1 ? order[at + 1] : null);

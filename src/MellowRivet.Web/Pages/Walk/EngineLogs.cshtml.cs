@@ -90,7 +90,7 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
             return await AgainAsync(refusal, stop);
         var written = await WriteAsync(form.Post, (job, engine) =>
         {
-            Db.EngineLogs.Add(new(form.Post, job.Aircraft.Id, engine.Id, (form.Name ?? "log").Trim() is { Length: > 0 } name ? name[..Math.Min(80, name.Length)] : "log", form.File!, columns, flights, User.PersonId(), Clock.GetUtcNow()));
+            Db.Put(new EngineLog(form.Post, job.Aircraft.Id, engine.Id, (form.Name ?? "log").Trim() is { Length: > 0 } name ? name[..Math.Min(80, name.Length)] : "log", form.File!, columns, flights, User.PersonId(), Clock.GetUtcNow()));
             return null;
         }, stop);
         return written.Done ? Redirect($"{Self}?log={form.Post}") : await AgainAsync(written.Refusal!, stop);

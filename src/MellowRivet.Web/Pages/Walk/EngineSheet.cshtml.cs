@@ -10,7 +10,6 @@ using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -174,13 +173,12 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
             return false;
         WorkOn(engine);
         Work = SheetWork.Of(sheet, Job.Aircraft, Job.Inspection);
-        All = await Db.SeriesOf([Carrier]).ToListAsync(stop);
+        All = await Db.ReadOnAsync(Carrier, stop);
         if (Request.HasFormContentType && Request.Form["of"] is [{ } kind, ..])
             Sent = Work.Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == Request.Form["position"]);
         if (Kind == SheetKind.Oil)
         {
-            var cuts = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id && row.Id != Id).Select(row => EF.Property<List<FilterCut>>(row, "filterCuts")).ToListAsync(stop);
-            CutsBefore = [.. cuts.SelectMany(list => list).Where(cut => cut.EngineId == Carrier).OrderByDescending(cut => cut.At)];
+            CutsBefore = [.. (await Db.FilterCutsBesideAsync(Job.Aircraft.Id, Id, stop)).Where(cut => cut.EngineId == Carrier).OrderByDescending(cut => cut.At)];
         }
         Together = [.. SheetTogether.On(sheet, Job.Aircraft, Engine, Job.Inspection)];
         return true;

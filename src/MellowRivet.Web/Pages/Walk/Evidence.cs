@@ -5,7 +5,6 @@ using MellowRivet.Core.Trends;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Look;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -41,9 +40,7 @@ public sealed record Evidence(IReadOnlyList<Reading> Before, ReadingPlot? Plot, 
         double? Level(double value, double? celsius) => table is null ? value : celsius is { } at && table.Target(at) is { } target ? value - target : null;
 
         // A new engine begins new series; one that came from another aircraft brings its own.
-        var before = await (task.ComponentId is { } part ? db.SeriesOf([part]) : db.SeriesOf([], job.Aircraft.Id))
-            .Where(reading => reading.Kind == measure.Kind)
-            .OrderByDescending(reading => reading.At).Take(MostShown).ToListAsync(stop);
+        var before = await db.LatestAsync(job.Aircraft.Id, task.ComponentId, measure.Kind, MostShown, stop);
         // Of two readings at one time in service the later counts.
         var series = before.Where(reading => typed is null || reading.TaskId != task.Id).GroupBy(reading => reading.SeriesTime)
             .Select(same => (Hours: (double)same.Key.Value, Value: Level(Unit.Find(same.First().UnitSymbol)!.To(band.Unit, same.First().Value), same.First().Conditions.Celsius)))

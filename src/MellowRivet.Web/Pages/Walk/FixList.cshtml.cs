@@ -5,7 +5,6 @@ using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -88,7 +87,7 @@ public sealed class FixListModel(Desk desk, RivetDb db, KeptFrames frames, TimeP
         if (await Db.LastSignedAsync(inspection, stop) is { } last)
         {
             (LastOrder, LastId) = (last.WorkOrder, last.Id);
-            LastTime = Recurrence.Of(inspection.Discrepancies, await Db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == last.Id).ToListAsync(stop));
+            LastTime = Recurrence.Of(inspection.Discrepancies, await Db.FoundAtAsync(last.Id, stop));
         }
         var me = User.PersonId();
         Counts = Enum.GetValues<FixListShow>().ToDictionary(show => show, show => inspection.Discrepancies.Count(found => FixList.Belongs(found, show, me, LastTime)));

@@ -5,7 +5,6 @@ using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -27,7 +26,7 @@ public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, TimeP
     [Needs(Right.InspectWork)]
     public async Task<IActionResult> OnPostAsync(Guid post, Guid? task, Guid? found, CancellationToken stop)
     {
-        var me = await Db.People.AsNoTracking().FirstAsync(person => person.Id == User.PersonId(), stop);
+        var me = await Db.PersonAsync(User.PersonId(), stop);
         var written = await Desk.WriteAsync(Id, post, job =>
             job.Inspection.Tasks.FirstOrDefault(other => other.Id == task) is { } done ? done.Inspect(me, clock.GetUtcNow())
             : job.Inspection.Discrepancies.FirstOrDefault(other => other.Id == found) is { } corrected ? corrected.Inspect(me, clock.GetUtcNow())

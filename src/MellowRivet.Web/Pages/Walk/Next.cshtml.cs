@@ -5,7 +5,6 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -15,12 +14,12 @@ public sealed class NextModel(RivetDb db) : PageModel
 {
     public async Task<IActionResult> OnGetAsync(Guid id, Guid? after, CancellationToken stop)
     {
-        if (await db.Inspections.AsNoTracking().Include(row => row.Tasks).FirstOrDefaultAsync(row => row.Id == id, stop) is not { } inspection)
+        if (await db.StateOfAsync(id, stop) is not { } state)
             return NotFound();
         var place = after ?? await db.PlaceOfAsync(User.PersonId(), id, stop);
-        var walk = inspection.Walk.ToList();
-        var here = walk.FindIndex(task => task.Id == place);
+        var walk = await db.StepsAsync(id, stop);
+        var here = walk.Index().FirstOrDefault(step => step.Item.Id == place, (-1, null!)).Index;
         var next = walk.Skip(Math.Max(0, after is null ? here : here + 1)).Concat(walk).FirstOrDefault(task => task.Verdict == TaskVerdict.NotYet);
-        return Redirect(next is null || !inspection.InWork ? $"/walk/{id}/close" : $"/walk/{id}/{Seam.Place(next.Station)}/{next.ZoneKey}?task={next.Id}");
+        return Redirect(next is null || state != InspectionState.InWork ? $"/walk/{id}/close" : $"/walk/{id}/{Seam.Place(next.Station)}/{next.ZoneKey}?task={next.Id}");
     }
 }

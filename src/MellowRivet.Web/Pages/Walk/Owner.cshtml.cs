@@ -6,7 +6,6 @@ using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -38,12 +37,12 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outbox 
             refusal = new("to", "The owner's mail address: one, as name@place.");
         var written = refusal is not null ? new(refusal) : await Desk.WriteAsync(Id, post, job =>
         {
-            Db.OwnerLinks.Add(link!);
+            Db.Put(link!);
             if (askAll)
                 foreach (var found in job.Inspection.Discrepancies.Where(found => found.Disposition == Disposition.Open && found.Class is not DiscrepancyClass.KnownMark))
                     found.Move(Disposition.Asked, null, job.Inspection.House, me, now);
             return null;
-        }, stop);
+        }, stop, JobParts.Discrepancies);
         if (!await ShowAsync(stop))
             return NotFound();
         if (written.Refusal is { } wrong)
@@ -71,7 +70,7 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outbox 
     {
         await Db.OnceAsync(post, clock, async () =>
         {
-            (await Db.OwnerLinks.FirstOrDefaultAsync(row => row.Id == link && row.InspectionId == Id, stop))?.Revoke(clock.GetUtcNow());
+            await Db.RevokeAsync(Id, link, clock.GetUtcNow(), stop);
             return null;
         }, stop);
         return Redirect($"/walk/{Id}/fix-list/owner");
@@ -82,7 +81,7 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outbox 
         if (!await LoadAsync(stop))
             return false;
         Owner = OwnerList.Of(Job.Inspection);
-        Links = [.. (await Db.OwnerLinks.AsNoTracking().Where(link => link.InspectionId == Id).ToListAsync(stop)).OrderByDescending(link => link.At)];
+        Links = await Db.OwnerLinksAsync(Id, stop);
         return true;
     }
 }

@@ -5,7 +5,6 @@ using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -34,7 +33,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
         {
             job.Inspection.Plan(item, doIt);
             return null;
-        }, stop);
+        }, stop, JobParts.Bare);
         return await AfterAsync(written, stop);
     }
 
@@ -49,7 +48,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
             if (!Job.Inspection.InWork)
                 return Job.Inspection.Closed();
             var line = await Desk.Board.InTurnAsync(aircraft.Id, stop);
-            if (line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is not { } entry || await Db.DueItems.FirstOrDefaultAsync(row => row.Id == item, stop) is not { } tracked)
+            if (line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is not { } entry || await Db.DueItemAsync(aircraft.Id, item, stop) is not { } tracked)
                 return new Refusal("due", "It is not on this aircraft’s due line any more.");
             return tracked.MarkDone(entry.DoneNow(Today, Job.Inspection.WorkOrder), Today);
         }, stop);
@@ -76,11 +75,9 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
         if (!await LoadAsync(stop))
             return false;
         var inspection = Job.Inspection;
-        Last = await Db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
-            .Where(row => row.AircraftId == inspection.AircraftId && row.State != InspectionState.InWork && row.Id != inspection.Id && row.OpenedOn <= inspection.OpenedOn)
-            .OrderByDescending(row => row.OpenedOn).FirstOrDefaultAsync(stop);
+        Last = await Db.LastSignedWholeAsync(inspection, stop);
         var keys = inspection.Sheets.Select(sheet => sheet.Key).ToList();
-        var editions = (await Db.Editions.AsNoTracking().Where(edition => keys.Contains(edition.Key) && !edition.IsDraft).ToListAsync(stop)).ToLookup(edition => edition.Key);
+        var editions = await Db.PublishedAsync(keys, stop);
         Newer = inspection.Sheets.Select(sheet => (sheet, then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version), now: editions[sheet.Key].MaxBy(edition => edition.Version)))
             .Where(pair => pair.now is { } now && now.Version > pair.sheet.Version)
             .ToDictionary(pair => pair.sheet.Key, pair => (pair.now!, pair.then is null ? [] : WorksheetChanges.Between(pair.then.Sheet, pair.now!.Sheet)));

@@ -8,7 +8,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -66,7 +65,7 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostStepAsync(PlugForm form, CancellationToken stop)
     {
-        var tool = form.Step == PlugStep.Torque && form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop) : null;
+        var tool = form.Step == PlugStep.Torque ? await Db.ToolAsync(form.Wrench, stop) : null;
         var written = await OnPlugAsync(form.Post, form.Hole, (job, place) =>
         {
             var (by, at) = (User.PersonId(), Clock.GetUtcNow());
@@ -171,16 +170,15 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
             return false;
         Tray = PlugTray.Of(Job.Aircraft, Engine, Job.Inspection);
         Place = (PlugHole.Parse(HoleTyped) is { } hole ? Tray.At(hole) : null) ?? Tray.Places.FirstOrDefault(place => place.Next is not null) ?? Tray.Places[0];
-        Wrenches = [.. (await Db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).ToListAsync(stop)).OrderBy(tool => tool.Title)];
+        Wrenches = await Db.WrenchesAsync(stop);
         var plugs = Tray.Places.Where(place => place.Plug is not null).Select(place => place.Plug!.Id);
-        var gaps = await Db.SeriesOf(plugs).Where(reading => reading.Kind == PlugKinds.GapSet || reading.Kind == PlugKinds.GapFound).ToListAsync(stop);
-        var byPlug = gaps.ToLookup(reading => reading.ComponentId);
+        var byPlug = await Db.GapsOfAsync(plugs, stop);
         Wears = Tray.Places.Where(place => place.Plug is not null).ToDictionary(place => place.Plug!.Id, place => PlugWear.Of(byPlug[place.Plug!.Id], place.Limits.GapMost));
         Wear = Place.Plug is { } plug ? Wears[plug.Id] : null;
         // Looks of earlier inspections tell which holes foul.
-        var marks = await Db.Inspections.AsNoTracking().Where(row => row.AircraftId == Job.Aircraft.Id).Select(row => EF.Property<List<PlugMark>>(row, "plugMarks")).ToListAsync(stop);
+        var marks = await Db.PlugMarksOnAsync(Job.Aircraft.Id, stop);
         var ours = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id).Select(stay => stay.ComponentId).ToHashSet();
-        var all = marks.SelectMany(list => list).Where(mark => ours.Contains(mark.PlugId)).ToList();
+        var all = marks.Where(mark => ours.Contains(mark.PlugId)).ToList();
         Holes = [.. Tray.Places.Select(place => HoleHistory.Of(all, place.Hole))];
         Plan = PlugRotation.Plan(Engine.FiringOrder, Pattern ?? RotationPattern.NextInFiringOrder, Engine.Ignition).Plan;
         return true;

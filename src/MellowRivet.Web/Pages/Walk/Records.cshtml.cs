@@ -2,7 +2,6 @@ using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -22,8 +21,7 @@ public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames) : Wal
         if (!await LoadAsync(stop))
             return NotFound();
         // The owner's list and the status of bulletins are handed over on a sheet; a sticker has no room for them.
-        Records = await Db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == Id && (!Sticker || (record.Book != Book.DiscrepancyList && record.Book != Book.BulletinStatus)))
-            .OrderBy(record => record.Number).ToListAsync(stop);
+        Records = [.. (await Db.RecordsOfAsync(Id, stop)).Where(record => !Sticker || record.Book is not (Book.DiscrepancyList or Book.BulletinStatus))];
         return Page();
     }
 }

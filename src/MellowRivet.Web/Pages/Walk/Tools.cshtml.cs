@@ -5,7 +5,6 @@ using MellowRivet.Store;
 using MellowRivet.Store.Photos;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -24,7 +23,7 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, Pho
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostOutAsync(Guid post, List<Guid> tools, CancellationToken stop)
     {
-        var chosen = await Db.Tools.AsNoTracking().Where(tool => tools.Contains(tool.Id) && !tool.IsRetired).ToListAsync(stop);
+        var chosen = (await Db.ToolsAsync(stop)).Where(tool => tools.Contains(tool.Id) && !tool.IsRetired).ToList();
         return await AfterAsync(Desk.WriteAskingAsync(Id, post, async job =>
         {
             var elsewhere = await Db.ToolsElsewhereAsync(Id, stop);
@@ -51,7 +50,7 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, Pho
         if (!await LoadAsync(stop))
             return false;
         var here = Job.Inspection.ToolsOut.Where(tool => tool.In is null).Select(tool => tool.ToolId).ToHashSet();
-        InShop = [.. (await Db.Tools.AsNoTracking().Where(tool => !tool.IsRetired).OrderBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop)).Where(tool => !here.Contains(tool.Id))];
+        InShop = [.. (await Db.ToolsAsync(stop)).Where(tool => !tool.IsRetired && !here.Contains(tool.Id))];
         Elsewhere = await Db.ToolsElsewhereAsync(Id, stop);
         return true;
     }

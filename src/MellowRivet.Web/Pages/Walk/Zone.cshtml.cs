@@ -11,7 +11,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Pages.Walk;
 
@@ -92,7 +91,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
             return NotFound();
         if (string.IsNullOrWhiteSpace(form.Value))
             return Content("");
-        var wrench = form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop) : null;
+        var wrench = await Db.ToolAsync(form.Wrench, stop);
         var (typed, refusal) = MeasureForm.Read(task, job.Aircraft, form, wrench, Today);
         if (typed is null)
             return Partial("_Refusal", refusal!.Message);
@@ -115,7 +114,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         var rules = await RulesAsync(stop);
         Undo? undo = null;
         Clash? clash = null;
-        var wrench = form.Wrench is { } id ? await Db.Tools.AsNoTracking().FirstOrDefaultAsync(tool => tool.Id == id, stop) : null;
+        var wrench = await Db.ToolAsync(form.Wrench, stop);
         var written = await Desk.AnswerAsync(Id, ZoneKey, form.Task, form.Post, async (job, task) =>
         {
             var inspection = job.Inspection;
@@ -325,7 +324,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         Evidence = await Evidence.OfAsync(Db, Job, Current, null, stop);
         Repairs = [.. (await Db.EarlierFindsAsync(inspection, new(ZoneKey!, "", null, null, null), stop)).Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })];
         if (Tasks.Any(task => task.Measure?.Method == MeasureMethod.Torque))
-            Wrenches = await Db.Tools.AsNoTracking().Where(tool => tool.IsTorqueWrench && !tool.IsRetired).OrderBy(tool => tool.Name).ThenBy(tool => tool.Number).ToListAsync(stop);
+            Wrenches = await Db.WrenchesAsync(stop);
         return true;
     }
 
