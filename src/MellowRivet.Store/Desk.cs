@@ -157,13 +157,16 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
         return outcome with { Job = loaded };
     }
 
-    /// <summary>
-    /// Carries out a post on an aircraft, with its parts and all its meter readings: in turn, once, wholly or not at all,
-    /// like one on an inspection.
-    /// </summary>
-    public Task<Written> WriteFileAsync(Guid aircraftId, Guid post, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop) => db.OnceAsync(post, clock, async () =>
+    /// <summary>Carries out a post on an aircraft with its parts: in turn, once, wholly or not at all, like one on an inspection.</summary>
+    /// <param name="aircraftId">The aircraft.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="decide">Does the work, or says why not.</param>
+    /// <param name="stop">Stops waiting.</param>
+    /// <param name="meters">With all that its meters ever showed: years of readings, for what reads a meter.</param>
+    public Task<Written> WriteFileAsync(Guid aircraftId, Guid post, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop, bool meters = false) => db.OnceAsync(post, clock, async () =>
         {
-            if (await db.Aircraft.WithParts().Include(row => row.MeterReadings).FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
+            var fleet = db.Aircraft.WithParts();
+            if (await (meters ? fleet.Include(row => row.MeterReadings) : fleet).FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
                 return new("aircraft", "There is no such aircraft.");
             if (await decide(aircraft) is { } refusal)
                 return refusal;

@@ -13,7 +13,8 @@ public static class FixListQueries
     /// <param name="inspection">The inspection.</param>
     /// <param name="near">Only in this zone or on this part; null for everything.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<IReadOnlyList<EarlierFind>> EarlierFindsAsync(this RivetDb db, Inspection inspection, Place? near, CancellationToken stop)
+    /// <param name="corrected">Only what was corrected.</param>
+    public static async Task<IReadOnlyList<EarlierFind>> EarlierFindsAsync(this RivetDb db, Inspection inspection, Place? near, CancellationToken stop, bool corrected = false)
     {
         var rows = from found in db.Discrepancies.AsNoTracking()
                    join other in db.Inspections on found.InspectionId equals other.Id
@@ -25,6 +26,8 @@ public static class FixListQueries
             { ComponentId: { } part } => rows.Where(row => (row.AircraftId == inspection.AircraftId && row.found.ZoneKey == near.ZoneKey) || row.found.ComponentId == part),
             _ => rows.Where(row => row.AircraftId == inspection.AircraftId && row.found.ZoneKey == near.ZoneKey),
         };
+        if (corrected)
+            rows = rows.Where(row => row.found.Correction != null);
         return [.. (await rows.ToListAsync(stop)).Select(row => new EarlierFind(row.found, row.WorkOrder, row.Id, row.OpenedOn, row.TimeInService.Value))
             .OrderByDescending(find => find.On).ThenBy(find => find.Found.Number)];
     }

@@ -108,8 +108,9 @@ public static class TypeQueries
     /// <param name="kind">What the name names.</param>
     /// <param name="name">The name as it stands.</param>
     /// <param name="answer">What it means.</param>
+    /// <param name="bulletins">The shop's bulletins: one that comes in meanwhile is asked about by itself.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<Refusal?> SettleAsync(this RivetDb db, TypeKind kind, string name, TypeAnswer answer, CancellationToken stop)
+    public static async Task<Refusal?> SettleAsync(this RivetDb db, TypeKind kind, string name, TypeAnswer answer, BulletinList bulletins, CancellationToken stop)
     {
         var types = await db.Types.ToListAsync(stop);
         var list = new TypeList(types);
@@ -127,7 +128,7 @@ public static class TypeQueries
         }
         else
         {
-            var said = (await db.Bulletins.AsNoTracking().ToListAsync(stop)).Any(held => list.UnsettledIn(held.Bulletin).Any(one => one.Kind == kind && ModelName.Compare(one.Name, name) == NameMatch.Same));
+            var said = bulletins.All.Any(held => bulletins.UnsettledIn(held).Any(one => one.Kind == kind && ModelName.Compare(one.Name, name) == NameMatch.Same));
             // A slip of the pen is put right and forgotten; what doesn't even look like it is a name that people use.
             if ((said || !list.Find(kind, name).Near.Contains(type)) && type.AlsoCalled(name, list) is { } taken)
                 return taken with { Field = "settle" };

@@ -125,6 +125,13 @@ public sealed class Visitor(Uri address)
     public Task<HttpResponseMessage> JsonAsync(string path, string body) =>
         http.PostAsync(new Uri(path, UriKind.Relative), new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
 
+    /// <summary>Posts as a field of a page does that is sent by itself: what comes back is what changed on it.</summary>
+    public async Task<HttpResponseMessage> PressAsync(string path, params (string Name, string Value)[] fields) => await http.SendAsync(new(HttpMethod.Post, new Uri(path, UriKind.Relative))
+    {
+        Content = new FormUrlEncodedContent([new("__RequestVerificationToken", await TokenAsync()), .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]),
+        Headers = { { "HX-Request", "true" } },
+    });
+
     /// <summary>Posts with the token of the page it was read from.</summary>
     public Task<HttpResponseMessage> PostWithAsync(string path, string formToken, params (string Name, string Value)[] fields)
     {

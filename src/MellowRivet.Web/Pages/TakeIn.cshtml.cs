@@ -109,7 +109,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
                     return new("Squawks", squawk.Message);
             db.Put(inspection);
             return null;
-        }, stop);
+        }, stop, meters: true);
         if (written.Done)
             return Redirect($"/walk/{id}/arrive");
         Refuse(written.Refusal!.Field, written.Refusal.Message);

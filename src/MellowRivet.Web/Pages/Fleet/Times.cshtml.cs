@@ -87,7 +87,7 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     public async Task<IActionResult> OnPostReadAsync(MeterForm form, CancellationToken stop)
     {
         Refusal? asked = null;
-        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft => Task.FromResult(asked = Read(aircraft, form)), stop);
+        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft => Task.FromResult(asked = Read(aircraft, form)), stop, meters: true);
         return await AfterAsync(written, HrefOf(At), async () =>
         {
             (Typed, AsksReplaced) = (form, asked?.Field is MeterFault.Backwards or "lastShown" or "firstShown");
@@ -128,7 +128,7 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
                 return Task.FromResult<Refusal?>(new("file", "There are questions left: nothing was taken in."));
             TimesImport.Take(aircraft, check, Short(form.Name));
             return Task.FromResult<Refusal?>(null);
-        }, stop);
+        }, stop, meters: true);
         return await AfterAsync(written, HrefOf(At), async () =>
         {
             var shown = await ShowAsync(stop);

@@ -94,8 +94,12 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
 
     /// <summary>Takes the answer to a name that no list knows.</summary>
     [Needs(Right.KeepShelf)]
-    public async Task<IActionResult> OnPostSettleAsync(Guid post, SettleForm form, CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, () =>
-        db.SettleAsync(form.Kind, form.Name ?? "", TypeAnswer.Of(form.Means == "other" ? form.Other?.ToString() : form.Means, form.Maker, null), stop), stop), () => Settled = form, stop);
+    public async Task<IActionResult> OnPostSettleAsync(Guid post, SettleForm form, CancellationToken stop)
+    {
+        var bulletins = await board.BulletinsAsync(stop);
+        return await AfterAsync(await db.OnceAsync(post, clock, () =>
+            db.SettleAsync(form.Kind, form.Name ?? "", TypeAnswer.Of(form.Means == "other" ? form.Other?.ToString() : form.Means, form.Maker, null), bulletins, stop), stop), () => Settled = form, stop);
+    }
 
     private async Task<IActionResult> AfterAsync(Written written, Action typed, CancellationToken stop)
     {

@@ -121,7 +121,7 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoF
         var today = clock.Today();
         var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, aircraft => Task.FromResult(
             TypedNumber.ParseHours(shown) is not { } value || !Enum.IsDefined(kind) ? new Refusal("meter", "What the meter shows, as a figure.")
-            : aircraft.ReadMeter(kind, today, value.Value, User.Initials()) is { } wrong ? new("meter", wrong.Message) : null), stop);
+            : aircraft.ReadMeter(kind, today, value.Value, User.Initials()) is { } wrong ? new("meter", wrong.Message) : null), stop, meters: true);
         return await AfterAsync(written, () => { }, stop);
     }
 

@@ -322,7 +322,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
             // On to the next task of this zone; when it is done the zone stays open with the way on.
             Current = Tasks.SkipWhile(task => task.Id != TaskId).Skip(1).FirstOrDefault(IsOpen) ?? Tasks.FirstOrDefault(IsOpen) ?? Current ?? Tasks[0];
         Evidence = await Evidence.OfAsync(Db, Job, Current, null, stop);
-        Repairs = [.. (await Db.EarlierFindsAsync(inspection, new(ZoneKey!, "", null, null, null), stop)).Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })];
+        Repairs = [.. (await Db.EarlierFindsAsync(inspection, new(ZoneKey!, "", null, null, null), stop, corrected: true)).Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })];
         if (Tasks.Any(task => task.Measure?.Method == MeasureMethod.Torque))
             Wrenches = await Db.WrenchesAsync(stop);
         return true;
