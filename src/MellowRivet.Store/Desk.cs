@@ -113,16 +113,16 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
     /// inspection can be asked for in it, unless <see cref="WithAsync"/> fetches it; the outcome carries no job, since it would be a part of one.
     /// </summary>
     /// <param name="inspectionId">The inspection.</param>
-    /// <param name="zoneKey">The zone.</param>
     /// <param name="taskId">The task.</param>
     /// <param name="post">The id the form carried.</param>
     /// <param name="decide">Does the work, or says why not.</param>
     /// <param name="stop">Stops waiting.</param>
-    public async Task<Written> AnswerAsync(Guid inspectionId, string? zoneKey, Guid? taskId, Guid post, Func<Job, InspectionTask, Task<Refusal?>> decide, CancellationToken stop)
+    public async Task<Written> AnswerAsync(Guid inspectionId, Guid? taskId, Guid post, Func<Job, InspectionTask, Task<Refusal?>> decide, CancellationToken stop)
     {
         var written = await WriteOnAsync(inspectionId, post, async () =>
         {
-            var row = await db.Inspections.Include(row => row.Tasks.Where(task => task.ZoneKey == zoneKey)).Include(row => row.Readings.Where(reading => reading.TaskId == taskId)).FirstOrDefaultAsync(row => row.Id == inspectionId, stop);
+            var zone = await db.Set<InspectionTask>().Where(task => task.Id == taskId && task.InspectionId == inspectionId).Select(task => task.ZoneKey).FirstOrDefaultAsync(stop);
+            var row = await db.Inspections.Include(row => row.Tasks.Where(task => task.ZoneKey == zone)).Include(row => row.Readings.Where(reading => reading.TaskId == taskId)).FirstOrDefaultAsync(row => row.Id == inspectionId, stop);
             return row is null ? null : new Job(row, await db.Aircraft.FirstAsync(aircraft => aircraft.Id == row.AircraftId, stop)) { Has = JobParts.Bare };
         }, job => job.Inspection.Tasks.FirstOrDefault(task => task.Id == taskId) is { } task ? decide(job, task) : Task.FromResult<Refusal?>(new("verdict", "There is no such task.")), stop);
         return written with { Job = null };

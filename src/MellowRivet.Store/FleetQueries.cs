@@ -73,13 +73,16 @@ public static class FleetQueries
         var onAircraft = items.Where(item => item.AircraftId is not null).ToLookup(item => item.AircraftId!.Value);
         var onPart = items.Where(item => item.ComponentId is not null).ToLookup(item => item.ComponentId!.Value);
         var (casesOf, statedOf) = (cases.ToLookup(one => one.AircraftId ?? one.ComponentId), stated.ToLookup(one => one.AircraftId ?? one.ComponentId));
-        return [.. fleet.Select(aircraft =>
+        // A start reckons the whole shop, and nothing of one aircraft rests on another.
+        return [.. (fleet.Count > 1 ? fleet.AsParallel().AsOrdered().Select(Reckon) : fleet.Select(Reckon))];
+
+        DueLine Reckon(Aircraft aircraft)
         {
             var line = DueLine.Of(aircraft, [.. onAircraft[aircraft.Id], .. aircraft.Installations.SelectMany(stay => onPart[stay.ComponentId])], [.. readings[aircraft.Id]], today);
             var own = aircraft.Installations.Select(stay => (Guid?)stay.ComponentId).Append(aircraft.Id).ToList();
             var research = BulletinResearch.Of(list, [.. own.SelectMany(id => casesOf[id])], [.. own.SelectMany(id => statedOf[id])], rules(aircraft.Category).Bulletins, line, [.. readings[aircraft.Id]], whole);
             return line.With(research);
-        })];
+        }
     }
 
     /// <summary>Marks as done what an inspection does by being signed.</summary>

@@ -82,10 +82,10 @@ public class JobTests : IAsyncLifetime
         await using (var db = shop.Open())
             asked = (await db.Set<InspectionTask>().SingleAsync(task => task.Key == "tyres")).Id;
 
-        async Task<Written> AnswerAsync(string zone, Guid task)
+        async Task<Written> AnswerAsync(Guid of, Guid task)
         {
             await using var db = shop.Open();
-            return await shop.Desk(db).AnswerAsync(inspection, zone, task, Guid.NewGuid(), (job, there) =>
+            return await shop.Desk(db).AnswerAsync(of, task, Guid.NewGuid(), (job, there) =>
             {
                 job.Inspection.Readings.ShouldHaveSingleItem().TaskId.ShouldBe(asked, "only what was read at it");
                 Should.Throw<InvalidOperationException>(() => job.Inspection.Discrepancies.Count);
@@ -94,9 +94,9 @@ public class JobTests : IAsyncLifetime
             }, default);
         }
 
-        (await AnswerAsync("engine", asked)).Refusal!.Message.ShouldBe("There is no such task.");
-        (await AnswerAsync("gear", Guid.NewGuid())).Refusal.ShouldNotBeNull();
-        (await AnswerAsync("gear", asked)).ShouldSatisfyAllConditions(written => written.Done.ShouldBeTrue(), written => written.Job.ShouldBeNull("it would be a part of one"));
+        (await AnswerAsync(await shop.BeginOtherAsync(), asked)).Refusal!.Message.ShouldBe("There is no such task.", "it is another inspection's");
+        (await AnswerAsync(inspection, Guid.NewGuid())).Refusal.ShouldNotBeNull();
+        (await AnswerAsync(inspection, asked)).ShouldSatisfyAllConditions(written => written.Done.ShouldBeTrue(), written => written.Job.ShouldBeNull("it would be a part of one"));
         await using var after = shop.Open();
         var kept = (await shop.Desk(after).JobAsync(inspection, default))!.Inspection;
         (kept.Tasks.Single(task => task.Verdict == TaskVerdict.Good).Key, kept.Readings.Count, kept.Discrepancies.Count).ShouldBe(("tyres", 2, 1));

@@ -33,7 +33,7 @@ public sealed class SeriesStoreTests : IAsyncLifetime
     private async Task FileAsync(Guid aircraft, Func<RivetDb, Aircraft, Task<Core.Refusal?>> change)
     {
         await using var db = shop.Open();
-        (await shop.Desk(db).WriteFileAsync(aircraft, Guid.NewGuid(), there => change(db, there), default)).Refusal.ShouldBeNull();
+        (await shop.Desk(db).WriteFileAsync(aircraft, Guid.NewGuid(), there => change(db, there), default, meters: true)).Refusal.ShouldBeNull();
     }
 
     private async Task MoveAsync(Guid from, Guid to, int days) =>

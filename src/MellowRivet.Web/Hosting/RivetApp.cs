@@ -37,6 +37,7 @@ public static class RivetApp
             await upToDate;
             if (settings.Demo)
                 await MakeDemoAsync(app, stop);
+            await DrawBoardAsync(app, stop);
             return app;
         }
         catch
@@ -63,6 +64,13 @@ public static class RivetApp
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
         await DemoShop.MakeAsync(scope.ServiceProvider, scope.ServiceProvider.GetRequiredService<RivetSettings>().Big, stop);
         await transaction.CommitAsync(stop);
+    }
+
+    // The first who comes doesn't wait for what the whole shop is reckoned from.
+    private static async Task DrawBoardAsync(WebApplication app, CancellationToken stop)
+    {
+        await using var scope = app.Services.CreateAsyncScope();
+        await scope.ServiceProvider.GetRequiredService<ShopBoard>().NowAsync(stop);
     }
 
     private static WebApplication Build(RivetSettings settings, Task<Shelf> shelf)

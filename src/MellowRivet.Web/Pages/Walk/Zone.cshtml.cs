@@ -115,7 +115,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         Undo? undo = null;
         Clash? clash = null;
         var wrench = await Db.ToolAsync(form.Wrench, stop);
-        var written = await Desk.AnswerAsync(Id, ZoneKey, form.Task, form.Post, async (job, task) =>
+        var written = await Desk.AnswerAsync(Id, form.Task, form.Post, async (job, task) =>
         {
             var inspection = job.Inspection;
             if (form.Verdict is not { } verdict || !Enum.IsDefined(verdict))
