@@ -80,10 +80,12 @@ public class WalkFrameTests(DemoServer server) : IClassFixture<DemoServer>
         (await ines.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await CountsAsync(wim, "tools")).ToLookAt.ShouldBe(before.ToLookAt - 1);
         (await ines.SendAsync($"{walk}/find", [], ("post", $"{Guid.NewGuid()}"), ("what", "Left flap hinge bolt has no cotter pin"), ("zone", task.ZoneKey), ("class", "Airworthiness"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        (await CountsAsync(wim, "arrive")).Airworthiness.ShouldBe(before.Airworthiness + 1);
+        // What was found may hold the zone up as well: from here on only what is heard changes.
+        var found = await CountsAsync(wim, "arrive");
+        found.Airworthiness.ShouldBe(before.Airworthiness + 1);
         (await ines.PostAsync($"{walk}/arrive?handler=Hear", ("post", $"{Guid.NewGuid()}"), ("words", "Door rattles"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var heard = await CountsAsync(wim, "fix-list");
-        heard.Other.ShouldBe(before.Other + 1);
+        heard.Other.ShouldBe(found.Other + 1);
 
         // Another door into the same house: a save that no page of the walk made.
         await server.SaveAsync(db => db.Inspections.Single(one => one.Id == id).Hear(Guid.NewGuid(), "Radio hums", Guid.NewGuid(), server.Clock.GetUtcNow()));
