@@ -5,6 +5,7 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.OpenItems;
+using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using Microsoft.EntityFrameworkCore;
@@ -17,11 +18,10 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
 {
     /// <summary>The rules and people that an inspection is weighed by, for each aircraft.</summary>
     /// <exception cref="InvalidOperationException">This desk has no shelf to take them from.</exception>
-    public async Task<Func<Aircraft, ShopRules>> RulesAsync(CancellationToken stop)
-    {
-        var people = await Board.PeopleAsync(stop);
-        return aircraft => (shelf ?? throw new InvalidOperationException("This desk has no shelf.")).Weigh(aircraft.Category, people);
-    }
+    public async Task<Func<Aircraft, ShopRules>> RulesAsync(CancellationToken stop) => Rules(await Board.PeopleAsync(stop));
+
+    /// <summary>The same with people who are loaded.</summary>
+    public Func<Aircraft, ShopRules> Rules(IReadOnlyDictionary<Guid, Person> people) => aircraft => (shelf ?? throw new InvalidOperationException("This desk has no shelf.")).Weigh(aircraft.Category, people);
 
     /// <summary>The shop as it stands.</summary>
     /// <exception cref="InvalidOperationException">This desk has no board to look at.</exception>

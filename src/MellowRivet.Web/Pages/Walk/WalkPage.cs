@@ -55,16 +55,17 @@ public abstract class WalkPage(Desk desk, RivetDb db, KeptFrames frames) : PageM
         if (await desk.RevisionAsync(Id, stop) is not { } now)
             return false;
         var shop = await desk.Board.StandingAsync(stop);
+        rules = desk.Rules(shop.People);
         var due = shop[now.AircraftId] ?? throw new InvalidOperationException("There is no such aircraft.");
         var job = written;
         Frame = await frames.GetAsync(Id, new(now.Changes, now.AircraftChanges, due.Due.Research, shop.People), async () =>
         {
             // What has to be fetched to draw it is what the page shows, too.
             job = job is null ? (await desk.JobAsync(Id, stop))! : await desk.WithAsync(job, JobParts.Whole, stop);
-            return WalkFrame.Draw(job, new(job.Inspection.Changes, job.Aircraft.Changes, due.Due.Research, shop.People), (await RulesAsync(stop))(job.Aircraft));
+            return WalkFrame.Draw(job, new(job.Inspection.Changes, job.Aircraft.Changes, due.Due.Research, shop.People), rules(job.Aircraft));
         }, stop);
         Job = job is null ? (await desk.JobAsync(Id, stop, Shows))! : await desk.WithAsync(job, Shows, stop);
-        Weighed = (await RulesAsync(stop))(Job.Aircraft);
+        Weighed = rules(Job.Aircraft);
         Research = WholeResearch ? await desk.Board.ResearchAsync(Job.Aircraft.Id, stop) : Job.Inspection.InWork ? due.Due.Research : BulletinResearch.None;
         return true;
     }
