@@ -70,7 +70,16 @@ public static class RivetApp
     private static async Task DrawBoardAsync(WebApplication app, CancellationToken stop)
     {
         await using var scope = app.Services.CreateAsyncScope();
-        await scope.ServiceProvider.GetRequiredService<ShopBoard>().NowAsync(stop);
+        try
+        {
+            await scope.ServiceProvider.GetRequiredService<ShopBoard>().NowAsync(stop);
+        }
+#pragma warning disable CA1031 // Whatever can't be reckoned: the pages that want it say so, and the rest of the shop is open.
+        catch (Exception problem) when (!stop.IsCancellationRequested)
+#pragma warning restore CA1031
+        {
+            app.Logger.LogWarning(problem, "What is due in the shop could not be reckoned.");
+        }
     }
 
     private static WebApplication Build(RivetSettings settings, Task<Shelf> shelf)
