@@ -31,14 +31,12 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
     /// <param name="inspectionId">The inspection.</param>
     /// <param name="stop">Stops waiting.</param>
     /// <param name="parts">What is shown of it.</param>
-    public Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop, JobParts parts = JobParts.Whole) => LoadAsync(inspectionId, parts, tracking: false, stop);
+    /// <param name="aircraft">Its aircraft with every part, where that is at hand; null to fetch what is shown of it.</param>
+    public Task<Job?> JobAsync(Guid inspectionId, CancellationToken stop, JobParts parts = JobParts.Whole, Aircraft? aircraft = null) => LoadAsync(inspectionId, parts, tracking: false, stop, aircraft);
 
-    /// <summary>How far an inspection is, by its changes and those of its aircraft; null where there is none.</summary>
+    /// <summary>How far an inspection is, by its changes; null where there is none.</summary>
     public Task<JobRevision?> RevisionAsync(Guid inspectionId, CancellationToken stop) =>
-        (from inspection in db.Inspections
-         join aircraft in db.Aircraft on inspection.AircraftId equals aircraft.Id
-         where inspection.Id == inspectionId
-         select new JobRevision(inspection.Changes, aircraft.Id, aircraft.Changes)).FirstOrDefaultAsync(stop);
+        db.Inspections.Where(inspection => inspection.Id == inspectionId).Select(inspection => new JobRevision(inspection.Changes, inspection.AircraftId)).FirstOrDefaultAsync(stop);
 
     /// <summary>One task of an inspection with the aircraft's own limits: what a value is judged by. Null where there is no such task.</summary>
     public async Task<(Job Job, InspectionTask Task)?> TaskAsync(Guid inspectionId, Guid? taskId, CancellationToken stop) =>
@@ -46,14 +44,20 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
             && await LoadAsync(inspectionId, JobParts.Bare, tracking: false, stop) is { } job ? (job, task) : null;
 
     /// <summary>The same job with more of it: where it is being written, or just was, only what is missing is fetched.</summary>
-    public async Task<Job> WithAsync(Job job, JobParts parts, CancellationToken stop)
+    /// <param name="job">What there is of it.</param>
+    /// <param name="parts">What it is to have.</param>
+    /// <param name="stop">Stops waiting.</param>
+    /// <param name="aircraft">Its aircraft with every part, where that is at hand: to look at, in the place of the one that was written.</param>
+    public async Task<Job> WithAsync(Job job, JobParts parts, CancellationToken stop, Aircraft? aircraft = null)
     {
+        if (aircraft is not null)
+            job = job with { Aircraft = aircraft, Has = job.Has | JobParts.Components };
         var missing = parts & ~job.Has;
         if (missing == 0)
             return job;
-        var (inspection, aircraft) = (db.Entry(job.Inspection), db.Entry(job.Aircraft));
+        var inspection = db.Entry(job.Inspection);
         if (inspection.State == EntityState.Detached)
-            return (await LoadAsync(job.Inspection.Id, job.Has | parts, tracking: false, stop))!;
+            return (await LoadAsync(job.Inspection.Id, job.Has | parts, tracking: false, stop, job.Has.HasFlag(JobParts.Components) ? job.Aircraft : null))!;
         // What is tracked falls into its place by itself. (A collection's own Load would compile its query anew each time.)
         var (id, aircraftId) = (job.Inspection.Id, job.Aircraft.Id);
         if (missing.HasFlag(JobParts.Tasks))
@@ -65,7 +69,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
         if (missing.HasFlag(JobParts.CompressionTests))
             Hold(inspection.Collection(row => row.CompressionTests), await db.Set<CompressionTest>().Where(row => row.InspectionId == id).ToListAsync(stop));
         if (missing.HasFlag(JobParts.Components))
-            Hold(aircraft.Collection(row => row.Installations), await db.Installations.Include(row => row.Component).Where(row => row.AircraftId == aircraftId).ToListAsync(stop));
+            Hold(db.Entry(job.Aircraft).Collection(row => row.Installations), await db.Installations.Include(row => row.Component).Where(row => row.AircraftId == aircraftId).ToListAsync(stop));
         job.Has |= parts;
         return job;
     }
@@ -73,7 +77,7 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
     // One that nothing fell into was looked for all the same.
     private static void Hold<TOwner, T>(CollectionEntry<TOwner, T> list, List<T> found) where TOwner : class where T : class => list.CurrentValue ??= found;
 
-    private async Task<Job?> LoadAsync(Guid inspectionId, JobParts parts, bool tracking, CancellationToken stop)
+    private async Task<Job?> LoadAsync(Guid inspectionId, JobParts parts, bool tracking, CancellationToken stop, Aircraft? aircraft = null)
     {
         var inspections = tracking ? db.Inspections : db.Inspections.AsNoTracking();
         if (parts.HasFlag(JobParts.Tasks))
@@ -86,6 +90,8 @@ public sealed class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoar
             inspections = inspections.Include(row => row.CompressionTests);
         if (await inspections.FirstOrDefaultAsync(row => row.Id == inspectionId, stop) is not { } inspection)
             return null;
+        if (aircraft is not null)
+            return new(inspection, aircraft) { Has = parts | JobParts.Bare | JobParts.Components };
         var fleet = tracking ? db.Aircraft : db.Aircraft.AsNoTracking();
         if (parts.HasFlag(JobParts.Components))
             fleet = fleet.WithParts();

@@ -3,7 +3,7 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 
 namespace MellowRivet.Store;
 
-/// <summary>Makes every connection wait for the disk: an acknowledged record survives a killed process and a pulled plug.</summary>
+/// <summary>Makes every connection wait for the disk: an acknowledged record survives a killed process and a pulled plug. It stays open as long as its context, since opening one sets it up anew, for each query.</summary>
 internal sealed class DurableConnection : DbConnectionInterceptor
 {
     public static readonly DurableConnection Instance = new();
@@ -23,4 +23,8 @@ internal sealed class DurableConnection : DbConnectionInterceptor
         command.CommandText = Settings(connection);
         await command.ExecuteNonQueryAsync(cancellationToken);
     }
+
+    public override InterceptionResult ConnectionClosing(DbConnection connection, ConnectionEventData eventData, InterceptionResult result) => InterceptionResult.Suppress();
+
+    public override ValueTask<InterceptionResult> ConnectionClosingAsync(DbConnection connection, ConnectionEventData eventData, InterceptionResult result) => new(InterceptionResult.Suppress());
 }

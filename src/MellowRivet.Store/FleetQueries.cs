@@ -62,10 +62,8 @@ public static class FleetQueries
     {
         // A bulletin may ask for the hours on a day long ago.
         var asksLongAgo = list.All.Any(held => held.Bulletin.Compliance.Deadlines.Any(limb => limb is { When: DeadlineKind.WithinHours, From: CountedFrom.Effective }));
-        var fleet = await db.Aircraft.AsNoTracking().Where(aircraft => which.Contains(aircraft.Id))
-            .Include(aircraft => aircraft.Installations.Where(stay => stay.RemovedAt == null))
-            .ThenInclude(stay => stay.Component).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
-        var parts = fleet.SelectMany(aircraft => aircraft.Installations).Select(stay => stay.ComponentId).ToList();
+        var fleet = await db.Aircraft.AsNoTracking().WithParts().Where(aircraft => which.Contains(aircraft.Id)).OrderBy(aircraft => aircraft.Registration).ToListAsync(stop);
+        var parts = fleet.SelectMany(aircraft => aircraft.Installations).Where(stay => stay.IsOn).Select(stay => stay.ComponentId).ToList();
         var items = await db.DueItems.AsNoTracking().Where(item => which.Contains(item.AircraftId!.Value) || parts.Contains(item.ComponentId!.Value)).ToListAsync(stop);
         var since = today.AddMonths(-Utilisation.MonthsLookedAt - 1);
         var readings = (await db.MeterReadings.AsNoTracking().Where(reading => (reading.On >= since || (asksLongAgo && (reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter))) && which.Contains(reading.AircraftId)).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
@@ -78,8 +76,9 @@ public static class FleetQueries
 
         DueLine Reckon(Aircraft aircraft)
         {
-            var line = DueLine.Of(aircraft, [.. onAircraft[aircraft.Id], .. aircraft.Installations.SelectMany(stay => onPart[stay.ComponentId])], [.. readings[aircraft.Id]], today);
-            var own = aircraft.Installations.Select(stay => (Guid?)stay.ComponentId).Append(aircraft.Id).ToList();
+            var fitted = aircraft.Installations.Where(stay => stay.IsOn).Select(stay => stay.ComponentId).ToList();
+            var line = DueLine.Of(aircraft, [.. onAircraft[aircraft.Id], .. fitted.SelectMany(part => onPart[part])], [.. readings[aircraft.Id]], today);
+            var own = fitted.Select(part => (Guid?)part).Append(aircraft.Id).ToList();
             var research = BulletinResearch.Of(list, [.. own.SelectMany(id => casesOf[id])], [.. own.SelectMany(id => statedOf[id])], rules(aircraft.Category).Bulletins, line, [.. readings[aircraft.Id]], whole);
             return line.With(research);
         }

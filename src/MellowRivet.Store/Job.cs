@@ -27,8 +27,8 @@ public enum JobParts
     Whole = Walk | Engine,
 }
 
-/// <summary>How often an inspection and its aircraft's file were changed.</summary>
-public sealed record JobRevision(int Changes, Guid AircraftId, int AircraftChanges);
+/// <summary>How often an inspection was changed, and which aircraft it is of.</summary>
+public sealed record JobRevision(int Changes, Guid AircraftId);
 
 /// <summary>An inspection with its aircraft, as a page works on them.</summary>
 /// <param name="Inspection">The inspection.</param>

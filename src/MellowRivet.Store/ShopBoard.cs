@@ -3,6 +3,7 @@ using System.Collections.Frozen;
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
@@ -28,6 +29,9 @@ public sealed record AircraftStanding(int Changes, DueLine Due, HangarShown? Sho
 /// <param name="Line">The line.</param>
 public sealed record HangarShown(DueLine From, IReadOnlyDictionary<Guid, Person> By, Guid? WorkId, int WorkChanges, HangarLine Line);
 
+/// <summary>One item that falls due in the shop, on its aircraft's line.</summary>
+public sealed record ShopDue(DueLine Line, DueEntry Entry);
+
 /// <summary>The whole shop as it stands, on one day and after so many changes. Published whole, and only read from then on.</summary>
 /// <param name="Day">The day.</param>
 /// <param name="Marks">What had been changed when it was drawn.</param>
@@ -38,15 +42,28 @@ public sealed record HangarShown(DueLine From, IReadOnlyDictionary<Guid, Person>
 public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft, IReadOnlyDictionary<Guid, BulletinTally> Tally, IReadOnlyDictionary<Guid, Person> People)
 {
     private readonly FrozenDictionary<Guid, AircraftStanding> byId = ById(Aircraft);
+    private readonly Lazy<ModelsOnFile> models = ModelsOf(Aircraft);
+    private readonly Lazy<IReadOnlyList<ShopDue>> due = DueOf(Aircraft);
 
     public IReadOnlyList<AircraftStanding> Aircraft
     {
         get;
-        init => (field, byId) = (value, ById(value));
+        init => (field, byId, models, due) = (value, ById(value), ModelsOf(value), DueOf(value));
     } = Aircraft;
+
+    /// <summary>The names of models on its aircraft and their parts.</summary>
+    public ModelsOnFile Models => models.Value;
 
     /// <summary>One aircraft; null where it came in since.</summary>
     public AircraftStanding? this[Guid aircraftId] => byId.GetValueOrDefault(aircraftId);
+
+    /// <summary>What falls due on any of them, most urgent first.</summary>
+    public IReadOnlyList<ShopDue> Due => due.Value;
+
+    private static Lazy<IReadOnlyList<ShopDue>> DueOf(IReadOnlyList<AircraftStanding> aircraft) => new(() =>
+        [.. aircraft.SelectMany(one => one.Due.Entries.Select(entry => new ShopDue(one.Due, entry))).OrderBy(due => DueLine.Rank(due.Entry.Status.State)).ThenBy(due => due.Entry.Status.Forecast ?? DateOnly.MaxValue)]);
+
+    private static Lazy<ModelsOnFile> ModelsOf(IReadOnlyList<AircraftStanding> aircraft) => new(() => new(aircraft.Select(one => one.Due.Aircraft)));
 
     private static FrozenDictionary<Guid, AircraftStanding> ById(IEnumerable<AircraftStanding> aircraft) => aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
 
@@ -185,14 +202,13 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     private async Task<Dictionary<Guid, HangarLine>> HangarAsync(IReadOnlyList<DueLine> lines, Dictionary<Guid, WorkRow> works, IReadOnlyDictionary<Guid, Person> people, CancellationToken stop)
     {
         var shown = lines.Where(line => works.ContainsKey(line.Aircraft.Id)).Select(line => works[line.Aircraft.Id]).ToLookup(work => work.InWork);
-        var (open, signed, working) = (shown[true].Select(work => work.Id).ToList(), shown[false].Select(work => work.Id).ToList(), shown[true].Select(work => work.AircraftId).ToList());
-        // Of what is signed only what was left open counts, and parts only where work is under way.
+        var (open, signed) = (shown[true].Select(work => work.Id).ToList(), shown[false].Select(work => work.Id).ToList());
+        // Of what is signed only what was left open counts.
         var inspections = (await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests).Where(work => open.Contains(work.Id)).ToListAsync(stop))
             .Concat(await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Where(work => signed.Contains(work.Id)).ToListAsync(stop)).ToDictionary(work => work.AircraftId);
-        var fleet = (await db.Aircraft.AsNoTracking().WithParts().Where(aircraft => working.Contains(aircraft.Id)).ToListAsync(stop)).ToDictionary(aircraft => aircraft.Id);
         var ids = lines.Select(line => line.Aircraft.Id).ToList();
         var items = (await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.AircraftId)).ToListAsync(stop)).ToLookup(item => item.AircraftId);
-        return lines.ToDictionary(line => line.Aircraft.Id, line => HeldUp.Line(fleet.GetValueOrDefault(line.Aircraft.Id) ?? line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));
+        return lines.ToDictionary(line => line.Aircraft.Id, line => HeldUp.Line(line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));
     }
 
     private static FrozenDictionary<Guid, BulletinTally> TallyOf(IEnumerable<AircraftStanding> standing)

@@ -194,6 +194,25 @@ public class DeskTests : IAsyncLifetime
         (await db.Database.SqlQueryRaw<long>("SELECT foreign_keys AS Value FROM pragma_foreign_keys").SingleAsync()).ShouldBe(1);
     }
 
+    // Opening one sets it up anew, which costs as much as a small query.
+    [Fact]
+    public async Task A_connection_is_opened_once_for_all_that_is_asked_and_given_back_after_it()
+    {
+        System.Data.Common.DbConnection connection;
+        await using (var db = shop.Open())
+        {
+            connection = db.Database.GetDbConnection();
+            var opened = 0;
+            connection.StateChange += (_, change) => opened += change.CurrentState == System.Data.ConnectionState.Open ? 1 : 0;
+            await db.Aircraft.CountAsync();
+            await using (var turn = await db.Database.BeginTransactionAsync())
+                await turn.CommitAsync();
+            await db.Aircraft.AsNoTracking().ToListAsync();
+            (opened, connection.State).ShouldBe((1, System.Data.ConnectionState.Open));
+        }
+        connection.State.ShouldBe(System.Data.ConnectionState.Closed);
+    }
+
     private Task SignAsync() => FinishAsync(inspection);
 
     private async Task FinishAsync(Guid id)

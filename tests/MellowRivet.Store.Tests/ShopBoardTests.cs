@@ -1,5 +1,7 @@
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Measures;
@@ -69,6 +71,25 @@ public sealed class ShopBoardTests : IAsyncLifetime
         await using (var db = shop.Open())
             (await shop.Board(db).LineAsync(before.Aircraft[0].Due.Aircraft.Id, default)).Aircraft.Registration.ShouldBe("N0NEW");
         (await NowAsync()).Aircraft.Single().Hangar.Registration.ShouldBe("N0NEW");
+    }
+
+    // Pages of a walk show an engine that came off, and what was read on it; what is due goes by what is fitted.
+    [Fact]
+    public async Task Its_aircraft_know_what_came_off_and_nothing_of_that_is_due()
+    {
+        Component part = new(Guid.NewGuid(), ComponentKind.Other, "Parachute", "TP-1", "1");
+        await ChangeAsync(async db =>
+        {
+            var aircraft = await db.Aircraft.WithParts().SingleAsync();
+            db.Add(aircraft.Install(part, "cabin", aircraft.TimeInService, null));
+            db.Add(new DueItem(Guid.NewGuid(), null, part.Id, "Repack", DueKind.Service, new(EveryMonths: 60), new(Standing.Manual, "test")));
+        });
+        var before = await NowAsync();
+        before.Due.ShouldContain(due => due.Entry.Item.What == "Repack");
+        await ChangeAsync(async db => (await db.Aircraft.WithParts().SingleAsync() is var aircraft ? aircraft.TakeOff(part.Id, TestShop.Today, aircraft.TimeInService, "sold") : null).ShouldBeNull());
+        var after = await NowAsync();
+        after.Aircraft.Single().Due.Aircraft.Installations.Single(stay => stay.ComponentId == part.Id).IsOn.ShouldBeFalse();
+        after.Due.ShouldNotContain(due => due.Entry.Item.What == "Repack");
     }
 
     // A file put with a bulletin is a change of it as well.

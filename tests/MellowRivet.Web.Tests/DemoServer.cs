@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Net;
 using AngleSharp;
 using AngleSharp.Dom;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Shops;
 using MellowRivet.Store;
 using Microsoft.EntityFrameworkCore;
@@ -26,7 +27,23 @@ public sealed class DemoServer : IAsyncLifetime
 
     public async ValueTask InitializeAsync() => shop = await LentShop.OpenAsync();
 
-    public ValueTask DisposeAsync() => shop.DisposeAsync();
+    public async ValueTask DisposeAsync()
+    {
+        await LeftAsItWasAsync();
+        await shop.DisposeAsync();
+    }
+
+    // The board's aircraft stand on every page of a walk, and nothing that any test asked for may have changed them.
+    private async Task LeftAsItWasAsync()
+    {
+        await using var scope = Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
+        string Stored(object row) => string.Join('\n', db.Entry(row).CurrentValues is var values ? values.Properties.Select(property => $"{property.Name}: {(values[property] is { } value ? property.GetTypeMapping().Converter?.ConvertToProvider(value) ?? value : null)}") : []);
+        IEnumerable<string> Whole(Aircraft aircraft) => aircraft.Installations.OrderBy(stay => stay.Id).SelectMany(stay => new object[] { stay, stay.Component }).Prepend(aircraft).Select(Stored);
+        foreach (var held in Services.GetRequiredService<KeptStanding>().Latest?.Aircraft ?? [])
+            if (await db.Aircraft.AsNoTracking().WithParts().SingleOrDefaultAsync(row => row.Id == held.Due.Aircraft.Id && row.Changes == held.Changes) is { } stored)
+                Whole(held.Due.Aircraft).ShouldBe(Whole(stored), held.Due.Aircraft.Registration);
+    }
 
     /// <summary>A shop that is made anew, as of another moment, with pictures of a thumb's size.</summary>
     public static async Task<DemoServer> MadeOnAsync(TimeProvider clock) =>

@@ -3,6 +3,7 @@ using AngleSharp.Dom;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Store;
+using MellowRivet.Web.Look;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
@@ -98,5 +99,45 @@ public class TypePagesTests(DemoServer server) : IClassFixture<DemoServer>
         server.With(db => db.Types.AsEnumerable().Any(type => type.Designation == "TF4-200")).ShouldBeFalse();
         // What is kept of the shop goes by the list as it is now.
         (await ines.ReadAsync("/shelf/types")).Body!.TextContent.ShouldNotContain("TF4-200");
+    }
+
+    // A large shop's list comes by pages, and nothing of it is left out on the way.
+    [Fact]
+    public async Task A_long_list_is_read_page_by_page()
+    {
+        var ines = await server.EnterAsync("ines");
+        await server.SaveAsync(db => db.AddRange(Enumerable.Range(0, 120).Select(index => new KnownType(Guid.CreateVersion7(), TypeKind.Appliance, "Hollowmere Works", $"HW-{index:000}"))));
+        var all = server.With(db => db.Types.Select(type => type.Designation).ToList()).Order(StringComparer.Ordinal).ToList();
+        List<string> read = [];
+        string? page = "/shelf/types";
+        for (var most = 9; page is not null && most > 0; most--)
+        {
+            var shown = await ines.ReadAsync(page);
+            var rows = shown.QuerySelectorAll(".types td strong").Select(type => type.TextContent).ToList();
+            rows.Count.ShouldBeLessThanOrEqualTo(50);
+            read.AddRange(rows);
+            page = shown.QuerySelector(".list-pages a[rel=next]")?.GetAttribute("href");
+        }
+        read.Order(StringComparer.Ordinal).ShouldBe(all);
+
+        var second = await ines.ReadAsync("/shelf/types?q=hollowmere&page=2");
+        second.QuerySelector(".list-pages")!.TextContent.ShouldContain("page 2 of 3");
+        second.QuerySelector(".list-pages a[rel=prev]")!.GetAttribute("href").ShouldBe("/shelf/types?q=hollowmere&page=1", "what was asked for is kept");
+        // One is opened beside the page of the list that it stands on.
+        (await ines.ReadAsync(second.QuerySelectorAll(".types td a")[0].GetAttribute("href")!)).QuerySelector(".list-pages")!.TextContent.ShouldContain("page 2 of 3");
+        (await ines.ReadAsync("/shelf/types?page=99")).QuerySelectorAll(".types td strong").ShouldNotBeEmpty("the last one there is");
+    }
+
+    [Theory]
+    [InlineData(0, null, 1, 1, 0)]
+    [InlineData(40, null, 1, 1, 40)]
+    [InlineData(41, 1, 1, 2, 40)]
+    [InlineData(41, 2, 2, 2, 1)]
+    [InlineData(41, 3, 2, 2, 1)]
+    [InlineData(41, -5, 1, 2, 40)]
+    public void A_page_that_there_is_not_gives_the_nearest(int total, int? asked, int at, int pages, int shown)
+    {
+        var page = ListPage.Of([.. Enumerable.Range(0, total)], asked, 40);
+        (page.At, page.Pages, page.Shown.Count, page.Total).ShouldBe((at, pages, shown, total));
     }
 }

@@ -3,6 +3,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -25,11 +26,9 @@ public sealed class HangarModel(ShopBoard board) : PageModel
     [FromQuery(Name = "find")]
     public string? Find { get; set; }
 
-    public IReadOnlyList<HangarLine> Lines { get; private set; } = [];
+    public ListPage<HangarLine> Lines { get; private set; } = new([], 1, 1, 0);
     public IReadOnlyList<(HangarLine Line, Call Call)> WhatNow { get; private set; } = [];
     public string InWords { get; private set; } = "";
-    public int At { get; private set; } = 1;
-    public int Pages { get; private set; } = 1;
 
     /// <summary>The shop is larger than one page.</summary>
     public bool IsLarge { get; private set; }
@@ -49,12 +48,8 @@ public sealed class HangarModel(ShopBoard board) : PageModel
         var found = all.Where(line => string.IsNullOrWhiteSpace(Find) || $"{line.Registration} {line.Type}".Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
         if (IsLarge)
             found = [.. found.OrderBy(line => line.Rank).ThenBy(line => line.Registration, StringComparer.Ordinal)];
-        Pages = Math.Max(1, (found.Count + MostLines - 1) / MostLines);
-        At = Math.Clamp(PageTyped ?? 1, 1, Pages);
-        Lines = [.. found.Skip((At - 1) * MostLines).Take(MostLines)];
+        Lines = ListPage.Of(found, PageTyped, MostLines);
     }
-
-    public string HrefOf(int page) => $"/?page={page}{(string.IsNullOrWhiteSpace(Find) ? "" : $"&find={Uri.EscapeDataString(Find)}")}";
 
     public static string Doing(WorkShown work)
     {

@@ -5,6 +5,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -20,7 +21,7 @@ public enum BulletinFilter { All = 1, Open, CannotTell, New, Unsettled, Supersed
 [Needs(Right.Look)]
 public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost post, IBulletinService service, TimeProvider clock) : PageModel
 {
-    private const int Most = 200;
+    private const int MostLines = 40;
 
     [FromQuery(Name = "only")]
     public BulletinFilter Only { get; set; } = BulletinFilter.All;
@@ -28,12 +29,15 @@ public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost
     [FromQuery(Name = "q")]
     public string? Words { get; set; }
 
-    public IReadOnlyList<ShopLine> Shown { get; private set; } = [];
+    /// <summary>Which page of them, from 1.</summary>
+    [FromQuery(Name = "page")]
+    public int? PageTyped { get; set; }
+
+    public ListPage<ShopLine> Shown { get; private set; } = new([], 1, 1, 0);
     public IReadOnlyDictionary<BulletinFilter, int> Counts { get; private set; } = new Dictionary<BulletinFilter, int>();
     public FeedState? Feed { get; private set; }
     public string Service => service.Name;
     public int Aircraft { get; private set; }
-    public bool LeavesOut { get; private set; }
 
     /// <summary>What an import or the service brought, in words.</summary>
     [FromQuery(Name = "said")]
@@ -104,6 +108,6 @@ public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost
         var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
         var wanted = all.Where(line => Is(line, Only) && words.All(word => $"{line.Held.Bulletin.Issuer} {line.Held.Bulletin.Title} {line.Held.Bulletin.Subject} {line.Held.Bulletin.Kind.InWords()}".Contains(word, StringComparison.OrdinalIgnoreCase)))
             .OrderByDescending(line => line.SupersededBy is null).ThenByDescending(line => line.On.Due).ThenByDescending(line => line.On.CannotTell).ThenByDescending(line => line.Held.Bulletin.Effective).ToList();
-        (Shown, LeavesOut) = ([.. wanted.Take(Most)], wanted.Count > Most);
+        Shown = ListPage.Of(wanted, PageTyped, MostLines);
     }
 }

@@ -21,14 +21,19 @@ public sealed record OnAircraft(DueLine Line, BulletinLine One, IReadOnlyList<Se
 [Needs(Right.Look)]
 public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documents, TimeProvider clock) : PageModel
 {
-    private const int MostReasons = 40;
+    private const int MostReasons = 12, MostLines = 30;
 
     [FromRoute]
     public Guid Id { get; set; }
 
     public ShopBulletin Held { get; private set; } = null!;
     public ShopBulletin? SupersededBy { get; private set; }
-    public IReadOnlyList<OnAircraft> On { get; private set; } = [];
+    public ListPage<OnAircraft> On { get; private set; } = new([], 1, 1, 0);
+
+    /// <summary>Which page of them, from 1.</summary>
+    [FromQuery(Name = "page")]
+    public int? PageTyped { get; set; }
+
     public string Taken { get; private set; } = "";
 
     /// <summary>Models that it names and no list knows.</summary>
@@ -36,6 +41,9 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
 
     /// <summary>Aircraft that it doesn't concern, with the reason.</summary>
     public IReadOnlyList<(Aircraft Aircraft, string Why)> NotOn { get; private set; } = [];
+
+    /// <summary>How many more it doesn't concern.</summary>
+    public int NotOnEither { get; private set; }
 
     public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
 
@@ -84,9 +92,11 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
         var concerned = lines.Where(line => line.Research.Lines.Any(one => one.Held.Id == Id)).ToList();
         // Reasons for the first of the fleet; a large shop has them on each aircraft's own list.
         var others = lines.Except(concerned).Take(MostReasons).ToList();
-        var stated = await db.StatedOnAsync([.. concerned.Concat(others).Select(line => line.Aircraft)], stop);
-        On = [.. concerned.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => new OnAircraft(line, one, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(line.Aircraft, stated, list.Types, one.On))])))
-            .OrderByDescending(on => on.One.State).ThenBy(on => on.Line.Aircraft.Registration, StringComparer.Ordinal)];
+        NotOnEither = lines.Count - concerned.Count - others.Count;
+        var on = ListPage.Of([.. concerned.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => (Line: line, One: one)))
+            .OrderByDescending(pair => pair.One.State).ThenBy(pair => pair.Line.Aircraft.Registration, StringComparer.Ordinal)], PageTyped, MostLines);
+        var stated = await db.StatedOnAsync([.. on.Shown.Select(pair => pair.Line).Concat(others).Select(line => line.Aircraft).Distinct()], stop);
+        On = on.Select(pair => new OnAircraft(pair.Line, pair.One, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(pair.Line.Aircraft, stated, list.Types, pair.One.On))]));
         NotOn = [.. others.Select(line => (line.Aircraft, string.Join("; ", new AircraftFacts(line.Aircraft, stated, list.Types, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null)).Put(held.Bulletin.AppliesTo).Because)))];
         Taken = $"{(held.By is { } by ? now.People.GetValueOrDefault(by)?.Name : "The service")}, {held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}";
         return true;

@@ -2,6 +2,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -40,6 +41,11 @@ public sealed class SettleForm
 [Needs(Right.Look)]
 public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) : PageModel
 {
+    private const int MostLines = 50;
+
+    /// <summary>So many names are asked about at once: each has the whole list to choose from.</summary>
+    public const int MostUnsettled = 10;
+
     [FromQuery(Name = "type")]
     public Guid? TypeId { get; set; }
 
@@ -47,13 +53,21 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     public string? Words { get; set; }
 
     public TypeList Types { get; private set; } = TypeList.Empty;
-    public IReadOnlyList<KnownType> Shown { get; private set; } = [];
+
+    /// <summary>Which page of them, from 1.</summary>
+    [FromQuery(Name = "page")]
+    public int? PageTyped { get; set; }
+
+    public ListPage<KnownType> Shown { get; private set; } = new([], 1, 1, 0);
     public IReadOnlyList<UnsettledName> Unsettled { get; private set; } = [];
 
     /// <summary>On how many aircraft and parts each type stands.</summary>
     public IReadOnlyDictionary<Guid, int> OnFile { get; private set; } = new Dictionary<Guid, int>();
     public TypeForm Form { get; private set; } = new();
     public SettleForm Settled { get; private set; } = new();
+
+    /// <summary>Where a type is changed: beside the list as it is shown.</summary>
+    public string HrefOf(KnownType type) => $"{Shown.Links("/shelf/types", ("type", $"{type.Id}"), ("q", Words)).HrefOf(Shown.At)}";
 
     public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
 
@@ -115,11 +129,10 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     private async Task LoadAsync(CancellationToken stop)
     {
         var shop = await board.StandingAsync(stop);
-        var models = new ModelsOnFile(shop.Lines.Select(line => line.Aircraft));
         Types = shop.Bulletins.Types;
-        Unsettled = models.Unsettled(shop.Bulletins);
-        OnFile = models.CountsOf(Types);
+        Unsettled = shop.Models.Unsettled(shop.Bulletins);
+        OnFile = shop.Models.CountsOf(Types);
         var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        Shown = [.. Types.All.Where(type => words.All(word => $"{type.Kind.InWords()} {string.Join(' ', type.Names)}".Contains(word, StringComparison.OrdinalIgnoreCase)))];
+        Shown = ListPage.Of([.. Types.All.Where(type => words.All(word => $"{type.Kind.InWords()} {string.Join(' ', type.Names)}".Contains(word, StringComparison.OrdinalIgnoreCase)))], PageTyped, MostLines);
     }
 }

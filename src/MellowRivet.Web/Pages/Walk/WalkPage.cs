@@ -58,13 +58,15 @@ public abstract class WalkPage(Desk desk, RivetDb db, KeptFrames frames) : PageM
         rules = desk.Rules(shop.People);
         var due = shop[now.AircraftId] ?? throw new InvalidOperationException("There is no such aircraft.");
         var job = written;
-        Frame = await frames.GetAsync(Id, new(now.Changes, now.AircraftChanges, due.Due.Research, shop.People), async () =>
+        // The aircraft is the board's, which holds every part of it and is only read.
+        async Task<Job> WithAsync(JobParts parts) => job = job is null ? (await desk.JobAsync(Id, stop, parts, due.Due.Aircraft))! : await desk.WithAsync(job, parts, stop, due.Due.Aircraft);
+        Frame = await frames.GetAsync(Id, new(now.Changes, due.Changes, due.Due.Research, shop.People), async () =>
         {
             // What has to be fetched to draw it is what the page shows, too.
-            job = job is null ? (await desk.JobAsync(Id, stop))! : await desk.WithAsync(job, JobParts.Whole, stop);
-            return WalkFrame.Draw(job, new(job.Inspection.Changes, job.Aircraft.Changes, due.Due.Research, shop.People), rules(job.Aircraft));
+            var whole = await WithAsync(JobParts.Whole);
+            return WalkFrame.Draw(whole, new(whole.Inspection.Changes, due.Changes, due.Due.Research, shop.People), rules(whole.Aircraft));
         }, stop);
-        Job = job is null ? (await desk.JobAsync(Id, stop, Shows))! : await desk.WithAsync(job, Shows, stop);
+        Job = await WithAsync(Shows);
         Weighed = rules(Job.Aircraft);
         Research = WholeResearch ? await desk.Board.ResearchAsync(Job.Aircraft.Id, stop) : Job.Inspection.InWork ? due.Due.Research : BulletinResearch.None;
         return true;

@@ -111,7 +111,6 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         if (toFixList && string.IsNullOrWhiteSpace(form.Value))
             return Redirect($"/walk/{Id}/find?zone={ZoneKey}&task={form.Task}");
         var now = clock.GetUtcNow();
-        var rules = await RulesAsync(stop);
         Undo? undo = null;
         Clash? clash = null;
         var wrench = await Db.ToolAsync(form.Wrench, stop);
@@ -133,7 +132,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
             }
             if (task.Changes != form.Seen && (task.Verdict != verdict || (typed is not null && inspection.ReadingAt(task)?.Value != typed.Value)))
             {
-                clash = new($"{(task.By is { } who && rules(job.Aircraft).People.TryGetValue(who, out var them) ? them.Name : "")} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
+                clash = new($"{(task.By is { } who && (await Desk.Board.PeopleAsync(stop)).TryGetValue(who, out var them) ? them.Name : "")} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
                     $"{WordOf(verdict)}{(typed is null ? "" : $" · {typed.Value:0.###} {typed.Unit}")}");
                 return new Refusal("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here.");
             }
