@@ -51,6 +51,9 @@ public sealed class LentShop : IAsyncDisposable
         };
     }
 
+    /// <summary>Asks for every page once, as a start does.</summary>
+    public Task<(int Asked, IReadOnlyList<string> Failed)> WarmUpAsync() => WarmUp.RunAsync(app, default);
+
     public async ValueTask DisposeAsync()
     {
         await app.StopAsync(new CancellationToken(canceled: true));

@@ -52,6 +52,8 @@ public sealed class DemoServer : IAsyncLifetime
     /// <summary>A copy in which a write waits a second for its turn, and no longer.</summary>
     public static async Task<DemoServer> ImpatientAsync() => new() { shop = await LentShop.OpenAsync(lockSeconds: 1) };
 
+    public Task<(int Asked, IReadOnlyList<string> Failed)> WarmUpAsync() => shop.WarmUpAsync();
+
     /// <summary>A browser without scripts, not signed in.</summary>
     public Visitor Stranger() => new(Address);
 

@@ -42,6 +42,12 @@ public static class ShopSignIn
         services.AddAuthorization(access => access.FallbackPolicy = new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
     }
 
+    /// <summary>A person as a page sees them who is shown it without having entered: for a start that asks for its own pages.</summary>
+    internal static ClaimsPrincipal Shown(Person person) => new(new ClaimsIdentity(ClaimsOf(person), "start"));
+
+    private static IEnumerable<Claim> ClaimsOf(Person person) =>
+        [new(PersonClaim, $"{person.Id}"), new(InitialsClaim, person.Initials), new(ClaimTypes.GivenName, person.Name), .. person.Roles.Select(role => new Claim(ClaimTypes.Role, $"{role}"))];
+
     public static Guid PersonId(this ClaimsPrincipal user) => Guid.Parse(user.FindFirstValue(PersonClaim)!);
 
     public static string Initials(this ClaimsPrincipal user) => user.FindFirstValue(InitialsClaim)!;
@@ -70,9 +76,7 @@ public static class ShopSignIn
         protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)
         {
             var identity = await base.GenerateClaimsAsync(user);
-            var person = await db.PersonAsync(user.PersonId, CancellationToken.None);
-            identity.AddClaims([new(PersonClaim, person.Id.ToString()), new(InitialsClaim, person.Initials), new(ClaimTypes.GivenName, person.Name)]);
-            identity.AddClaims(person.Roles.Select(role => new Claim(ClaimTypes.Role, role.ToString())));
+            identity.AddClaims(ClaimsOf(await db.PersonAsync(user.PersonId, CancellationToken.None)));
             return identity;
         }
     }

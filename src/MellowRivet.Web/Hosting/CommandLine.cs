@@ -123,7 +123,9 @@ public static class CommandLine
         if (settings.Demo)
             foreach (var line in DemoShop.WhoCanEnter())
                 Console.WriteLine(line);
+        Task warm = Task.Run(() => WarmUp.RunAsync(app, app.Lifetime.ApplicationStopping), stop);
         await app.WaitForShutdownAsync(stop);
+        await warm.ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         return 0;
     }
 

@@ -4,7 +4,6 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Store;
 using MellowRivet.Web.Demo;
-using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Hosting.Benching;
 
@@ -14,23 +13,23 @@ internal sealed record BenchWrite(string Name, int Rounds, Func<int, (string Pat
 /// <summary>The pages and the writes that are measured, on one annual that is in work in a shop.</summary>
 internal sealed class BenchViews
 {
+    private readonly ShopPages pages;
     private readonly Inspection work;
     private readonly Aircraft aircraft;
-    private readonly Guid bulletin;
 
     // How often each task was answered, as whoever has its page open sees it.
     private readonly ConcurrentDictionary<Guid, int> seen;
 
-    private BenchViews(Inspection work, Aircraft aircraft, Guid bulletin) =>
-        (this.work, this.aircraft, this.bulletin, seen) = (work, aircraft, bulletin, new(work.Tasks.Select(task => KeyValuePair.Create(task.Id, task.Changes))));
+    private BenchViews(ShopPages pages)
+    {
+        (this.pages, work, aircraft) = (pages, pages.Work ?? throw new InvalidDataException("The shop has no annual in work to measure on."), pages.Aircraft!);
+        seen = new(work.Tasks.Select(task => KeyValuePair.Create(task.Id, task.Changes)));
+    }
 
     public static async Task<BenchViews> OfAsync(IServiceProvider services, bool big, CancellationToken stop)
     {
         await using var scope = services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
-        var work = await db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies).Include(row => row.Readings).AsSplitQuery()
-            .Where(row => row.Kind == InspectionKind.Annual && row.State == InspectionState.InWork && (row.WorkOrder.CompareTo("M") > 0) == big).OrderBy(row => row.WorkOrder).FirstAsync(stop);
-        return new(work, await db.Aircraft.AsNoTracking().WithParts().FirstAsync(row => row.Id == work.AircraftId, stop), await db.Bulletins.OrderBy(row => row.Family).Select(row => row.Id).FirstAsync(stop));
+        return new(await ShopPages.OfAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), row => row.Kind == InspectionKind.Annual && row.State == InspectionState.InWork && (row.WorkOrder.CompareTo("M") > 0) == big, stop));
     }
 
     private Component Engine => aircraft.Engines.First().Component;
@@ -39,17 +38,7 @@ internal sealed class BenchViews
 
     private string File => $"/aircraft/{aircraft.Id}";
 
-    private InspectionTask Measured => work.Tasks.First(task => task.Measure is not null && task.Station == Core.Worksheets.Station.Airframe);
-
-    public IReadOnlyList<(string Name, string Path)> Pages() =>
-    [
-        ("hangar", "/"), ("due in the shop", "/due"), ("take in", "/take-in"), ("the shop's bulletins", "/bulletins"), ("one bulletin", $"/bulletins/{bulletin}"), ("types", "/shelf/types"), ("shelf", "/shelf"), ("a worksheet", "/shelf/worksheets/app-d"), ("tools of the shop", "/shelf/tools"), ("who may", "/who-may?job=replace%20a%20tyre"), ("people", "/people"),
-        ("due line", File), ("open items", $"{File}/open-items"), ("an aircraft's bulletins", $"{File}/bulletins"), ("parts", $"{File}/parts"), ("a part", $"{File}/parts?part={Engine.Id}"), ("part to fit", $"{File}/parts?add=true"), ("times", $"{File}/times"), ("trends, every series", $"{File}/trends"), ("books", $"{File}/books"), ("data plate", $"{File}/data-plate"),
-        ("next open", Walk), ("arrive", $"{Walk}/arrive"), ("plan", $"{Walk}/plan"), ("look & open", $"{Walk}/look"), ("panels and bags", $"{Walk}/tags"), ("tools out", $"{Walk}/tools"), ("labels", $"{Walk}/labels"), ("engine zone", $"{Walk}/engine/engine"), ("airframe zone", $"{Walk}/airframe/cabin"), ("measured task", $"{Walk}/airframe/{Measured.ZoneKey}?task={Measured.Id}"),
-        ("compressions and trend", $"{Walk}/compressions?cylinder=2"), ("plug tray", $"{Walk}/plugs"), ("magneto sheet", $"{Walk}/engine-sheet/magneto/{aircraft.Fitted(ComponentKind.Magneto).First().ComponentId}"), ("oil sheet", $"{Walk}/engine-sheet/oil/{Engine.Id}"), ("run sheet", $"{Walk}/engine-sheet/run/{Engine.Id}"), ("case of a cylinder", $"{Walk}/cylinder/{Engine.Id}/2"), ("engine logs", $"{Walk}/engine-logs"),
-        ("station of bulletins", $"{Walk}/bulletins"), ("status of bulletins", $"{Walk}/bulletins/status"), ("found something", $"{Walk}/find"), ("fix list", $"{Walk}/fix-list"), ("one discrepancy", $"{Walk}/fix-list/{work.Discrepancies.Min(found => found.Number)}"), ("owner's report", $"{Walk}/fix-list/report"), ("known marks", $"{Walk}/marks"), ("second person", $"{Walk}/inspect"), ("close", $"{Walk}/close"), ("records", $"{Walk}/records"),
-        ("aircraft as a file", $"{File}/file.json"), ("trends as CSV", $"{File}/trends.csv"),
-    ];
+    public IReadOnlyList<(string Name, string Path)> Pages() => pages.All();
 
     public IReadOnlyList<BenchWrite> Writes(string token)
     {
