@@ -63,6 +63,9 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
 
     /// <summary>On how many aircraft and parts each type stands.</summary>
     public IReadOnlyDictionary<Guid, int> OnFile { get; private set; } = new Dictionary<Guid, int>();
+
+    /// <summary>The list from its beginning: whoever looks further on, or for something, isn't asked about names first.</summary>
+    public bool IsFirst => Shown.At == 1 && string.IsNullOrWhiteSpace(Words);
     public TypeForm Form { get; private set; } = new();
     public SettleForm Settled { get; private set; } = new();
 
