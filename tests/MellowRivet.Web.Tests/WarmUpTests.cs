@@ -1,7 +1,9 @@
 using System.Net;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
 using MellowRivet.Web.Hosting;
+using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
 
@@ -11,12 +13,16 @@ public class WarmUpTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task It_comes_through_every_page_and_leaves_the_shop_as_it_was()
     {
-        async Task<long> ChangesAsync() => await server.With(db => ShopMarks.NowAsync(db, default)) is var marks ? marks.Fleet + marks.Work + marks.Bulletins + marks.Types + marks.People : 0;
-        var before = await ChangesAsync();
+        // SQLite's own count of what other connections wrote, on one that stays open (sqlite.org/pragma.html#pragma_data_version).
+        await using var watch = RivetDb.Of(server.Data);
+        Task<long> WrittenAsync() => watch.Database.SqlQueryRaw<long>("SELECT data_version AS Value FROM pragma_data_version").SingleAsync();
+        var before = await WrittenAsync();
         var (asked, failed) = await server.WarmUpAsync();
         failed.ShouldBeEmpty();
         asked.ShouldBeGreaterThan(45);
-        (await ChangesAsync()).ShouldBe(before);
+        (await WrittenAsync()).ShouldBe(before, "a page that is asked for writes nothing");
+        await server.SaveAsync(db => db.Add(new KnownType(Guid.CreateVersion7(), TypeKind.Appliance, "Hollowmere Works", "HW-1")));
+        (await WrittenAsync()).ShouldNotBe(before, "it does count");
         // No door stands open after it.
         (await server.Stranger().GetAsync("/people")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
     }

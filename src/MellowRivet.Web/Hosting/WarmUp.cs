@@ -8,7 +8,8 @@ namespace MellowRivet.Web.Hosting;
 
 /// <summary>
 /// Asks for every page once after a start, since a page's first request compiles what it is made of: so nobody waits for that who
-/// comes a moment later. It goes over no connection and keeps nothing; a page that is asked for changes nothing.
+/// comes a moment later. Only the door is asked for over the network, as by anybody; the pages behind it are asked for in here, as a
+/// person sees them who is shown them. A page that is asked for changes nothing, and nothing that comes back is kept.
 /// </summary>
 public static class WarmUp
 {
@@ -34,6 +35,8 @@ public static class WarmUp
         }
         if (who is null)
             return (0, []);
+        using var visitor = new HttpClient { BaseAddress = new(app.Urls.First()) };
+        using var door = await visitor.GetAsync(new Uri("/enter", UriKind.Relative), stop);
         List<string> failed = [];
         foreach (var (name, path) in all)
             if (!await AskAsync(app, ask, who, path, stop))
