@@ -66,6 +66,9 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         // Whether the last migration is up to the model is a test's to ask, not every start's: it would build the model anew.
         .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning, RelationalEventId.PendingModelChangesWarning));
 
+    /// <summary>Gives the connection back before its time; nothing can be asked for from then on.</summary>
+    public ValueTask GiveBackAsync() => DisposeAsync();
+
     /// <summary>Nothing is saved but through <see cref="SaveChangesAsync(bool, CancellationToken)"/>: only that counts readings on their parts and raises versions.</summary>
     /// <exception cref="NotSupportedException">Always.</exception>
     public override int SaveChanges(bool acceptAllChangesOnSuccess) => throw new NotSupportedException("The shop's database is saved by SaveChangesAsync alone.");

@@ -21,7 +21,7 @@ internal static class WalkEvents
             if (Guid.TryParse(task, out var here) && await db.PlaceOfAsync(user.PersonId(), id, stop) != here)
                 db.RememberPlace(user.PersonId(), id, here, clock.GetUtcNow());
             // The stream stays open for hours and asks for nothing more: the connection goes back.
-            await db.DisposeAsync();
+            await db.GiveBackAsync();
             context.Response.Headers.CacheControl = "no-store";
             return TypedResults.ServerSentEvents(Listen(feed, id, new(user.PersonId(), user.Initials(), string.IsNullOrEmpty(zone) ? null : zone), life.ApplicationStopping, stop));
         }).Needs(Right.Look).ExcludeFromDescription();
