@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;

@@ -1,6 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;

@@ -1,6 +1,7 @@
 using MellowRivet.Core.Due;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
@@ -12,7 +13,7 @@ namespace MellowRivet.Store;
 public sealed record WalkStep(Guid Id, Station Station, string ZoneKey, TaskVerdict Verdict);
 
 /// <summary>What was seen on an engine at one of its aircraft's inspections.</summary>
-public sealed record EngineSeen(Guid InspectionId, IReadOnlyList<PlugMark> Marks, IReadOnlyList<FilterCut> Cuts, IReadOnlyList<BenchCheck> Checks);
+public sealed record EngineSeen(Guid InspectionId, IReadOnlyList<PlugMark> Marks, IReadOnlyList<FilterCut> Cuts, IReadOnlyList<SheetCheck> Checks);
 
 /// <summary>What is loaded of inspections beside the one that is worked on.</summary>
 public static class InspectionQueries
@@ -71,7 +72,7 @@ public static class InspectionQueries
     /// <summary>What was seen on the engines of an aircraft, inspection by inspection.</summary>
     public static async Task<IReadOnlyList<EngineSeen>> EngineSeenAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
         [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId)
-            .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"), Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<BenchCheck>>(row, "benchChecks") }).ToListAsync(stop))
+            .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"), Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<SheetCheck>>(row, "sheetChecks") }).ToListAsync(stop))
             .Select(row => new EngineSeen(row.Id, row.Marks, row.Cuts, row.Checks))];
 
     /// <summary>The due item by which a discrepancy is watched; null where it isn't.</summary>

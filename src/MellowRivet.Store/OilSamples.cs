@@ -1,7 +1,7 @@
 using MellowRivet.Core;
-using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;

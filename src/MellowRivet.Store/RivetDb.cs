@@ -1,6 +1,7 @@
 using System.Linq.Expressions;
 using MellowRivet.Core.Books;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.EngineLogs;

@@ -6,8 +6,9 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store.Tests;
@@ -69,7 +70,7 @@ public class EngineStationStoreTests : IAsyncLifetime
         var (at, now) = (new PlugHole(1, PlugRow.Top), TestShop.Now);
         void Oil(Job job, double? litres)
         {
-            var sheet = Sheets.Oil(job.Aircraft.Engines.Single().Component);
+            var sheet = EngineSheets.Oil(job.Aircraft.Engines.Single().Component);
             job.Inspection.Measure(id, sheet, sheet.Values.First(), litres, Unit.Litre, TestShop.Ines, now).ShouldBeNull();
         }
         foreach (var ohms in new[] { 900.0, 1_900 })
@@ -104,7 +105,7 @@ public class EngineStationStoreTests : IAsyncLifetime
         }
         await WriteAsync(job =>
         {
-            var sheet = Sheets.Magneto(job.Aircraft.Fitted(ComponentKind.Magneto).Single().Component);
+            var sheet = EngineSheets.Magneto(job.Aircraft.Fitted(ComponentKind.Magneto).Single().Component);
             foreach (var value in sheet.Values)
                 job.Inspection.Measure(Guid.NewGuid(), sheet, value, value.Band.Low is { } low ? (low + (value.Band.High ?? low)) / 2 : 25, value.Band.Unit, TestShop.Ines, TestShop.Now).ShouldBeNull();
             foreach (var look in sheet.Looks)

@@ -91,13 +91,13 @@ public sealed class FixListStoreTests : IAsyncDisposable
     [Fact]
     public async Task A_mail_lies_in_the_outbox_as_a_file_that_mail_programs_open()
     {
-        var outbox = new Outbox(shop.Data, TestShop.Clock);
+        var outbox = new OutgoingMail(shop.Data, TestShop.Clock);
         await outbox.SendAsync("The shop", "owner@example.org", "What was found: größer", "Line one\nhttps://shop.example/owner/abc", default);
         var mail = outbox.List().ShouldHaveSingleItem();
         (mail.To, mail.Subject).ShouldBe(("owner@example.org", "What was found: größer"));
         mail.Body.ShouldContain("https://shop.example/owner/abc");
         File.ReadAllText(outbox.Find(mail.Name)!).ShouldContain("MIME-Version: 1.0");
-        (Outbox.Takes("a@b.c"), Outbox.Takes("a@b.c,d@e.f"), Outbox.Takes("A <a@b.c>"), Outbox.Takes("")).ShouldBe((true, false, false, false));
+        (OutgoingMail.Takes("a@b.c"), OutgoingMail.Takes("a@b.c,d@e.f"), OutgoingMail.Takes("A <a@b.c>"), OutgoingMail.Takes("")).ShouldBe((true, false, false, false));
         outbox.Find("../rivet").ShouldBeNull();
         outbox.Find("").ShouldBeNull();
     }

@@ -1,6 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using SkiaSharp;
 
 namespace MellowRivet.Store.Tests;

@@ -1,9 +1,9 @@
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
-using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Hangar;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Time.Testing;

@@ -1,4 +1,5 @@
 using System.Net;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Signing;
 using Microsoft.EntityFrameworkCore;

@@ -1,4 +1,5 @@
 using System.Net;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Inspections;
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.People;

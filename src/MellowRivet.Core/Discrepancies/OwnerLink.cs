@@ -69,7 +69,7 @@ public sealed class OwnerLink
 public sealed record OwnerList(IReadOnlyList<Discrepancy> Lines, HouseRules House)
 {
     public static OwnerList Of(Inspection inspection) => new(
-        [.. FixList.WorstFirst(inspection.Discrepancies.Where(IsShown)).OrderBy(found => found.Disposition == Disposition.Asked ? 0 : 1)], inspection.House);
+        [.. FixListRules.WorstFirst(inspection.Discrepancies.Where(IsShown)).OrderBy(found => found.Disposition == Disposition.Asked ? 0 : 1)], inspection.House);
 
     /// <summary>The owner sees what was asked, what grounds the aircraft, and what is done; not what the shop hasn't decided to ask yet, and not what was withdrawn.</summary>
     public static bool IsShown(Discrepancy found) => found.Disposition != Disposition.Withdrawn && (found.Disposition != Disposition.Open || found.Grounded);

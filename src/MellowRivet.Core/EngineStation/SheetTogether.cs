@@ -1,4 +1,5 @@
 using MellowRivet.Core.Carburettors;
+using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
@@ -22,14 +23,14 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
     /// <summary>All of them for one engine.</summary>
     public static IEnumerable<SheetTogether> Of(Aircraft aircraft, Component engine, Inspection inspection) =>
     [
-        .. CarburettorsOf(aircraft, engine).SelectMany(carburettor => Floats(SheetWork.Of(Sheets.Carburettor(carburettor), aircraft, inspection))),
+        .. CarburettorsOf(aircraft, engine).SelectMany(carburettor => Floats(SheetWork.Of(EngineSheets.Carburettor(carburettor), aircraft, inspection))),
         .. new[] { "idle", "high" }.SelectMany(position => Balance(aircraft, engine, inspection, position)),
-        .. Repair(SheetWork.Of(Sheets.Exhaust(aircraft, engine), aircraft, inspection)),
-        .. Drops(SheetWork.Of(Sheets.Run(engine), aircraft, inspection)),
+        .. Repair(SheetWork.Of(EngineSheets.Exhaust(aircraft, engine), aircraft, inspection)),
+        .. Drops(SheetWork.Of(EngineSheets.Run(engine), aircraft, inspection)),
     ];
 
     /// <summary>Those that are shown on one sheet: a magneto's shows the run-up's drops too.</summary>
-    public static IEnumerable<SheetTogether> On(BenchSheet sheet, Aircraft aircraft, Component engine, Inspection inspection) => Of(aircraft, engine, inspection).Where(one =>
+    public static IEnumerable<SheetTogether> On(EngineSheet sheet, Aircraft aircraft, Component engine, Inspection inspection) => Of(aircraft, engine, inspection).Where(one =>
         (one.Sheet, one.Carrier) == (sheet.Kind, sheet.Carrier.Id) || (one.Sheet == SheetKind.Run && sheet.Kind == SheetKind.Magneto) || (one.Key is "idle" or "high" && sheet.Kind == SheetKind.Carburettor));
 
     private static IEnumerable<Component> CarburettorsOf(Aircraft aircraft, Component engine) =>
@@ -49,7 +50,7 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
     // The carburettors of one engine beside each other, by the manual's limit where it is on file.
     private static IEnumerable<SheetTogether> Balance(Aircraft aircraft, Component engine, Inspection inspection, string position)
     {
-        var vacuums = CarburettorsOf(aircraft, engine).Select(carburettor => Reading(SheetWork.Of(Sheets.Carburettor(carburettor), aircraft, inspection), "carburettor-vacuum", position)).OfType<Reading>().ToList();
+        var vacuums = CarburettorsOf(aircraft, engine).Select(carburettor => Reading(SheetWork.Of(EngineSheets.Carburettor(carburettor), aircraft, inspection), "carburettor-vacuum", position)).OfType<Reading>().ToList();
         if (vacuums.Count < 2)
             yield break;
         var (least, most, last) = (vacuums.Min(reading => reading.Value), vacuums.Max(reading => reading.Value), Last(vacuums));
@@ -59,16 +60,16 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
 
     private static IEnumerable<SheetTogether> Repair(SheetWork work)
     {
-        var (found, repaired) = (Reading(work, "exhaust-pressure", "before"), Reading(work, "exhaust-pressure", BenchValue.After));
+        var (found, repaired) = (Reading(work, "exhaust-pressure", "before"), Reading(work, "exhaust-pressure", SheetValue.After));
         if ((repaired ?? found) is not { } tested)
             yield break;
-        var (as_, after) = (Bubbles("before"), Bubbles(BenchValue.After));
+        var (as_, after) = (Bubbles("before"), Bubbles(SheetValue.After));
         var (now, before) = repaired is null ? (as_, null) : (after, found is null ? ((double, bool?)?)null : (In(Unit.Psi, found), as_.Seen));
         var saw = string.Join(", ", new[] { found is null ? null : $"{found.Value:0.##} {found.UnitSymbol} as found{as_.Said}", repaired is null ? null : $"{repaired.Value:0.##} {repaired.UnitSymbol} after{after.Said}" }.OfType<string>());
         var last = now.Check is { } look && look.At > tested.LastAt ? (look.By, look.At) : (tested.PersonId, tested.LastAt);
         yield return new("repair", "Exhaust under pressure", saw, work.Sheet.Kind, work.Sheet.Carrier.Id, ExhaustPressure.Judge(Math.Min(In(Unit.Psi, tested), ExhaustPressure.Most), now.Seen, before), last.Item1, last.Item2);
 
-        (bool? Seen, string Said, BenchCheck? Check) Bubbles(string when) => work.Looks.First(look => look.Of.Key == $"bubbles-{when}").Check switch
+        (bool? Seen, string Said, SheetCheck? Check) Bubbles(string when) => work.Looks.First(look => look.Of.Key == $"bubbles-{when}").Check switch
         {
             { State: LookState.Found } there => (true, $", bubbles: {there.Words}", there),
             { State: LookState.Good } none => (false, ", no bubbles", none),
@@ -79,7 +80,7 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
     // After the work counts, where it was read.
     private static IEnumerable<SheetTogether> Drops(SheetWork work)
     {
-        foreach (var when in new[] { BenchValue.After, "before" })
+        foreach (var when in new[] { SheetValue.After, "before" })
             if (Reading(work, "mag-drop-left", when) is { } left && Reading(work, "mag-drop-right", when) is { } right)
             {
                 var last = Last([left, right]);

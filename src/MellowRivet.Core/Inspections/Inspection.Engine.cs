@@ -1,17 +1,19 @@
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 
 namespace MellowRivet.Core.Inspections;
 
 // The sheets of the engine station.
 public sealed partial class Inspection
 {
-    private List<BenchCheck> benchChecks = [];
+    private List<SheetCheck> sheetChecks = [];
     private List<FilterCut> filterCuts = [];
     private List<Guid> benchedMagnetos = [];
 
     /// <summary>Looks of the engine's sheets that are done.</summary>
-    public IReadOnlyList<BenchCheck> BenchChecks => benchChecks;
+    public IReadOnlyList<SheetCheck> SheetChecks => sheetChecks;
 
     /// <summary>What was found in filters, screens and on magnetic plugs.</summary>
     public IReadOnlyList<FilterCut> FilterCuts => filterCuts;
@@ -30,7 +32,7 @@ public sealed partial class Inspection
     /// <param name="unit">The unit it was typed in.</param>
     /// <param name="by">Who.</param>
     /// <param name="at">When.</param>
-    public Refusal? Measure(Guid id, BenchSheet sheet, BenchValue value, double? typed, Unit unit, Guid by, DateTimeOffset at)
+    public Refusal? Measure(Guid id, EngineSheet sheet, SheetValue value, double? typed, Unit unit, Guid by, DateTimeOffset at)
     {
         if (unit.Dimension != value.Band.Unit.Dimension)
             return new("value", $"{unit} doesn't measure this.");
@@ -39,7 +41,7 @@ public sealed partial class Inspection
         if (value.Danger is { } danger && typed is { } high && unit.To(value.Band.Unit, high) > danger.Above)
             return new("value", danger.Why);
         // A task of the walk that asks for the same has its reading with it; nobody types it twice.
-        var task = value.Position == BenchValue.After ? Tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id)) : null;
+        var task = value.Position == SheetValue.After ? Tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id)) : null;
         var there = Readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading)).ToList();
         if (typed is not { } read)
             Loaded.List(readings).RemoveAll(there.Contains);
@@ -67,7 +69,7 @@ public sealed partial class Inspection
     }
 
     /// <summary>Notes a look of a sheet; what was noted before gives way, its picture and sound stay where no new ones came.</summary>
-    public Refusal? Look(BenchSheet sheet, BenchLook look, BenchCheck check)
+    public Refusal? Look(EngineSheet sheet, SheetLook look, SheetCheck check)
     {
         if (!Enum.IsDefined(check.State))
             return new("state", "Choose what you found.");
@@ -75,17 +77,17 @@ public sealed partial class Inspection
             return new("words", "Say what you found.");
         if (check.Words.Length > 200)
             return new("words", "Up to 200 characters.");
-        var before = benchChecks.FirstOrDefault(other => (other.ComponentId, other.Sheet, other.Key) == (sheet.Carrier.Id, sheet.Kind, look.Key));
-        benchChecks = [.. benchChecks.Where(other => other != before), check with { Photo = check.Photo ?? before?.Photo, Sound = check.Sound ?? before?.Sound }];
+        var before = sheetChecks.FirstOrDefault(other => (other.ComponentId, other.Sheet, other.Key) == (sheet.Carrier.Id, sheet.Kind, look.Key));
+        sheetChecks = [.. sheetChecks.Where(other => other != before), check with { Photo = check.Photo ?? before?.Photo, Sound = check.Sound ?? before?.Sound }];
         return null;
     }
 
     /// <summary>Notes every look of a group that nobody has taken yet as good: one touch for what was looked at in one go.</summary>
-    public Refusal? LookAtRest(BenchSheet sheet, string? title, Guid by, DateTimeOffset at)
+    public Refusal? LookAtRest(EngineSheet sheet, string? title, Guid by, DateTimeOffset at)
     {
         if (sheet.Groups.FirstOrDefault(group => group.Title == title) is not { } group)
             return new("state", "There is no such group of looks on this sheet.");
-        foreach (var look in group.Looks.Where(look => look.With is null && benchChecks.All(check => (check.ComponentId, check.Sheet, check.Key) != (sheet.Carrier.Id, sheet.Kind, look.Key))))
+        foreach (var look in group.Looks.Where(look => look.With is null && sheetChecks.All(check => (check.ComponentId, check.Sheet, check.Key) != (sheet.Carrier.Id, sheet.Kind, look.Key))))
             if (Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, by, at)) is { } refusal)
                 return refusal;
         return null;

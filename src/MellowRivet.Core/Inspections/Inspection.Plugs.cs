@@ -1,3 +1,4 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Plugs;
 

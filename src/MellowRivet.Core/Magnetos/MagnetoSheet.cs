@@ -12,20 +12,20 @@ public static class MagnetoSheet
 {
     private static readonly RuleSource Source = new(Standing.Practice, "common practice, as of a usual type");
 
-    public static BenchValue Primary { get; } = new("magneto-primary", "", "Primary coil", new(Unit.Ohm, 0.2, 0.6, Source));
-    public static BenchValue Secondary { get; } = new("magneto-secondary", "", "Secondary coil", new(Unit.Ohm, 12_000, 16_000, Source));
-    public static BenchValue Capacitor { get; } = new("magneto-capacitor", "", "Capacitor", new(Unit.Microfarad, 0.30, null, Source), SpoiltBy: "capacitor");
+    public static SheetValue Primary { get; } = new("magneto-primary", "", "Primary coil", new(Unit.Ohm, 0.2, 0.6, Source));
+    public static SheetValue Secondary { get; } = new("magneto-secondary", "", "Secondary coil", new(Unit.Ohm, 12_000, 16_000, Source));
+    public static SheetValue Capacitor { get; } = new("magneto-capacitor", "", "Capacitor", new(Unit.Microfarad, 0.30, null, Source), SpoiltBy: "capacitor");
 
     /// <summary>The E-gap: how far after neutral the main points open. 10° ± 4°.</summary>
-    public static BenchValue PointsOpen { get; } = new("magneto-e-gap", "", "Main points open after neutral (E-gap)", new(Unit.Degree, 6, 14, Source));
+    public static SheetValue PointsOpen { get; } = new("magneto-e-gap", "", "Main points open after neutral (E-gap)", new(Unit.Degree, 6, 14, Source));
 
     /// <summary>0.018 ± 0.006 in.</summary>
-    public static BenchValue PointsGap { get; } = new("magneto-points-gap", "", "Main points gap, full open", new(Unit.Inch, 0.012, 0.024, Source), SpoiltBy: "points");
+    public static SheetValue PointsGap { get; } = new("magneto-points-gap", "", "Main points gap, full open", new(Unit.Inch, 0.012, 0.024, Source), SpoiltBy: "points");
 
     /// <summary>30° ± 2° after the main points.</summary>
-    public static BenchValue Retard { get; } = new("magneto-retard", "", "Retard points after the main points", new(Unit.Degree, 28, 32, Source));
+    public static SheetValue Retard { get; } = new("magneto-retard", "", "Retard points after the main points", new(Unit.Degree, 28, 32, Source));
 
-    public static IReadOnlyList<BenchValue> Values { get; } = [Primary, Secondary, Capacitor, PointsOpen, PointsGap, Retard];
+    public static IReadOnlyList<SheetValue> Values { get; } = [Primary, Secondary, Capacitor, PointsOpen, PointsGap, Retard];
 }
 
 /// <summary>Judges the drop of each magneto at run-up. Common practice; the manual decides.</summary>

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -95,11 +96,11 @@ public static class Asks
                 var open = places.Where(place => place.IsUndone).ToList();
                 return [One("plugs", "plugs", open.Count == 0 ? "" : $"{places.Count - open.Count} of {places.Count} done, next {open[0].Hole}")];
             case Asked.Exhaust:
-                return [One("exhaust", "exhaust, hoses, mount", Open(SheetWork.Of(Sheets.Exhaust(aircraft, engine.Component), aircraft, inspection)))];
+                return [One("exhaust", "exhaust, hoses, mount", Open(SheetWork.Of(EngineSheets.Exhaust(aircraft, engine.Component), aircraft, inspection)))];
             case Asked.Magnetos:
-                return On(ComponentKind.Magneto).Select(stay => One("magneto", $"magneto {stay.Position}".Trim(), SheetWork.Of(Sheets.Magneto(stay.Component), aircraft, inspection) is { IsComplete: false } work ? $"{work.Done} of {work.All} done" : "", stay.ComponentId));
+                return On(ComponentKind.Magneto).Select(stay => One("magneto", $"magneto {stay.Position}".Trim(), SheetWork.Of(EngineSheets.Magneto(stay.Component), aircraft, inspection) is { IsComplete: false } work ? $"{work.Done} of {work.All} done" : "", stay.ComponentId));
             default:
-                return On(ComponentKind.Carburettor).Select(stay => One("carburettor", $"carburettor {stay.Position}".Trim(), Open(SheetWork.Of(Sheets.Carburettor(stay.Component), aircraft, inspection), "float"), stay.ComponentId));
+                return On(ComponentKind.Carburettor).Select(stay => One("carburettor", $"carburettor {stay.Position}".Trim(), Open(SheetWork.Of(EngineSheets.Carburettor(stay.Component), aircraft, inspection), "float"), stay.ComponentId));
         }
 
         IEnumerable<Installation> On(ComponentKind kind) => aircraft.SittingOn(id).Where(stay => stay.Component.Kind == kind);

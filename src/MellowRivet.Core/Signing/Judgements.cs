@@ -2,11 +2,13 @@ using MellowRivet.Core.Carburettors;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Exchange;
+using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Worksheets;
 
@@ -25,7 +27,7 @@ public static class InspectionJudgements
     [
         new("compressions", [typeof(JudgedCylinder)], Compressions),
         new("plugs", [typeof(TrayPlace), typeof(PlugJudge), typeof(PlugLooks)], Plugs),
-        new("sheets of the engine station", [typeof(SheetWork), typeof(ValueOnSheet), typeof(BenchCheck), typeof(ToleranceBand)], SheetValues),
+        new("sheets of the engine station", [typeof(SheetWork), typeof(ValueOnSheet), typeof(SheetCheck), typeof(ToleranceBand)], SheetValues),
         new("floats, balance, exhaust pressure, magneto drops", [typeof(SheetTogether), typeof(FloatJudge), typeof(CarburettorBalance), typeof(ExhaustPressure), typeof(MagnetoDrop)], Together),
         new("filters and screens", [typeof(FilterCut)], Filters),
         new("measured tasks, cables, wear, torque and bulletins' steps", [typeof(TaskJudge), typeof(Inspection), typeof(ToleranceBand)], Tasks),
@@ -72,7 +74,7 @@ public static class InspectionJudgements
             foreach (var kind in work.Values.Where(value => value.Judgement is not null && value.Reading!.TaskId is null && !IsSpoilt(work, value)).GroupBy(value => value.Of.Kind))
                 if (work.Values.All(value => value.Of.Kind != kind.Key || value.Reading?.TaskId is null))
                 {
-                    var value = kind.LastOrDefault(one => one.Of.Position == BenchValue.After) ?? kind.Last();
+                    var value = kind.LastOrDefault(one => one.Of.Position == SheetValue.After) ?? kind.Last();
                     yield return new($"sheet/{work.Sheet.Carrier.Id:N}/{kind.Key}", $"{Title(aircraft, engine, work.Sheet)}, {char.ToLowerInvariant(value.Of.Name[0])}{value.Of.Name[1..]}", $"{value.Reading!.Value:0.####} {value.Reading.UnitSymbol}",
                         where, work.Sheet.Carrier.Id, value.Judgement!, value.Reading.PersonId, value.Reading.LastAt, value.Of.IsLaw);
                 }
@@ -120,10 +122,10 @@ public static class InspectionJudgements
     // Every sheet of every engine, and the borescope's, as far as it is filled in.
     private static IEnumerable<(Installation Engine, SheetWork Work)> Works(Inspection inspection, Aircraft aircraft) =>
         from engine in aircraft.Engines
-        from sheet in Sheets.Of(aircraft, engine.Component).Concat(aircraft.SittingOn(engine.ComponentId).Where(stay => stay.Component.Kind == ComponentKind.Cylinder).Select(stay => Sheets.Borescope(stay.Component)))
+        from sheet in EngineSheets.Of(aircraft, engine.Component).Concat(aircraft.SittingOn(engine.ComponentId).Where(stay => stay.Component.Kind == ComponentKind.Cylinder).Select(stay => EngineSheets.Borescope(stay.Component)))
         select (engine, SheetWork.Of(sheet, aircraft, inspection));
 
-    private static string Title(Aircraft aircraft, Installation engine, BenchSheet sheet)
+    private static string Title(Aircraft aircraft, Installation engine, EngineSheet sheet)
     {
         var place = sheet.Carrier.Id == engine.ComponentId ? "" : aircraft.Fitting(sheet.Carrier.Id)?.Position ?? "";
         return $"{sheet.Kind.InWords()}{(place.Length > 0 ? $" {place}" : "")}{(On(aircraft, engine) is { Length: > 0 } on ? $", {on.TrimEnd()}" : "")}";

@@ -103,7 +103,7 @@ public static class WhoseLook
                 var parts = aircraft.SittingOn(engine.ComponentId).Select(stay => stay.ComponentId).Append(engine.ComponentId).ToHashSet();
                 foreach (var reading in inspection.Readings.Where(reading => reading.TaskId is null && reading.ComponentId is { } part && parts.Contains(part)))
                     yield return (reading.PersonId, reading.LastAt);
-                foreach (var check in inspection.BenchChecks.Where(check => parts.Contains(check.ComponentId)))
+                foreach (var check in inspection.SheetChecks.Where(check => parts.Contains(check.ComponentId)))
                     yield return (check.By, check.At);
                 foreach (var mark in inspection.PlugMarks.Where(mark => parts.Contains(mark.PlugId)))
                     yield return (mark.By, mark.At);

@@ -1,8 +1,10 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Core.Trends;
@@ -82,7 +84,7 @@ public static class SeriesBoard
     }
 
     // A plug's series goes with the plug, whichever hole it sat in; what a task or the run after the work measured is one series.
-    private static string PlaceOf(Reading reading, string kind) => kind.StartsWith("plug-", StringComparison.Ordinal) || reading.TaskId is not null || reading.Position == BenchValue.After ? "" : reading.Position;
+    private static string PlaceOf(Reading reading, string kind) => kind.StartsWith("plug-", StringComparison.Ordinal) || reading.TaskId is not null || reading.Position == SheetValue.After ? "" : reading.Position;
 
     private static Series One(Aircraft aircraft, string kind, Guid? componentId, string position, List<Reading> readings, Unit unit, double? limit, Direction? direction, HoursAxis axis)
     {

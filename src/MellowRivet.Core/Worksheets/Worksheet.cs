@@ -1,6 +1,6 @@
 using System.Text.Encodings.Web;
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;

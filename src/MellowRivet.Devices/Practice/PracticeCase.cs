@@ -4,18 +4,18 @@ using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Devices.Practice;
 
-/// <summary>What lies on the bench of a case: the instruments that are there.</summary>
+/// <summary>What a case has to measure with: the instruments that are there.</summary>
 /// <param name="Layout">The engine, drawn; null where the case has none.</param>
 /// <param name="Tester">The compression tester; null where there is none.</param>
 /// <param name="Plugs">The plug tester, with the holes whose plugs lie there.</param>
 /// <param name="Scale">The scale, with the pairs of floats beside it.</param>
 /// <param name="Tensiometer">The tensiometer, with its cables.</param>
-public sealed record PracticeBench(
+public sealed record PracticeSet(
     EngineLayout? Layout = null, ICompressionTester? Tester = null,
     (IPlugTester Tester, IReadOnlyList<PlugHole> Holes)? Plugs = null, (IFloatScale Scale, IReadOnlyList<(string One, string Other)> Pairs)? Scale = null,
     (ICableTensiometer Meter, IReadOnlyList<string> Cables)? Tensiometer = null);
 
-/// <summary>Something that was taken at the bench.</summary>
+/// <summary>A reading that was taken.</summary>
 /// <param name="Token">What was asked for, as the address carries it.</param>
 /// <param name="Words">What the instrument showed.</param>
 /// <param name="Value">The number, where a needle shows it; null otherwise.</param>
@@ -37,14 +37,14 @@ public sealed record PracticeSaid(bool IsRight, Judgement Judgement, string Less
 /// <param name="Title">What is shown.</param>
 /// <param name="Story">What a person is told.</param>
 /// <param name="Question">What is asked.</param>
-/// <param name="Bench">The instruments, with what is hidden.</param>
+/// <param name="Instruments">The instruments, with what is hidden.</param>
 /// <param name="Answers">The answers to choose from.</param>
 /// <param name="Right">The key of the right one.</param>
 /// <param name="Judge">What Core's rules say of the truth.</param>
 /// <param name="Lesson">Why, and what it teaches.</param>
 /// <param name="Wanted">Readings that the right answer needs: each a beginning of a token, with its words.</param>
 public sealed record PracticeCase(
-    string Key, string Title, string Story, string Question, PracticeBench Bench, IReadOnlyList<PracticeAnswer> Answers, string Right,
+    string Key, string Title, string Story, string Question, PracticeSet Instruments, IReadOnlyList<PracticeAnswer> Answers, string Right,
     Func<Judgement> Judge, string Lesson, IReadOnlyList<(string Token, string Words)> Wanted)
 {
     /// <summary>What is said to an answer, seen with what was taken before it.</summary>

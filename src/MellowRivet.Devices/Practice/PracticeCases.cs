@@ -24,7 +24,7 @@ public static class PracticeCases
     public static PracticeCase? Find(string? key) => All.FirstOrDefault(one => one.Key == key);
 
     /// <summary>An engine by chance, the same for the same seed: to read for as long as one likes.</summary>
-    public static PracticeBench Free(int seed)
+    public static PracticeSet Free(int seed)
     {
         var chance = new Random(seed);
         var layout = new[] { EngineLayout.FlatFour, EngineLayout.FlatFourRear, EngineLayout.FlatSix }[chance.Next(3)];

@@ -1,8 +1,10 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
@@ -21,7 +23,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
             .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut).Ignore(row => row.ForeignObjects)
             .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
-            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.BenchChecks).Ignore(row => row.FilterCuts).Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins)
+            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts).Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins)
             .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
@@ -31,7 +33,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<ForeignObject>>("foreignObjects").HasColumnName("ForeignObjects").AsJson();
         inspection.Property<List<CarriedMark>>("carriedMarks").HasColumnName("CarriedMarks").AsJson();
         inspection.Property<List<PlugMark>>("plugMarks").HasColumnName("PlugMarks").AsJson();
-        inspection.Property<List<BenchCheck>>("benchChecks").HasColumnName("BenchChecks").AsJson();
+        inspection.Property<List<SheetCheck>>("sheetChecks").HasColumnName("BenchChecks").AsJson();
         inspection.Property<List<FilterCut>>("filterCuts").HasColumnName("FilterCuts").AsJson();
         inspection.Property<List<Guid>>("benchedMagnetos").HasColumnName("BenchedMagnetos").AsJson();
         inspection.Property<List<BulletinWork>>("bulletins").HasColumnName("Bulletins").AsJson();

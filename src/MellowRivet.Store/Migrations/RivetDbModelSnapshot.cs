@@ -737,7 +737,7 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("MeterReadings");
                 });
 
-            modelBuilder.Entity("MellowRivet.Core.Inspections.CompressionTest", b =>
+            modelBuilder.Entity("MellowRivet.Core.Compression.CompressionTest", b =>
                 {
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
@@ -818,7 +818,7 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("benchChecks")
+                    b.Property<string>("sheetChecks")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("BenchChecks");
@@ -1697,7 +1697,7 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("MellowRivet.Core.Inspections.CompressionTest", b =>
+            modelBuilder.Entity("MellowRivet.Core.Compression.CompressionTest", b =>
                 {
                     b.HasOne("MellowRivet.Core.Fleet.Component", null)
                         .WithMany()

@@ -27,7 +27,7 @@ internal static class BenchApi
         bench.MapPost("/bench/wear", (HttpRequest request) => BenchBody.AnswerAsync<WearCall>(request, ReadWear))
             .Accepts<WearCall>("application/json").Produces<WearAnswer>().ProducesValidationProblem()
             .WithName("BenchWear").WithSummary("Hours left until something worn meets its minimum.");
-        bench.MapEngineBench();
+        bench.MapEngine();
         bench.MapFinding();
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
             .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()

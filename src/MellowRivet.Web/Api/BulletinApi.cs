@@ -6,7 +6,7 @@ using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Handover;
 

@@ -1,6 +1,6 @@
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Api;

@@ -13,6 +13,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;

@@ -10,7 +10,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Hosting;
 
 namespace MellowRivet.Web.Demo;

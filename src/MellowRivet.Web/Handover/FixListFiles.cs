@@ -5,11 +5,12 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using MellowRivet.Core;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Handover;

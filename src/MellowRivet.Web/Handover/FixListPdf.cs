@@ -1,8 +1,9 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Look;
 using SkiaSharp;
 
@@ -51,7 +52,7 @@ public sealed class FixListPdf : IDisposable
             Turn();
             Say($"{job.Aircraft.Registration}, {job.Aircraft.Type}, s/n {job.Aircraft.SerialNumber}", bold, 15, ink);
             Say($"Fix list of the {inspection.Kind.InWords()} {inspection.WorkOrder}, begun {inspection.OpenedOn:yyyy-MM-dd} at {inspection.TimeInService} h", plain, 10, soft);
-            foreach (var group in FixList.WorstFirst(inspection.Discrepancies.Where(found => found.Disposition != Disposition.Withdrawn)).GroupBy(found => found.Class).OrderBy(group => group.Key))
+            foreach (var group in FixListRules.WorstFirst(inspection.Discrepancies.Where(found => found.Disposition != Disposition.Withdrawn)).GroupBy(found => found.Class).OrderBy(group => group.Key))
             {
                 Room(60);
                 y += 12;

@@ -5,7 +5,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Store;
 using MellowRivet.Web.Demo;
-using MellowRivet.Web.Hosting.Benching;
+using MellowRivet.Web.Hosting.Benchmarking;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Hosting;
@@ -51,10 +51,10 @@ public static class CommandLine
         var seed = new Command("seed", "Make an invented shop without serving it") { shop, today };
         seed.SetAction((parsed, stop) => SeedAsync(Invented(parsed.GetValue(data), parsed.GetValue(today), parsed.GetValue(shop)!), parsed.GetValue(shop) == "big", parsed.GetValue(today), stop));
         var parts = new Argument<string[]>("PART") { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
-        parts.AcceptOnlyFromAmong([.. Bench.Parts]);
+        parts.AcceptOnlyFromAmong([.. Benchmark.Parts]);
         var only = new Option<string?>("--only") { Description = "Measure only what is called so, or has it in its name" };
-        var bench = new Command("bench", "Measure server times over demo data") { parts, only };
-        bench.SetAction((parsed, stop) => Bench.RunAsync(parsed.GetValue(parts) ?? [], parsed.GetValue(only) ?? "", parsed.GetValue(data), stop));
+        var benchmark = new Command("bench", "Measure server times over demo data") { parts, only };
+        benchmark.SetAction((parsed, stop) => Benchmark.RunAsync(parsed.GetValue(parts) ?? [], parsed.GetValue(only) ?? "", parsed.GetValue(data), stop));
 
         var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
         var exportFile = new Argument<string>("FILE") { Description = "Where the JSON goes" };
@@ -64,7 +64,7 @@ public static class CommandLine
         var import = new Command("import", "Take in an aircraft's file") { importFile };
         import.SetAction((parsed, stop) => ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
 
-        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, export, import, seed, bench };
+        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, export, import, seed, benchmark };
         root.Options.Add(data);
         root.SetAction(_ => root.Parse("--help").Invoke());
         if (args is ["help"])

@@ -3,7 +3,7 @@ using System.Text.Json.Serialization;
 using System.Threading.RateLimiting;
 using MellowRivet.Core;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Demo;
@@ -102,7 +102,7 @@ public static class RivetApp
             .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());
 
-        builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>().AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<Outbox>();
+        builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>().AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<OutgoingMail>();
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));

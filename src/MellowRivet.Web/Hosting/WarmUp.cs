@@ -1,3 +1,4 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;

@@ -1,4 +1,4 @@
-using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.EngineRun;
 
 namespace MellowRivet.Web.Look;
 

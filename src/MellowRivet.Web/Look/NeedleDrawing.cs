@@ -22,7 +22,7 @@ public sealed record NeedleDrawing(double Supply, double Held, string Heard, str
         if (token.Split('-') is not ["c", var number, var warmth, var degrees, var rocked] || !int.TryParse(number, CultureInfo.InvariantCulture, out var cylinder))
             return null;
         var setUp = new CylinderSetUp(warmth == "hot", double.Parse(degrees, CultureInfo.InvariantCulture), rocked == "rocked");
-        var way = BenchReader.Settling(tester, cylinder, setUp);
+        var way = PracticeReader.Settling(tester, cylinder, setUp);
         var trace = "M" + string.Join("L", way.Select((psi, tenth) => FormattableString.Invariant($"{tenth * TraceWidth / 50.0:0.#} {TraceHeight - 6 - psi / FullScale * (TraceHeight - 12):0.#}")));
         return new(tester.Supply.Value, Math.Round(tester.Needle(cylinder, setUp, 8).Value), tester.Heard(cylinder, setUp).Heard(), trace);
     }

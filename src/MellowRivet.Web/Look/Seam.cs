@@ -1,4 +1,5 @@
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;

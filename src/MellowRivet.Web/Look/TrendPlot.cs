@@ -1,5 +1,4 @@
 using MellowRivet.Core.Compression;
-using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Web.Look;

@@ -8,7 +8,7 @@ namespace MellowRivet.Web.Pages;
 
 /// <summary>The mail that would have left the shop.</summary>
 [Needs(Right.Look)]
-public sealed class OutboxModel(Outbox outbox) : PageModel
+public sealed class OutboxModel(OutgoingMail outbox) : PageModel
 {
     public IReadOnlyList<OutMail> Mails { get; private set; } = [];
 

@@ -2,7 +2,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Walk;
 using Microsoft.AspNetCore.Mvc;

@@ -1,4 +1,5 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;

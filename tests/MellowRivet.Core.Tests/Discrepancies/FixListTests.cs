@@ -1,3 +1,4 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 
@@ -22,7 +23,7 @@ public class FixListTests
         var done = Found(1, DiscrepancyClass.Airworthiness);
         done.Correct(new("done"), Free, Fixture.Ines, Fixture.Now);
         Discrepancy[] list = [done, Found(2, DiscrepancyClass.Watch), Found(3, DiscrepancyClass.Recommended), Found(4, DiscrepancyClass.Airworthiness), Found(5, DiscrepancyClass.Airworthiness, grounded: true), Found(6, DiscrepancyClass.Deferrable)];
-        FixList.WorstFirst(list).Select(found => found.Number).ShouldBe([5, 4, 6, 3, 2, 1]);
+        FixListRules.WorstFirst(list).Select(found => found.Number).ShouldBe([5, 4, 6, 3, 2, 1]);
     }
 
     [Theory]
@@ -38,7 +39,7 @@ public class FixListTests
         var found = DeferralTests.Found(DiscrepancyClass.Recommended, "Tyre shows cord", "gear", "left main", number: 7);
         found.Add(Guid.NewGuid(), "heard it slap", Fixture.Ines, Fixture.Now).ShouldBeNull();
         found.Correct(new("Changed", CorrectionKind.Replaced, "manual 32-40"), Free, Fixture.Ines, Fixture.Now);
-        FixList.Holds(found, "26-1-07", "Landing gear", sought).ShouldBe(holds);
+        FixListRules.Holds(found, "26-1-07", "Landing gear", sought).ShouldBe(holds);
     }
 
     [Fact]
@@ -49,7 +50,7 @@ public class FixListTests
         Recurrence none = new(new Dictionary<Guid, Discrepancy> { [other.Id] = mine }, []);
         other.Move(Disposition.Asked, null, Free, Fixture.Ines, Fixture.Now);
         other.Add(Guid.NewGuid(), "How long will it hold?", null, Fixture.Now);
-        bool Belongs(Discrepancy found, FixListShow show, Guid? me = null) => FixList.Belongs(found, show, me ?? Fixture.Ines, none);
+        bool Belongs(Discrepancy found, FixListShow show, Guid? me = null) => FixListRules.Belongs(found, show, me ?? Fixture.Ines, none);
         Belongs(mine, FixListShow.Mine).ShouldBeTrue();
         Belongs(mine, FixListShow.Mine, nobody).ShouldBeFalse();
         (Belongs(mine, FixListShow.OwnerWaits), Belongs(other, FixListShow.OwnerWaits)).ShouldBe((false, true));

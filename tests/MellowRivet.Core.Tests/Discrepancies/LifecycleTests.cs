@@ -1,5 +1,6 @@
 using FsCheck;
 using FsCheck.Fluent;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;

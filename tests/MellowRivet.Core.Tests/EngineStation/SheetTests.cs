@@ -1,9 +1,11 @@
 using MellowRivet.Core.Due;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 
 namespace MellowRivet.Core.Tests.EngineStation;
 
@@ -21,15 +23,15 @@ public class SheetTests
         aircraft.Install(magneto, "left", new Hours(0), new Hours(0), engine.Id);
     }
 
-    private Refusal? Measure(BenchSheet sheet, string kind, double? value, Unit? unit = null, string position = "")
+    private Refusal? Measure(EngineSheet sheet, string kind, double? value, Unit? unit = null, string position = "")
     {
         var of = sheet.Values.First(one => one.Kind == kind && one.Position == position);
         return inspection.Measure(Guid.NewGuid(), sheet, of, value, unit ?? of.Band.Unit, Fixture.Ines, Fixture.Now);
     }
 
-    private SheetWork Work(BenchSheet sheet) => SheetWork.Of(sheet, aircraft, inspection);
+    private SheetWork Work(EngineSheet sheet) => SheetWork.Of(sheet, aircraft, inspection);
 
-    private void LookAtAll(BenchSheet sheet)
+    private void LookAtAll(EngineSheet sheet)
     {
         foreach (var look in sheet.Looks)
             inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
@@ -39,14 +41,14 @@ public class SheetTests
     public void An_engine_has_a_sheet_for_each_magneto_and_carburettor_and_three_of_its_own()
     {
         aircraft.Install(new(Guid.NewGuid(), ComponentKind.Carburettor, "", "C-1"), "left", new Hours(0), null, engine.Id);
-        Sheets.Of(aircraft, engine).Select(sheet => sheet.Kind).ShouldBe([SheetKind.Magneto, SheetKind.Carburettor, SheetKind.Oil, SheetKind.Exhaust, SheetKind.Run]);
+        EngineSheets.Of(aircraft, engine).Select(sheet => sheet.Kind).ShouldBe([SheetKind.Magneto, SheetKind.Carburettor, SheetKind.Oil, SheetKind.Exhaust, SheetKind.Run]);
     }
 
     // The due item counts from here only where the whole sheet is done, and good.
     [Fact]
     public void A_bench_inspection_is_done_when_the_whole_sheet_is_done_and_good()
     {
-        var sheet = Sheets.Magneto(magneto);
+        var sheet = EngineSheets.Magneto(magneto);
         inspection.Bench(Work(sheet), true)!.Message.ShouldContain("17");
         foreach (var (kind, value) in new[] { ("magneto-primary", 0.4), ("magneto-secondary", 14_000.0), ("magneto-capacitor", 0.29), ("magneto-e-gap", 10), ("magneto-points-gap", 0.018), ("magneto-retard", 30), ("magneto-timing", 25) })
             Measure(sheet, kind, value).ShouldBeNull();
@@ -65,7 +67,7 @@ public class SheetTests
     [Fact]
     public void The_manuals_limit_stands_before_the_usual_one_and_units_are_converted()
     {
-        var run = Sheets.Run(engine);
+        var run = EngineSheets.Run(engine);
         aircraft.SetLimit(new("suction", "inHg", 4.8, 5.2, "manual 37-00"));
         // 1 kPa is 0.2953 inHg (NIST SP 811): 16 kPa are 4.72.
         Measure(run, "suction", 16, Unit.Kilopascal, "after").ShouldBeNull();
@@ -79,7 +81,7 @@ public class SheetTests
     [Fact]
     public void A_value_of_the_run_is_typed_once()
     {
-        var run = Sheets.Run(engine);
+        var run = EngineSheets.Run(engine);
         var task = inspection.Tasks.Single(one => one.Key == "oil");
         Measure(run, "oil-pressure", 40, null, "after").ShouldBeNull();
         inspection.JudgementAt(task, aircraft)!.Verdict.ShouldBe(Verdict.Reject);
@@ -96,9 +98,9 @@ public class SheetTests
     [Fact]
     public void What_is_found_is_said_and_keeps_its_picture()
     {
-        var sheet = Sheets.Exhaust(aircraft, engine);
+        var sheet = EngineSheets.Exhaust(aircraft, engine);
         var can = sheet.Looks.Single(look => look.Key == "can");
-        BenchCheck Found(string words, Core.Discrepancies.Photo? photo = null) => new(engine.Id, SheetKind.Exhaust, "can", LookState.Found, words, photo, null, Fixture.Ines, Fixture.Now);
+        SheetCheck Found(string words, Core.Discrepancies.Photo? photo = null) => new(engine.Id, SheetKind.Exhaust, "can", LookState.Found, words, photo, null, Fixture.Ines, Fixture.Now);
         inspection.Look(sheet, can, Found("")).ShouldNotBeNull().Field.ShouldBe("words");
         inspection.Look(sheet, can, Found("Dull at the rear", new(new string('a', 64), 10, 10, null, Fixture.Now))).ShouldBeNull();
         inspection.Look(sheet, can, Found("Dull at the rear, a hole")).ShouldBeNull();
@@ -126,7 +128,7 @@ public class SheetTests
     [Fact]
     public void Above_five_psi_an_exhaust_is_not_tested_in_whatever_unit_it_is_typed()
     {
-        var sheet = Sheets.Exhaust(aircraft, engine);
+        var sheet = EngineSheets.Exhaust(aircraft, engine);
         Measure(sheet, "exhaust-pressure", 5.1, null, "before")!.Message.ShouldContain("Dangerous");
         Measure(sheet, "exhaust-pressure", 0.5, Unit.Bar, "after")!.Message.ShouldContain("Dangerous");
         Measure(sheet, "exhaust-pressure", 5, null, "before").ShouldBeNull();
@@ -137,7 +139,7 @@ public class SheetTests
     [Fact]
     public void Bubbles_are_asked_for_once_a_pressure_was_read_and_answer_for_it()
     {
-        var sheet = Sheets.Exhaust(aircraft, engine);
+        var sheet = EngineSheets.Exhaust(aircraft, engine);
         SheetTogether Together() => SheetTogether.Of(aircraft, engine, inspection).Single(one => one.Key == "repair");
         void Bubbles(string when, LookState state, string words = "") => inspection.Look(sheet, sheet.Looks.Single(look => look.Key == $"bubbles-{when}"), new(engine.Id, SheetKind.Exhaust, $"bubbles-{when}", state, words, null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
         Work(sheet).Looks.Where(look => look.Of.Key.StartsWith("bubbles", StringComparison.Ordinal)).ShouldAllBe(look => !look.IsWanted);
@@ -159,7 +161,7 @@ public class SheetTests
     public void What_is_found_at_a_part_rejects_its_good_value(string kind, double value, string look, string words)
     {
         var magneto = aircraft.Fitted(ComponentKind.Magneto).First().Component;
-        var sheet = Sheets.Magneto(magneto);
+        var sheet = EngineSheets.Magneto(magneto);
         Measure(sheet, kind, value).ShouldBeNull();
         ValueOnSheet Read() => Work(sheet).Values.Single(one => one.Of.Kind == kind);
         Read().Judgement!.Verdict.ShouldBe(Verdict.Good);

@@ -1,8 +1,8 @@
 using MellowRivet.Core.Compression;
-using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Trends;
 

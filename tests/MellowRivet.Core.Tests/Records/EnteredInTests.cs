@@ -1,9 +1,9 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
-using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;

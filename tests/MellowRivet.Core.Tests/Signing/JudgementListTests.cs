@@ -7,6 +7,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
@@ -56,10 +57,10 @@ public class JudgementListTests
     private IReadOnlyList<string> Entered(Book book) => [.. RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today)
         .Single(draft => draft.Book == book).Content["work"]!.AsArray().Select(line => $"{line}")];
 
-    private void Value(BenchSheet sheet, string kind, string position, double value, int minute = 0) =>
+    private void Value(EngineSheet sheet, string kind, string position, double value, int minute = 0) =>
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == kind && one.Position == position), value, sheet.Values.First(one => one.Kind == kind).Band.Unit, Fixture.Ines, Fixture.Now.AddMinutes(minute)).ShouldBeNull();
 
-    private void Found(BenchSheet sheet, string key, int minute = 0, LookState state = LookState.Found) =>
+    private void Found(EngineSheet sheet, string key, int minute = 0, LookState state = LookState.Found) =>
         inspection.Look(sheet, sheet.Looks.Single(look => look.Key == key), new(sheet.Carrier.Id, sheet.Kind, key, state, "cracked", null, null, Fixture.Ines, Fixture.Now.AddMinutes(minute))).ShouldBeNull();
 
     private void Task(string key, double value, ReadingConditions? conditions = null)
@@ -86,22 +87,22 @@ public class JudgementListTests
             aircraft.TakeOff(Place("1T").Plug!.Id, Fixture.Today, aircraft.TimeInService, "worn").ShouldBeNull();
             aircraft.Install(new(Guid.NewGuid(), ComponentKind.Plug, "P", "99") { Suits = IgnitionKind.HighEnergy }, "1T", aircraft.TimeInService, default, engine.Id);
         },
-        ["magneto, retard angle"] = () => Value(Sheets.Magneto(Part(ComponentKind.Magneto)), "magneto-retard", "", 40),
-        ["magneto, look"] = () => Found(Sheets.Magneto(Part(ComponentKind.Magneto)), "block"),
-        ["floats"] = () => { var sheet = Sheets.Carburettor(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 4.2); Value(sheet, "float", "other", 4.1); },
-        ["floats weighed twice"] = () => { var sheet = Sheets.Carburettor(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 3.2); Value(sheet, "float", "other", 3.1); Value(sheet, "float", "together", 6.9); },
-        ["bowl"] = () => Found(Sheets.Carburettor(Part(ComponentKind.Carburettor)), "needle"),
-        ["oil, look"] = () => Found(Sheets.Oil(engine), "magnetic-plug"),
+        ["magneto, retard angle"] = () => Value(EngineSheets.Magneto(Part(ComponentKind.Magneto)), "magneto-retard", "", 40),
+        ["magneto, look"] = () => Found(EngineSheets.Magneto(Part(ComponentKind.Magneto)), "block"),
+        ["floats"] = () => { var sheet = EngineSheets.Carburettor(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 4.2); Value(sheet, "float", "other", 4.1); },
+        ["floats weighed twice"] = () => { var sheet = EngineSheets.Carburettor(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 3.2); Value(sheet, "float", "other", 3.1); Value(sheet, "float", "together", 6.9); },
+        ["bowl"] = () => Found(EngineSheets.Carburettor(Part(ComponentKind.Carburettor)), "needle"),
+        ["oil, look"] = () => Found(EngineSheets.Oil(engine), "magnetic-plug"),
         ["filter"] = () => inspection.Cut(new(Guid.NewGuid(), engine.Id, FilterPlace.Filter, FilterMetal.Ferrous, FilterAmount.Chunks, "", null, Fixture.Ines, Fixture.Now)),
-        ["exhaust, look"] = () => Found(Sheets.Exhaust(aircraft, engine), "exchanger"),
-        ["exhaust, pressure"] = () => { var sheet = Sheets.Exhaust(aircraft, engine); Value(sheet, "exhaust-pressure", "before", 4); Value(sheet, "exhaust-pressure", "after", 3, 5); },
-        ["hose"] = () => Found(Sheets.Exhaust(aircraft, engine), $"hose-{Part(ComponentKind.Hose).Id:N}"),
-        ["run, magneto drop"] = () => Value(Sheets.Run(engine), "mag-drop-left", "after", 260),
-        ["run, no drop at all"] = () => Value(Sheets.Run(engine), "mag-drop-left", "before", 0),
-        ["run, drops apart"] = () => { Value(Sheets.Run(engine), "mag-drop-left", "after", 150); Value(Sheets.Run(engine), "mag-drop-right", "after", 60); },
-        ["run, no limit on file"] = () => Value(Sheets.Run(engine), "oil-pressure", "before", 70),
-        ["run, look"] = () => Found(Sheets.Run(engine), "leak-check"),
-        ["borescope"] = () => Found(Sheets.Borescope(aircraft.Cylinder(engine, 2)!), "exhaust-valve"),
+        ["exhaust, look"] = () => Found(EngineSheets.Exhaust(aircraft, engine), "exchanger"),
+        ["exhaust, pressure"] = () => { var sheet = EngineSheets.Exhaust(aircraft, engine); Value(sheet, "exhaust-pressure", "before", 4); Value(sheet, "exhaust-pressure", "after", 3, 5); },
+        ["hose"] = () => Found(EngineSheets.Exhaust(aircraft, engine), $"hose-{Part(ComponentKind.Hose).Id:N}"),
+        ["run, magneto drop"] = () => Value(EngineSheets.Run(engine), "mag-drop-left", "after", 260),
+        ["run, no drop at all"] = () => Value(EngineSheets.Run(engine), "mag-drop-left", "before", 0),
+        ["run, drops apart"] = () => { Value(EngineSheets.Run(engine), "mag-drop-left", "after", 150); Value(EngineSheets.Run(engine), "mag-drop-right", "after", 60); },
+        ["run, no limit on file"] = () => Value(EngineSheets.Run(engine), "oil-pressure", "before", 70),
+        ["run, look"] = () => Found(EngineSheets.Run(engine), "leak-check"),
+        ["borescope"] = () => Found(EngineSheets.Borescope(aircraft.Cylinder(engine, 2)!), "exhaust-valve"),
         ["wear"] = () => Task("pads", 0.08),
         ["cable"] = () => Task("cable", 20, new(Celsius: 15)),
         ["torque"] = () => Task("bolt", 400),
@@ -175,7 +176,7 @@ public class JudgementListTests
     [Fact]
     public void A_bad_value_that_is_taken_back_is_not_answered()
     {
-        var sheet = Sheets.Run(engine);
+        var sheet = EngineSheets.Run(engine);
         Value(sheet, "mag-drop-left", "after", 260);
         inspection.Remember(aircraft);
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == "mag-drop-left" && one.Position == "after"), null, Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
@@ -232,7 +233,7 @@ public class JudgementListTests
     public void A_number_put_right_is_read_again_and_a_look_is_answered_by_what_was_done()
     {
         Fixture.Compress(inspection, aircraft, 2, 15, again: true);
-        Found(Sheets.Exhaust(aircraft, engine), "slip-joint");
+        Found(EngineSheets.Exhaust(aircraft, engine), "slip-joint");
         foreach (var line in Lines)
             inspection.PutOnList(Guid.NewGuid(), line.Judged.What, line.Judged.Where.ZoneKey, "", new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, line.Judged, Fixture.Classes).Found!
                 .Correct(new("put right", CorrectionKind.Repaired, "manual"), inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
@@ -246,7 +247,7 @@ public class JudgementListTests
     [Fact]
     public void What_is_seen_bad_again_after_it_was_put_right_is_not_answered_by_that()
     {
-        var sheet = Sheets.Exhaust(aircraft, engine);
+        var sheet = EngineSheets.Exhaust(aircraft, engine);
         Found(sheet, "slip-joint");
         var (found, _) = inspection.PutOnList(Guid.NewGuid(), "slip joint", "engine", "", new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, Only.Judged, Fixture.Classes);
         Found(sheet, "slip-joint", minute: 10);

@@ -1,10 +1,11 @@
 using FsCheck;
 using FsCheck.Fluent;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
-using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;

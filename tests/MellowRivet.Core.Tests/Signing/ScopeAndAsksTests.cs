@@ -168,7 +168,7 @@ public class ScopeAndAsksTests
         var engine = aircraft.Engines.Single().Component;
         var inspection = Fixture.Inspection(aircraft);
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeFalse();
-        var sheet = Sheets.Run(engine);
+        var sheet = EngineSheets.Run(engine);
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(value => value.Kind == "static-rpm" && value.Position == "before"), 2350, Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeTrue();
         foreach (var number in new[] { 1, 2, 3, 4 })

@@ -124,7 +124,7 @@ public class WhoseLookTests
         Zone().Waiting.ShouldBeEmpty();
         reading.Correct(78, null, Helper.Id, Fixture.Now.AddMinutes(20));
         Zone().Waiting.ShouldNotBeEmpty();
-        var sheet = Sheets.Exhaust(aircraft, engine.Component);
+        var sheet = EngineSheets.Exhaust(aircraft, engine.Component);
         inspection.LookAtZone(Zone().ZoneKey, [], Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now.AddMinutes(30)).ShouldBeNull();
         inspection.LookAtRest(sheet, "Intake", Helper.Id, Fixture.Now.AddMinutes(40)).ShouldBeNull();
         Zone().Waiting.ShouldHaveSingleItem().ShouldContain("values and looks");

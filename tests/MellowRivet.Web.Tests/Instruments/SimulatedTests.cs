@@ -31,7 +31,7 @@ public class SimulatedTests
     [Fact]
     public void The_needle_rises_until_it_stands()
     {
-        var way = BenchReader.Settling(Tester(0.6), 1, new(Hot: true));
+        var way = PracticeReader.Settling(Tester(0.6), 1, new(Hot: true));
         way.Zip(way.Skip(1)).ShouldAllBe(pair => pair.Second > pair.First);
         way[0].ShouldBe(0);
         way[^1].ShouldBe(Tester(0.6).Needle(1, new(Hot: true), 60).Value, 0.5);
@@ -91,14 +91,14 @@ public class SimulatedTests
         one.Say(one.Right, []).Missed.Count.ShouldBe(one.Wanted.Count);
         one.Say(one.Answers.First(answer => answer.Key != one.Right).Key, []).IsRight.ShouldBeFalse();
         foreach (var (token, _) in one.Wanted)
-            BenchReader.Take(one.Bench, token.StartsWith('c') ? $"c-{token.Split('-')[1]}-{(token.Contains("cold") ? "cold" : "hot")}-0-{(token.EndsWith("rocked", StringComparison.Ordinal) ? "rocked" : "still")}" : token).ShouldNotBeNull(token);
+            PracticeReader.Take(one.Instruments, token.StartsWith('c') ? $"c-{token.Split('-')[1]}-{(token.Contains("cold") ? "cold" : "hot")}-0-{(token.EndsWith("rocked", StringComparison.Ordinal) ? "rocked" : "still")}" : token).ShouldNotBeNull(token);
     }
 
     // The lessons tell numbers: what a hand reads at the bench is what they rest on.
     [Fact]
     public void What_the_lessons_say_can_be_read_off_the_instruments()
     {
-        double Read(string key, string token) => BenchReader.Take(PracticeCases.Find(key)!.Bench, token)!.Value!.Value;
+        double Read(string key, string token) => PracticeReader.Take(PracticeCases.Find(key)!.Instruments, token)!.Value!.Value;
         Read("stuck-ring", "c-3-hot-0-still").ShouldBeLessThan(60);
         Read("stuck-ring", "c-3-hot-0-rocked").ShouldBeInRange(60, 69);
         Read("burnt-valve", "c-2-hot-0-rocked").ShouldBeLessThan(60);
@@ -119,7 +119,7 @@ public class SimulatedTests
     [InlineData("t-nowhere")]
     [InlineData("x-1")]
     [InlineData("")]
-    public void What_the_bench_does_not_have_is_not_read(string token) => BenchReader.Take(PracticeCases.Free(7), token).ShouldBeNull();
+    public void What_the_bench_does_not_have_is_not_read(string token) => PracticeReader.Take(PracticeCases.Free(7), token).ShouldBeNull();
 
     [Fact]
     public void The_same_number_is_the_same_engine()
@@ -127,7 +127,7 @@ public class SimulatedTests
         var (one, other) = (PracticeCases.Free(42), PracticeCases.Free(42));
         one.Layout!.ShouldBe(other.Layout);
         foreach (var place in one.Layout!.Cylinders)
-            BenchReader.Take(one, $"c-{place.Number}-hot-0-still").ShouldBe(BenchReader.Take(other, $"c-{place.Number}-hot-0-still"));
+            PracticeReader.Take(one, $"c-{place.Number}-hot-0-still").ShouldBe(PracticeReader.Take(other, $"c-{place.Number}-hot-0-still"));
         one.Plugs!.Value.Holes.ShouldContain(new PlugHole(1, PlugRow.Top));
     }
 }

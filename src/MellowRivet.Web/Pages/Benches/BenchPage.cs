@@ -13,7 +13,7 @@ namespace MellowRivet.Web.Pages.Benches;
 public sealed record BenchField(string Name, string Label, string Unit, string? Value, string? Problem);
 
 /// <summary>A sheet of the bench and its place in the list.</summary>
-public sealed record BenchSheetLink(string Href, string Title, string Says);
+public sealed record Calculator(string Href, string Title, string Says);
 
 /// <summary>
 /// A calculator that needs no aircraft. It keeps nothing: what is typed stands in the address, and the answer is the one the
@@ -27,7 +27,7 @@ public abstract class BenchPage : PageModel
     /// <summary>Something was typed.</summary>
     public bool Asked => Request.Query.Count > 0;
 
-    public static IReadOnlyList<BenchSheetLink> Sheets { get; } =
+    public static IReadOnlyList<Calculator> Sheets { get; } =
     [
         new("/bench/compression", "Compression", "Differential compression by three schools, with the leak area"),
         new("/bench/plug", "Plug", "Resistance, gap and condition of one plug"),

@@ -28,7 +28,7 @@ public sealed class BenchFloatsModel : BenchPage
         }
         if (Problems.Any || typed.Count == 0)
             return;
-        if (EngineBench.Floats(new([.. typed.Select(pair => new PairCall([pair.First, pair.Second], pair.Together))], limit, step), Problems) is { } answer)
+        if (EngineCalls.Floats(new([.. typed.Select(pair => new PairCall([pair.First, pair.Second], pair.Together))], limit, step), Problems) is { } answer)
             Answer = [.. typed.Zip(answer.Pairs, (pair, said) => (pair.Number, said.TotalGrams, said.Judgement.ToJudgement()))];
     }
 

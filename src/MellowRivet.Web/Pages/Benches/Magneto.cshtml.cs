@@ -11,7 +11,7 @@ namespace MellowRivet.Web.Pages.Benches;
 [Needs(Right.Look)]
 public sealed class BenchMagnetoModel : BenchPage
 {
-    public static IReadOnlyList<(string Field, BenchValue Of)> Fields { get; } =
+    public static IReadOnlyList<(string Field, SheetValue Of)> Fields { get; } =
     [
         ("primaryOhms", MagnetoSheet.Primary), ("secondaryOhms", MagnetoSheet.Secondary), ("capacitorMicrofarads", MagnetoSheet.Capacitor),
         ("pointsOpenDegrees", MagnetoSheet.PointsOpen), ("pointsGapInches", MagnetoSheet.PointsGap), ("retardDegrees", MagnetoSheet.Retard),
@@ -22,7 +22,7 @@ public sealed class BenchMagnetoModel : BenchPage
     public void OnGet()
     {
         var typed = Fields.ToDictionary(field => field.Field, field => Number(field.Field));
-        if (EngineBench.Magneto(new(typed["primaryOhms"], typed["secondaryOhms"], typed["capacitorMicrofarads"], typed["pointsOpenDegrees"], typed["pointsGapInches"], typed["retardDegrees"]), Problems) is { } answer)
+        if (EngineCalls.Magneto(new(typed["primaryOhms"], typed["secondaryOhms"], typed["capacitorMicrofarads"], typed["pointsOpenDegrees"], typed["pointsGapInches"], typed["retardDegrees"]), Problems) is { } answer)
             Answer = answer.Where(one => Problem(one.Key) is null).ToDictionary(one => one.Key, one => (one.Value.ToJudgement(), typed[one.Key]!.Value));
     }
 }

@@ -32,7 +32,7 @@ public sealed class BenchRotationModel : BenchPage
             Problems.Add(refusal.Field, refusal.Message);
         var order = own ?? Layout.FiringOrder;
         Order = refusal is null ? string.Join("-", order) : typed!;
-        if (refusal is null && EngineBench.Rotation(new(Layout.Cylinders.Count, order, Pattern, Top, Bottom), Problems) is { } answer)
+        if (refusal is null && EngineCalls.Rotation(new(Layout.Cylinders.Count, order, Pattern, Top, Bottom), Problems) is { } answer)
             (Moves, Warnings) = ([.. answer.Moves.Select(move => new PlugMove(PlugHole.Parse(move.From)!.Value, PlugHole.Parse(move.To)!.Value))], answer.Warnings);
     }
 }

@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Benches;
 
-/// <summary>A simulated bench: a practice case, or an engine by chance. What was taken stands in the address; nothing is kept.</summary>
+/// <summary>Simulated instruments: a practice case, or an engine by chance. What was taken stands in the address; nothing is kept.</summary>
 [Needs(Right.Look)]
 public sealed class PracticeModel : BenchPage
 {
@@ -22,7 +22,7 @@ public sealed class PracticeModel : BenchPage
     /// <summary>The chance's number, in free practice.</summary>
     public int? Seed { get; private set; }
 
-    public PracticeBench? Bench { get; private set; }
+    public PracticeSet? Instruments { get; private set; }
     public IReadOnlyList<TakenReading> Taken { get; private set; } = [];
     public NeedleDrawing? Needle { get; private set; }
     public PracticeSaid? Said { get; private set; }
@@ -35,12 +35,12 @@ public sealed class PracticeModel : BenchPage
             return Page();
         Seed = Key == "free" ? Math.Clamp((int)(TypedNumber.Parse(Typed("seed")) ?? 1), 1, MostSeed) : null;
         Case = PracticeCases.Find(Key);
-        Bench = Case?.Bench ?? (Seed is { } seed ? PracticeCases.Free(seed) : null);
-        if (Bench is null)
+        Instruments = Case?.Instruments ?? (Seed is { } seed ? PracticeCases.Free(seed) : null);
+        if (Instruments is null)
             return NotFound();
-        var tokens = Request.Query["r"].OfType<string>().Append(NewToken()).OfType<string>().Where(token => token.Length < 40).Distinct().Take(BenchReader.Most);
-        Taken = [.. tokens.Select(token => BenchReader.Take(Bench, token)).OfType<TakenReading>()];
-        if (Taken.Count > 0 && Bench.Tester is { } tester)
+        var tokens = Request.Query["r"].OfType<string>().Append(NewToken()).OfType<string>().Where(token => token.Length < 40).Distinct().Take(PracticeReader.Most);
+        Taken = [.. tokens.Select(token => PracticeReader.Take(Instruments, token)).OfType<TakenReading>()];
+        if (Taken.Count > 0 && Instruments.Tester is { } tester)
             Needle = NeedleDrawing.Of(tester, Taken[^1].Token);
         Answer = Case?.Answers.FirstOrDefault(answer => answer.Key == Typed("answer"))?.Key;
         Said = Answer is null ? null : Case!.Say(Answer, Taken);

@@ -5,7 +5,7 @@ using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 

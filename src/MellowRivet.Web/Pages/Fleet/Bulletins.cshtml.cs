@@ -5,7 +5,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Library;
 using Microsoft.AspNetCore.Mvc;

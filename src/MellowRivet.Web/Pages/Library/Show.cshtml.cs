@@ -4,7 +4,7 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;

@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Books;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -7,7 +8,7 @@ using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;

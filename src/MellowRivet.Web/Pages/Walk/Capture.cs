@@ -2,7 +2,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Signing;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 
 namespace MellowRivet.Web.Pages.Walk;
 

@@ -1,7 +1,9 @@
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Store;
 using Microsoft.AspNetCore.Mvc;
@@ -9,7 +11,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>A picture through the borescope, of this inspection or an earlier one.</summary>
-public sealed record ScopePicture(string Place, BenchCheck Check, bool IsNow);
+public sealed record ScopePicture(string Place, SheetCheck Check, bool IsNow);
 
 /// <summary>The case file of one cylinder.</summary>
 public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
@@ -39,7 +41,7 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, 
             OilUse.Of(added),
             [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == EngineId).OrderByDescending(cut => cut.At)],
             log is { Flights: [.., var flight] } ? flight.Summary : null));
-        var looks = Sheets.Borescope(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
+        var looks = EngineSheets.Borescope(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
         Pictures = [.. past.SelectMany(row => row.Checks.Where(check => check.ComponentId == mine.Cylinder.Id && check.Sheet == SheetKind.Borescope && looks.ContainsKey(check.Key)).Select(check => new ScopePicture(looks[check.Key], check, row.InspectionId == Id)))
             .OrderBy(picture => picture.Place, StringComparer.Ordinal).ThenByDescending(picture => picture.Check.At)];
         return Page();

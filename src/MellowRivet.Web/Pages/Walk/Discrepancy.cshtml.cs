@@ -9,7 +9,7 @@ using MellowRivet.Core.Signing;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
@@ -250,7 +250,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
         Guess = shelf.Classes.Guess(found.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId));
         NotDeferrable = shelf.Classes.MayDefer(found.What)?.Message;
         Wrenches = await Db.WrenchesAsync(stop);
-        var order = FixList.WorstFirst(Job.Inspection.Discrepancies).Select(one => one.Number).ToList();
+        var order = FixListRules.WorstFirst(Job.Inspection.Discrepancies).Select(one => one.Number).ToList();
         var at = order.IndexOf(found.Number);
         Neighbours = (at > 0 ? order[at - 1] : null, at < order.Count - 1 ? order[at + 1] : null);
         return true;

@@ -1,9 +1,11 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;
 using Microsoft.AspNetCore.Mvc;
@@ -103,9 +105,9 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
         var summary = (await Db.LogAsync(log, stop))?.Flights.FirstOrDefault(one => one.Number == flight)?.Summary;
         var written = await WriteAsync(post, (job, engine) =>
         {
-            if (summary is null || when is not ("before" or BenchValue.After))
+            if (summary is null || when is not ("before" or SheetValue.After))
                 return new("fill", "There is no such flight.");
-            var sheet = Sheets.Run(engine);
+            var sheet = EngineSheets.Run(engine);
             var work = SheetWork.Of(sheet, job.Aircraft, job.Inspection);
             foreach (var (kind, value) in new[] { ("static-rpm", summary.GreatestRpm), ("idle-rpm", summary.IdleRpm), ("oil-temperature", summary.OilTemperature), ("oil-pressure", summary.OilPressure), ("cylinder-temperature", summary.GreatestCht) })
                 if (value is { } read && work.Value(kind, when) is null)

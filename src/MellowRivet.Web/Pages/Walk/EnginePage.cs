@@ -1,7 +1,9 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
@@ -60,7 +62,7 @@ public abstract class EnginePage(Desk desk, RivetDb db, KeptFrames frames, TimeP
         [
             new($"{walk}/compressions/{engine.Id}", "Compressions", $"{compressions.Cylinders.Count(cylinder => cylinder.Latest is not null)} of {compressions.Cylinders.Count}", "compressions"),
             new($"{walk}/plugs/{engine.Id}", "Plugs", $"{tray.Places.Count(place => place.IsFinished)} of {tray.Places.Count}", "plugs"),
-            .. Sheets.Of(aircraft, engine).Select(sheet =>
+            .. EngineSheets.Of(aircraft, engine).Select(sheet =>
             {
                 var work = SheetWork.Of(sheet, aircraft, inspection);
                 var place = sheet.Carrier.Id == engine.Id ? "" : aircraft.Fitting(sheet.Carrier.Id)?.Position ?? "";
@@ -69,5 +71,5 @@ public abstract class EnginePage(Desk desk, RivetDb db, KeptFrames frames, TimeP
         ];
     }
 
-    public static string HrefOf(Inspection inspection, BenchSheet sheet) => $"/walk/{inspection.Id}/engine-sheet/{sheet.Kind.ToString().ToLowerInvariant()}/{sheet.Carrier.Id}";
+    public static string HrefOf(Inspection inspection, EngineSheet sheet) => $"/walk/{inspection.Id}/engine-sheet/{sheet.Kind.ToString().ToLowerInvariant()}/{sheet.Carrier.Id}";
 }

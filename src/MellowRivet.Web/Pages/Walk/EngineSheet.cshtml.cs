@@ -4,9 +4,10 @@ using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
@@ -81,7 +82,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
     public IReadOnlyList<OilMetal> Metals => OilMetal.Of([.. All]);
 
     /// <summary>The last reading of a value before this inspection.</summary>
-    public Reading? LastTime(BenchValue value) => All.Where(reading => reading.Kind == value.Kind && reading.Position == value.Position && reading.InspectionId != Id).MaxBy(reading => reading.SeriesTime.Value);
+    public Reading? LastTime(SheetValue value) => All.Where(reading => reading.Kind == value.Kind && reading.Position == value.Position && reading.InspectionId != Id).MaxBy(reading => reading.SeriesTime.Value);
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
@@ -150,11 +151,11 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
     public async Task<IActionResult> OnPostBenchedAsync(Guid post, bool done, CancellationToken stop) =>
         await AnswerAsync(await OnSheetAsync(post, (job, sheet) => sheet.Kind == SheetKind.Magneto ? job.Inspection.Bench(SheetWork.Of(sheet, job.Aircraft, job.Inspection), done) : new("benched", "Only a magneto has a bench inspection."), stop), refusal => refusal, null, stop);
 
-    private Task<Written> OnSheetAsync(Guid post, Func<Job, BenchSheet, Refusal?> decide, CancellationToken stop) =>
+    private Task<Written> OnSheetAsync(Guid post, Func<Job, EngineSheet, Refusal?> decide, CancellationToken stop) =>
         Desk.WriteAsync(Id, post, job => Find(job) is var (_, sheet) ? decide(job, sheet) : new("value", "There is no such sheet on this aircraft."), stop, JobParts.Engine);
 
-    private (Component Engine, BenchSheet Sheet)? Find(Job job) => job.Aircraft.Engines.Select(engine => (engine.Component, Sheets.Find(job.Aircraft, engine.Component, Kind, Carrier)))
-        .Where(one => one.Item2 is not null).Select(one => ((Component, BenchSheet)?)(one.Component, one.Item2!)).FirstOrDefault();
+    private (Component Engine, EngineSheet Sheet)? Find(Job job) => job.Aircraft.Engines.Select(engine => (engine.Component, EngineSheets.Find(job.Aircraft, engine.Component, Kind, Carrier)))
+        .Where(one => one.Item2 is not null).Select(one => ((Component, EngineSheet)?)(one.Component, one.Item2!)).FirstOrDefault();
 
     private async Task<IActionResult> AnswerAsync(Written written, Func<Refusal, Refusal> named, string? partial, CancellationToken stop)
     {

@@ -90,9 +90,9 @@ public sealed class FixListModel(Desk desk, RivetDb db, KeptFrames frames, TimeP
             LastTime = Recurrence.Of(inspection.Discrepancies, await Db.FoundAtAsync(last.Id, stop));
         }
         var me = User.PersonId();
-        Counts = Enum.GetValues<FixListShow>().ToDictionary(show => show, show => inspection.Discrepancies.Count(found => FixList.Belongs(found, show, me, LastTime)));
-        var shown = FixList.WorstFirst(inspection.Discrepancies.Where(found => FixList.Belongs(found, Show, me, LastTime)
-            && FixList.Holds(found, $"{inspection.WorkOrder}-{found.Number:00}", inspection.ZoneTitle(found.ZoneKey), Sought)));
+        Counts = Enum.GetValues<FixListShow>().ToDictionary(show => show, show => inspection.Discrepancies.Count(found => FixListRules.Belongs(found, show, me, LastTime)));
+        var shown = FixListRules.WorstFirst(inspection.Discrepancies.Where(found => FixListRules.Belongs(found, Show, me, LastTime)
+            && FixListRules.Holds(found, $"{inspection.WorkOrder}-{found.Number:00}", inspection.ZoneTitle(found.ZoneKey), Sought)));
         Groups = [.. By switch
         {
             GroupBy.Zone => shown.GroupBy(found => found.ZoneKey).OrderBy(zone => inspection.Tasks.Where(task => task.ZoneKey == zone.Key).Select(task => task.Order).DefaultIfEmpty(int.MaxValue).Min())

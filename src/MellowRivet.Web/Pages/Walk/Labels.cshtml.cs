@@ -1,6 +1,6 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using QRCoder;
 
 namespace MellowRivet.Web.Pages.Walk;

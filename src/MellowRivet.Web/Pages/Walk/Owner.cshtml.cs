@@ -1,4 +1,5 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
@@ -10,7 +11,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>The owner's side of the fix list: links made, opened and ended, what was answered.</summary>
-public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outbox outbox, TimeProvider clock) : WalkPage(desk, db, frames)
+public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
 
@@ -33,7 +34,7 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outbox 
         (TypedTo, TypedDays) = (to, days);
         var (me, now) = (User.PersonId(), clock.GetUtcNow());
         var (link, token, refusal) = OwnerLink.Make(post, Id, to, days, me, now);
-        if (refusal is null && !Outbox.Takes(to))
+        if (refusal is null && !OutgoingMail.Takes(to))
             refusal = new("to", "The owner's mail address: one, as name@place.");
         var written = refusal is not null ? new(refusal) : await Desk.WriteAsync(Id, post, job =>
         {

@@ -1,4 +1,4 @@
-using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;

@@ -2,7 +2,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Store;
-using MellowRivet.Store.Photos;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 

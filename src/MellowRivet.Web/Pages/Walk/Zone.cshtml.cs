@@ -1,4 +1,6 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
@@ -6,7 +8,6 @@ using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
-using MellowRivet.Core;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Look;

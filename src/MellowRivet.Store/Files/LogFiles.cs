@@ -1,7 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.EngineLogs;
 
-namespace MellowRivet.Store.Photos;
+namespace MellowRivet.Store.Files;
 
 /// <summary>Engine-monitor logs as files, each named by its SHA-256 and kept as it came.</summary>
 public sealed class LogFiles(DataFolder data)

@@ -1,15 +1,17 @@
 using MellowRivet.Core.Carburettors;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Magnetos;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Web.Api;
 
 /// <summary>The stateless calls of the engine's bench. The pages under Bench answer with the same.</summary>
-internal static class EngineBench
+internal static class EngineCalls
 {
-    public static void MapEngineBench(this RouteGroupBuilder bench)
+    public static void MapEngine(this RouteGroupBuilder bench)
     {
         bench.MapPost("/bench/exhaust-pressure", (HttpRequest request) => BenchBody.AnswerAsync<ExhaustCall>(request, Exhaust))
             .Accepts<ExhaustCall>("application/json").Produces<JudgementAnswer>().ProducesValidationProblem()
@@ -90,7 +92,7 @@ internal static class EngineBench
 
     public static Dictionary<string, JudgementAnswer>? Magneto(MagnetoCall call, Problems problems)
     {
-        (string Name, double? Value, BenchValue Of, double Most)[] given =
+        (string Name, double? Value, SheetValue Of, double Most)[] given =
         [
             ("primaryOhms", call.PrimaryOhms, MagnetoSheet.Primary, 1e6), ("secondaryOhms", call.SecondaryOhms, MagnetoSheet.Secondary, 1e9),
             ("capacitorMicrofarads", call.CapacitorMicrofarads, MagnetoSheet.Capacitor, 1e3), ("pointsOpenDegrees", call.PointsOpenDegrees, MagnetoSheet.PointsOpen, 360),

@@ -1,8 +1,8 @@
-using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 
-namespace MellowRivet.Core.Inspections;
+namespace MellowRivet.Core.Compression;
 
 /// <summary>One differential compression test of one engine: its conditions, and who read the caution before air went in.</summary>
 public sealed class CompressionTest

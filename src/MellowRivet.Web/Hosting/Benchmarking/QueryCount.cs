@@ -1,7 +1,7 @@
 using System.Diagnostics;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 
-namespace MellowRivet.Web.Hosting.Benching;
+namespace MellowRivet.Web.Hosting.Benchmarking;
 
 /// <summary>Counts what is asked of the database in this process.</summary>
 internal sealed class QueryCount : IObserver<DiagnosticListener>, IObserver<KeyValuePair<string, object?>>

@@ -14,7 +14,7 @@ public sealed record OutMail(string Name, string To, string Subject, string Body
 /// Where mail would leave the shop. No mail is sent: each lies here as a file that any mail program opens, and a person sends
 /// it or not. A shop that wants it sent puts a mailer in this place.
 /// </summary>
-public sealed class Outbox(DataFolder data, TimeProvider clock)
+public sealed class OutgoingMail(DataFolder data, TimeProvider clock)
 {
     private const int MostListed = 200;
     private const string Stamp = "yyyyMMdd'T'HHmmssfff";

@@ -1,7 +1,7 @@
 using System.ComponentModel;
 using System.Runtime.InteropServices;
 
-namespace MellowRivet.Store.Photos;
+namespace MellowRivet.Store.Files;
 
 /// <summary>
 /// Syncs a folder, so that a file's new name survives a power cut. .NET opens no folder handles, hence the three calls

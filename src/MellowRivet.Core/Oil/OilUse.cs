@@ -1,9 +1,10 @@
 using MathNet.Numerics.Statistics;
+using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Trends;
 
-namespace MellowRivet.Core.EngineStation;
+namespace MellowRivet.Core.Oil;
 
 /// <summary>How much oil an engine uses.</summary>
 /// <param name="Points">The engine's own hours against hours flown per litre, earliest first.</param>

@@ -17,7 +17,7 @@ public enum SheetKind { Magneto = 1, Carburettor, Oil, Exhaust, Run, Borescope }
 /// <param name="StandsAlone">It has limits of its own; false for what is judged together with others or by its history.</param>
 /// <param name="SpoiltBy">The look that, where something is found at it, makes a good value worth nothing; null for most.</param>
 /// <param name="Danger">What it never goes above, in the unit of its limits, and why; null where nothing can happen.</param>
-public sealed record BenchValue(string Kind, string Position, string Name, ToleranceBand Band, bool IsLaw = false, bool StandsAlone = true, string? SpoiltBy = null, (double Above, string Why)? Danger = null)
+public sealed record SheetValue(string Kind, string Position, string Name, ToleranceBand Band, bool IsLaw = false, bool StandsAlone = true, string? SpoiltBy = null, (double Above, string Why)? Danger = null)
 {
     /// <summary>After the work.</summary>
     public const string After = "after";
@@ -37,23 +37,23 @@ public sealed record BenchValue(string Kind, string Position, string Name, Toler
 /// <param name="Caution">What can hurt, or what it would mean; null for most.</param>
 /// <param name="Spot">Its place on the engine drawing; null where it has none.</param>
 /// <param name="With">The place of the value it is looked at with and judged by, such as a pressure; null where it stands alone.</param>
-public sealed record BenchLook(string Key, string Text, string? Caution = null, Spot? Spot = null, (string Kind, string Position)? With = null);
+public sealed record SheetLook(string Key, string Text, string? Caution = null, Spot? Spot = null, (string Kind, string Position)? With = null);
 
 /// <summary>A place on the drawn engine: from -1 (left) to 1 (right) across, from 0 (propeller) to 1 (firewall) along.</summary>
 public sealed record Spot(double Across, double Along);
 
 /// <summary>Values and looks that belong together.</summary>
-public sealed record BenchGroup(string Title, IReadOnlyList<BenchValue> Values, IReadOnlyList<BenchLook> Looks, string? Caution = null);
+public sealed record SheetGroup(string Title, IReadOnlyList<SheetValue> Values, IReadOnlyList<SheetLook> Looks, string? Caution = null);
 
 /// <summary>A sheet for one part.</summary>
 /// <param name="Kind">Which sheet.</param>
 /// <param name="Carrier">The part its readings belong to, and go with.</param>
 /// <param name="Groups">What is on it, in working order.</param>
-public sealed record BenchSheet(SheetKind Kind, Component Carrier, IReadOnlyList<BenchGroup> Groups)
+public sealed record EngineSheet(SheetKind Kind, Component Carrier, IReadOnlyList<SheetGroup> Groups)
 {
-    public IEnumerable<BenchValue> Values => Groups.SelectMany(group => group.Values);
+    public IEnumerable<SheetValue> Values => Groups.SelectMany(group => group.Values);
 
-    public IEnumerable<BenchLook> Looks => Groups.SelectMany(group => group.Looks);
+    public IEnumerable<SheetLook> Looks => Groups.SelectMany(group => group.Looks);
 }
 
 /// <summary>What was found at a look.</summary>
@@ -69,7 +69,7 @@ public enum LookState { Good = 1, Found, NotHere }
 /// <param name="Sound">What it sounded like: a tap test; null without one.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record BenchCheck(Guid ComponentId, SheetKind Sheet, string Key, LookState State, string Words, Discrepancies.Photo? Photo, Discrepancies.Sound? Sound, Guid By, DateTimeOffset At)
+public sealed record SheetCheck(Guid ComponentId, SheetKind Sheet, string Key, LookState State, string Words, Discrepancies.Photo? Photo, Discrepancies.Sound? Sound, Guid By, DateTimeOffset At)
 {
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
@@ -87,13 +87,13 @@ public sealed record BenchCheck(Guid ComponentId, SheetKind Sheet, string Key, L
 /// <param name="Band">Its limits on this aircraft.</param>
 /// <param name="Reading">What was read at this inspection; null while nothing was.</param>
 /// <param name="Judgement">What it came to; null while nothing was read.</param>
-public sealed record ValueOnSheet(BenchValue Of, ToleranceBand Band, Reading? Reading, Judgement? Judgement);
+public sealed record ValueOnSheet(SheetValue Of, ToleranceBand Band, Reading? Reading, Judgement? Judgement);
 
 /// <summary>A look as it stands on the sheet; its check is null while nobody looked. One that goes with a value is wanted once that was read.</summary>
-public sealed record LookOnSheet(BenchLook Of, BenchCheck? Check, bool IsWanted = true);
+public sealed record LookOnSheet(SheetLook Of, SheetCheck? Check, bool IsWanted = true);
 
 /// <summary>A sheet as far as it is filled in at one inspection.</summary>
-public sealed record SheetWork(BenchSheet Sheet, IReadOnlyList<ValueOnSheet> Values, IReadOnlyList<LookOnSheet> Looks)
+public sealed record SheetWork(EngineSheet Sheet, IReadOnlyList<ValueOnSheet> Values, IReadOnlyList<LookOnSheet> Looks)
 {
     /// <summary>Everything is measured and looked at.</summary>
     public bool IsComplete => Values.All(value => value.Reading is not null) && Looks.All(look => look.Check is not null || !look.IsWanted);
@@ -107,9 +107,9 @@ public sealed record SheetWork(BenchSheet Sheet, IReadOnlyList<ValueOnSheet> Val
 
     public double? Value(string kind, string position = "") => Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == position)?.Reading?.Value;
 
-    public static SheetWork Of(BenchSheet sheet, Aircraft aircraft, Inspection inspection)
+    public static SheetWork Of(EngineSheet sheet, Aircraft aircraft, Inspection inspection)
     {
-        var checks = inspection.BenchChecks.Where(check => check.ComponentId == sheet.Carrier.Id && check.Sheet == sheet.Kind).ToList();
+        var checks = inspection.SheetChecks.Where(check => check.ComponentId == sheet.Carrier.Id && check.Sheet == sheet.Kind).ToList();
         List<ValueOnSheet> values = [.. sheet.Values.Select(value =>
         {
             var band = value.BandOn(aircraft);
@@ -123,7 +123,7 @@ public sealed record SheetWork(BenchSheet Sheet, IReadOnlyList<ValueOnSheet> Val
     }
 
     // A capacitor that measures well hangs on a broken lead: the value says nothing then.
-    private static Judgement Judge(BenchValue value, ToleranceBand band, double read, List<BenchCheck> checks) =>
+    private static Judgement Judge(SheetValue value, ToleranceBand band, double read, List<SheetCheck> checks) =>
         checks.Find(check => check.Key == value.SpoiltBy && check.State == LookState.Found) is { } found
             ? new(Verdict.Reject, $"{band.Judge(read).Rule}, and {found.Words}", band.Source, null, "A good value doesn’t outweigh what was found at it: replace it, or repair it by the manual, and measure again.")
             : band.Judge(read);

@@ -1,9 +1,9 @@
-using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Trends;
 
-namespace MellowRivet.Core.Inspections;
+namespace MellowRivet.Core.Compression;
 
 /// <summary>
 /// Compressions over the years, in leak area: on its own hours those of the cylinder that is fitted now, wherever it flew; on the

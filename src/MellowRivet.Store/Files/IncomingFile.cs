@@ -1,6 +1,6 @@
 using System.Security.Cryptography;
 
-namespace MellowRivet.Store.Photos;
+namespace MellowRivet.Store.Files;
 
 /// <summary>A file from outside on its way in: written under a name of our own and named by its SHA-256.</summary>
 internal sealed class IncomingFile : IDisposable

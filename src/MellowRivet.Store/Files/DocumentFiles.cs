@@ -1,7 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 
-namespace MellowRivet.Store.Photos;
+namespace MellowRivet.Store.Files;
 
 /// <summary>Documents that go with bulletins, each named by its SHA-256 and kept as it came: PDF, JPEG or PNG.</summary>
 public sealed class DocumentFiles(DataFolder data)

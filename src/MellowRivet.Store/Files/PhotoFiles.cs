@@ -5,7 +5,7 @@ using MetadataExtractor.Formats.Exif;
 using SkiaSharp;
 using Directory = System.IO.Directory;
 
-namespace MellowRivet.Store.Photos;
+namespace MellowRivet.Store.Files;
 
 /// <summary>How large a copy of a photo is wanted. Only copies are served: they carry no location and no other camera data.</summary>
 public enum PhotoSize { Thumb = 1, Large }

@@ -8,7 +8,7 @@ using MellowRivet.Store;
 using MellowRivet.Web.Demo;
 using Microsoft.EntityFrameworkCore;
 
-namespace MellowRivet.Web.Hosting.Benching;
+namespace MellowRivet.Web.Hosting.Benchmarking;
 
 /// <summary>What one page or write came to.</summary>
 /// <param name="Median">Milliseconds, as the next.</param>
@@ -22,7 +22,7 @@ internal sealed record Measured(double Median, double Late, double? First, doubl
 /// Measures every page and the common writes on the big shop and on the demo, each on a server of its own with data of its own,
 /// over the loopback address: what a page costs must hardly depend on how much the shop has.
 /// </summary>
-internal static partial class Bench
+internal static partial class Benchmark
 {
     private const int WarmUp = 10, Rounds = 100, People = 8, VerdictsEach = 40;
 
@@ -50,12 +50,12 @@ internal static partial class Bench
             {
                 var settings = new RivetSettings(new(folder)) { Port = 0, Demo = true, Big = big, SignInsPerMinute = 100, UploadsPerMinute = 100_000 };
                 var from = Stopwatch.GetTimestamp();
-                BenchViews views;
+                TimedViews views;
                 string cookie;
                 await using (var app = await RivetApp.OpenAsync(settings, stop))
                 {
                     Console.WriteLine($"{(big ? "The big shop" : "The demo")} stands after {Stopwatch.GetElapsedTime(from).TotalSeconds:0} s.");
-                    views = await BenchViews.OfAsync(app.Services, big, stop);
+                    views = await TimedViews.OfAsync(app.Services, big, stop);
                     await app.StartAsync(stop);
                     var (client, jar) = Visitor(app);
                     var token = await EnterAsync(client, "orla", views, stop);
@@ -119,7 +119,7 @@ internal static partial class Bench
     }
 
     // The token for forms, as whoever entered.
-    private static async Task<string> EnterAsync(HttpClient client, string who, BenchViews views, CancellationToken stop)
+    private static async Task<string> EnterAsync(HttpClient client, string who, TimedViews views, CancellationToken stop)
     {
         var token = Token().Match(await client.GetStringAsync("/enter", stop)).Groups[1].Value;
         using var form = new FormUrlEncodedContent([new("name", who), new("password", DemoShop.Password), new("__RequestVerificationToken", token)]);
@@ -144,7 +144,7 @@ internal static partial class Bench
         return new(times[Rounds / 2], times[Rounds * 95 / 100], null, bytes / 1024.0, queries);
     }
 
-    private static async Task<Measured> WriteAsync(HttpClient client, BenchWrite write, QueryCount count, CancellationToken stop)
+    private static async Task<Measured> WriteAsync(HttpClient client, TimedWrite write, QueryCount count, CancellationToken stop)
     {
         var times = new List<double>();
         var (bytes, queries) = (0, 0);
@@ -209,7 +209,7 @@ internal static partial class Bench
     }
 
     // Eight people on one inspection, each with tasks of their own: how long a verdict takes, and whether every one of them stands.
-    private static async Task TogetherAsync(WebApplication app, BenchViews views, CancellationToken stop)
+    private static async Task TogetherAsync(WebApplication app, TimedViews views, CancellationToken stop)
     {
         var tasks = views.ToAnswer();
         var times = new System.Collections.Concurrent.ConcurrentBag<double>();

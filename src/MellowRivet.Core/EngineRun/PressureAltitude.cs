@@ -1,7 +1,7 @@
 using MathNet.Numerics.Distributions;
 using MellowRivet.Core.Measures;
 
-namespace MellowRivet.Core.EngineStation;
+namespace MellowRivet.Core.EngineRun;
 
 /// <summary>Oil pressure at an altitude.</summary>
 /// <param name="Feet">Pressure altitude, ft.</param>

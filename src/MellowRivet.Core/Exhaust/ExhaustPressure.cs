@@ -1,6 +1,6 @@
 using MellowRivet.Core.Judgements;
 
-namespace MellowRivet.Core.EngineStation;
+namespace MellowRivet.Core.Exhaust;
 
 /// <summary>
 /// Judges an exhaust's pressure test. A few psi at most; what counts is whether it bubbles and where, and that it was tested at

@@ -1,7 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 
-namespace MellowRivet.Store.Photos;
+namespace MellowRivet.Store.Files;
 
 /// <summary>A sound taken in, or why it wasn't.</summary>
 public sealed record SoundTaken(Sound? Sound, Refusal? Refusal);

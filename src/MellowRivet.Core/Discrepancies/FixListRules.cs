@@ -7,7 +7,7 @@ public enum GroupBy { Class = 1, Zone, Who, State, LastTime }
 public enum FixListShow { All = 1, Open, Mine, OwnerWaits, New, Again }
 
 /// <summary>The order and the groups of a fix list.</summary>
-public static class FixList
+public static class FixListRules
 {
     /// <summary>Worst first: what grounds the aircraft, then what is open by class, then what is settled; within them as found.</summary>
     public static IEnumerable<Discrepancy> WorstFirst(IEnumerable<Discrepancy> list) => list

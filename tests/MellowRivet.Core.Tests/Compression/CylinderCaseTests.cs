@@ -1,11 +1,10 @@
 using MellowRivet.Core.Compression;
-using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
 
-namespace MellowRivet.Core.Tests.EngineStation;
+namespace MellowRivet.Core.Tests.Compression;
 
 public class CylinderCaseTests
 {

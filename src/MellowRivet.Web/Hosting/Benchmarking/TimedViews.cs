@@ -5,13 +5,13 @@ using MellowRivet.Core.Plugs;
 using MellowRivet.Store;
 using MellowRivet.Web.Demo;
 
-namespace MellowRivet.Web.Hosting.Benching;
+namespace MellowRivet.Web.Hosting.Benchmarking;
 
 /// <summary>What is written, over and over: the form of each round, never the same twice.</summary>
-internal sealed record BenchWrite(string Name, int Rounds, Func<int, (string Path, HttpContent Form)> Make);
+internal sealed record TimedWrite(string Name, int Rounds, Func<int, (string Path, HttpContent Form)> Make);
 
 /// <summary>The pages and the writes that are measured, on one annual that is in work in a shop.</summary>
-internal sealed class BenchViews
+internal sealed class TimedViews
 {
     private readonly ShopPages pages;
     private readonly Inspection work;
@@ -20,13 +20,13 @@ internal sealed class BenchViews
     // How often each task was answered, as whoever has its page open sees it.
     private readonly ConcurrentDictionary<Guid, int> seen;
 
-    private BenchViews(ShopPages pages)
+    private TimedViews(ShopPages pages)
     {
         (this.pages, work, aircraft) = (pages, pages.Work ?? throw new InvalidDataException("The shop has no annual in work to measure on."), pages.Aircraft!);
         seen = new(work.Tasks.Select(task => KeyValuePair.Create(task.Id, task.Changes)));
     }
 
-    public static async Task<BenchViews> OfAsync(IServiceProvider services, bool big, CancellationToken stop)
+    public static async Task<TimedViews> OfAsync(IServiceProvider services, bool big, CancellationToken stop)
     {
         await using var scope = services.CreateAsyncScope();
         return new(await ShopPages.OfAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), row => row.Kind == InspectionKind.Annual && row.State == InspectionState.InWork && (row.WorkOrder.CompareTo("M") > 0) == big, stop));
@@ -40,11 +40,11 @@ internal sealed class BenchViews
 
     public IReadOnlyList<(string Name, string Path)> Pages() => pages.All();
 
-    public IReadOnlyList<BenchWrite> Writes(string token)
+    public IReadOnlyList<TimedWrite> Writes(string token)
     {
         var tasks = work.Tasks.Where(task => task is { Measure: null, IsCompression: false, TiedTo: null } && task.ZoneKey == "cabin").ToList();
         var hole = PlugTray.Holes(Engine)[0];
-        var run = Core.EngineStation.Sheets.Run(Engine).Values.First(value => value.Position == "before");
+        var run = Core.EngineStation.EngineSheets.Run(Engine).Values.First(value => value.Position == "before");
         var photo = DemoPictures.Heavy(4_000_000);
         FormUrlEncodedContent Form(params (string Name, string Value)[] fields) => new([new("post", $"{Guid.NewGuid()}"), new("__RequestVerificationToken", token), .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]);
         (string, HttpContent) Verdict(int round)

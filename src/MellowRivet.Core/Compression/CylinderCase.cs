@@ -1,11 +1,13 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineLogs;
+using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 
-namespace MellowRivet.Core.EngineStation;
+namespace MellowRivet.Core.Compression;
 
 /// <summary>What may be behind a weak cylinder.</summary>
 public enum WeakCause { ExhaustValve = 1, IntakeValve, Rings, HeadGasket, Crack, TestItself }

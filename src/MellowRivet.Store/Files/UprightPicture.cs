@@ -1,6 +1,6 @@
 using SkiaSharp;
 
-namespace MellowRivet.Store.Photos;
+namespace MellowRivet.Store.Files;
 
 /// <summary>A decoded picture turned the way the camera was held.</summary>
 internal sealed class UprightPicture : IDisposable

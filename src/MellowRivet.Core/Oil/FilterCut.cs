@@ -1,7 +1,7 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Judgements;
 
-namespace MellowRivet.Core.EngineStation;
+namespace MellowRivet.Core.Oil;
 
 public enum FilterPlace { Filter = 1, Screen, MagneticPlug }
 

@@ -1,8 +1,8 @@
 using MathNet.Numerics;
-using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Trends;
 
-namespace MellowRivet.Core.Tests.EngineStation;
+namespace MellowRivet.Core.Tests.EngineRun;
 
 public class PressureAltitudeTests
 {

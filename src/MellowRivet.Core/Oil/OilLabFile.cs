@@ -2,7 +2,7 @@ using MellowRivet.Core.Exchange;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 
-namespace MellowRivet.Core.EngineStation;
+namespace MellowRivet.Core.Oil;
 
 /// <summary>One sample of a laboratory's table.</summary>
 /// <param name="On">The day it was taken.</param>
