@@ -2,7 +2,7 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 
 namespace MellowRivet.Web.Tests;
 

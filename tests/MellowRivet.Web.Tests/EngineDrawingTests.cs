@@ -6,7 +6,7 @@ using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 
 namespace MellowRivet.Web.Tests;
 

@@ -6,7 +6,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Worksheets;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;

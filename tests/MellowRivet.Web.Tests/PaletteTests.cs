@@ -9,13 +9,12 @@ namespace MellowRivet.Web.Tests;
 /// </summary>
 public class PaletteTests
 {
-    private static readonly string Styles = Path.Combine(AppContext.BaseDirectory, "css");
     private static readonly string[] Inks = ["ink", "soft", "green", "amber", "red"];
     private static readonly string[] Grounds = ["paper", "sheet", "field", "line-soft"];
 
     private static Dictionary<string, string> Palette(bool night)
     {
-        var roots = Regex.Matches(File.ReadAllText(Path.Combine(Styles, "site.css")), @":root \{(.*?)\}", RegexOptions.Singleline);
+        var roots = Regex.Matches(SourceTree.Read("src/MellowRivet.Web/Browser/site.css"), @":root \{(.*?)\}", RegexOptions.Singleline);
         return Regex.Matches(roots[night ? 1 : 0].Groups[1].Value, @"--([a-z-]+): #([0-9a-f]{3}|[0-9a-f]{6});").ToDictionary(colour => colour.Groups[1].Value, colour => colour.Groups[2].Value);
     }
 
@@ -53,7 +52,7 @@ public class PaletteTests
     // What is printed is black on white, labels have a ground of their own, and a photo's marks stand on the photo.
     [Fact]
     public void Words_have_no_other_colours() =>
-        Directory.EnumerateFiles(Styles, "*.css").Where(file => Path.GetFileName(file) is not ("print.css" or "look.css" or "found.css"))
-            .SelectMany(file => Regex.Matches(File.ReadAllText(file), @"(?<![-\w])color: *(#\w+|rgb\w*\([^)]*\)|[a-z]+)").Select(colour => $"{Path.GetFileName(file)}: {colour.Groups[1].Value}"))
+        SourceTree.Files("src/MellowRivet.Web").Where(file => file.EndsWith(".css", StringComparison.Ordinal) && Path.GetFileName(file) is not ("print.css" or "look.css" or "found.css"))
+            .SelectMany(file => Regex.Matches(SourceTree.Read(file), @"(?<![-\w])color: *(#\w+|rgb\w*\([^)]*\)|[a-z]+)").Select(colour => $"{Path.GetFileName(file)}: {colour.Groups[1].Value}"))
             .Where(colour => !colour.EndsWith("inherit", StringComparison.Ordinal) && !colour.EndsWith("transparent", StringComparison.Ordinal) && !colour.EndsWith("var", StringComparison.Ordinal)).ShouldBeEmpty();
 }

@@ -3,7 +3,7 @@ using AngleSharp.Dom;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Store;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;

@@ -9,7 +9,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 using MellowRivet.Web.Pages.Walk;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;

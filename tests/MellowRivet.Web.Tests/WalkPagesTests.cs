@@ -1,5 +1,4 @@
 using System.Net;
-using MellowRivet.Core.Compression;
 using MellowRivet.Core.Inspections;
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;

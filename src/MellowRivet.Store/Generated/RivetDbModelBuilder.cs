@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("ad854aa5-7e40-425a-99f5-1822b4f1185e"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("f88e3e0e-bc2f-465d-93f7-6bbda40dced6"), entityTypeCount: 32)
         {
         }
 
@@ -22,6 +22,7 @@ namespace MellowRivet.Store.Generated
             var bulletinCase = BulletinCaseEntityType.Create(this);
             var shopBulletin = ShopBulletinEntityType.Create(this);
             var statedFact = StatedFactEntityType.Create(this);
+            var compressionTest = CompressionTestEntityType.Create(this);
             var discrepancy = DiscrepancyEntityType.Create(this);
             var ownerLink = OwnerLinkEntityType.Create(this);
             var dueItem = DueItemEntityType.Create(this);
@@ -31,7 +32,6 @@ namespace MellowRivet.Store.Generated
             var installation = InstallationEntityType.Create(this);
             var knownType = KnownTypeEntityType.Create(this);
             var meterReading = MeterReadingEntityType.Create(this);
-            var compressionTest = CompressionTestEntityType.Create(this);
             var inspection = InspectionEntityType.Create(this);
             var inspectionTask = InspectionTaskEntityType.Create(this);
             var reading = ReadingEntityType.Create(this);
@@ -57,6 +57,8 @@ namespace MellowRivet.Store.Generated
             BulletinCaseEntityType.CreateForeignKey2(bulletinCase, component);
             StatedFactEntityType.CreateForeignKey1(statedFact, aircraft);
             StatedFactEntityType.CreateForeignKey2(statedFact, component);
+            CompressionTestEntityType.CreateForeignKey1(compressionTest, component);
+            CompressionTestEntityType.CreateForeignKey2(compressionTest, inspection);
             DiscrepancyEntityType.CreateForeignKey1(discrepancy, inspection);
             OwnerLinkEntityType.CreateForeignKey1(ownerLink, inspection);
             DueItemEntityType.CreateForeignKey1(dueItem, aircraft);
@@ -67,8 +69,6 @@ namespace MellowRivet.Store.Generated
             InstallationEntityType.CreateForeignKey2(installation, component);
             InstallationEntityType.CreateForeignKey3(installation, component);
             MeterReadingEntityType.CreateForeignKey1(meterReading, aircraft);
-            CompressionTestEntityType.CreateForeignKey1(compressionTest, component);
-            CompressionTestEntityType.CreateForeignKey2(compressionTest, inspection);
             InspectionEntityType.CreateForeignKey1(inspection, aircraft);
             InspectionTaskEntityType.CreateForeignKey1(inspectionTask, inspection);
             ReadingEntityType.CreateForeignKey1(reading, aircraft);
@@ -86,6 +86,7 @@ namespace MellowRivet.Store.Generated
             BulletinCaseEntityType.CreateAnnotations(bulletinCase);
             ShopBulletinEntityType.CreateAnnotations(shopBulletin);
             StatedFactEntityType.CreateAnnotations(statedFact);
+            CompressionTestEntityType.CreateAnnotations(compressionTest);
             DiscrepancyEntityType.CreateAnnotations(discrepancy);
             OwnerLinkEntityType.CreateAnnotations(ownerLink);
             DueItemEntityType.CreateAnnotations(dueItem);
@@ -95,7 +96,6 @@ namespace MellowRivet.Store.Generated
             InstallationEntityType.CreateAnnotations(installation);
             KnownTypeEntityType.CreateAnnotations(knownType);
             MeterReadingEntityType.CreateAnnotations(meterReading);
-            CompressionTestEntityType.CreateAnnotations(compressionTest);
             InspectionEntityType.CreateAnnotations(inspection);
             InspectionTaskEntityType.CreateAnnotations(inspectionTask);
             ReadingEntityType.CreateAnnotations(reading);

@@ -3,7 +3,7 @@ using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
 using MellowRivet.Core.Due;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 
 namespace MellowRivet.Web.Api;
 

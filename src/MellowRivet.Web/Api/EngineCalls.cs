@@ -3,7 +3,6 @@ using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Magnetos;
-using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Web.Api;

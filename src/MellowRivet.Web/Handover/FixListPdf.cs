@@ -4,7 +4,7 @@ using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
 using MellowRivet.Store.Files;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 using SkiaSharp;
 
 namespace MellowRivet.Web.Handover;

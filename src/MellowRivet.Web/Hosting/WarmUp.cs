@@ -1,4 +1,3 @@
-using MellowRivet.Core.Compression;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;

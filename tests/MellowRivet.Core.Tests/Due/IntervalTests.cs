@@ -1,8 +1,8 @@
 using FsCheck;
 using FsCheck.Fluent;
+using Interval = MellowRivet.Core.Due.Interval;
 using MellowRivet.Core.Due;
 using NodaTime;
-using Interval = MellowRivet.Core.Due.Interval;
 
 namespace MellowRivet.Core.Tests.Due;
 

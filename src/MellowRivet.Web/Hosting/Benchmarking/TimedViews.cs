@@ -75,7 +75,7 @@ internal sealed class TimedViews
     }
 
     /// <summary>The tasks that several people answer at once, and where.</summary>
-    public IReadOnlyList<(string Path, Guid Task)> ToAnswer() => [.. work.Tasks.Where(task => task is { Measure: null, IsCompression: false, TiedTo: null }).Select(task => ($"{Walk}/{Look.Seam.Place(task.Station)}/{task.ZoneKey}?handler=Verdict", task.Id))];
+    public IReadOnlyList<(string Path, Guid Task)> ToAnswer() => [.. work.Tasks.Where(task => task is { Measure: null, IsCompression: false, TiedTo: null }).Select(task => ($"{Walk}/{Drawings.Seam.Place(task.Station)}/{task.ZoneKey}?handler=Verdict", task.Id))];
 
     /// <summary>How often a task was answered until now, this time counted on.</summary>
     public int Seen(Guid task) => seen.AddOrUpdate(task, 1, (_, before) => before + 1) - 1;

@@ -1,3 +1,4 @@
+using MellowRivet.Web.Pages.People;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;

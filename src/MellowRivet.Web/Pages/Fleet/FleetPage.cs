@@ -1,5 +1,4 @@
 using MellowRivet.Core;
-using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;

@@ -4,7 +4,7 @@ using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
-using MellowRivet.Web.Pages.Walk;
+using MellowRivet.Web.Pages.Walk.Found;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;

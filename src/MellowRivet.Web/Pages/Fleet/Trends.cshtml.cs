@@ -1,7 +1,7 @@
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Trends;
 using MellowRivet.Store;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Fleet;

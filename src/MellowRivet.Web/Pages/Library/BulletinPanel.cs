@@ -1,8 +1,7 @@
 using MellowRivet.Core.Bulletins;
-using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 
 namespace MellowRivet.Web.Pages.Library;
 

@@ -4,7 +4,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
-using MellowRivet.Web.Look;
+using MellowRivet.Web.Drawings;
 
 namespace MellowRivet.Web.Pages.Walk;
 

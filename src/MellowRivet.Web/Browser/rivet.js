@@ -1,0 +1,14 @@
+// The one script of every page, besides early.js and htmx. Each part looks for what it serves and leaves other pages alone.
+import './pressed.js';
+import './typed.js';
+import './shortcuts.js';
+import '../Pages/Walk/Found/capture.js';
+import '../Pages/Walk/Engine/Compression/compressions.js';
+import '../Pages/Walk/Engine/Plugs/plugs.js';
+import '../Pages/Walk/Engine/Sheets/sheets.js';
+import '../Pages/Walk/Arrive/arrive.js';
+import '../Pages/Walk/Tasks/verdicts.js';
+import '../Pages/TakeIn/offers.js';
+import '../Pages/Walk/Found/place.js';
+import '../Pages/Walk/Found/photo.js';
+import '../Pages/Library/rules.js';

@@ -1,0 +1,8 @@
+using MellowRivet.Core.People;
+using MellowRivet.Web.Access;
+
+namespace MellowRivet.Web.Pages.Bench;
+
+/// <summary>What lies on the bench.</summary>
+[Needs(Right.Look)]
+public sealed class BenchIndexModel : BenchPage;

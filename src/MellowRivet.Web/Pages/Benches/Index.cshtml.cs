@@ -1,8 +1,0 @@
-using MellowRivet.Core.People;
-using MellowRivet.Web.Access;
-
-namespace MellowRivet.Web.Pages.Benches;
-
-/// <summary>What lies on the bench.</summary>
-[Needs(Right.Look)]
-public sealed class BenchIndexModel : BenchPage;

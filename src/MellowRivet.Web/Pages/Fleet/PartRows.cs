@@ -1,4 +1,0 @@
-namespace MellowRivet.Web.Pages.Fleet;
-
-/// <summary>The rows of what sits on one part, and on those in turn.</summary>
-public sealed record PartRows(PartsModel Page, Guid? On, int Depth);

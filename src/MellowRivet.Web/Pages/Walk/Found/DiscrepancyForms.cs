@@ -1,0 +1,87 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Tools;
+
+namespace MellowRivet.Web.Pages.Walk.Found;
+
+/// <summary>Words, place and the rest of a discrepancy, as they are sent.</summary>
+public sealed class DescribeForm
+{
+    public int Seen { get; set; }
+    public string? What { get; set; }
+    public string? PlainWords { get; set; }
+    public string? Zone { get; set; }
+    public string? Where { get; set; }
+    public Guid? Component { get; set; }
+    public FoundHow How { get; set; }
+    public string? Measured { get; set; }
+    public double? X { get; set; }
+    public double? Y { get; set; }
+
+    public static DescribeForm Of(Discrepancy found) => new()
+    {
+        Seen = found.Changes,
+        What = found.What,
+        PlainWords = found.PlainWords,
+        Zone = found.ZoneKey,
+        Where = found.Where,
+        Component = found.ComponentId,
+        How = found.How,
+        Measured = found.MeasuredWords,
+        X = found.Pin?.X,
+        Y = found.Pin?.Y,
+    };
+}
+
+/// <summary>A corrective action as it is sent: a part or none to a row.</summary>
+public sealed class CorrectionForm
+{
+    /// <summary>Rows for parts that the form offers.</summary>
+    public const int Rows = 3;
+
+    public string? Action { get; set; }
+    public CorrectionKind Kind { get; set; }
+    public string? Reference { get; set; }
+    public List<string?> PartNumber { get; set; } = [];
+    public List<string?> SerialOut { get; set; } = [];
+    public List<string?> SerialIn { get; set; } = [];
+    public List<Guid?> Replaces { get; set; } = [];
+    public string? Torque { get; set; }
+    public string? Unit { get; set; }
+    public Guid? Wrench { get; set; }
+
+    /// <summary>The correction, or what is wrong with it as typed.</summary>
+    public (Correction? Correction, Refusal? Refusal) Read(Tool? wrench, DateOnly today)
+    {
+        if (!Enum.IsDefined(Kind))
+            return (null, new("action", "Choose what kind of action it was."));
+        List<PartUsed> parts = [];
+        for (var row = 0; row < PartNumber.Count; row++)
+        {
+            var (number, off, on) = (PartNumber[row]?.Trim() ?? "", At(SerialOut, row)?.Trim() ?? "", At(SerialIn, row)?.Trim() ?? "");
+            var replaces = row < Replaces.Count ? Replaces[row] : null;
+            if (number.Length + off.Length + on.Length == 0 && replaces is null)
+                continue;
+            if (number.Length == 0)
+                return (null, new("parts", "A part needs its part number."));
+            parts.Add(new(number, off, on, replaces));
+        }
+        TorquePulled? torque = null;
+        if (!string.IsNullOrWhiteSpace(Torque))
+        {
+            if (TypedNumber.Parse(Torque) is not (> 0 and < 100_000 and var pulled) || Core.Measures.Unit.Find(Unit) is not { Dimension: Dimension.Torque } unit)
+                return (null, new("torque", "The torque as a number with its unit: 17 N·m."));
+            if (wrench is null)
+                return (null, new("torque", "Choose the wrench it was pulled with."));
+            if (wrench.MayTorque(today) is { } out_)
+                return (null, out_ with { Field = "torque" });
+            if (wrench.Reaches(pulled, unit) is { } outside)
+                return (null, outside with { Field = "torque" });
+            torque = new(pulled, unit.Symbol, new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, wrench.LengthInches, null, pulled));
+        }
+        return (new(Action ?? "", Kind, Reference?.Trim() ?? "", parts.Count == 0 ? null : parts, torque), null);
+    }
+
+    public static T? At<T>(IReadOnlyList<T?> row, int at) => at < row.Count ? row[at] : default;
+}

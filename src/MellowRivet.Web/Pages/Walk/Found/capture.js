@@ -1,0 +1,243 @@
+// Found something: over any page of a walk, photo first or words first. What is put on the fix list is kept on this device
+// first and sent then; without a connection it waits here, and goes out by itself, once, when the connection is back.
+import * as kept from '../../../Browser/keep.js';
+
+const me = document.body.dataset.me;
+const status = document.getElementById('captures');
+const dialog = document.querySelector('[data-capture]');
+const live = { headers: { 'X-Rivet': 'live' } };
+const tokenName = '__RequestVerificationToken';
+const patience = 2500;
+const element = (tag, options, ...children) => { const made = Object.assign(document.createElement(tag), options); made.append(...children); return made; };
+
+// One form: on its own page, or in the dialog. It remembers what is typed until the shop or the device has it.
+const forms = [...document.querySelectorAll('[data-find]')].map(form => {
+  const draftKey = `rivet:draft-${form.dataset.walk}`;
+  const fields = [...form.querySelectorAll('[data-keep]')];
+  const problems = form.querySelector('[data-problems]');
+  const well = form.querySelector('[data-guess-well]');
+  const most = Number(form.dataset.mostBytes);
+  let snapped = [];
+  let asking;
+  let touched = false;
+
+  const refuse = html => { problems.innerHTML = html; problems.querySelector('.field-problem')?.scrollIntoView({ block: 'nearest' }); };
+  const refuseWords = text => { problems.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: text })); };
+  const files = () => [
+    ...snapped.map(blob => ({ field: 'photos', name: blob.name || 'photo.jpg', blob })),
+    ...[...form.querySelectorAll('[data-photos]')].flatMap(input => [...input.files].map(blob => ({ field: 'photos', name: blob.name, blob }))),
+    ...[...form.querySelector('[data-sounds]').files].map(blob => ({ field: 'sounds', name: blob.name, blob })),
+  ];
+  const tooLarge = () => files().find(file => file.blob.size > most);
+
+  const preview = () => {
+    const place = form.querySelector('[data-previews]');
+    for (const shown of place.querySelectorAll('img:not([data-kept])')) URL.revokeObjectURL(shown.src);
+    place.replaceChildren(...place.querySelectorAll('[data-kept]'), ...files().map(({ field, name, blob }) => field === 'photos'
+      ? element('img', { src: URL.createObjectURL(blob), alt: name })
+      : element('span', { className: 'sound-chip', textContent: `sound: ${name}` })));
+    const large = tooLarge();
+    if (large) refuseWords(`“${large.name}” is larger than ${Math.round(most / 1048576)} MB. Take it at a smaller size, or send a copy. Your words are still here.`);
+    else problems.replaceChildren();
+  };
+
+  const guess = () => {
+    clearTimeout(asking);
+    if (touched || form.elements.judged.value) return;
+    asking = setTimeout(async () => {
+      const query = new URLSearchParams({ handler: 'Guess', what: form.elements.what.value, task: form.elements.task.value });
+      try {
+        const answer = await fetch(`${form.getAttribute('action')}?${query}`, live);
+        const said = await answer.text();
+        // An answer to fewer words may come after the answer to these.
+        if (!answer.ok || answer.redirected || touched || query.get('what') !== form.elements.what.value) return;
+        well.innerHTML = said;
+        const choice = well.querySelector('[data-guess]')?.dataset.guess;
+        for (const radio of form.querySelectorAll('input[name=class]')) radio.checked = radio.value === choice;
+      } catch { well.replaceChildren(element('p', { className: 'guess soft', textContent: 'Without a connection the class is guessed when it is sent. Touch one to set it yourself.' })); }
+    }, 200);
+  };
+
+  const remember = () => {
+    const draft = { touched };
+    for (const field of fields)
+      if (field.type !== 'radio' || field.checked) draft[field.name] = field.type === 'checkbox' ? field.checked : field.value;
+    localStorage.setItem(draftKey, JSON.stringify(draft));
+  };
+
+  const recall = () => {
+    const draft = JSON.parse(localStorage.getItem(draftKey) ?? 'null');
+    if (!draft || form.elements.what.value || !draft.what) return;
+    touched = draft.touched;
+    for (const field of fields) {
+      if (field.type === 'radio') field.checked = draft[field.name] === field.value;
+      else if (field.type === 'checkbox') field.checked = draft[field.name] === true;
+      else if (draft[field.name] !== undefined) field.value = draft[field.name];
+    }
+  };
+
+  const clear = () => {
+    localStorage.removeItem(draftKey);
+    form.reset();
+    form.elements.post.value = crypto.randomUUID();
+    [snapped, touched] = [[], false];
+    well.replaceChildren();
+    preview();
+  };
+
+  form.addEventListener('input', event => {
+    if (event.target.name === 'class') { touched = true; well.querySelector('.guess')?.remove(); form.querySelector('[data-why-less]').hidden = false; }
+    else if (event.target.name === 'what') guess();
+    remember();
+  });
+  form.addEventListener('change', event => {
+    if (event.target.matches('[data-photos], [data-sounds]')) preview();
+    else remember();
+  });
+  form.addEventListener('submit', async event => {
+    event.preventDefault();
+    if (tooLarge()) return;
+    const words = form.elements.what.value.trim();
+    if (!words) { refuseWords('Say what you found, in a few words.'); form.elements.what.focus(); return; }
+    form.elements.guess.value = touched ? 'false' : 'true';
+    const entry = {
+      post: form.elements.post.value, me, url: form.getAttribute('action'), what: words, at: Date.now(), files: files(),
+      fields: [...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== tokenName),
+    };
+    const button = form.querySelector('button[type=submit]');
+    button.disabled = true;
+    try {
+      await kept.put(entry);
+    } catch {
+      button.disabled = false;
+      refuseWords('This device has no room to keep it. Your words are still here: send it with fewer pictures.');
+      return;
+    }
+    // Kept. Whoever stands there isn't held up longer than that by a slow connection.
+    const sending = send(entry);
+    const answer = await Promise.race([sending, new Promise(done => setTimeout(done, patience, 'slow'))]);
+    button.disabled = false;
+    if (answer === 'slow') sending.then(late => settle(entry, late)).then(show);
+    if (!answer) later();
+    if (answer?.refused) {
+      await kept.drop(entry.post);
+      show();
+      form.elements.post.value = crypto.randomUUID();
+      refuse(answer.html);
+      return;
+    }
+    clear();
+    if (form.dataset.dialog === 'yes') dialog.close();
+    else if (answer?.next) { location.assign(answer.next); return; }
+    if (answer?.number) said(answer);
+    show();
+  });
+
+  recall();
+  if (form.dataset.dialog === 'no' && form.elements.what.value) guess();
+  return {
+    form,
+    begin(fill, photos) {
+      recall();
+      for (const [name, value] of Object.entries(fill)) if (form.elements[name] && value) form.elements[name].value = value;
+      if (!fill.task) form.elements.task.value = '';
+      if (fill.measured) form.querySelector('.more-find').open = true;
+      snapped = [...snapped, ...photos];
+      preview();
+      guess();
+      dialog.showModal();
+      form.elements.what.focus();
+    },
+  };
+});
+
+// Sends one, and lets go of it when the shop has it.
+async function send(entry) {
+  const body = new FormData();
+  for (const [name, value] of entry.fields) body.append(name, value);
+  for (const file of entry.files) body.append(file.field, file.blob, file.name);
+  // Signed in anew, an old token holds no longer; this page's does.
+  body.append(tokenName, document.querySelector(`input[name=${tokenName}]`)?.value ?? '');
+  let answer;
+  try {
+    answer = await fetch(entry.url, { ...live, method: 'POST', body });
+  } catch {
+    return null;
+  }
+  // The door, too many at once, or a server that is just coming up: it waits here.
+  if (answer.redirected || answer.status === 429 || answer.status >= 500) return null;
+  if (answer.ok) {
+    const made = await answer.json();
+    await kept.drop(entry.post);
+    return made;
+  }
+  return { refused: true, html: answer.status === 422 ? await answer.text() : `<p class="field-problem" role="alert">The shop said ${answer.status}.</p>` };
+}
+
+// A line that says where it went, and lets the person go on.
+const said = made => {
+  const line = document.getElementById('captured');
+  line.replaceChildren(element('a', { href: made.href, textContent: `${made.number} is on the fix list` }), ` as ${made.class}.`);
+  line.hidden = false;
+  clearTimeout(said.closing);
+  said.closing = setTimeout(() => { line.hidden = true; }, 10_000);
+  document.dispatchEvent(new CustomEvent('rivet:captured'));
+};
+
+const mine = async () => (await kept.all()).filter(entry => entry.me === me);
+
+async function show() {
+  const entries = await mine();
+  const refused = entries.filter(entry => entry.refused);
+  const waiting = entries.length - refused.length;
+  status.replaceChildren(...waiting ? [element('p', { textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device.` })] : [],
+    ...refused.map(entry => {
+      const again = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Send it again' });
+      const away = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Let it go' });
+      again.addEventListener('click', async () => { await kept.put({ ...entry, refused: undefined }); flush(); });
+      away.addEventListener('click', async () => { await kept.drop(entry.post); show(); });
+      return element('p', {}, `Not taken: “${entry.what.slice(0, 60)}”. ${entry.refused} `, again, ' ', away);
+    }));
+  status.hidden = entries.length === 0;
+}
+
+// What became of one that nobody waits for at the form any more.
+async function settle(entry, answer) {
+  if (answer?.refused) await kept.put({ ...entry, refused: new DOMParser().parseFromString(answer.html, 'text/html').body.textContent.trim() });
+  else if (answer) said(answer);
+  else later();
+}
+
+// Only one page of this device sends at a time, and the shop takes a post once however often it comes.
+let retry;
+const later = () => { clearTimeout(retry); retry = setTimeout(flush, 3000); };
+const sendAll = async () => {
+  for (const entry of await mine()) {
+    if (entry.refused) continue;
+    const answer = await send(entry);
+    await settle(entry, answer);
+    if (!answer) break;
+  }
+  await show();
+};
+const flush = () => navigator.locks ? navigator.locks.request('rivet:captures', { ifAvailable: true }, lock => lock && sendAll()) : sendAll();
+
+if (me) {
+  const query = href => Object.fromEntries(new URL(href, location.href).searchParams);
+  document.addEventListener('click', event => {
+    if (event.target.closest('[data-capture-close]')) { dialog.close(); return; }
+    // What is written down for a judgement has its own page, which says so.
+    const link = event.target.closest('a[href*="/find"]:not([href*="judged="])');
+    if (!dialog || !link || event.ctrlKey || event.metaKey || event.shiftKey || !/\/walk\/[^/]+\/find(\?|$)/.test(link.getAttribute('href'))) return;
+    event.preventDefault();
+    const fill = query(link.href);
+    forms[0].begin({ ...fill, how: fill.measured ? 'Measurement' : '' }, []);
+  });
+  document.querySelector('[data-capture-snap] input')?.addEventListener('change', event => {
+    const photos = [...event.target.files];
+    event.target.value = '';
+    if (photos.length) forms[0].begin({}, photos);
+  });
+  addEventListener('online', flush);
+  show().then(flush);
+}
