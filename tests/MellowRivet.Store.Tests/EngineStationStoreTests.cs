@@ -5,6 +5,7 @@ using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
@@ -70,7 +71,7 @@ public class EngineStationStoreTests : IAsyncLifetime
         var (at, now) = (new PlugHole(1, PlugRow.Top), TestShop.Now);
         void Oil(Job job, double? litres)
         {
-            var sheet = EngineSheets.Oil(job.Aircraft.Engines.Single().Component);
+            var sheet = OilSheet.Of(job.Aircraft.Engines.Single().Component);
             job.Inspection.Measure(id, sheet, sheet.Values.First(), litres, Unit.Litre, TestShop.Ines, now).ShouldBeNull();
         }
         foreach (var ohms in new[] { 900.0, 1_900 })
@@ -105,7 +106,7 @@ public class EngineStationStoreTests : IAsyncLifetime
         }
         await WriteAsync(job =>
         {
-            var sheet = EngineSheets.Magneto(job.Aircraft.Fitted(ComponentKind.Magneto).Single().Component);
+            var sheet = MagnetoSheet.Of(job.Aircraft.Fitted(ComponentKind.Magneto).Single().Component);
             foreach (var value in sheet.Values)
                 job.Inspection.Measure(Guid.NewGuid(), sheet, value, value.Band.Low is { } low ? (low + (value.Band.High ?? low)) / 2 : 25, value.Band.Unit, TestShop.Ines, TestShop.Now).ShouldBeNull();
             foreach (var look in sheet.Looks)

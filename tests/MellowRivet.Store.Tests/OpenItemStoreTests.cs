@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.OpenItems;
@@ -127,7 +128,7 @@ public class OpenItemStoreTests : IAsyncLifetime
     {
         await using var first = shop.Open();
         var engine = (await first.Aircraft.WithParts().SingleAsync()).Engines.Single().Component;
-        var sheet = Core.EngineStation.EngineSheets.Run(engine);
+        var sheet = RunSheet.Of(engine);
         var drop = sheet.Values.Single(value => value.Kind == "mag-drop-left" && value.Position == "after");
         Task<Written> MeasureAsync(double? value, int minute) => WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), sheet, drop, value, drop.Band.Unit, TestShop.Ines, TestShop.Now.AddMinutes(minute)));
         (await MeasureAsync(260, 0)).Refusal.ShouldBeNull();

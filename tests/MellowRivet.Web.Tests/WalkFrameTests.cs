@@ -4,6 +4,7 @@ using System.Net;
 using System.Text.RegularExpressions;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
@@ -101,7 +102,7 @@ public class WalkFrameTests(DemoServer server) : IClassFixture<DemoServer>
         var id = Guid.Parse(walk["/walk/".Length..]);
         var engine = server.With(db => db.Aircraft.AsNoTracking().WithParts().Single(one => one.Registration == "N04QF").Engines.First().Component);
         var measured = server.With(db => db.Set<InspectionTask>().AsEnumerable().First(one => one.InspectionId == id && one.Measure is { Method: MeasureMethod.Plain } && one.Station == Station.Airframe));
-        var value = Core.EngineStation.EngineSheets.Run(engine).Values.First(one => one.Position == "before");
+        var value = RunSheet.Of(engine).Values.First(one => one.Position == "before");
         await ines.ReadAsync($"{walk}/tags");
 
         using var asked = new AskedOfDatabase(server.Data.Database);

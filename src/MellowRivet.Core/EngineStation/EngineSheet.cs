@@ -22,6 +22,9 @@ public sealed record SheetValue(string Kind, string Position, string Name, Toler
     /// <summary>After the work.</summary>
     public const string After = "after";
 
+    /// <summary>A band without ends: the manual's own limit may be on file, and nothing else judges the value.</summary>
+    internal static ToleranceBand NoLimit(Unit unit) => new(unit, null, null, new(Standing.Practice, "common practice"));
+
     /// <summary>Whether a reading of its kind is this value's. What a task of the walk measured after the work is not measured twice.</summary>
     public bool Takes(Reading reading) => reading.Position == Position || (Position == After && reading.TaskId is not null);
 

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Carburettors;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -23,10 +24,10 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
     /// <summary>All of them for one engine.</summary>
     public static IEnumerable<SheetTogether> Of(Aircraft aircraft, Component engine, Inspection inspection) =>
     [
-        .. CarburettorsOf(aircraft, engine).SelectMany(carburettor => Floats(SheetWork.Of(EngineSheets.Carburettor(carburettor), aircraft, inspection))),
+        .. CarburettorsOf(aircraft, engine).SelectMany(carburettor => Floats(SheetWork.Of(CarburettorSheet.Of(carburettor), aircraft, inspection))),
         .. new[] { "idle", "high" }.SelectMany(position => Balance(aircraft, engine, inspection, position)),
-        .. Repair(SheetWork.Of(EngineSheets.Exhaust(aircraft, engine), aircraft, inspection)),
-        .. Drops(SheetWork.Of(EngineSheets.Run(engine), aircraft, inspection)),
+        .. Repair(SheetWork.Of(ExhaustSheet.Of(aircraft, engine), aircraft, inspection)),
+        .. Drops(SheetWork.Of(RunSheet.Of(engine), aircraft, inspection)),
     ];
 
     /// <summary>Those that are shown on one sheet: a magneto's shows the run-up's drops too.</summary>
@@ -34,7 +35,7 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
         (one.Sheet, one.Carrier) == (sheet.Kind, sheet.Carrier.Id) || (one.Sheet == SheetKind.Run && sheet.Kind == SheetKind.Magneto) || (one.Key is "idle" or "high" && sheet.Kind == SheetKind.Carburettor));
 
     private static IEnumerable<Component> CarburettorsOf(Aircraft aircraft, Component engine) =>
-        aircraft.SittingOn(engine.Id).Where(stay => stay.Component.Kind == ComponentKind.Carburettor).Select(stay => stay.Component);
+        aircraft.SittingOn(engine.Id, ComponentKind.Carburettor).Select(stay => stay.Component);
 
     private static IEnumerable<SheetTogether> Floats(SheetWork work)
     {
@@ -50,7 +51,7 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
     // The carburettors of one engine beside each other, by the manual's limit where it is on file.
     private static IEnumerable<SheetTogether> Balance(Aircraft aircraft, Component engine, Inspection inspection, string position)
     {
-        var vacuums = CarburettorsOf(aircraft, engine).Select(carburettor => Reading(SheetWork.Of(EngineSheets.Carburettor(carburettor), aircraft, inspection), "carburettor-vacuum", position)).OfType<Reading>().ToList();
+        var vacuums = CarburettorsOf(aircraft, engine).Select(carburettor => Reading(SheetWork.Of(CarburettorSheet.Of(carburettor), aircraft, inspection), "carburettor-vacuum", position)).OfType<Reading>().ToList();
         if (vacuums.Count < 2)
             yield break;
         var (least, most, last) = (vacuums.Min(reading => reading.Value), vacuums.Max(reading => reading.Value), Last(vacuums));

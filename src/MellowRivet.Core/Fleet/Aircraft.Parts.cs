@@ -73,7 +73,7 @@ public sealed partial class Aircraft
     public void InstallPlugs(Component engine, string type, int numberFrom, Hours at, Hours? ownTime, PlugRow? row = null, DateOnly? on = null)
     {
         foreach (var hole in PlugTray.Holes(engine).Where(hole => row is null || hole.Row == row))
-            if (!SittingOn(engine.Id).Any(stay => stay.Component.Kind == ComponentKind.Plug && stay.Position == hole.ToString()))
+            if (!SittingOn(engine.Id, ComponentKind.Plug).Any(stay => stay.Position == hole.ToString()))
                 Install(new(Guid.CreateVersion7(), ComponentKind.Plug, type, $"{numberFrom++}") { Suits = hole.Row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom },
                     hole.ToString(), at, ownTime, engine.Id, on);
     }
@@ -107,6 +107,9 @@ public sealed partial class Aircraft
     public IEnumerable<Installation> SittingOn(Guid? componentId) => Installations
         .Where(fitted => fitted.IsOn && fitted.ParentId == componentId)
         .OrderBy(fitted => fitted.Component.Kind).ThenBy(fitted => fitted.Position, StringComparer.Ordinal);
+
+    /// <summary>Those of one kind.</summary>
+    public IEnumerable<Installation> SittingOn(Guid? componentId, ComponentKind kind) => SittingOn(componentId).Where(fitted => fitted.Component.Kind == kind);
 
     /// <summary>What came off together with a part at the end of a stay here: all that sat on it, and on that in turn.</summary>
     public IReadOnlyList<Installation> CameOffWith(Installation ended) => [.. Installations

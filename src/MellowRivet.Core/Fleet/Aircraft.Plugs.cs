@@ -11,7 +11,7 @@ public sealed partial class Aircraft
     /// <returns>Why they can't go there, or null.</returns>
     public Refusal? MovePlugs(Component engine, IReadOnlyList<PlugMove> moves, DateOnly on)
     {
-        var stays = SittingOn(engine.Id).Where(stay => stay.Component.Kind == ComponentKind.Plug).ToDictionary(stay => stay.Position);
+        var stays = SittingOn(engine.Id, ComponentKind.Plug).ToDictionary(stay => stay.Position);
         var holes = PlugTray.Holes(engine);
         if (moves.Any(move => !holes.Contains(move.From) || !holes.Contains(move.To)))
             return new("to", "This engine has no such hole.");
@@ -63,7 +63,7 @@ public sealed partial class Aircraft
         Component plug = new(Guid.CreateVersion7(), ComponentKind.Plug, type?.Trim() ?? "", number.Trim()) { Suits = suits ?? fires };
         if (IsTypedAnew(plug, $"{hole}", engine.Id))
             return new("number", $"{plug.SerialNumber} is the one that came out of {hole}. Put it back in the aircraft’s file, under Parts, or give the new one a number of its own.");
-        if (SittingOn(engine.Id).FirstOrDefault(stay => stay.Component.Kind == ComponentKind.Plug && stay.Position == hole.ToString()) is { } old && TakeOff(old.ComponentId, on, TimeInService, why) is { } refusal)
+        if (SittingOn(engine.Id, ComponentKind.Plug).FirstOrDefault(stay => stay.Position == hole.ToString()) is { } old && TakeOff(old.ComponentId, on, TimeInService, why) is { } refusal)
             return refusal;
         Install(plug, hole.ToString(), TimeInService, default(Measures.Hours), engine.Id, on);
         return null;

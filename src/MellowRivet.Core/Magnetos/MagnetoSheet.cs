@@ -1,4 +1,5 @@
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 
@@ -26,6 +27,22 @@ public static class MagnetoSheet
     public static SheetValue Retard { get; } = new("magneto-retard", "", "Retard points after the main points", new(Unit.Degree, 28, 32, Source));
 
     public static IReadOnlyList<SheetValue> Values { get; } = [Primary, Secondary, Capacitor, PointsOpen, PointsGap, Retard];
+
+    /// <summary>The sheet of one magneto: its values and looks on the bench, and what is looked at in place.</summary>
+    public static EngineSheet Of(Component magneto) => new(SheetKind.Magneto, magneto,
+    [
+        new("On the bench", [.. Values],
+        [
+            new("rotor", "Rotor: shaft, bearing faces, magnet loose on its shaft"), new("block", "Distributor block: cracks, carbon tracks, electrodes burnt"),
+            new("gear", "Distributor gear: teeth cracked, chipped, worn; electrode finger tight"), new("brush", "Carbon brush: length, chips, free in its hole"),
+            new("bearing", "Bearings: rough, dry, loose"), new("springs", "Springs of points and brush: tension, corrosion"),
+            new("capacitor", "Capacitor: lead broken or chafed, terminal, case bulged"), new("points", "Points, main and retard: pitted, blue, burnt; follower worn, felt dry"),
+            new("marks", "Timing: chamfered tooth against its mark, red line in the window"),
+        ]),
+        new("In place", [new("magneto-timing", "", "Fires before top dead centre", SheetValue.NoLimit(Unit.Degree))],
+            [new("lead", "P-lead, filter, harness: secure, not chafed, grounds when switched off")],
+            "Take every magneto for live. Switch off, P-lead grounded, one plug out of every cylinder, nobody in the propeller's arc while it is turned."),
+    ]);
 }
 
 /// <summary>Judges the drop of each magneto at run-up. Common practice; the manual decides.</summary>

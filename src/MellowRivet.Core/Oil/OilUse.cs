@@ -1,5 +1,4 @@
 using MathNet.Numerics.Statistics;
-using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Trends;

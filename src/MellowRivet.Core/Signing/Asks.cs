@@ -1,8 +1,12 @@
+using MellowRivet.Core.Carburettors;
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Worksheets;
 
@@ -96,14 +100,14 @@ public static class Asks
                 var open = places.Where(place => place.IsUndone).ToList();
                 return [One("plugs", "plugs", open.Count == 0 ? "" : $"{places.Count - open.Count} of {places.Count} done, next {open[0].Hole}")];
             case Asked.Exhaust:
-                return [One("exhaust", "exhaust, hoses, mount", Open(SheetWork.Of(EngineSheets.Exhaust(aircraft, engine.Component), aircraft, inspection)))];
+                return [One("exhaust", "exhaust, hoses, mount", Open(SheetWork.Of(ExhaustSheet.Of(aircraft, engine.Component), aircraft, inspection)))];
             case Asked.Magnetos:
-                return On(ComponentKind.Magneto).Select(stay => One("magneto", $"magneto {stay.Position}".Trim(), SheetWork.Of(EngineSheets.Magneto(stay.Component), aircraft, inspection) is { IsComplete: false } work ? $"{work.Done} of {work.All} done" : "", stay.ComponentId));
+                return On(ComponentKind.Magneto).Select(stay => One("magneto", $"magneto {stay.Position}".Trim(), SheetWork.Of(MagnetoSheet.Of(stay.Component), aircraft, inspection) is { IsComplete: false } work ? $"{work.Done} of {work.All} done" : "", stay.ComponentId));
             default:
-                return On(ComponentKind.Carburettor).Select(stay => One("carburettor", $"carburettor {stay.Position}".Trim(), Open(SheetWork.Of(EngineSheets.Carburettor(stay.Component), aircraft, inspection), "float"), stay.ComponentId));
+                return On(ComponentKind.Carburettor).Select(stay => One("carburettor", $"carburettor {stay.Position}".Trim(), Open(SheetWork.Of(CarburettorSheet.Of(stay.Component), aircraft, inspection), "float"), stay.ComponentId));
         }
 
-        IEnumerable<Installation> On(ComponentKind kind) => aircraft.SittingOn(id).Where(stay => stay.Component.Kind == kind);
+        IEnumerable<Installation> On(ComponentKind kind) => aircraft.SittingOn(id, kind);
     }
 
     // Looks, and values of a kind that can't be done without: one of a pair of floats says nothing.

@@ -122,7 +122,7 @@ public static class InspectionJudgements
     // Every sheet of every engine, and the borescope's, as far as it is filled in.
     private static IEnumerable<(Installation Engine, SheetWork Work)> Works(Inspection inspection, Aircraft aircraft) =>
         from engine in aircraft.Engines
-        from sheet in EngineSheets.Of(aircraft, engine.Component).Concat(aircraft.SittingOn(engine.ComponentId).Where(stay => stay.Component.Kind == ComponentKind.Cylinder).Select(stay => EngineSheets.Borescope(stay.Component)))
+        from sheet in EngineSheets.Of(aircraft, engine.Component).Concat(aircraft.SittingOn(engine.ComponentId, ComponentKind.Cylinder).Select(stay => BorescopeSheet.Of(stay.Component)))
         select (engine, SheetWork.Of(sheet, aircraft, inspection));
 
     private static string Title(Aircraft aircraft, Installation engine, EngineSheet sheet)

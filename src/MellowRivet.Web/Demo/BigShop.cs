@@ -8,7 +8,6 @@ using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.EngineLogs;
-using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
@@ -133,7 +132,7 @@ internal static class BigShop
         var test = inspection.Begin(new(Guid.CreateVersion7(), engine.Id, 80, 14.7, hot: true, null, ines.Id, at));
         foreach (var place in engine.Layout.Cylinders)
             Read(Reading.CompressionKind, aircraft.Cylinder(engine, place.Number)!.Id, $"{place.Number}", 70 + chance.Next(9), Unit.Psi, new(true, 80, 14.7, null, LeakPath.None), test.Id);
-        foreach (var stay in aircraft.SittingOn(engine.Id).Where(stay => stay.Component.Kind == ComponentKind.Plug))
+        foreach (var stay in aircraft.SittingOn(engine.Id, ComponentKind.Plug))
             Read(PlugKinds.Ohms, stay.ComponentId, stay.Position, 1_400 + chance.Next(900), Unit.Ohm, new());
         Read(OilUse.AddedKind, engine.Id, "", 1, Unit.Litre, new());
         foreach (var metal in OilMetals.All)

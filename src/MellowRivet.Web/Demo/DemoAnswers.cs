@@ -1,6 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
-using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Plugs;
@@ -18,7 +18,7 @@ internal static class DemoAnswers
         var signs = rules.SignsBy(orla.Id, inspection, aircraft)!;
 
         // An idle too fast at first, set down and read again.
-        var run = EngineSheets.Run(engine);
+        var run = RunSheet.Of(engine);
         var idle = run.Values.Single(value => value.Kind == "idle-rpm" && value.Position == "before");
         Check(inspection.Measure(Guid.CreateVersion7(), run, idle, 810, idle.Band.Unit, ines.Id, began.AddHours(1)));
         inspection.Remember(aircraft);

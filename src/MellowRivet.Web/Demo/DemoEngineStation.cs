@@ -1,7 +1,9 @@
 using MellowRivet.Core;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
@@ -33,16 +35,16 @@ internal static class DemoEngineStation
             Service(demo, inspection, place, LookOf(place.Hole, test), 900 + place.Hole.Cylinder * 130 + test * 45, 0.0163 + 0.0004 * ((test + place.Hole.Cylinder) % 4) + (test > 11 ? 0.0014 : 0), ines, at.AddMinutes(20), whole: true);
         Check(aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.NextInFiringOrder, engine.Ignition).Plan!.Moves, demo.Clock.DayOf(at)));
         Oil(inspection, aircraft, engine, test, ines, at.AddMinutes(50));
-        Values(inspection, EngineSheets.Run(engine), "after", ines, at.AddHours(6), ("oil-temperature", 84 + test % 5), ("oil-pressure", 78 - test * 0.4), ("static-rpm", 2380 - test * 2), ("idle-rpm", 680 + test % 3 * 10), ("mag-drop-left", 95 + test * 1.5), ("mag-drop-right", 90 + test % 4 * 5), ("mixture-rise", 25 + test % 3 * 5), ("bus-voltage", 14.1), ("suction", 5.0));
+        Values(inspection, RunSheet.Of(engine), "after", ines, at.AddHours(6), ("oil-temperature", 84 + test % 5), ("oil-pressure", 78 - test * 0.4), ("static-rpm", 2380 - test * 2), ("idle-rpm", 680 + test % 3 * 10), ("mag-drop-left", 95 + test * 1.5), ("mag-drop-right", 90 + test % 4 * 5), ("mixture-rise", 25 + test % 3 * 5), ("bus-voltage", 14.1), ("suction", 5.0));
         foreach (var magneto in aircraft.Fitted(ComponentKind.Magneto).Where(magneto => magneto.ParentId == engine.Id))
-            Values(inspection, EngineSheets.Magneto(magneto.Component), "", ines, at.AddHours(2), ("magneto-points-gap", 0.018 - 0.0002 * (test - 10)), ("magneto-e-gap", magneto.Position == "left" ? 10.5 - 0.22 * (test - 10) : 10.2));
+            Values(inspection, MagnetoSheet.Of(magneto.Component), "", ines, at.AddHours(2), ("magneto-points-gap", 0.018 - 0.0002 * (test - 10)), ("magneto-e-gap", magneto.Position == "left" ? 10.5 - 0.22 * (test - 10) : 10.2));
     }
 
     /// <summary>The annual in progress: five plugs done, the engine run before the work, one magneto on the bench.</summary>
     public static void Today(DemoHistory demo, Aircraft aircraft, Component engine, Inspection inspection, DateTimeOffset began)
     {
         var (ines, tamsin) = (demo.Person("ines").Id, demo.Person("tamsin").Id);
-        Values(inspection, EngineSheets.Run(engine), "before", ines, began.AddHours(1), ("oil-temperature", 71), ("oil-pressure", 68), ("fuel-pressure", 4.2), ("cylinder-temperature", 182), ("static-rpm", 2335), ("idle-rpm", 690), ("mag-drop-left", 128), ("mag-drop-right", 96), ("mixture-rise", 30), ("bus-voltage", 14.1));
+        Values(inspection, RunSheet.Of(engine), "before", ines, began.AddHours(1), ("oil-temperature", 71), ("oil-pressure", 68), ("fuel-pressure", 4.2), ("cylinder-temperature", 182), ("static-rpm", 2335), ("idle-rpm", 690), ("mag-drop-left", 128), ("mag-drop-right", 96), ("mixture-rise", 30), ("bus-voltage", 14.1));
         inspection.PressuresAtAltitude(engine, "before", [new(1_000, 64.2), new(2_000, 62.9), new(3_000, 61.0), new(4_000, 60.4), new(6_000, 56.8), new(8_000, 54.1)], ines, began.AddHours(0.5));
         inspection.PressuresAtAltitude(engine, SheetValue.After, [new(1_000, 65.8), new(2_000, 65.1), new(4_000, 63.0), new(6_000, 61.2), new(7_000, 60.2), new(8_000, 58.7)], ines, began.AddHours(9));
         foreach (var (place, index) in PlugTray.Of(aircraft, engine, inspection).Places.Select((place, index) => (place, index)))
@@ -50,7 +52,7 @@ internal static class DemoEngineStation
                 Service(demo, inspection, place, LookOf(place.Hole, 21), index == 3 ? 4_200 : 1_500 + index * 170, 0.0182 + 0.0006 * (index % 3), tamsin, began.AddHours(5).AddMinutes(index * 6), whole: index < 4);
         Oil(inspection, aircraft, engine, 21, tamsin, began.AddHours(3));
         var left = aircraft.Fitted(ComponentKind.Magneto).First(magneto => magneto.ParentId == engine.Id && magneto.Position == "left").Component;
-        var sheet = EngineSheets.Magneto(left);
+        var sheet = MagnetoSheet.Of(left);
         Values(inspection, sheet, "", ines, began.AddHours(6), ("magneto-primary", 0.41), ("magneto-secondary", 13_850), ("magneto-capacitor", 0.31), ("magneto-e-gap", 6.5), ("magneto-points-gap", 0.0155));
         foreach (var look in sheet.Looks.Take(4))
             Check(inspection.Look(sheet, look, new(left.Id, SheetKind.Magneto, look.Key, look.Key == "brush" ? LookState.Found : LookState.Good, look.Key == "brush" ? "Brush short, 3 mm left: new one fitted" : "", null, null, ines, began.AddHours(6.2))));
@@ -99,7 +101,7 @@ internal static class DemoEngineStation
     private static void Oil(Inspection inspection, Aircraft aircraft, Component engine, int test, Guid by, DateTimeOffset at)
     {
         // From 22 hours a litre down to 14, as cylinder 2 passes more and more.
-        var sheet = EngineSheets.Oil(engine);
+        var sheet = OilSheet.Of(engine);
         Values(inspection, sheet, "", by, at, ("oil-added", Math.Round(219.2 / (24 - 0.45 * test), 1)), ("oil-hours", 24 + test % 3), ("oil-iron", 18 + test * 0.6 + (test == 21 ? 14 : test % 3)), ("oil-copper", 4 + test % 2), ("oil-aluminium", 5 + test % 3), ("oil-chromium", 3 + test % 2), ("oil-silicon", 6 + test % 4), ("oil-lead", 2_400 + test % 5 * 120));
         Check(inspection.Cut(new(Guid.CreateVersion7(), engine.Id, FilterPlace.Filter, test < 17 ? FilterMetal.Carbon : FilterMetal.Ferrous, test < 19 ? FilterAmount.FewSpecks : FilterAmount.ManySpecks, test == 21 ? "Fine, magnetic, from the pleats nearest the outlet" : "", null, by, at)));
         foreach (var look in sheet.Looks)

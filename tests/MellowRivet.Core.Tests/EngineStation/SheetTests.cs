@@ -1,9 +1,11 @@
 using MellowRivet.Core.Due;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 
@@ -48,7 +50,7 @@ public class SheetTests
     [Fact]
     public void A_bench_inspection_is_done_when_the_whole_sheet_is_done_and_good()
     {
-        var sheet = EngineSheets.Magneto(magneto);
+        var sheet = MagnetoSheet.Of(magneto);
         inspection.Bench(Work(sheet), true)!.Message.ShouldContain("17");
         foreach (var (kind, value) in new[] { ("magneto-primary", 0.4), ("magneto-secondary", 14_000.0), ("magneto-capacitor", 0.29), ("magneto-e-gap", 10), ("magneto-points-gap", 0.018), ("magneto-retard", 30), ("magneto-timing", 25) })
             Measure(sheet, kind, value).ShouldBeNull();
@@ -67,7 +69,7 @@ public class SheetTests
     [Fact]
     public void The_manuals_limit_stands_before_the_usual_one_and_units_are_converted()
     {
-        var run = EngineSheets.Run(engine);
+        var run = RunSheet.Of(engine);
         aircraft.SetLimit(new("suction", "inHg", 4.8, 5.2, "manual 37-00"));
         // 1 kPa is 0.2953 inHg (NIST SP 811): 16 kPa are 4.72.
         Measure(run, "suction", 16, Unit.Kilopascal, "after").ShouldBeNull();
@@ -81,7 +83,7 @@ public class SheetTests
     [Fact]
     public void A_value_of_the_run_is_typed_once()
     {
-        var run = EngineSheets.Run(engine);
+        var run = RunSheet.Of(engine);
         var task = inspection.Tasks.Single(one => one.Key == "oil");
         Measure(run, "oil-pressure", 40, null, "after").ShouldBeNull();
         inspection.JudgementAt(task, aircraft)!.Verdict.ShouldBe(Verdict.Reject);
@@ -98,7 +100,7 @@ public class SheetTests
     [Fact]
     public void What_is_found_is_said_and_keeps_its_picture()
     {
-        var sheet = EngineSheets.Exhaust(aircraft, engine);
+        var sheet = ExhaustSheet.Of(aircraft, engine);
         var can = sheet.Looks.Single(look => look.Key == "can");
         SheetCheck Found(string words, Core.Discrepancies.Photo? photo = null) => new(engine.Id, SheetKind.Exhaust, "can", LookState.Found, words, photo, null, Fixture.Ines, Fixture.Now);
         inspection.Look(sheet, can, Found("")).ShouldNotBeNull().Field.ShouldBe("words");
@@ -128,7 +130,7 @@ public class SheetTests
     [Fact]
     public void Above_five_psi_an_exhaust_is_not_tested_in_whatever_unit_it_is_typed()
     {
-        var sheet = EngineSheets.Exhaust(aircraft, engine);
+        var sheet = ExhaustSheet.Of(aircraft, engine);
         Measure(sheet, "exhaust-pressure", 5.1, null, "before")!.Message.ShouldContain("Dangerous");
         Measure(sheet, "exhaust-pressure", 0.5, Unit.Bar, "after")!.Message.ShouldContain("Dangerous");
         Measure(sheet, "exhaust-pressure", 5, null, "before").ShouldBeNull();
@@ -139,7 +141,7 @@ public class SheetTests
     [Fact]
     public void Bubbles_are_asked_for_once_a_pressure_was_read_and_answer_for_it()
     {
-        var sheet = EngineSheets.Exhaust(aircraft, engine);
+        var sheet = ExhaustSheet.Of(aircraft, engine);
         SheetTogether Together() => SheetTogether.Of(aircraft, engine, inspection).Single(one => one.Key == "repair");
         void Bubbles(string when, LookState state, string words = "") => inspection.Look(sheet, sheet.Looks.Single(look => look.Key == $"bubbles-{when}"), new(engine.Id, SheetKind.Exhaust, $"bubbles-{when}", state, words, null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
         Work(sheet).Looks.Where(look => look.Of.Key.StartsWith("bubbles", StringComparison.Ordinal)).ShouldAllBe(look => !look.IsWanted);
@@ -161,7 +163,7 @@ public class SheetTests
     public void What_is_found_at_a_part_rejects_its_good_value(string kind, double value, string look, string words)
     {
         var magneto = aircraft.Fitted(ComponentKind.Magneto).First().Component;
-        var sheet = EngineSheets.Magneto(magneto);
+        var sheet = MagnetoSheet.Of(magneto);
         Measure(sheet, kind, value).ShouldBeNull();
         ValueOnSheet Read() => Work(sheet).Values.Single(one => one.Of.Kind == kind);
         Read().Judgement!.Verdict.ShouldBe(Verdict.Good);

@@ -1,11 +1,15 @@
 using System.Reflection;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Carburettors;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Magnetos;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 using MellowRivet.Core.People;
@@ -87,22 +91,22 @@ public class JudgementListTests
             aircraft.TakeOff(Place("1T").Plug!.Id, Fixture.Today, aircraft.TimeInService, "worn").ShouldBeNull();
             aircraft.Install(new(Guid.NewGuid(), ComponentKind.Plug, "P", "99") { Suits = IgnitionKind.HighEnergy }, "1T", aircraft.TimeInService, default, engine.Id);
         },
-        ["magneto, retard angle"] = () => Value(EngineSheets.Magneto(Part(ComponentKind.Magneto)), "magneto-retard", "", 40),
-        ["magneto, look"] = () => Found(EngineSheets.Magneto(Part(ComponentKind.Magneto)), "block"),
-        ["floats"] = () => { var sheet = EngineSheets.Carburettor(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 4.2); Value(sheet, "float", "other", 4.1); },
-        ["floats weighed twice"] = () => { var sheet = EngineSheets.Carburettor(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 3.2); Value(sheet, "float", "other", 3.1); Value(sheet, "float", "together", 6.9); },
-        ["bowl"] = () => Found(EngineSheets.Carburettor(Part(ComponentKind.Carburettor)), "needle"),
-        ["oil, look"] = () => Found(EngineSheets.Oil(engine), "magnetic-plug"),
+        ["magneto, retard angle"] = () => Value(MagnetoSheet.Of(Part(ComponentKind.Magneto)), "magneto-retard", "", 40),
+        ["magneto, look"] = () => Found(MagnetoSheet.Of(Part(ComponentKind.Magneto)), "block"),
+        ["floats"] = () => { var sheet = CarburettorSheet.Of(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 4.2); Value(sheet, "float", "other", 4.1); },
+        ["floats weighed twice"] = () => { var sheet = CarburettorSheet.Of(Part(ComponentKind.Carburettor)); Value(sheet, "float", "one", 3.2); Value(sheet, "float", "other", 3.1); Value(sheet, "float", "together", 6.9); },
+        ["bowl"] = () => Found(CarburettorSheet.Of(Part(ComponentKind.Carburettor)), "needle"),
+        ["oil, look"] = () => Found(OilSheet.Of(engine), "magnetic-plug"),
         ["filter"] = () => inspection.Cut(new(Guid.NewGuid(), engine.Id, FilterPlace.Filter, FilterMetal.Ferrous, FilterAmount.Chunks, "", null, Fixture.Ines, Fixture.Now)),
-        ["exhaust, look"] = () => Found(EngineSheets.Exhaust(aircraft, engine), "exchanger"),
-        ["exhaust, pressure"] = () => { var sheet = EngineSheets.Exhaust(aircraft, engine); Value(sheet, "exhaust-pressure", "before", 4); Value(sheet, "exhaust-pressure", "after", 3, 5); },
-        ["hose"] = () => Found(EngineSheets.Exhaust(aircraft, engine), $"hose-{Part(ComponentKind.Hose).Id:N}"),
-        ["run, magneto drop"] = () => Value(EngineSheets.Run(engine), "mag-drop-left", "after", 260),
-        ["run, no drop at all"] = () => Value(EngineSheets.Run(engine), "mag-drop-left", "before", 0),
-        ["run, drops apart"] = () => { Value(EngineSheets.Run(engine), "mag-drop-left", "after", 150); Value(EngineSheets.Run(engine), "mag-drop-right", "after", 60); },
-        ["run, no limit on file"] = () => Value(EngineSheets.Run(engine), "oil-pressure", "before", 70),
-        ["run, look"] = () => Found(EngineSheets.Run(engine), "leak-check"),
-        ["borescope"] = () => Found(EngineSheets.Borescope(aircraft.Cylinder(engine, 2)!), "exhaust-valve"),
+        ["exhaust, look"] = () => Found(ExhaustSheet.Of(aircraft, engine), "exchanger"),
+        ["exhaust, pressure"] = () => { var sheet = ExhaustSheet.Of(aircraft, engine); Value(sheet, "exhaust-pressure", "before", 4); Value(sheet, "exhaust-pressure", "after", 3, 5); },
+        ["hose"] = () => Found(ExhaustSheet.Of(aircraft, engine), $"hose-{Part(ComponentKind.Hose).Id:N}"),
+        ["run, magneto drop"] = () => Value(RunSheet.Of(engine), "mag-drop-left", "after", 260),
+        ["run, no drop at all"] = () => Value(RunSheet.Of(engine), "mag-drop-left", "before", 0),
+        ["run, drops apart"] = () => { Value(RunSheet.Of(engine), "mag-drop-left", "after", 150); Value(RunSheet.Of(engine), "mag-drop-right", "after", 60); },
+        ["run, no limit on file"] = () => Value(RunSheet.Of(engine), "oil-pressure", "before", 70),
+        ["run, look"] = () => Found(RunSheet.Of(engine), "leak-check"),
+        ["borescope"] = () => Found(BorescopeSheet.Of(aircraft.Cylinder(engine, 2)!), "exhaust-valve"),
         ["wear"] = () => Task("pads", 0.08),
         ["cable"] = () => Task("cable", 20, new(Celsius: 15)),
         ["torque"] = () => Task("bolt", 400),
@@ -176,7 +180,7 @@ public class JudgementListTests
     [Fact]
     public void A_bad_value_that_is_taken_back_is_not_answered()
     {
-        var sheet = EngineSheets.Run(engine);
+        var sheet = RunSheet.Of(engine);
         Value(sheet, "mag-drop-left", "after", 260);
         inspection.Remember(aircraft);
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == "mag-drop-left" && one.Position == "after"), null, Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
@@ -233,7 +237,7 @@ public class JudgementListTests
     public void A_number_put_right_is_read_again_and_a_look_is_answered_by_what_was_done()
     {
         Fixture.Compress(inspection, aircraft, 2, 15, again: true);
-        Found(EngineSheets.Exhaust(aircraft, engine), "slip-joint");
+        Found(ExhaustSheet.Of(aircraft, engine), "slip-joint");
         foreach (var line in Lines)
             inspection.PutOnList(Guid.NewGuid(), line.Judged.What, line.Judged.Where.ZoneKey, "", new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, line.Judged, Fixture.Classes).Found!
                 .Correct(new("put right", CorrectionKind.Repaired, "manual"), inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
@@ -247,7 +251,7 @@ public class JudgementListTests
     [Fact]
     public void What_is_seen_bad_again_after_it_was_put_right_is_not_answered_by_that()
     {
-        var sheet = EngineSheets.Exhaust(aircraft, engine);
+        var sheet = ExhaustSheet.Of(aircraft, engine);
         Found(sheet, "slip-joint");
         var (found, _) = inspection.PutOnList(Guid.NewGuid(), "slip joint", "engine", "", new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, Only.Judged, Fixture.Classes);
         Found(sheet, "slip-joint", minute: 10);

@@ -1,3 +1,4 @@
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -168,7 +169,7 @@ public class ScopeAndAsksTests
         var engine = aircraft.Engines.Single().Component;
         var inspection = Fixture.Inspection(aircraft);
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeFalse();
-        var sheet = EngineSheets.Run(engine);
+        var sheet = RunSheet.Of(engine);
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(value => value.Kind == "static-rpm" && value.Position == "before"), 2350, Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeTrue();
         foreach (var number in new[] { 1, 2, 3, 4 })

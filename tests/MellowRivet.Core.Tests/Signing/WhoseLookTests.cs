@@ -1,5 +1,6 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -124,7 +125,7 @@ public class WhoseLookTests
         Zone().Waiting.ShouldBeEmpty();
         reading.Correct(78, null, Helper.Id, Fixture.Now.AddMinutes(20));
         Zone().Waiting.ShouldNotBeEmpty();
-        var sheet = EngineSheets.Exhaust(aircraft, engine.Component);
+        var sheet = ExhaustSheet.Of(aircraft, engine.Component);
         inspection.LookAtZone(Zone().ZoneKey, [], Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now.AddMinutes(30)).ShouldBeNull();
         inspection.LookAtRest(sheet, "Intake", Helper.Id, Fixture.Now.AddMinutes(40)).ShouldBeNull();
         Zone().Waiting.ShouldHaveSingleItem().ShouldContain("values and looks");

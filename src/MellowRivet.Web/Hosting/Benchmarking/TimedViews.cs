@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Plugs;
@@ -44,7 +45,7 @@ internal sealed class TimedViews
     {
         var tasks = work.Tasks.Where(task => task is { Measure: null, IsCompression: false, TiedTo: null } && task.ZoneKey == "cabin").ToList();
         var hole = PlugTray.Holes(Engine)[0];
-        var run = Core.EngineStation.EngineSheets.Run(Engine).Values.First(value => value.Position == "before");
+        var run = RunSheet.Of(Engine).Values.First(value => value.Position == "before");
         var photo = DemoPictures.Heavy(4_000_000);
         FormUrlEncodedContent Form(params (string Name, string Value)[] fields) => new([new("post", $"{Guid.NewGuid()}"), new("__RequestVerificationToken", token), .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]);
         (string, HttpContent) Verdict(int round)

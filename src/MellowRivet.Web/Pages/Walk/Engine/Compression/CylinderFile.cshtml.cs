@@ -40,7 +40,7 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, 
             OilUse.Of(added),
             [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == EngineId).OrderByDescending(cut => cut.At)],
             log is { Flights: [.., var flight] } ? flight.Summary : null));
-        var looks = EngineSheets.Borescope(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
+        var looks = BorescopeSheet.Of(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
         Pictures = [.. past.SelectMany(row => row.Checks.Where(check => check.ComponentId == mine.Cylinder.Id && check.Sheet == SheetKind.Borescope && looks.ContainsKey(check.Key)).Select(check => new ScopePicture(looks[check.Key], check, row.InspectionId == Id)))
             .OrderBy(picture => picture.Place, StringComparer.Ordinal).ThenByDescending(picture => picture.Check.At)];
         return Page();

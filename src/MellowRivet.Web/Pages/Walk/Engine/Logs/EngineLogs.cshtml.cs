@@ -1,6 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineLogs;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Oil;
 using MellowRivet.Core.People;
@@ -107,7 +108,7 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
         {
             if (summary is null || when is not ("before" or SheetValue.After))
                 return new("fill", "There is no such flight.");
-            var sheet = EngineSheets.Run(engine);
+            var sheet = RunSheet.Of(engine);
             var work = SheetWork.Of(sheet, job.Aircraft, job.Inspection);
             foreach (var (kind, value) in new[] { ("static-rpm", summary.GreatestRpm), ("idle-rpm", summary.IdleRpm), ("oil-temperature", summary.OilTemperature), ("oil-pressure", summary.OilPressure), ("cylinder-temperature", summary.GreatestCht) })
                 if (value is { } read && work.Value(kind, when) is null)
