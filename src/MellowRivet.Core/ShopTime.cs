@@ -17,7 +17,8 @@ public static class ShopTime
     }
 
     /// <summary>An instant as the shop's clock shows it.</summary>
-    public static DateTimeOffset Here(this TimeProvider clock, DateTimeOffset instant) => TimeZoneInfo.ConvertTime(instant, clock.LocalTimeZone);
+    public static DateTimeOffset Here(this TimeProvider clock, DateTimeOffset instant) =>
+        TimeZoneInfo.ConvertTime(instant, clock.LocalTimeZone);
 
     /// <inheritdoc cref="Here(TimeProvider, DateTimeOffset)"/>
     public static DateTimeOffset? Here(this TimeProvider clock, DateTimeOffset? instant) => instant is { } known ? clock.Here(known) : null;

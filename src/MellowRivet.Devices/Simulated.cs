@@ -14,7 +14,8 @@ namespace MellowRivet.Devices;
 public sealed record HiddenCylinder(double HotArea, double ColdArea, LeakPath Path, double RockedShare = 1);
 
 /// <summary>A compression tester on a hidden engine. The gauge's steady reading comes from Core's own flow through two orifices.</summary>
-public sealed class SimulatedCompressionTester(IReadOnlyDictionary<int, HiddenCylinder> engine, Psi supply, Psi ambient) : ICompressionTester
+public sealed class SimulatedCompressionTester(IReadOnlyDictionary<int, HiddenCylinder> engine, Psi supply, Psi ambient)
+    : ICompressionTester
 {
     /// <summary>How fast the needle settles, s. The cylinder fills through the orifice; a choice of the simulation.</summary>
     private const double Settles = 0.9;
@@ -34,7 +35,10 @@ public sealed class SimulatedCompressionTester(IReadOnlyDictionary<int, HiddenCy
         return new(steady * (1 - Math.Exp(-secondsOpen / Settles)));
     }
 
-    public LeakPath Heard(int cylinder, CylinderSetUp setUp) => Math.Abs(setUp.CrankDegrees) > FreeDegrees ? LeakPath.IntakeValve : AreaOf(cylinder, setUp) < Silent ? LeakPath.None : engine[cylinder].Path;
+    public LeakPath Heard(int cylinder, CylinderSetUp setUp) =>
+        Math.Abs(setUp.CrankDegrees) > FreeDegrees ? LeakPath.IntakeValve : AreaOf(cylinder, setUp) < Silent
+            ? LeakPath.None
+            : engine[cylinder].Path;
 
     public bool Swings(CylinderSetUp setUp) => Math.Abs(setUp.CrankDegrees) > 5;
 
@@ -42,7 +46,8 @@ public sealed class SimulatedCompressionTester(IReadOnlyDictionary<int, HiddenCy
     {
         if (!engine.TryGetValue(cylinder, out var hidden))
             throw new ArgumentOutOfRangeException(nameof(cylinder), cylinder, "This engine has no such cylinder.");
-        return (setUp.Hot ? hidden.HotArea : hidden.ColdArea) * (setUp.Rocked ? hidden.RockedShare : 1) + Math.Max(0, Math.Abs(setUp.CrankDegrees) - FreeDegrees) * AreaPerDegree;
+        return (setUp.Hot ? hidden.HotArea : hidden.ColdArea) * (setUp.Rocked ? hidden.RockedShare : 1)
+            + Math.Max(0, Math.Abs(setUp.CrankDegrees) - FreeDegrees) * AreaPerDegree;
     }
 }
 
@@ -65,7 +70,8 @@ public sealed class SimulatedFloatScale(IReadOnlyDictionary<string, double> weig
 {
     public double ResolutionGrams => 0.1;
 
-    public double Grams(params IReadOnlyList<string> floats) => Math.Round(floats.Sum(name => weights[name]) / ResolutionGrams, MidpointRounding.AwayFromZero) * ResolutionGrams;
+    public double Grams(params IReadOnlyList<string> floats) =>
+        Math.Round(floats.Sum(name => weights[name]) / ResolutionGrams, MidpointRounding.AwayFromZero) * ResolutionGrams;
 }
 
 /// <summary>A tensiometer of whole pounds on hidden cables.</summary>
@@ -96,9 +102,11 @@ public sealed class SimulatedEngineMonitor(int seed, int hotCylinder) : IEngineM
             double Noise(double size) => (chance.NextDouble() * 2 - 1) * size;
             var cells = new List<double> { rpm + Noise(9) };
             cells.AddRange(Enumerable.Range(1, 4).Select(cylinder => 520 + load * 220 + cylinder * 8 + Noise(4)));
-            cells.AddRange(Enumerable.Range(1, 4).Select(cylinder => 40 + warm * (load * 148 + cylinder % 3 * 6 + (cylinder == hotCylinder ? 26 : 0)) + Noise(1)));
+            cells.AddRange(Enumerable.Range(1, 4)
+                .Select(cylinder => 40 + warm * (load * 148 + cylinder % 3 * 6 + (cylinder == hotCylinder ? 26 : 0)) + Noise(1)));
             cells.AddRange([20 + warm * 66 + Noise(0.5), 30 + load * 48 - warm * 6 + Noise(0.7), load * 38 + Noise(0.4)]);
-            text.Append(TimeSpan.FromSeconds(at).ToString(@"h\:mm\:ss", CultureInfo.InvariantCulture)).Append(',').AppendJoin(',', cells.Select(cell => cell.ToString("0.#", CultureInfo.InvariantCulture))).Append('\n');
+            text.Append(TimeSpan.FromSeconds(at).ToString(@"h\:mm\:ss", CultureInfo.InvariantCulture)).Append(',')
+                .AppendJoin(',', cells.Select(cell => cell.ToString("0.#", CultureInfo.InvariantCulture))).Append('\n');
         }
         return text.ToString();
     }

@@ -10,12 +10,14 @@ public static class AircraftExchange
     /// <summary>The file of an aircraft; null where there is no such aircraft.</summary>
     public static async Task<AircraftFile?> FileOfAsync(this RivetDb db, Guid aircraftId, TimeProvider clock, CancellationToken stop)
     {
-        if (await db.Aircraft.AsNoTracking().WithParts().Include(row => row.MeterReadings).FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
+        if (await db.Aircraft.AsNoTracking().WithParts().Include(row => row.MeterReadings)
+            .FirstOrDefaultAsync(row => row.Id == aircraftId, stop) is not { } aircraft)
             return null;
         var due = await db.DueOn(aircraftId).AsNoTracking().ToListAsync(stop);
         var books = await db.LogBooks.AsNoTracking().Where(book => book.AircraftId == aircraftId).ToListAsync(stop);
         var entries = await db.BookEntries.AsNoTracking().Where(entry => entry.AircraftId == aircraftId).ToListAsync(stop);
-        var (cases, stated) = await db.CasesAsync([aircraftId], [.. aircraft.Installations.Select(stay => stay.ComponentId).Distinct()], stop);
+        var (cases, stated) = await db.CasesAsync([aircraftId],
+            [.. aircraft.Installations.Select(stay => stay.ComponentId).Distinct()], stop);
         return AircraftFile.Of(aircraft, due, books, entries, cases, stated, clock);
     }
 
@@ -28,8 +30,10 @@ public static class AircraftExchange
         var items = file.Due.Select(item => item.Id).ToList();
         var books = file.Books.Select(book => book.Id).ToList();
         var entries = file.Books.SelectMany(book => book.Entries.Select(entry => entry.Id)).ToList();
-        if (await db.Components.AnyAsync(row => parts.Contains(row.Id), stop) || await db.DueItems.AnyAsync(row => items.Contains(row.Id), stop)
-            || await db.LogBooks.AnyAsync(row => books.Contains(row.Id), stop) || await db.BookEntries.AnyAsync(row => entries.Contains(row.Id), stop))
+        if (await db.Components.AnyAsync(row => parts.Contains(row.Id), stop)
+            || await db.DueItems.AnyAsync(row => items.Contains(row.Id), stop)
+            || await db.LogBooks.AnyAsync(row => books.Contains(row.Id), stop)
+            || await db.BookEntries.AnyAsync(row => entries.Contains(row.Id), stop))
             return new("file", "A part, a due item or a book of the file is here already, on another aircraft. Nothing was taken in.");
         var made = file.Make(by, clock);
         db.Aircraft.Add(made.Aircraft);

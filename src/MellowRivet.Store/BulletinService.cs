@@ -32,7 +32,8 @@ public sealed class SimulatedBulletinService(DataFolder data) : IBulletinService
                 return ([], $"{Path.GetFileName(file)}: {fault}");
             all.AddRange(bulletins);
         }
-        return ([.. all.Where(bulletin => bulletin.Published > since && bulletin.Published <= until).OrderBy(bulletin => bulletin.Published)], null);
+        return ([.. all.Where(bulletin => bulletin.Published > since && bulletin.Published <= until)
+            .OrderBy(bulletin => bulletin.Published)], null);
     }
 }
 
@@ -45,7 +46,8 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, ShopBoard
     public async Task<FeedState> AskAsync(CancellationToken stop)
     {
         var today = clock.Today();
-        var since = (await db.Feeds.AsNoTracking().FirstOrDefaultAsync(row => row.Source == service.Name, stop))?.Since ?? DateOnly.MinValue;
+        var since = (await db.Feeds.AsNoTracking().FirstOrDefaultAsync(row => row.Source == service.Name, stop))?.Since
+            ?? DateOnly.MinValue;
         var (bulletins, fault) = await service.SinceAsync(since, today, stop);
         var said = fault ?? "";
         if (fault is null)
@@ -61,7 +63,8 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, ShopBoard
         FeedState? state = null;
         await db.OnceAsync(Guid.CreateVersion7(), clock, async () =>
         {
-            state = await db.Feeds.FirstOrDefaultAsync(row => row.Source == service.Name, stop) ?? db.Feeds.Add(new() { Source = service.Name }).Entity;
+            state = await db.Feeds.FirstOrDefaultAsync(row => row.Source == service.Name, stop)
+                ?? db.Feeds.Add(new() { Source = service.Name }).Entity;
             // A month is asked for again: a service may be late with what it dates back, and what is here already is passed over.
             (state.Since, state.AskedAt, state.Said) = (fault is null ? today.AddDays(-DaysAskedAgain) : since, clock.GetUtcNow(), said);
             return null;

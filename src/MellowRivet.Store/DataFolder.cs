@@ -1,6 +1,9 @@
 namespace MellowRivet.Store;
 
-/// <summary>Where a shop's data lives: the database, the photos, sounds, engine logs and documents, the mail that would have gone out, the shelf's files, the backups and the sign-in keys.</summary>
+/// <summary>
+/// Where a shop's data lives: the database, the photos, sounds, engine logs and documents, the mail that would have gone out, the shelf's
+/// files, the backups and the sign-in keys.
+/// </summary>
 public sealed class DataFolder
 {
     public DataFolder(string path)
@@ -24,7 +27,10 @@ public sealed class DataFolder
     public string Feed => System.IO.Path.Combine(Path, "bulletin-feed");
     public string Keys => System.IO.Path.Combine(Path, "keys");
 
-    /// <summary>How long a write waits for its turn, seconds. Turns are milliseconds: one that takes longer is a disk that hangs, or another program.</summary>
+    /// <summary>
+    /// How long a write waits for its turn, seconds. Turns are milliseconds: one that takes longer is a disk
+    /// that hangs, or another program.
+    /// </summary>
     public int LockSeconds { get; init; } = 10;
 
     public string ConnectionString => $"Data Source={Database};Foreign Keys=True;Default Timeout={LockSeconds}";

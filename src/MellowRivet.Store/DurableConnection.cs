@@ -3,12 +3,16 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 
 namespace MellowRivet.Store;
 
-/// <summary>Makes every connection wait for the disk: an acknowledged record survives a killed process and a pulled plug. It stays open as long as its context, since opening one sets it up anew, for each query.</summary>
+/// <summary>
+/// Makes every connection wait for the disk: an acknowledged record survives a killed process and a pulled plug. It stays open as long as
+/// its context, since opening one sets it up anew, for each query.
+/// </summary>
 internal sealed class DurableConnection : DbConnectionInterceptor
 {
     public static readonly DurableConnection Instance = new();
 
-    private static string Settings(DbConnection connection) => $"PRAGMA synchronous=FULL; PRAGMA busy_timeout={connection.ConnectionTimeout * 1_000};";
+    private static string Settings(DbConnection connection) =>
+        $"PRAGMA synchronous=FULL; PRAGMA busy_timeout={connection.ConnectionTimeout * 1_000};";
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {
@@ -17,14 +21,17 @@ internal sealed class DurableConnection : DbConnectionInterceptor
         command.ExecuteNonQuery();
     }
 
-    public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+    public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData,
+        CancellationToken cancellationToken = default)
     {
         await using var command = connection.CreateCommand();
         command.CommandText = Settings(connection);
         await command.ExecuteNonQueryAsync(cancellationToken);
     }
 
-    public override InterceptionResult ConnectionClosing(DbConnection connection, ConnectionEventData eventData, InterceptionResult result) => InterceptionResult.Suppress();
+    public override InterceptionResult ConnectionClosing(DbConnection connection, ConnectionEventData eventData,
+        InterceptionResult result) => InterceptionResult.Suppress();
 
-    public override ValueTask<InterceptionResult> ConnectionClosingAsync(DbConnection connection, ConnectionEventData eventData, InterceptionResult result) => new(InterceptionResult.Suppress());
+    public override ValueTask<InterceptionResult> ConnectionClosingAsync(DbConnection connection, ConnectionEventData eventData,
+        InterceptionResult result) => new(InterceptionResult.Suppress());
 }

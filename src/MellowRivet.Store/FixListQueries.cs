@@ -8,13 +8,16 @@ namespace MellowRivet.Store;
 /// <summary>What the fix list loads of earlier inspections.</summary>
 public static class FixListQueries
 {
-    /// <summary>What was found on an aircraft before an inspection: of every signed one, or of a part that came from another aircraft.</summary>
+    /// <summary>
+    /// What was found on an aircraft before an inspection: of every signed one, or of a part that came from another aircraft.
+    /// </summary>
     /// <param name="db">The shop.</param>
     /// <param name="inspection">The inspection.</param>
     /// <param name="near">Only in this zone or on this part; null for everything.</param>
     /// <param name="stop">Stops waiting.</param>
     /// <param name="corrected">Only what was corrected.</param>
-    public static async Task<IReadOnlyList<EarlierFind>> EarlierFindsAsync(this RivetDb db, Inspection inspection, Place? near, CancellationToken stop, bool corrected = false)
+    public static async Task<IReadOnlyList<EarlierFind>> EarlierFindsAsync(this RivetDb db, Inspection inspection, Place? near,
+        CancellationToken stop, bool corrected = false)
     {
         var rows = from found in db.Discrepancies.AsNoTracking()
                    join other in db.Inspections on found.InspectionId equals other.Id
@@ -23,18 +26,23 @@ public static class FixListQueries
         rows = near switch
         {
             null => rows.Where(row => row.AircraftId == inspection.AircraftId),
-            { ComponentId: { } part } => rows.Where(row => (row.AircraftId == inspection.AircraftId && row.found.ZoneKey == near.ZoneKey) || row.found.ComponentId == part),
+            { ComponentId: { } part } =>
+                rows.Where(row => (row.AircraftId == inspection.AircraftId && row.found.ZoneKey == near.ZoneKey)
+                    || row.found.ComponentId == part),
             _ => rows.Where(row => row.AircraftId == inspection.AircraftId && row.found.ZoneKey == near.ZoneKey),
         };
         if (corrected)
             rows = rows.Where(row => row.found.Correction != null);
-        return [.. (await rows.ToListAsync(stop)).Select(row => new EarlierFind(row.found, row.WorkOrder, row.Id, row.OpenedOn, row.TimeInService.Value))
+        return [.. (await rows.ToListAsync(stop))
+            .Select(row => new EarlierFind(row.found, row.WorkOrder, row.Id, row.OpenedOn, row.TimeInService.Value))
             .OrderByDescending(find => find.On).ThenBy(find => find.Found.Number)];
     }
 
     /// <summary>Whether a picture stands on an owner's page: only those that do are served there.</summary>
-    public static async Task<bool> IsShownToOwnerAsync(this RivetDb db, Guid inspectionId, string sha256, CancellationToken stop) => PhotoFiles.IsSha256(sha256)
-        && (await db.Discrepancies.FromSql($"SELECT * FROM Discrepancy WHERE InspectionId = {inspectionId} AND instr(Photos, {sha256}) > 0").AsNoTracking().ToListAsync(stop)).Any(found => OwnerList.IsShown(found) && found.Photos.Any(photo => photo.Sha256 == sha256));
+    public static async Task<bool> IsShownToOwnerAsync(this RivetDb db, Guid inspectionId, string sha256, CancellationToken stop) =>
+        PhotoFiles.IsSha256(sha256)
+        && (await db.Discrepancies.FromSql($"SELECT * FROM Discrepancy WHERE InspectionId = {inspectionId} AND instr(Photos, {sha256}) > 0")
+            .AsNoTracking().ToListAsync(stop)).Any(found => OwnerList.IsShown(found) && found.Photos.Any(photo => photo.Sha256 == sha256));
 
     /// <summary>The link that a token opens; null where there is none, or it has ended.</summary>
     public static async Task<OwnerLink?> OwnerLinkAsync(this RivetDb db, string token, TimeProvider clock, CancellationToken stop)
@@ -52,19 +60,25 @@ public static class FixListQueries
         var marks = await (from found in db.Discrepancies.AsNoTracking()
                            join inspection in db.Inspections on found.InspectionId equals inspection.Id
                            where inspection.AircraftId == aircraftId && inspection.State != InspectionState.InWork
-                              && found.Class == DiscrepancyClass.KnownMark && (found.Disposition == Disposition.Open || found.Disposition == Disposition.Asked || found.Disposition == Disposition.Approved || found.Disposition == Disposition.Declined)
+                              && found.Class == DiscrepancyClass.KnownMark
+                              && (found.Disposition == Disposition.Open || found.Disposition == Disposition.Asked
+                                  || found.Disposition == Disposition.Approved || found.Disposition == Disposition.Declined)
                               && !db.Discrepancies.Any(later => later.SameAs == found.Id && later.Disposition != Disposition.Withdrawn)
                            orderby inspection.OpenedOn, found.Number
                            select new { found, inspection.WorkOrder }).ToListAsync(stop);
-        return [.. marks.Select(row => new CarriedMark(row.found.Id, $"{row.WorkOrder}-{row.found.Number:00}", row.found.What, row.found.Place, row.found.Examination, row.found.Photos.Count > 0 ? row.found.Photos[0] : null))];
+        return [.. marks.Select(
+            row => new CarriedMark(row.found.Id, $"{row.WorkOrder}-{row.found.Number:00}", row.found.What, row.found.Place,
+                row.found.Examination, row.found.Photos.Count > 0 ? row.found.Photos[0] : null))];
     }
 
     /// <summary>What an inspection found.</summary>
-    public static async Task<IReadOnlyList<Discrepancy>> FoundAtAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) => await db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == inspectionId).ToListAsync(stop);
+    public static async Task<IReadOnlyList<Discrepancy>> FoundAtAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
+        await db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == inspectionId).ToListAsync(stop);
 
     /// <summary>The links that were sent to the owner, latest first.</summary>
     public static async Task<IReadOnlyList<OwnerLink>> OwnerLinksAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
-        [.. (await db.OwnerLinks.AsNoTracking().Where(link => link.InspectionId == inspectionId).ToListAsync(stop)).OrderByDescending(link => link.At)];
+        [.. (await db.OwnerLinks.AsNoTracking().Where(link => link.InspectionId == inspectionId).ToListAsync(stop))
+            .OrderByDescending(link => link.At)];
 
     /// <summary>Ends a link of an inspection at once, within a write.</summary>
     public static async Task RevokeAsync(this RivetDb db, Guid inspectionId, Guid link, DateTimeOffset at, CancellationToken stop) =>

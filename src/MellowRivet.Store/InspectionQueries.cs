@@ -13,13 +13,15 @@ namespace MellowRivet.Store;
 public sealed record WalkStep(Guid Id, Station Station, string ZoneKey, TaskVerdict Verdict);
 
 /// <summary>What was seen on an engine at one of its aircraft's inspections.</summary>
-public sealed record EngineSeen(Guid InspectionId, IReadOnlyList<PlugMark> Marks, IReadOnlyList<FilterCut> Cuts, IReadOnlyList<SheetCheck> Checks);
+public sealed record EngineSeen(Guid InspectionId, IReadOnlyList<PlugMark> Marks, IReadOnlyList<FilterCut> Cuts,
+    IReadOnlyList<SheetCheck> Checks);
 
 /// <summary>What is loaded of inspections beside the one that is worked on.</summary>
 public static class InspectionQueries
 {
     /// <summary>Whether a work order is taken.</summary>
-    public static Task<bool> IsTakenAsync(this RivetDb db, string workOrder, CancellationToken stop) => db.Inspections.AnyAsync(row => row.WorkOrder == workOrder, stop);
+    public static Task<bool> IsTakenAsync(this RivetDb db, string workOrder, CancellationToken stop) =>
+        db.Inspections.AnyAsync(row => row.WorkOrder == workOrder, stop);
 
     /// <summary>The work orders that begin so.</summary>
     public static async Task<IReadOnlyList<string>> WorkOrdersAsync(this RivetDb db, string prefix, CancellationToken stop) =>
@@ -37,7 +39,8 @@ public static class InspectionQueries
     }
 
     /// <summary>Every inspection in work with its aircraft's registration, by that.</summary>
-    public static async Task<IReadOnlyList<(Inspection Inspection, string Registration)>> AllInWorkAsync(this RivetDb db, CancellationToken stop) =>
+    public static async Task<IReadOnlyList<(Inspection Inspection, string Registration)>> AllInWorkAsync(this RivetDb db,
+        CancellationToken stop) =>
         [.. (await (from inspection in db.Inspections.AsNoTracking()
                     join aircraft in db.Aircraft on inspection.AircraftId equals aircraft.Id
                     where inspection.State == InspectionState.InWork
@@ -48,36 +51,52 @@ public static class InspectionQueries
     public static Task<InspectionState?> StateOfAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
         db.Inspections.Where(row => row.Id == inspectionId).Select(row => (InspectionState?)row.State).FirstOrDefaultAsync(stop);
 
-    /// <summary>The walk of an inspection, in order, as far as going on goes by it: what is answered with another task is left out.</summary>
+    /// <summary>
+    /// The walk of an inspection, in order, as far as going on goes by it: what is answered with another task is left out.
+    /// </summary>
     public static async Task<IReadOnlyList<WalkStep>> StepsAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
-        await db.Set<InspectionTask>().Where(task => task.InspectionId == inspectionId && task.TiedTo == null).OrderBy(task => task.Order).Select(task => new WalkStep(task.Id, task.Station, task.ZoneKey, task.Verdict)).ToListAsync(stop);
+        await db.Set<InspectionTask>().Where(task => task.InspectionId == inspectionId && task.TiedTo == null).OrderBy(task => task.Order)
+            .Select(task => new WalkStep(task.Id, task.Station, task.ZoneKey, task.Verdict)).ToListAsync(stop);
 
-    /// <summary>The inspection of this aircraft that was signed last before another was opened, with its tasks and what it found; null where there is none.</summary>
-    public static async Task<Inspection?> LastSignedWholeAsync(this RivetDb db, Inspection before, CancellationToken stop) => await db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
-        .Where(row => row.AircraftId == before.AircraftId && row.State != InspectionState.InWork && row.Id != before.Id && row.OpenedOn <= before.OpenedOn)
+    /// <summary>
+    /// The inspection of this aircraft that was signed last before another was opened, with its tasks and what it
+    /// found; null where there is none.
+    /// </summary>
+    public static async Task<Inspection?> LastSignedWholeAsync(this RivetDb db, Inspection before, CancellationToken stop) =>
+        await db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
+        .Where(row => row.AircraftId == before.AircraftId && row.State != InspectionState.InWork && row.Id != before.Id
+            && row.OpenedOn <= before.OpenedOn)
         .OrderByDescending(row => row.OpenedOn).FirstOrDefaultAsync(stop);
 
     /// <summary>The records that were signed for an inspection, earliest first.</summary>
     public static async Task<IReadOnlyList<SignedRecord>> RecordsOfAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
-        await db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == inspectionId).OrderBy(record => record.Number).ToListAsync(stop);
+        await db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == inspectionId).OrderBy(record => record.Number)
+            .ToListAsync(stop);
 
     /// <summary>Looks at plugs of every inspection of an aircraft.</summary>
     public static async Task<IReadOnlyList<PlugMark>> PlugMarksOnAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
-        [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId).Select(row => EF.Property<List<PlugMark>>(row, "plugMarks")).ToListAsync(stop)).SelectMany(marks => marks)];
+        [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId)
+            .Select(row => EF.Property<List<PlugMark>>(row, "plugMarks")).ToListAsync(stop)).SelectMany(marks => marks)];
 
     /// <summary>What filters showed at every other inspection of an aircraft.</summary>
-    public static async Task<IReadOnlyList<FilterCut>> FilterCutsBesideAsync(this RivetDb db, Guid aircraftId, Guid inspectionId, CancellationToken stop) =>
-        [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId && row.Id != inspectionId).Select(row => EF.Property<List<FilterCut>>(row, "filterCuts")).ToListAsync(stop)).SelectMany(cuts => cuts)];
+    public static async Task<IReadOnlyList<FilterCut>> FilterCutsBesideAsync(this RivetDb db, Guid aircraftId, Guid inspectionId,
+        CancellationToken stop) =>
+        [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId && row.Id != inspectionId)
+            .Select(row => EF.Property<List<FilterCut>>(row, "filterCuts")).ToListAsync(stop)).SelectMany(cuts => cuts)];
 
     /// <summary>What was seen on the engines of an aircraft, inspection by inspection.</summary>
     public static async Task<IReadOnlyList<EngineSeen>> EngineSeenAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
         [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId)
-            .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"), Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<SheetCheck>>(row, "sheetChecks") }).ToListAsync(stop))
+            .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"),
+                Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<SheetCheck>>(row, "sheetChecks") })
+                    .ToListAsync(stop))
             .Select(row => new EngineSeen(row.Id, row.Marks, row.Cuts, row.Checks))];
 
     /// <summary>The due item by which a discrepancy is watched; null where it isn't.</summary>
-    public static Task<DueItem?> WatchOfAsync(this RivetDb db, Guid discrepancyId, CancellationToken stop) => db.DueItems.FirstOrDefaultAsync(item => item.DiscrepancyId == discrepancyId && item.RetiredWhy == null, stop);
+    public static Task<DueItem?> WatchOfAsync(this RivetDb db, Guid discrepancyId, CancellationToken stop) =>
+        db.DueItems.FirstOrDefaultAsync(item => item.DiscrepancyId == discrepancyId && item.RetiredWhy == null, stop);
 
     /// <summary>Ends the watch on a discrepancy, within a write, where there is one.</summary>
-    public static void EndWatch(this RivetDb db, Guid discrepancyId, string why) => db.DueItems.FirstOrDefault(item => item.DiscrepancyId == discrepancyId && item.RetiredWhy == null)?.Retire(why);
+    public static void EndWatch(this RivetDb db, Guid discrepancyId, string why) =>
+        db.DueItems.FirstOrDefault(item => item.DiscrepancyId == discrepancyId && item.RetiredWhy == null)?.Retire(why);
 }

@@ -3,7 +3,9 @@ using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Store;
 
-/// <summary>What an inspection and its aircraft are loaded with. What isn't loaded can't be asked for: Core throws instead of taking it for nothing.</summary>
+/// <summary>
+/// What an inspection and its aircraft are loaded with. What isn't loaded can't be asked for: Core throws instead of taking it for nothing.
+/// </summary>
 [Flags]
 public enum JobParts
 {

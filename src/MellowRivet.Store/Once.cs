@@ -23,7 +23,9 @@ public static class Once
 
     private const int SqliteBusy = 5;
 
-    private static readonly Refusal NoTurn = new(Busy, "Somebody else has been writing all this time, and your turn didn’t come. Nothing was changed, and what you typed is still here: send it again.");
+    private static readonly Refusal NoTurn = new(Busy,
+        "Somebody else has been writing all this time, and your turn didn’t come. Nothing was changed, and what you typed "
+        + "is still here: send it again.");
 
     // SQLite's own waiting looks again after a while, longer each time, and holds a thread that pages want: whoever writes in this
     // process queues here, and only what other programs hold is waited for there.
@@ -32,13 +34,16 @@ public static class Once
     /// <summary>How long a post is known again: longer than any device keeps one that it couldn't send.</summary>
     public static readonly TimeSpan Kept = TimeSpan.FromDays(90);
 
-    /// <summary>Takes the write lock, does the work, and saves it together with the post's id; a refusal leaves everything as it was.</summary>
+    /// <summary>
+    /// Takes the write lock, does the work, and saves it together with the post's id; a refusal leaves everything as it was.
+    /// </summary>
     /// <param name="db">The shop.</param>
     /// <param name="post">The id the form carried; a second post with it changes nothing.</param>
     /// <param name="clock">The time.</param>
     /// <param name="work">Changes what it loads, or says why not.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<Written> OnceAsync(this RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work, CancellationToken stop)
+    public static async Task<Written> OnceAsync(this RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work,
+        CancellationToken stop)
     {
         db.ChangeTracker.Clear();
         var shop = db.Database.GetDbConnection();
@@ -55,7 +60,8 @@ public static class Once
         }
     }
 
-    private static async Task<Written> InTurnAsync(RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work, CancellationToken stop)
+    private static async Task<Written> InTurnAsync(RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work,
+        CancellationToken stop)
     {
         IDbContextTransaction? turn;
         try

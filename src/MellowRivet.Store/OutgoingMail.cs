@@ -40,11 +40,15 @@ public sealed class OutgoingMail(DataFolder data, TimeProvider clock)
         [.. Directory.EnumerateFiles(data.Outbox, "*.eml").OrderDescending(StringComparer.Ordinal).Take(MostListed).Select(path =>
         {
             using var mail = MimeMessage.Load(path);
-            return new OutMail(Path.GetFileNameWithoutExtension(path), mail.To.ToString(), mail.Subject ?? "", mail.TextBody ?? "", mail.Date);
+            return new OutMail(Path.GetFileNameWithoutExtension(path), mail.To.ToString(), mail.Subject ?? "", mail.TextBody
+                ?? "", mail.Date);
         })];
 
     /// <summary>The path of a mail, or null where there is none. Only names that stand in the list reach the file system.</summary>
-    public string? Find(string name) => name.Length is > 0 and < 80 && name.All(letter => char.IsAsciiLetterOrDigit(letter) || letter == '-') && File.Exists(PathOf(name)) ? PathOf(name) : null;
+    public string? Find(string name) =>
+        name.Length is > 0 and < 80 && name.All(letter => char.IsAsciiLetterOrDigit(letter) || letter == '-') && File.Exists(PathOf(name))
+            ? PathOf(name)
+            : null;
 
     private string PathOf(string name) => Path.Combine(data.Outbox, $"{name}.eml");
 }

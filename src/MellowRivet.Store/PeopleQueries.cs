@@ -7,14 +7,17 @@ namespace MellowRivet.Store;
 public static class PeopleQueries
 {
     /// <summary>Everybody, by name.</summary>
-    public static async Task<IReadOnlyList<Person>> PeopleAsync(this RivetDb db, CancellationToken stop) => await db.People.AsNoTracking().OrderBy(person => person.Name).ToListAsync(stop);
+    public static async Task<IReadOnlyList<Person>> PeopleAsync(this RivetDb db, CancellationToken stop) =>
+        await db.People.AsNoTracking().OrderBy(person => person.Name).ToListAsync(stop);
 
     /// <summary>Somebody, as they are in the database now.</summary>
     /// <exception cref="InvalidOperationException">There is no such person.</exception>
-    public static Task<Person> PersonAsync(this RivetDb db, Guid id, CancellationToken stop) => db.People.AsNoTracking().SingleAsync(person => person.Id == id, stop);
+    public static Task<Person> PersonAsync(this RivetDb db, Guid id, CancellationToken stop) =>
+        db.People.AsNoTracking().SingleAsync(person => person.Id == id, stop);
 
     /// <summary>Everybody's name.</summary>
-    public static Task<Dictionary<Guid, string>> NamesAsync(this RivetDb db, CancellationToken stop) => db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, person => person.Name, stop);
+    public static Task<Dictionary<Guid, string>> NamesAsync(this RivetDb db, CancellationToken stop) =>
+        db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, person => person.Name, stop);
 
     /// <summary>Whether anybody can sign in yet.</summary>
     public static Task<bool> HasAccountAsync(this RivetDb db, CancellationToken stop) => db.Users.AnyAsync(stop);
@@ -43,9 +46,11 @@ public static class PeopleQueries
     }
 
     /// <summary>Whether a key of a calendar address is anybody's.</summary>
-    public static Task<bool> IsCalendarKeyAsync(this RivetDb db, string hash, CancellationToken stop) => db.People.AnyAsync(person => person.CalendarKeyHash == hash, stop);
+    public static Task<bool> IsCalendarKeyAsync(this RivetDb db, string hash, CancellationToken stop) =>
+        db.People.AnyAsync(person => person.CalendarKeyHash == hash, stop);
 
-    public static Task<bool> HasCalendarKeyAsync(this RivetDb db, Guid person, CancellationToken stop) => db.People.AnyAsync(row => row.Id == person && row.CalendarKeyHash != null, stop);
+    public static Task<bool> HasCalendarKeyAsync(this RivetDb db, Guid person, CancellationToken stop) =>
+        db.People.AnyAsync(row => row.Id == person && row.CalendarKeyHash != null, stop);
 
     /// <summary>Gives somebody a new calendar address; the one before stops working.</summary>
     public static async Task HandOutCalendarKeyAsync(this RivetDb db, Guid person, string hash, CancellationToken stop)

@@ -65,14 +65,19 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         .AddInterceptors(DurableConnection.Instance)
         // SQLite rebuilds a table outside a transaction. A backup is made before any migration, and is the way back.
         // Whether the last migration is up to the model is a test's to ask, not every start's: it would build the model anew.
-        .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning, RelationalEventId.PendingModelChangesWarning));
+        .ConfigureWarnings(warnings =>
+            warnings.Ignore(RelationalEventId.NonTransactionalMigrationOperationWarning, RelationalEventId.PendingModelChangesWarning));
 
     /// <summary>Gives the connection back before its time; nothing can be asked for from then on.</summary>
     public ValueTask GiveBackAsync() => DisposeAsync();
 
-    /// <summary>Nothing is saved but through <see cref="SaveChangesAsync(bool, CancellationToken)"/>: only that counts readings on their parts and raises versions.</summary>
+    /// <summary>
+    /// Nothing is saved but through <see cref="SaveChangesAsync(bool, CancellationToken)"/>: only that counts readings on
+    /// their parts and raises versions.
+    /// </summary>
     /// <exception cref="NotSupportedException">Always.</exception>
-    public override int SaveChanges(bool acceptAllChangesOnSuccess) => throw new NotSupportedException("The shop's database is saved by SaveChangesAsync alone.");
+    public override int SaveChanges(bool acceptAllChangesOnSuccess) =>
+        throw new NotSupportedException("The shop's database is saved by SaveChangesAsync alone.");
 
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
@@ -100,9 +105,12 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     // An aircraft whose file changes gets a new revision in the same save, and so does an inspection that changes.
     private async Task StampAsync(CancellationToken stop)
     {
-        var changed = ChangeTracker.Entries().Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
+        var changed = ChangeTracker.Entries()
+            .Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
+            .ToList();
         await ShopMarks.RaiseAsync(this, changed.Select(entry => ShopMarks.CountedAs(entry.Entity)).OfType<MarkOf>(), stop);
-        var parts = changed.Select(entry => entry.Entity switch { Component part => part.Id, DueItem item => item.ComponentId, BulletinCase one => one.ComponentId, StatedFact fact => fact.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
+        var parts = changed.Select(entry => entry.Entity switch { Component part => part.Id, DueItem item => item.ComponentId,
+            BulletinCase one => one.ComponentId, StatedFact fact => fact.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
         var touched = changed.Select(entry => entry.Entity switch
         {
             Aircraft aircraft => aircraft.Id,
@@ -116,10 +124,12 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         }).OfType<Guid>().ToHashSet();
         if (parts.Count > 0)
             // An aircraft's file shows the parts that were on it, too.
-            touched.UnionWith(await Installations.Where(stay => parts.Contains(stay.ComponentId)).Select(stay => stay.AircraftId).ToListAsync(stop));
+            touched.UnionWith(await Installations.Where(stay => parts.Contains(stay.ComponentId)).Select(stay => stay.AircraftId)
+                .ToListAsync(stop));
         var others = Raise<Aircraft>(touched, row => row.Changes);
         if (others.Count > 0)
-            await Aircraft.Where(row => others.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Changes, row => row.Changes + 1), stop);
+            await Aircraft.Where(row => others.Contains(row.Id))
+                .ExecuteUpdateAsync(set => set.SetProperty(row => row.Changes, row => row.Changes + 1), stop);
 
         var written = changed.Select(entry => entry.Entity switch
         {
@@ -132,7 +142,8 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         }).OfType<Guid>().ToHashSet();
         var away = Raise<Inspection>(written, row => row.Changes);
         if (away.Count > 0)
-            await Inspections.Where(row => away.Contains(row.Id)).ExecuteUpdateAsync(set => set.SetProperty(row => row.Changes, row => row.Changes + 1), stop);
+            await Inspections.Where(row => away.Contains(row.Id))
+                .ExecuteUpdateAsync(set => set.SetProperty(row => row.Changes, row => row.Changes + 1), stop);
     }
 
     // Raises the revision of those that are tracked, and says which aren't.

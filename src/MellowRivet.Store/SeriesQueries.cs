@@ -23,17 +23,20 @@ public static class SeriesQueries
     public static IQueryable<Reading> SeriesOf(this RivetDb db, IEnumerable<Guid> parts, Guid? airframe = null)
     {
         var ids = parts.Select(part => (Guid?)part).Distinct().ToList();
-        return db.Readings.AsNoTracking().Where(reading => ids.Contains(reading.ComponentId) || (reading.AircraftId == airframe && reading.ComponentId == null));
+        return db.Readings.AsNoTracking()
+            .Where(reading => ids.Contains(reading.ComponentId) || (reading.AircraftId == airframe && reading.ComponentId == null));
     }
 
     /// <summary>Every series of an aircraft that is loaded with its parts: one query, however many there are.</summary>
-    public static async Task<IReadOnlyList<SeriesGroup>> SeriesOfAsync(this RivetDb db, Aircraft aircraft, HoursAxis axis, CancellationToken stop) => SeriesBoard.Of(aircraft, await (axis == HoursAxis.Part
+    public static async Task<IReadOnlyList<SeriesGroup>> SeriesOfAsync(this RivetDb db, Aircraft aircraft, HoursAxis axis,
+        CancellationToken stop) => SeriesBoard.Of(aircraft, await (axis == HoursAxis.Part
         ? db.SeriesOf(aircraft.Installations.Where(stay => stay.IsOn).Select(stay => stay.ComponentId), aircraft.Id)
         : db.Readings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id)).ToListAsync(stop), axis);
 
     /// <summary>Compressions of every cylinder that is or was on an engine here, wherever else each flew.</summary>
     public static Task<List<Reading>> CompressionsOfAsync(this RivetDb db, Aircraft aircraft, Component engine, CancellationToken stop) =>
-        db.SeriesOf(aircraft.Installations.Where(stay => stay.ParentId == engine.Id && stay.Component.Kind == ComponentKind.Cylinder).Select(stay => stay.ComponentId))
+        db.SeriesOf(aircraft.Installations.Where(stay => stay.ParentId == engine.Id && stay.Component.Kind == ComponentKind.Cylinder)
+            .Select(stay => stay.ComponentId))
             .Where(reading => reading.Kind == Reading.CompressionKind).ToListAsync(stop);
 
     /// <summary>The log of an engine that came last; null where none did.</summary>
@@ -42,14 +45,18 @@ public static class SeriesQueries
 
     /// <summary>The logs of an engine by name and day, the latest first, without what is in them.</summary>
     public static async Task<IReadOnlyList<LogHeader>> LogsOfAsync(this RivetDb db, Guid engineId, CancellationToken stop) =>
-        await db.EngineLogs.AsNoTracking().Where(log => log.EngineId == engineId).OrderByDescending(log => log.AddedAt).Select(log => new LogHeader(log.Id, log.Name, log.AddedAt)).ToListAsync(stop);
+        await db.EngineLogs.AsNoTracking().Where(log => log.EngineId == engineId).OrderByDescending(log => log.AddedAt)
+            .Select(log => new LogHeader(log.Id, log.Name, log.AddedAt)).ToListAsync(stop);
 
     /// <summary>One log, with its flights.</summary>
-    public static Task<EngineLog?> LogAsync(this RivetDb db, Guid id, CancellationToken stop) => db.EngineLogs.AsNoTracking().FirstOrDefaultAsync(log => log.Id == id, stop);
+    public static Task<EngineLog?> LogAsync(this RivetDb db, Guid id, CancellationToken stop) =>
+        db.EngineLogs.AsNoTracking().FirstOrDefaultAsync(log => log.Id == id, stop);
 
     /// <summary>The hours on which a reading of a part would stand in its series, taken now at a time in service of its aircraft.</summary>
-    public static async Task<Hours> SeriesTimeAsync(this RivetDb db, Guid aircraftId, Guid? componentId, Hours aircraftTime, DateTimeOffset at, CancellationToken stop) => componentId is { } part
-        ? new PartHours(await db.Installations.AsNoTracking().Where(stay => stay.ComponentId == part).ToListAsync(stop)).At(aircraftId, aircraftTime, at) ?? aircraftTime
+    public static async Task<Hours> SeriesTimeAsync(this RivetDb db, Guid aircraftId, Guid? componentId, Hours aircraftTime,
+        DateTimeOffset at, CancellationToken stop) => componentId is { } part
+        ? new PartHours(await db.Installations.AsNoTracking().Where(stay => stay.ComponentId == part)
+            .ToListAsync(stop)).At(aircraftId, aircraftTime, at) ?? aircraftTime
         : aircraftTime;
 
     /// <summary>A shop from before readings were counted on their parts' own hours: the stays say what those were.</summary>
@@ -72,14 +79,18 @@ public static class SeriesQueries
     /// </summary>
     internal static async Task CountOnPartsAsync(this RivetDb db, CancellationToken stop)
     {
-        var changed = db.ChangeTracker.Entries<Installation>().Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).Select(entry => entry.Entity.ComponentId).ToHashSet();
-        var added = db.ChangeTracker.Entries<Reading>().Where(entry => entry is { State: EntityState.Added, Entity.ComponentId: not null }).Select(entry => entry.Entity).ToList();
+        var changed = db.ChangeTracker.Entries<Installation>()
+            .Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
+            .Select(entry => entry.Entity.ComponentId).ToHashSet();
+        var added = db.ChangeTracker.Entries<Reading>().Where(entry => entry is { State: EntityState.Added, Entity.ComponentId: not null })
+            .Select(entry => entry.Entity).ToList();
         if (changed.Count + added.Count == 0)
             return;
         var parts = added.Select(reading => reading.ComponentId!.Value).Concat(changed).ToHashSet();
         // Tracked ones come as they are now, in the middle of this save.
         await db.Installations.Where(stay => parts.Contains(stay.ComponentId)).LoadAsync(stop);
-        var hours = db.Installations.Local.Where(stay => parts.Contains(stay.ComponentId)).GroupBy(stay => stay.ComponentId).ToDictionary(stays => stays.Key, stays => new PartHours(stays));
+        var hours = db.Installations.Local.Where(stay => parts.Contains(stay.ComponentId)).GroupBy(stay => stay.ComponentId)
+            .ToDictionary(stays => stays.Key, stays => new PartHours(stays));
         if (changed.Count > 0)
             await db.Readings.Where(reading => changed.Contains(reading.ComponentId!.Value)).LoadAsync(stop);
         foreach (var reading in db.Readings.Local.Where(reading => reading.ComponentId is { } part && parts.Contains(part)).ToList())
@@ -102,10 +113,14 @@ public static class SeriesQueries
     }
 
     /// <summary>The latest readings of a kind on a part, or on the airframe of an aircraft, latest first.</summary>
-    public static async Task<IReadOnlyList<Reading>> LatestAsync(this RivetDb db, Guid aircraftId, Guid? part, string kind, int most, CancellationToken stop) =>
-        await (part is { } on ? db.SeriesOf([on]) : db.SeriesOf([], aircraftId)).Where(reading => reading.Kind == kind).OrderByDescending(reading => reading.At).Take(most).ToListAsync(stop);
+    public static async Task<IReadOnlyList<Reading>> LatestAsync(this RivetDb db, Guid aircraftId, Guid? part, string kind, int most,
+        CancellationToken stop) =>
+        await (part is { } on ? db.SeriesOf([on]) : db.SeriesOf([], aircraftId)).Where(reading => reading.Kind == kind)
+            .OrderByDescending(reading => reading.At).Take(most).ToListAsync(stop);
 
     /// <summary>Gaps of some plugs, as found and as set, wherever they were.</summary>
     public static async Task<ILookup<Guid?, Reading>> GapsOfAsync(this RivetDb db, IEnumerable<Guid> plugs, CancellationToken stop) =>
-        (await db.SeriesOf(plugs).Where(reading => reading.Kind == PlugKinds.GapSet || reading.Kind == PlugKinds.GapFound).ToListAsync(stop)).ToLookup(reading => reading.ComponentId);
+        (await db.SeriesOf(plugs).Where(reading => reading.Kind == PlugKinds.GapSet || reading.Kind == PlugKinds.GapFound)
+            .ToListAsync(stop))
+            .ToLookup(reading => reading.ComponentId);
 }

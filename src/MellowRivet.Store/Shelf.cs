@@ -9,10 +9,15 @@ using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Store;
 
-/// <summary>The shop's shelf: rule packs and other rules as JSON files, shipped with the product and the shop's own from then on, and the worksheets that ship with it.</summary>
+/// <summary>
+/// The shop's shelf: rule packs and other rules as JSON files, shipped with the product and the shop's own from then on, and
+/// the worksheets that ship with it.
+/// </summary>
 public sealed class Shelf
 {
-    /// <summary>Worksheets that came with the product, or lie as files in the shop's folder. The shop's own editions are in its database.</summary>
+    /// <summary>
+    /// Worksheets that came with the product, or lie as files in the shop's folder. The shop's own editions are in its database.
+    /// </summary>
     public required IReadOnlyList<Worksheet> Worksheets { get; init; }
 
     /// <summary>The rule packs, the one that took effect last first.</summary>
@@ -58,20 +63,30 @@ public sealed class Shelf
                 continue;
             var place = Path.Combine(data.Shelf, Path.GetRelativePath(shipped, file));
             Directory.CreateDirectory(Path.GetDirectoryName(place)!);
-            if (!File.Exists(place) || earlier.Contains($"{Convert.ToHexStringLower(SHA256.HashData(File.ReadAllBytes(place)))} {Path.GetRelativePath(shipped, file).Replace('\\', '/')}"))
+            if (!File.Exists(place)
+                || earlier.Contains(
+                    $"{Convert.ToHexStringLower(SHA256.HashData(File.ReadAllBytes(place)))} "
+                    + $"{Path.GetRelativePath(shipped, file).Replace('\\', '/')}"))
                 File.Copy(file, place, overwrite: true);
         }
         // Of what a pack that the shop has from before doesn't speak, the shipped one's rules hold.
         var own = Read(shipped, "rule-packs", RulePack.Parse).ToLookup(pack => pack.Key);
-        var packs = Read(data.Shelf, "rule-packs", RulePack.Parse).Select(pack => own[pack.Key].FirstOrDefault() is { } shippedPack ? pack.FilledFrom(shippedPack) : pack).OrderByDescending(pack => pack.Effective).ToList();
+        var packs = Read(data.Shelf, "rule-packs", RulePack.Parse)
+            .Select(pack => own[pack.Key].FirstOrDefault() is { } shippedPack ? pack.FilledFrom(shippedPack) : pack)
+            .OrderByDescending(pack => pack.Effective).ToList();
         return new()
         {
-            Worksheets = [.. Read(shipped, "worksheets", Worksheet.Parse).Concat(Directory.Exists(Path.Combine(data.Shelf, "worksheets")) ? Read(data.Shelf, "worksheets", Worksheet.Parse) : [])
+            Worksheets = [.. Read(shipped, "worksheets", Worksheet.Parse)
+                .Concat(Directory.Exists(Path.Combine(data.Shelf, "worksheets")) ? Read(data.Shelf, "worksheets", Worksheet.Parse) : [])
                 .GroupBy(sheet => sheet.Key).Select(editions => editions.MaxBy(sheet => sheet.Version)!)],
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
-            WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..] ? first : throw new FormatException("There is no list of who may do what on the shelf."),
+            WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..]
+                ? first
+                : throw new FormatException("There is no list of who may do what on the shelf."),
             UsualFindings = [.. Read(data.Shelf, "findings", UsualFinding.Parse).SelectMany(findings => findings)],
-            Meaning = Read(data.Shelf, "meaning", Meaning.Parse) is [var meaning, ..] ? meaning : throw new FormatException("There is no list of parts on the shelf."),
+            Meaning = Read(data.Shelf, "meaning", Meaning.Parse) is [var meaning, ..]
+                ? meaning
+                : throw new FormatException("There is no list of parts on the shelf."),
             NeverDeferred = [.. Read(data.Shelf, "deferral", Core.Discrepancies.NeverDeferred.Parse).SelectMany(never => never)],
             DueStarters = [.. Read(data.Shelf, "due", DueStarter.Parse).SelectMany(starters => starters)],
         };
@@ -79,7 +94,8 @@ public sealed class Shelf
 
     /// <summary>A rule file as it lies on the shelf.</summary>
     public static string? FileOf(DataFolder data, string folder, string key) =>
-        Directory.EnumerateFiles(Path.Combine(data.Shelf, folder), "*.json").FirstOrDefault(file => Path.GetFileNameWithoutExtension(file) == key);
+        Directory.EnumerateFiles(Path.Combine(data.Shelf, folder), "*.json")
+            .FirstOrDefault(file => Path.GetFileNameWithoutExtension(file) == key);
 
     private static List<T> Read<T>(string shelf, string folder, Func<string, T> parse) =>
     [

@@ -39,7 +39,8 @@ public sealed record ShopDue(DueLine Line, DueEntry Entry);
 /// <param name="Aircraft">Every aircraft, by registration.</param>
 /// <param name="Tally">How each bulletin falls on the shop; those that concern no aircraft are left out.</param>
 /// <param name="People">The shop's people.</param>
-public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft, IReadOnlyDictionary<Guid, BulletinTally> Tally, IReadOnlyDictionary<Guid, Person> People)
+public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft,
+    IReadOnlyDictionary<Guid, BulletinTally> Tally, IReadOnlyDictionary<Guid, Person> People)
 {
     private readonly FrozenDictionary<Guid, AircraftStanding> byId = ById(Aircraft);
     private readonly Lazy<ModelsOnFile> models = ModelsOf(Aircraft);
@@ -61,11 +62,14 @@ public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bu
     public IReadOnlyList<ShopDue> Due => due.Value;
 
     private static Lazy<IReadOnlyList<ShopDue>> DueOf(IReadOnlyList<AircraftStanding> aircraft) => new(() =>
-        [.. aircraft.SelectMany(one => one.Due.Entries.Select(entry => new ShopDue(one.Due, entry))).OrderBy(due => DueLine.Rank(due.Entry.Status.State)).ThenBy(due => due.Entry.Status.Forecast ?? DateOnly.MaxValue)]);
+        [.. aircraft.SelectMany(one => one.Due.Entries.Select(entry => new ShopDue(one.Due, entry)))
+            .OrderBy(due => DueLine.Rank(due.Entry.Status.State)).ThenBy(due => due.Entry.Status.Forecast ?? DateOnly.MaxValue)]);
 
-    private static Lazy<ModelsOnFile> ModelsOf(IReadOnlyList<AircraftStanding> aircraft) => new(() => new(aircraft.Select(one => one.Due.Aircraft)));
+    private static Lazy<ModelsOnFile> ModelsOf(IReadOnlyList<AircraftStanding> aircraft) =>
+        new(() => new(aircraft.Select(one => one.Due.Aircraft)));
 
-    private static FrozenDictionary<Guid, AircraftStanding> ById(IEnumerable<AircraftStanding> aircraft) => aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
+    private static FrozenDictionary<Guid, AircraftStanding> ById(IEnumerable<AircraftStanding> aircraft) =>
+        aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
 
     public IEnumerable<DueLine> Lines => Aircraft.Select(one => one.Due);
 }
@@ -114,7 +118,8 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
         var today = clock.Today();
         var marks = await ShopMarks.NowAsync(db, stop);
         bool Covers(ShopStanding there) => there.Marks.CoverFiles(marks) && (!hangar || there.Marks.Cover(marks));
-        return await kept.GetAsync(there => there.Day == today && Covers(there), there => DrawAsync(there, today, hangar, stop), stop, there => there.Day < today && Covers(there));
+        return await kept.GetAsync(there => there.Day == today
+            && Covers(there), there => DrawAsync(there, today, hangar, stop), stop, there => there.Day < today && Covers(there));
     }
 
     /// <summary>What is due on one aircraft, with its bulletins.</summary>
@@ -123,7 +128,8 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
         (await GetAsync(hangar: false, stop))[aircraftId]?.Due ?? throw new InvalidOperationException("There is no such aircraft.");
 
     /// <summary>The shop's people.</summary>
-    public async Task<IReadOnlyDictionary<Guid, Person>> PeopleAsync(CancellationToken stop) => (await GetAsync(hangar: false, stop)).People;
+    public async Task<IReadOnlyDictionary<Guid, Person>> PeopleAsync(CancellationToken stop) =>
+        (await GetAsync(hangar: false, stop)).People;
 
     /// <summary>The shop's bulletins and types.</summary>
     public async Task<BulletinList> BulletinsAsync(CancellationToken stop) => (await GetAsync(hangar: false, stop)).Bulletins;
@@ -147,46 +153,65 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     public async Task<DueLine> InTurnAsync(Guid aircraftId, CancellationToken stop)
     {
         var (today, marks) = (clock.Today(), await ShopMarks.NowAsync(db, stop));
-        var list = kept.Latest is { } there && there.Day == today && there.Marks.Bulletins == marks.Bulletins && there.Marks.Types == marks.Types
+        var list = kept.Latest is { } there && there.Day == today && there.Marks.Bulletins == marks.Bulletins
+            && there.Marks.Types == marks.Types
             ? there.Bulletins : new(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
         return (await db.DueLinesAsync([aircraftId], list, shelf.RulesFor, today, whole: true, stop))[0];
     }
 
-    // Only what changed is drawn anew: an aircraft by the changes of its file, its line in the hangar by those of the inspection it shows as well.
+    // Only what changed is drawn anew: an aircraft by the changes of its file, its line in the hangar by those of
+    // the inspection it shows as well.
     private async Task<ShopStanding> DrawAsync(ShopStanding? before, DateOnly today, bool hangar, CancellationToken stop)
     {
         // Read before what they stand for: what is drawn may be newer than its marks, never older.
         var marks = await ShopMarks.NowAsync(db, stop);
-        var sameList = before is not null && before.Day == today && before.Marks.Bulletins == marks.Bulletins && before.Marks.Types == marks.Types;
-        var list = sameList ? before!.Bulletins : new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
+        var sameList = before is not null && before.Day == today && before.Marks.Bulletins == marks.Bulletins
+            && before.Marks.Types == marks.Types;
+        var list = sameList ? before!.Bulletins
+            : new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
         var files = await FilesAsync(sameList ? before : null, marks, list, today, stop);
         // A line of the hangar that was drawn from what was due before is no line of now.
         var same = before is not null && files == before.Aircraft ? before : null;
-        var people = before is not null && before.Marks.People == marks.People ? before.People : await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
-        var now = new ShopStanding(today, marks with { Work = same is not null && same.People == people ? same.Marks.Work : -1 }, list, files, same?.Tally ?? TallyOf(files), people);
+        var people = before is not null && before.Marks.People == marks.People
+            ? before.People
+            : await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
+        var now = new ShopStanding(today, marks with { Work = same is not null && same.People == people ? same.Marks.Work : -1 }, list,
+            files, same?.Tally ?? TallyOf(files), people);
         return hangar ? await ShowAsync(now, marks, stop) : now;
     }
 
-    private async Task<IReadOnlyList<AircraftStanding>> FilesAsync(ShopStanding? before, ShopMarks marks, BulletinList list, DateOnly today, CancellationToken stop)
+    private async Task<IReadOnlyList<AircraftStanding>> FilesAsync(ShopStanding? before, ShopMarks marks, BulletinList list, DateOnly today,
+        CancellationToken stop)
     {
         if (before is not null && before.Marks.Fleet == marks.Fleet)
             return before.Aircraft;
-        var fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration).Select(aircraft => new { aircraft.Id, aircraft.Changes }).ToListAsync(stop);
+        var fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration)
+            .Select(aircraft => new { aircraft.Id, aircraft.Changes }).ToListAsync(stop);
         var stale = fleet.Where(row => before?[row.Id]?.Changes != row.Changes).Select(row => row.Id).ToList();
-        var due = stale.Count == 0 ? [] : (await db.DueLinesAsync(stale, list, shelf.RulesFor, today, whole: false, stop)).ToDictionary(line => line.Aircraft.Id);
-        return [.. fleet.Where(row => due.ContainsKey(row.Id) || before?[row.Id] is not null).Select(row => due.TryGetValue(row.Id, out var line) ? new AircraftStanding(row.Changes, line, before?[row.Id]?.Shown) : before![row.Id]!)];
+        var due = stale.Count == 0
+            ? []
+            : (await db.DueLinesAsync(stale, list, shelf.RulesFor, today, whole: false, stop)).ToDictionary(line => line.Aircraft.Id);
+        return [.. fleet.Where(row => due.ContainsKey(row.Id) || before?[row.Id] is not null)
+            .Select(row => due.TryGetValue(row.Id, out var line)
+                ? new AircraftStanding(row.Changes, line, before?[row.Id]?.Shown)
+                : before![row.Id]!)];
     }
 
     private async Task<ShopStanding> ShowAsync(ShopStanding now, ShopMarks marks, CancellationToken stop)
     {
         var works = await WorksAsync(stop);
         var stale = now.Aircraft.Where(one => one.Shown is not { } shown || shown.From != one.Due || shown.By != now.People
-            || works.GetValueOrDefault(one.Due.Aircraft.Id) is var work && (shown.WorkId != work?.Id || shown.WorkChanges != (work?.Changes ?? 0))).Select(one => one.Due).ToList();
+            || works.GetValueOrDefault(one.Due.Aircraft.Id) is var work
+            && (shown.WorkId != work?.Id || shown.WorkChanges != (work?.Changes ?? 0))).Select(one => one.Due).ToList();
         var lines = stale.Count == 0 ? [] : await HangarAsync(stale, works, now.People, stop);
         return now with
         {
             Marks = marks,
-            Aircraft = [.. now.Aircraft.Select(one => lines.TryGetValue(one.Due.Aircraft.Id, out var line) ? one with { Shown = new(one.Due, now.People, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Id, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Changes ?? 0, line) } : one)],
+            Aircraft = [.. now.Aircraft.Select(one => lines.TryGetValue(one.Due.Aircraft.Id, out var line)
+                ? one with
+                { Shown = new(one.Due, now.People, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Id,
+                    works.GetValueOrDefault(one.Due.Aircraft.Id)?.Changes ?? 0, line) }
+                : one)],
         };
     }
 
@@ -194,29 +219,46 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
 
     // The one in work, else the last that was signed.
     private async Task<Dictionary<Guid, WorkRow>> WorksAsync(CancellationToken stop) =>
-        (await db.Inspections.AsNoTracking().Where(work => work.State == InspectionState.InWork).Select(work => new WorkRow(work.Id, work.AircraftId, true, work.OpenedOn, work.Changes)).ToListAsync(stop))
-        .Concat(await db.Inspections.AsNoTracking().Where(work => work.State != InspectionState.InWork).GroupBy(work => work.AircraftId).Select(all => new { AircraftId = all.Key, Last = all.Max(work => work.OpenedOn) })
-            .Join(db.Inspections.Where(work => work.State != InspectionState.InWork), last => new { last.AircraftId, OpenedOn = last.Last }, work => new { work.AircraftId, work.OpenedOn }, (_, work) => new WorkRow(work.Id, work.AircraftId, false, work.OpenedOn, work.Changes)).ToListAsync(stop))
-        .GroupBy(work => work.AircraftId).ToDictionary(all => all.Key, all => all.OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn).ThenBy(work => work.Id).First());
+        (await db.Inspections.AsNoTracking().Where(work => work.State == InspectionState.InWork)
+            .Select(work => new WorkRow(work.Id, work.AircraftId, true, work.OpenedOn, work.Changes)).ToListAsync(stop))
+        .Concat(await db.Inspections.AsNoTracking().Where(work => work.State != InspectionState.InWork).GroupBy(work => work.AircraftId)
+            .Select(all => new { AircraftId = all.Key, Last = all.Max(work => work.OpenedOn) })
+            .Join(db.Inspections.Where(work => work.State != InspectionState.InWork), last => new { last.AircraftId, OpenedOn = last.Last },
+                work => new { work.AircraftId, work.OpenedOn },
+                (_, work) => new WorkRow(work.Id, work.AircraftId, false, work.OpenedOn, work.Changes)).ToListAsync(stop))
+        .GroupBy(work => work.AircraftId)
+        .ToDictionary(all => all.Key, all => all.OrderByDescending(work => work.InWork).ThenByDescending(work => work.OpenedOn)
+            .ThenBy(work => work.Id).First());
 
-    private async Task<Dictionary<Guid, HangarLine>> HangarAsync(IReadOnlyList<DueLine> lines, Dictionary<Guid, WorkRow> works, IReadOnlyDictionary<Guid, Person> people, CancellationToken stop)
+    private async Task<Dictionary<Guid, HangarLine>> HangarAsync(IReadOnlyList<DueLine> lines, Dictionary<Guid, WorkRow> works,
+        IReadOnlyDictionary<Guid, Person> people, CancellationToken stop)
     {
-        var shown = lines.Where(line => works.ContainsKey(line.Aircraft.Id)).Select(line => works[line.Aircraft.Id]).ToLookup(work => work.InWork);
+        var shown = lines.Where(line => works.ContainsKey(line.Aircraft.Id)).Select(line => works[line.Aircraft.Id])
+            .ToLookup(work => work.InWork);
         var (open, signed) = (shown[true].Select(work => work.Id).ToList(), shown[false].Select(work => work.Id).ToList());
         // Of what is signed only what was left open counts.
-        var inspections = (await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Include(work => work.Readings).Include(work => work.CompressionTests).Where(work => open.Contains(work.Id)).ToListAsync(stop))
-            .Concat(await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies).Where(work => signed.Contains(work.Id)).ToListAsync(stop)).ToDictionary(work => work.AircraftId);
+        var inspections = (await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies)
+            .Include(work => work.Readings).Include(work => work.CompressionTests).Where(work => open.Contains(work.Id)).ToListAsync(stop))
+            .Concat(await db.Inspections.AsNoTracking().Include(work => work.Tasks).Include(work => work.Discrepancies)
+                .Where(work => signed.Contains(work.Id)).ToListAsync(stop)).ToDictionary(work => work.AircraftId);
         var ids = lines.Select(line => line.Aircraft.Id).ToList();
-        var items = (await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.AircraftId)).ToListAsync(stop)).ToLookup(item => item.AircraftId);
-        return lines.ToDictionary(line => line.Aircraft.Id, line => HeldUp.Line(line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]], shelf.Weigh(line.Aircraft.Category, people)));
+        var items = (await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.AircraftId)).ToListAsync(stop))
+            .ToLookup(item => item.AircraftId);
+        return lines.ToDictionary(line => line.Aircraft.Id,
+            line => HeldUp.Line(line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]],
+                shelf.Weigh(line.Aircraft.Category, people)));
     }
 
     private static FrozenDictionary<Guid, BulletinTally> TallyOf(IEnumerable<AircraftStanding> standing)
     {
-        return standing.SelectMany(one => one.Due.Research.Lines.Select(line => (one.Due.Aircraft.Id, line))).GroupBy(pair => pair.line.Held.Id).ToFrozenDictionary(group => group.Key, group => new BulletinTally(
-            Aircraft(group, line => line.Answer.Answer == RuleAnswer.Applies), Aircraft(group, line => line.Answer.Answer == RuleAnswer.CannotTell),
-            Aircraft(group, line => line.Counts && line.State is BulletinState.Overdue or BulletinState.BeforeFlight or BulletinState.Soon)));
+        return standing.SelectMany(one => one.Due.Research.Lines.Select(line => (one.Due.Aircraft.Id, line)))
+            .GroupBy(pair => pair.line.Held.Id).ToFrozenDictionary(group => group.Key, group => new BulletinTally(
+            Aircraft(group, line => line.Answer.Answer == RuleAnswer.Applies),
+            Aircraft(group, line => line.Answer.Answer == RuleAnswer.CannotTell),
+            Aircraft(group, line => line.Counts
+                && line.State is BulletinState.Overdue or BulletinState.BeforeFlight or BulletinState.Soon)));
 
-        static int Aircraft(IEnumerable<(Guid Id, BulletinLine Line)> lines, Func<BulletinLine, bool> which) => lines.Where(pair => which(pair.Line)).Select(pair => pair.Id).Distinct().Count();
+        static int Aircraft(IEnumerable<(Guid Id, BulletinLine Line)> lines, Func<BulletinLine, bool> which) =>
+            lines.Where(pair => which(pair.Line)).Select(pair => pair.Id).Distinct().Count();
     }
 }

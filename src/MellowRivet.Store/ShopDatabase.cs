@@ -46,7 +46,8 @@ public static class ShopDatabase
                 await db.CountAllOnPartsAsync(stop);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
-        foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal).Skip(BackupsKept))
+        foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal)
+            .Skip(BackupsKept))
             File.Delete(old);
     }
 
@@ -56,7 +57,10 @@ public static class ShopDatabase
         if (!applied.Contains(LastBefore))
             throw new InvalidDataException("This shop's database is older than this program can carry over. Nothing was changed.");
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await db.Database.ExecuteSqlAsync($"INSERT INTO __EFMigrationsHistory (MigrationId, ProductVersion) SELECT {Foundation}, ProductVersion FROM __EFMigrationsHistory WHERE MigrationId = {LastBefore}", stop);
+        await db.Database.ExecuteSqlAsync($"""
+            INSERT INTO __EFMigrationsHistory (MigrationId, ProductVersion)
+            SELECT {Foundation}, ProductVersion FROM __EFMigrationsHistory WHERE MigrationId = {LastBefore}
+            """, stop);
         await db.Database.ExecuteSqlAsync($"DELETE FROM __EFMigrationsHistory WHERE MigrationId <> {Foundation}", stop);
         await transaction.CommitAsync(stop);
     }
@@ -76,12 +80,14 @@ public static class ShopDatabase
     public static async Task<(string? Fault, int Records)> VerifyAsync(RivetDb db, CancellationToken stop)
     {
         var records = await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number).ToListAsync(stop);
-        var everWritten = await db.Database.SqlQuery<long>($"SELECT COALESCE(MAX(seq), 0) AS Value FROM sqlite_sequence WHERE name = 'SignedRecords'").SingleAsync(stop);
+        var everWritten = await db.Database.SqlQuery<long>(
+            $"SELECT COALESCE(MAX(seq), 0) AS Value FROM sqlite_sequence WHERE name = 'SignedRecords'").SingleAsync(stop);
         return (RecordChain.FirstFault(records, everWritten), records.Count);
     }
 
     /// <summary>Whether every migration is applied.</summary>
-    public static async Task<bool> IsMigratedAsync(this RivetDb db, CancellationToken stop) => !(await db.Database.GetPendingMigrationsAsync(stop)).Any();
+    public static async Task<bool> IsMigratedAsync(this RivetDb db, CancellationToken stop) =>
+        !(await db.Database.GetPendingMigrationsAsync(stop)).Any();
 
     /// <summary>Takes the write lock and lets go: it can be reached and written.</summary>
     /// <exception cref="SqliteException">It can't.</exception>

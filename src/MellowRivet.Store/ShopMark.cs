@@ -32,10 +32,12 @@ public sealed record ShopMarks(long Fleet, long Work, long Bulletins, long Types
     }
 
     /// <summary>Whether what was drawn after these changes has all of the others in it.</summary>
-    public bool Cover(ShopMarks others) => Fleet >= others.Fleet && Work >= others.Work && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
+    public bool Cover(ShopMarks others) =>
+        Fleet >= others.Fleet && Work >= others.Work && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
 
     /// <summary>The same of all but the work on inspections.</summary>
-    public bool CoverFiles(ShopMarks others) => Fleet >= others.Fleet && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
+    public bool CoverFiles(ShopMarks others) =>
+        Fleet >= others.Fleet && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
 
     internal static MarkOf? CountedAs(object entity) => entity switch
     {
@@ -50,6 +52,10 @@ public sealed record ShopMarks(long Fleet, long Work, long Bulletins, long Types
     internal static async Task RaiseAsync(RivetDb db, IEnumerable<MarkOf> kinds, CancellationToken stop)
     {
         foreach (var kind in kinds.Distinct())
-            await db.Database.ExecuteSqlAsync($"INSERT INTO Marks (Of, Changes) VALUES ({kind.ToString()}, 1) ON CONFLICT (Of) DO UPDATE SET Changes = Changes + 1", stop);
+            await db.Database.ExecuteSqlAsync(
+                $"""
+                INSERT INTO Marks (Of, Changes) VALUES ({kind.ToString()}, 1)
+                ON CONFLICT (Of) DO UPDATE SET Changes = Changes + 1
+                """, stop);
     }
 }

@@ -18,7 +18,8 @@ public sealed record TypeAnswer(Guid? Means, bool Own, string? Maker, bool Leave
     public static readonly TypeAnswer None = new(null, false, null);
 
     /// <summary>What a form says: an id, "own" or "leave".</summary>
-    public static TypeAnswer Of(string? said, string? maker, string? about) => new(Guid.TryParse(said, out var id) ? id : null, said == "own", maker, said == "leave", about);
+    public static TypeAnswer Of(string? said, string? maker, string? about) =>
+        new(Guid.TryParse(said, out var id) ? id : null, said == "own", maker, said == "leave", about);
 
     /// <summary>The answer, as far as it is about a name.</summary>
     public TypeAnswer To(string name) => About is null || ModelName.Compare(About, name) == NameMatch.Same ? this : None;
@@ -31,33 +32,43 @@ public sealed record NameOnFile(TypeKind Kind, string Name, int Count);
 public static class TypeQueries
 {
     /// <summary>The types the shop knows.</summary>
-    public static async Task<TypeList> TypeListAsync(this RivetDb db, CancellationToken stop) => new(await db.Types.AsNoTracking().ToListAsync(stop));
+    public static async Task<TypeList> TypeListAsync(this RivetDb db, CancellationToken stop) =>
+        new(await db.Types.AsNoTracking().ToListAsync(stop));
 
     /// <summary>How often each name of a model stands on the shop's aircraft and the parts that are on them.</summary>
     public static async Task<IReadOnlyList<NameOnFile>> ModelsOnFileAsync(this RivetDb db, CancellationToken stop)
     {
-        var aircraft = await db.Aircraft.AsNoTracking().GroupBy(row => row.Type).Select(all => new { Name = all.Key, Count = all.Count() }).ToListAsync(stop);
-        var parts = await PartsWithModel(db).GroupBy(stay => new { stay.Component.Kind, stay.Component.PartNumber }).Select(all => new { all.Key.Kind, Name = all.Key.PartNumber, Count = all.Count() }).ToListAsync(stop);
-        return [.. aircraft.Select(row => new NameOnFile(TypeKind.Aircraft, row.Name, row.Count)), .. parts.Select(row => new NameOnFile(row.Kind.TypeOf()!.Value, row.Name, row.Count))];
+        var aircraft = await db.Aircraft.AsNoTracking().GroupBy(row => row.Type).Select(all => new { Name = all.Key, Count = all.Count() })
+            .ToListAsync(stop);
+        var parts = await PartsWithModel(db).GroupBy(stay => new { stay.Component.Kind, stay.Component.PartNumber })
+            .Select(all => new { all.Key.Kind, Name = all.Key.PartNumber, Count = all.Count() }).ToListAsync(stop);
+        return [.. aircraft.Select(row => new NameOnFile(TypeKind.Aircraft, row.Name, row.Count)),
+            .. parts.Select(row => new NameOnFile(row.Kind.TypeOf()!.Value, row.Name, row.Count))];
     }
 
     /// <summary>What bears some names of models: "N0TST engine left", by registration, the first few of each.</summary>
-    public static async Task<IReadOnlyList<(TypeKind Kind, string Name, string On)>> BearersAsync(this RivetDb db, IReadOnlyCollection<string> names, CancellationToken stop)
+    public static async Task<IReadOnlyList<(TypeKind Kind, string Name, string On)>> BearersAsync(this RivetDb db,
+        IReadOnlyCollection<string> names, CancellationToken stop)
     {
-        var aircraft = await db.Aircraft.AsNoTracking().Where(row => names.Contains(row.Type)).OrderBy(row => row.Registration).Select(row => new { row.Type, row.Registration }).ToListAsync(stop);
+        var aircraft = await db.Aircraft.AsNoTracking().Where(row => names.Contains(row.Type)).OrderBy(row => row.Registration)
+            .Select(row => new { row.Type, row.Registration }).ToListAsync(stop);
         // The first few of each: of a hose a large fleet has hundreds.
         var parts = await db.Database.SqlQuery<PartBearer>($"""
             SELECT Kind, PartNumber, Name, Position, Registration FROM (
-                SELECT c.Kind, c.PartNumber, c.Name, i.Position, a.Registration, ROW_NUMBER() OVER (PARTITION BY c.Kind, c.PartNumber ORDER BY a.Registration) AS Nth
+                SELECT c.Kind, c.PartNumber, c.Name, i.Position, a.Registration,
+                    ROW_NUMBER() OVER (PARTITION BY c.Kind, c.PartNumber ORDER BY a.Registration) AS Nth
                 FROM Installations i JOIN Component c ON c.Id = i.ComponentId JOIN Aircraft a ON a.Id = i.AircraftId
                 WHERE i.RemovedAt IS NULL AND c.PartNumber IN (SELECT value FROM json_each({JsonSerializer.Serialize(names)})))
             WHERE Nth <= {ModelsOnFile.MostBearers} ORDER BY Registration
             """).ToListAsync(stop);
         return
         [
-            .. aircraft.GroupBy(row => row.Type).SelectMany(all => all.Take(ModelsOnFile.MostBearers)).Select(row => (TypeKind.Aircraft, row.Type, row.Registration)),
+            .. aircraft.GroupBy(row => row.Type).SelectMany(all => all.Take(ModelsOnFile.MostBearers))
+                .Select(row => (TypeKind.Aircraft, row.Type, row.Registration)),
             .. parts.Select(row => (Kind: EnumNames.Read<ComponentKind>(row.Kind), Row: row)).Where(part => part.Kind.TypeOf() is not null)
-                .Select(part => (part.Kind.TypeOf()!.Value, part.Row.PartNumber, $"{part.Row.Registration} {(part.Row.Name.Length > 0 ? part.Row.Name : part.Kind.InWords())} {part.Row.Position}".TrimEnd())),
+                .Select(part => (part.Kind.TypeOf()!.Value, part.Row.PartNumber,
+                    $"{part.Row.Registration} {(part.Row.Name is { Length: > 0 } name ? name : part.Kind.InWords())} {part.Row.Position}"
+                        .TrimEnd())),
         ];
     }
 
@@ -67,7 +78,8 @@ public static class TypeQueries
     private static IQueryable<Installation> PartsWithModel(RivetDb db)
     {
         var kinds = Enum.GetValues<ComponentKind>().Where(kind => kind.TypeOf() is not null).ToList();
-        return db.Installations.AsNoTracking().Where(stay => stay.RemovedAt == null && stay.Component.PartNumber != "" && kinds.Contains(stay.Component.Kind));
+        return db.Installations.AsNoTracking()
+            .Where(stay => stay.RemovedAt == null && stay.Component.PartNumber != "" && kinds.Contains(stay.Component.Kind));
     }
 
     /// <summary>What goes on file for a model as it was typed: the list's own name for it, or the answer to "did you mean".</summary>
@@ -77,7 +89,8 @@ public static class TypeQueries
     /// <param name="answer">The answer to the question; <see cref="TypeAnswer.None"/> where none was put yet.</param>
     /// <param name="field">The field that is refused while the question is open.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<(string Name, Refusal? Refusal)> NameOfAsync(this RivetDb db, TypeKind kind, string? typed, TypeAnswer answer, string field, CancellationToken stop)
+    public static async Task<(string Name, Refusal? Refusal)> NameOfAsync(this RivetDb db, TypeKind kind, string? typed, TypeAnswer answer,
+        string field, CancellationToken stop)
     {
         var name = typed?.Trim() ?? "";
         answer = answer.To(name);
@@ -90,9 +103,13 @@ public static class TypeQueries
         if (list.Find(kind, name).Type is { } known)
             return (known.Name, null);
         if (answer.Means is { } id)
-            return types.Find(type => type.Id == id && type.Kind == kind) is { } meant ? (meant.Name, null) : (name, new(field, "That type stands on the list no more: choose again."));
+            return types.Find(type => type.Id == id && type.Kind == kind) is { } meant
+                ? (meant.Name, null)
+                : (name, new(field, "That type stands on the list no more: choose again."));
         if (!answer.Own)
-            return (name, new(field, $"“{name}” is on no type list{(list.Find(kind, name).Near is [var near, ..] ? $". Did you mean {near.FullName}?" : ": say below what it is.")}"));
+            return (name, new(field,
+                $"“{name}” is on no type list"
+                + $"{(list.Find(kind, name).Near is [var near, ..] ? $". Did you mean {near.FullName}?" : ": say below what it is.")}"));
         var (own, refusal) = Own(kind, name, answer.Maker, list);
         if (own is null)
             return (name, refusal! with { Field = field });
@@ -110,7 +127,8 @@ public static class TypeQueries
     /// <param name="answer">What it means.</param>
     /// <param name="bulletins">The shop's bulletins: one that comes in meanwhile is asked about by itself.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<Refusal?> SettleAsync(this RivetDb db, TypeKind kind, string name, TypeAnswer answer, BulletinList bulletins, CancellationToken stop)
+    public static async Task<Refusal?> SettleAsync(this RivetDb db, TypeKind kind, string name, TypeAnswer answer, BulletinList bulletins,
+        CancellationToken stop)
     {
         var types = await db.Types.ToListAsync(stop);
         var list = new TypeList(types);
@@ -128,7 +146,8 @@ public static class TypeQueries
         }
         else
         {
-            var said = bulletins.All.Any(held => bulletins.UnsettledIn(held).Any(one => one.Kind == kind && ModelName.Compare(one.Name, name) == NameMatch.Same));
+            var said = bulletins.All.Any(held => bulletins.UnsettledIn(held)
+                .Any(one => one.Kind == kind && ModelName.Compare(one.Name, name) == NameMatch.Same));
             // A slip of the pen is put right and forgotten; what doesn't even look like it is a name that people use.
             if ((said || !list.Find(kind, name).Near.Contains(type)) && type.AlsoCalled(name, list) is { } taken)
                 return taken with { Field = "settle" };
@@ -153,7 +172,9 @@ public static class TypeQueries
         return refusal is null ? (type, null) : (null, refusal);
     }
 
-    /// <summary>A shop from before there was a list: it begins with what the shop has, and what is near to something is asked about.</summary>
+    /// <summary>
+    /// A shop from before there was a list: it begins with what the shop has, and what is near to something is asked about.
+    /// </summary>
     public static async Task TypesFromFilesAsync(this RivetDb db, CancellationToken stop)
     {
         var files = await db.ModelsOnFileAsync(stop);
@@ -169,7 +190,8 @@ public static class TypeQueries
     public static async Task<string?> FirstBearerAsync(this RivetDb db, Guid? type, CancellationToken stop)
     {
         var list = await db.TypeListAsync(stop);
-        var names = (await db.ModelsOnFileAsync(stop)).Where(one => list.Find(one.Kind, one.Name).Type?.Id == type).Select(one => one.Name).ToList();
+        var names = (await db.ModelsOnFileAsync(stop)).Where(one => list.Find(one.Kind, one.Name).Type?.Id == type).Select(one => one.Name)
+            .ToList();
         return names.Count == 0 ? null : (await db.BearersAsync(names, stop)).Select(one => one.On).FirstOrDefault();
     }
 }

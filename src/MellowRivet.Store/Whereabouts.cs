@@ -18,10 +18,14 @@ public static class WhereaboutsQueries
     public static void RememberPlace(this RivetDb db, Guid person, Guid inspection, Guid task, DateTimeOffset at)
     {
         var instant = at.UtcDateTime.ToString("O", CultureInfo.InvariantCulture);
-        db.Database.ExecuteSql($"INSERT INTO Whereabouts (PersonId, InspectionId, TaskId, At) VALUES ({person}, {inspection}, {task}, {instant}) ON CONFLICT (PersonId, InspectionId) DO UPDATE SET TaskId = excluded.TaskId, At = excluded.At");
+        db.Database.ExecuteSql($"""
+            INSERT INTO Whereabouts (PersonId, InspectionId, TaskId, At) VALUES ({person}, {inspection}, {task}, {instant})
+            ON CONFLICT (PersonId, InspectionId) DO UPDATE SET TaskId = excluded.TaskId, At = excluded.At
+            """);
     }
 
     /// <summary>The task a person was at last; null where they weren't there yet.</summary>
     public static async Task<Guid?> PlaceOfAsync(this RivetDb db, Guid person, Guid inspection, CancellationToken stop) =>
-        (await db.Whereabouts.AsNoTracking().FirstOrDefaultAsync(row => row.PersonId == person && row.InspectionId == inspection, stop))?.TaskId;
+        (await db.Whereabouts.AsNoTracking()
+            .FirstOrDefaultAsync(row => row.PersonId == person && row.InspectionId == inspection, stop))?.TaskId;
 }

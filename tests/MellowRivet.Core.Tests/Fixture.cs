@@ -22,16 +22,20 @@ internal static class Fixture
     public static string Shelf => Path.Combine(AppContext.BaseDirectory, "shelf");
     public static RulePack Rules { get; } = RulePack.Parse(File.ReadAllText(Path.Combine(Shelf, "rule-packs", "us.json")));
     public static ClassRules Classes { get; } = new(
-        UsualFinding.Parse(File.ReadAllText(Path.Combine(Shelf, "findings", "usual.json"))), NeverDeferred.Parse(File.ReadAllText(Path.Combine(Shelf, "deferral", "never.json"))),
+        UsualFinding.Parse(File.ReadAllText(Path.Combine(Shelf, "findings", "usual.json"))),
+        NeverDeferred.Parse(File.ReadAllText(Path.Combine(Shelf, "deferral", "never.json"))),
         Meaning.Parse(File.ReadAllText(Path.Combine(Shelf, "meaning", "parts.json"))));
 
     /// <summary>Somebody who may sign an annual, a 100-hour and a condition inspection.</summary>
-    public static Person Inspector { get; } = new(Ines, "Ines Test", "IT", [Role.Inspector], [new(CertificateKind.InspectionAuthorization, "77"), new(CertificateKind.Mechanic, "76")]);
+    public static Person Inspector { get; } = new(Ines, "Ines Test", "IT", [Role.Inspector],
+        [new(CertificateKind.InspectionAuthorization, "77"), new(CertificateKind.Mechanic, "76")]);
 
     /// <summary>The shipped rules, and an inspector.</summary>
     public static ShopRules Shop { get; } = Among(Inspector);
 
-    /// <summary>The same without scope, sheets asked for and looks: what stands in the way of a small worksheet is that worksheet.</summary>
+    /// <summary>
+    /// The same without scope, sheets asked for and looks: what stands in the way of a small worksheet is that worksheet.
+    /// </summary>
     public static ShopRules Bare { get; } = Shop with { Pack = Rules with { Scopes = [], Asks = [], Looks = [] } };
 
     public static ShopRules Among(params Person[] people) => new(Rules, Classes, people.ToDictionary(person => person.Id));
@@ -43,14 +47,16 @@ internal static class Fixture
         { "key": "small", "title": "Small", "version": 3, "basis": "test", "zones": [
           { "key": "engine", "title": "Engine", "station": "engine", "book": "engine", "looks": false, "perEngine": true, "tasks": [
             { "key": "comp", "text": "Compressions", "reference": "(d)(3)", "compression": true },
-            { "key": "oil", "text": "Oil pressure", "reference": "(d)(1)", "measure": { "kind": "oil-pressure", "unit": "psi", "low": 55, "high": 95, "standing": "practice", "source": "common practice" } } ] },
+            { "key": "oil", "text": "Oil pressure", "reference": "(d)(1)", "measure": { "kind": "oil-pressure", "unit": "psi", "low": 55,
+            "high": 95, "standing": "practice", "source": "common practice" } } ] },
           { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "looks": false, "tasks": [
             { "key": "tyres", "text": "Tyres", "reference": "(e)(8)" },
             { "key": "nose", "text": "Nose leg", "reference": "(e)(1)", "appliesTo": "noseWheel" },
             { "key": "tail", "text": "Tail wheel", "reference": "(e)(1)", "appliesTo": "tailWheel" } ] } ] }
         """);
 
-    public static Aircraft Aircraft(Category category = Category.Standard, string serial = "T-1", CompressionSchool school = CompressionSchool.SixtyOfEighty)
+    public static Aircraft Aircraft(Category category = Category.Standard, string serial = "T-1",
+        CompressionSchool school = CompressionSchool.SixtyOfEighty)
     {
         var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Test type", serial, category, new(Wing.Low, Gear.NoseWheel, 1, 2));
         var engine = new Component(Guid.NewGuid(), ComponentKind.Engine, "", "E-1") { LayoutKey = EngineLayout.FlatFour.Key };
@@ -67,10 +73,13 @@ internal static class Fixture
     public static Inspection Inspect(Aircraft aircraft, IReadOnlyList<Worksheet> sheets, HouseRules? house = null) =>
         new(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", sheets, new DateOnly(2026, 11, 22), null, house);
 
-    public static Person Person(params Certificate[] certificates) => new(Guid.NewGuid(), "Test Person", "TP", [Role.Mechanic], certificates);
+    public static Person Person(params Certificate[] certificates) =>
+        new(Guid.NewGuid(), "Test Person", "TP", [Role.Mechanic], certificates);
 
-    public static Reading Compress(Inspection inspection, Aircraft aircraft, int number, double psi, bool hot = true, bool again = false, int minute = 0) =>
-        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(aircraft.Engines.First().Component, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
+    public static Reading Compress(Inspection inspection, Aircraft aircraft, int number, double psi, bool hot = true, bool again = false,
+        int minute = 0) =>
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(aircraft.Engines.First().Component, number)!.Id,
+            Reading.CompressionKind, $"{number}", psi, Unit.Psi,
             new(hot, 80, 14.7, null, Leaks.None, again), aircraft.TimeInService, Now.AddMinutes(minute), Ines)
         { InspectionId = inspection.Id });
 
@@ -80,7 +89,8 @@ internal static class Fixture
         foreach (var number in new[] { 1, 2, 3, 4 })
             Compress(inspection, aircraft, number, 77);
         var oil = inspection.Tasks.Single(task => task.Key == "oil");
-        inspection.Record(new(Guid.NewGuid(), aircraft.Id, null, "oil-pressure", "engine", 70, Unit.Psi, new(), aircraft.TimeInService, Now, Ines) { InspectionId = inspection.Id, TaskId = oil.Id });
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, null, "oil-pressure", "engine", 70, Unit.Psi, new(), aircraft.TimeInService, Now,
+            Ines) { InspectionId = inspection.Id, TaskId = oil.Id });
         foreach (var task in inspection.Tasks.Where(task => task.Verdict == TaskVerdict.NotYet))
             task.Set(TaskVerdict.Good, null, inspection.JudgementAt(task, aircraft), Ines, Now).ShouldBeNull();
     }

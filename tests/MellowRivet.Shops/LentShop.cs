@@ -28,22 +28,27 @@ public sealed class LentShop : IAsyncDisposable
     {
         var folder = Path.Combine(Path.GetTempPath(), $"rivet-shop-{Guid.NewGuid():N}");
         Copy(new(await MadeShop.FolderAsync()), folder);
-        return await ServeAsync(lockSeconds is { } seconds ? new(folder) { LockSeconds = seconds } : new(folder), new SetClock(MadeShop.Now));
+        return await ServeAsync(lockSeconds is { } seconds
+            ? new(folder) { LockSeconds = seconds }
+            : new(folder), new SetClock(MadeShop.Now));
     }
 
     /// <summary>Serves a shop, with what limits a stranger's calls out of the way; where its folder is empty, the demo is made.</summary>
-    public static async Task<LentShop> ServeAsync(DataFolder data, TimeProvider clock, double pictureScale = RivetSettings.UsualPictureScale)
+    public static async Task<LentShop> ServeAsync(DataFolder data, TimeProvider clock,
+        double pictureScale = RivetSettings.UsualPictureScale)
     {
         var settings = new RivetSettings(data)
         {
-            Port = 0, Demo = true, Clock = clock, PictureScale = pictureScale, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000, OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000,
+            Port = 0, Demo = true, Clock = clock, PictureScale = pictureScale, SignInsPerMinute = 10_000, BenchCallsPerMinute = 100_000,
+            OwnersCallsPerMinute = 100_000, UploadsPerMinute = 100_000,
         };
         var app = await RivetApp.OpenAsync(settings, default);
         await app.StartAsync();
         await using var scope = app.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
         var aircraft = await db.Aircraft.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Registration);
-        var begun = await db.Inspections.AsNoTracking().OrderBy(row => row.OpenedOn).Select(row => new { row.Id, row.AircraftId }).ToListAsync();
+        var begun = await db.Inspections.AsNoTracking().OrderBy(row => row.OpenedOn).Select(row => new { row.Id, row.AircraftId })
+            .ToListAsync();
         return new(app, data)
         {
             Walks = begun.GroupBy(row => row.AircraftId).ToDictionary(rows => aircraft[rows.Key], rows => $"/walk/{rows.Last().Id}"),

@@ -19,7 +19,8 @@ public static class MadeShop
 
     private static async Task<string> MakeAsync()
     {
-        var folder = Path.Combine(Environment.GetEnvironmentVariable("RIVET_MADE") ?? Path.Combine(AppContext.BaseDirectory, "made"), WhatMakesIt());
+        var folder = Path.Combine(Environment.GetEnvironmentVariable("RIVET_MADE")
+            ?? Path.Combine(AppContext.BaseDirectory, "made"), WhatMakesIt());
         if (Directory.Exists(folder))
             return folder;
         // In one step, so that one that was interrupted, or is made by another process meanwhile, is never taken for whole.
@@ -44,7 +45,10 @@ public static class MadeShop
         using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
         foreach (var module in new[] { typeof(ShopTime), typeof(RivetDb), typeof(RivetApp), typeof(MadeShop) })
             hash.AppendData(module.Module.ModuleVersionId.ToByteArray());
-        foreach (var file in new[] { "shelf", "Demo" }.SelectMany(folder => Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, folder), "*", SearchOption.AllDirectories)).Order(StringComparer.Ordinal))
+        foreach (var file in new[] { "shelf", "Demo" }
+            .SelectMany(folder => Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, folder), "*",
+                SearchOption.AllDirectories))
+            .Order(StringComparer.Ordinal))
             hash.AppendData(File.ReadAllBytes(file));
         return Convert.ToHexStringLower(hash.GetHashAndReset())[..16];
     }

@@ -39,9 +39,13 @@ public class AircraftFileTests : IAsyncLifetime
     {
         var aircraft = await AircraftAsync();
         RuleSource source = new(Standing.Practice, "test");
-        var annual = await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "annual", DueKind.Inspection, new(EveryMonths: 12), source, [InspectionKind.Annual]));
-        var oil = await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "oil", DueKind.Service, new(25), source, [InspectionKind.Annual]));
-        var altimeter = await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "altimeter", DueKind.Instrument, new(EveryMonths: 24), source));
+        var annual = await FollowAsync(
+            new(Guid.NewGuid(), aircraft.Id, null, "annual", DueKind.Inspection, new(EveryMonths: 12), source, [InspectionKind.Annual]));
+        var oil = await FollowAsync(
+            new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "oil", DueKind.Service, new(25), source,
+                [InspectionKind.Annual]));
+        var altimeter = await FollowAsync(
+            new(Guid.NewGuid(), aircraft.Id, null, "altimeter", DueKind.Instrument, new(EveryMonths: 24), source));
         await using (var db = shop.Open())
         {
             var desk = shop.Desk(db);
@@ -66,12 +70,15 @@ public class AircraftFileTests : IAsyncLifetime
         var aircraft = await AircraftAsync();
         RuleSource source = new(Standing.Practice, "test");
         await FollowAsync(new(Guid.NewGuid(), aircraft.Id, null, "annual", DueKind.Inspection, new(EveryMonths: 12), source));
-        await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000), source));
+        await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000),
+            source));
         await using var db = shop.Open();
         var there = await db.Aircraft.AsNoTracking().WithParts().SingleAsync();
-        var one = DueLine.Of(there, await db.DueItems.AsNoTracking().ToListAsync(), await db.MeterReadings.AsNoTracking().ToListAsync(), Today);
+        var one = DueLine.Of(there, await db.DueItems.AsNoTracking().ToListAsync(), await db.MeterReadings.AsNoTracking()
+            .ToListAsync(), Today);
         var all = (await shop.Board(db).NowAsync(default)).Lines.ShouldHaveSingleItem();
-        all.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)).ShouldBe(one.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)));
+        all.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast))
+            .ShouldBe(one.Entries.Select(entry => (entry.Title, entry.Status.State, entry.Status.Forecast)));
         all.Entries.Count.ShouldBe(2);
     }
 
@@ -97,27 +104,34 @@ public class AircraftFileTests : IAsyncLifetime
         var first = await LineAsync();
         first.Entries.ShouldHaveSingleItem().Status.State.ShouldBe(DueState.Unknown);
         (await LineAsync()).ShouldBeSameAs(first, "nothing changed");
-        await ChangeAsync(async db => (await db.DueItems.SingleAsync(item => item.Id == oil)).MarkDone(new(Today, 1000), Today).ShouldBeNull());
+        await ChangeAsync(async db => (await db.DueItems.SingleAsync(item => item.Id == oil)).MarkDone(new(Today, 1000), Today)
+            .ShouldBeNull());
         (await LineAsync()).Entries.Single().Status.Limb(LimbKind.Hours)!.Remaining.ShouldBe(12.2m);
-        await ChangeAsync(async db => (await db.Aircraft.Include(row => row.MeterReadings).SingleAsync(row => row.Id == aircraft.Id)).ReadTime(Today, new Hours(1010.5m)));
+        await ChangeAsync(async db => (await db.Aircraft.Include(row => row.MeterReadings).SingleAsync(row => row.Id == aircraft.Id))
+            .ReadTime(Today, new Hours(1010.5m)));
         (await LineAsync()).Entries.Single().Status.Limb(LimbKind.Hours)!.Remaining.ShouldBe(2.2m);
-        await ChangeAsync(async db => (await db.Components.SingleAsync(part => part.Id == engine)).Identify("P", "E-9", "port engine", null));
+        await ChangeAsync(async db => (await db.Components.SingleAsync(part => part.Id == engine))
+            .Identify("P", "E-9", "port engine", null));
         (await LineAsync()).Entries.Single().Title.ShouldBe("oil, port engine");
-        await ChangeAsync(async db => (await db.Aircraft.WithParts().SingleAsync(row => row.Id == aircraft.Id)).TakeOff(engine, Today, new Hours(1010.5m), "sold").ShouldBeNull());
+        await ChangeAsync(async db => (await db.Aircraft.WithParts().SingleAsync(row => row.Id == aircraft.Id))
+            .TakeOff(engine, Today, new Hours(1010.5m), "sold").ShouldBeNull());
         (await LineAsync()).Entries.ShouldBeEmpty();
         await using var tomorrow = shop.Open();
-        (await shop.Board(tomorrow, new FakeTimeProvider(TestShop.Now.AddDays(1))).NowAsync(default)).Lines.Single().Now.Today.ShouldBe(Today.AddDays(1));
+        (await shop.Board(tomorrow, new FakeTimeProvider(TestShop.Now.AddDays(1)))
+            .NowAsync(default)).Lines.Single().Now.Today.ShouldBe(Today.AddDays(1));
     }
 
     [Fact]
     public async Task A_file_taken_in_by_another_shop_goes_out_of_it_equal()
     {
         var aircraft = await AircraftAsync();
-        await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000), new(Standing.Manual, "p. 1")));
+        await FollowAsync(new(Guid.NewGuid(), null, aircraft.Engines.Single().ComponentId, "overhaul", DueKind.Overhaul, new(2000),
+            new(Standing.Manual, "p. 1")));
         await using var here = shop.Open();
         var book = new LogBook(Guid.NewGuid(), aircraft.Id, BookKind.Airframe, "volume 1", null, null, false);
         here.LogBooks.Add(book);
-        here.BookEntries.Add(new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(2020, 1, 1), new Hours(10), "words", "", null, TestShop.Ines, TestShop.Now));
+        here.BookEntries.Add(new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(2020, 1, 1), new Hours(10), "words", "", null,
+            TestShop.Ines, TestShop.Now));
         await here.SaveChangesAsync();
         var json = (await here.FileOfAsync(aircraft.Id, TestShop.Clock, default))!.ToJson();
 
@@ -125,8 +139,10 @@ public class AircraftFileTests : IAsyncLifetime
         await using var db = other.Open();
         await ShopDatabase.BringUpToDateAsync(db, other.Data, TestShop.Clock, default);
         var file = AircraftFile.Read(json, Today).File!;
-        (await db.OnceAsync(Guid.NewGuid(), TestShop.Clock, () => db.TakeInAsync(file, TestShop.Ines, TestShop.Clock, default), default)).Refusal.ShouldBeNull();
-        (await db.OnceAsync(Guid.NewGuid(), TestShop.Clock, () => db.TakeInAsync(file, TestShop.Ines, TestShop.Clock, default), default)).Refusal!.Message.ShouldContain("has a file here already");
+        (await db.OnceAsync(Guid.NewGuid(), TestShop.Clock, () => db.TakeInAsync(file, TestShop.Ines, TestShop.Clock, default),
+            default)).Refusal.ShouldBeNull();
+        (await db.OnceAsync(Guid.NewGuid(), TestShop.Clock, () => db.TakeInAsync(file, TestShop.Ines, TestShop.Clock, default),
+            default)).Refusal!.Message.ShouldContain("has a file here already");
         await using var again = other.Open();
         (await again.FileOfAsync(aircraft.Id, TestShop.Clock, default))!.ToJson().ShouldBe(json);
     }

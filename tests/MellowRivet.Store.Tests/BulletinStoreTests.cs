@@ -16,8 +16,11 @@ public sealed class BulletinStoreTests : IAsyncDisposable
 
     public ValueTask DisposeAsync() => shop.DisposeAsync();
 
-    private static Bulletin Bulletin(string number, string rule = "", Compliance? compliance = null, string revision = "", ComponentKind? about = ComponentKind.Engine, DateOnly? published = null) =>
-        new(BulletinFile.FormatName, 1, "Issuer", number, revision, BulletinKind.AirworthinessDirective, "Subject", published ?? Today.AddDays(-5), Today.AddDays(-5), RuleText.Read(rule).Rule!, compliance ?? new([new(DeadlineKind.BeforeNextFlight)], new Repeat(100)), "doc", [], about);
+    private static Bulletin Bulletin(string number, string rule = "", Compliance? compliance = null, string revision = "",
+        ComponentKind? about = ComponentKind.Engine, DateOnly? published = null) =>
+        new(BulletinFile.FormatName, 1, "Issuer", number, revision, BulletinKind.AirworthinessDirective, "Subject", published
+            ?? Today.AddDays(-5), Today.AddDays(-5), RuleText.Read(rule).Rule!, compliance
+            ?? new([new(DeadlineKind.BeforeNextFlight)], new Repeat(100)), "doc", [], about);
 
     private async Task<TakenIn> TakeInAsync(params Bulletin[] bulletins)
     {
@@ -41,7 +44,9 @@ public sealed class BulletinStoreTests : IAsyncDisposable
     public async Task A_bulletin_comes_back_whole_with_what_this_program_does_not_know()
     {
         await shop.BeginAsync();
-        var json = BulletinFile.ToJson(Bulletin("AD-1", "any of:\n  engine.serial in E-1 to E-9\n  none of:\n    engine.modification.M-1 is yes")).Replace("\"method\"", "\"ticket\": 7, \"method\"");
+        var json = BulletinFile.ToJson(
+            Bulletin("AD-1", "any of:\n  engine.serial in E-1 to E-9\n  none of:\n    engine.modification.M-1 is yes"))
+                .Replace("\"method\"", "\"ticket\": 7, \"method\"");
         await TakeInAsync([.. BulletinFile.Read(json).Bulletins]);
         await using var db = shop.Open();
         var kept = await db.Bulletins.SingleAsync();
@@ -72,7 +77,8 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         {
             var written = await shop.Desk(db).WriteFileAsync((await db.Aircraft.SingleAsync()).Id, Guid.NewGuid(), aircraft =>
             {
-                var (fact, refusal) = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.crankshaft.serial", "TK-4", Guid.NewGuid(), null, TestShop.Ines, TestShop.Now, TestShop.Today);
+                var (fact, refusal) = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.crankshaft.serial", "TK-4",
+                    Guid.NewGuid(), null, TestShop.Ines, TestShop.Now, TestShop.Today);
                 db.Add(fact!);
                 return Task.FromResult(refusal);
             }, default);
@@ -117,7 +123,8 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         {
             job.Inspection.TakeInBulletin(line).ShouldBeNull();
             AnswerAll(job);
-            return job.Inspection.ComplyWith(held.Bulletin, job.Inspection.Bulletins[0].ZoneKey, "doc", false, false, "done", TestShop.Signer.Person, TestShop.Now);
+            return job.Inspection.ComplyWith(held.Bulletin, job.Inspection.Bulletins[0].ZoneKey, "doc", false, false, "done",
+                TestShop.Signer.Person, TestShop.Now);
         })).Refusal.ShouldBeNull();
         (await SignAsync()).Refusal.ShouldBeNull();
         await using var after = shop.Open();
@@ -131,7 +138,9 @@ public sealed class BulletinStoreTests : IAsyncDisposable
     {
         var inspection = await shop.BeginAsync();
         await using (var db = shop.Open())
-            (await shop.Desk(db).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal!.Field.ShouldBe("sign", "no bulletin is held");
+            (await shop.Desk(db)
+                .SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal!.Field.ShouldBe("sign",
+                    "no bulletin is held");
         await TakeInAsync(Bulletin("AD-1", "engine.serial in F-1 to F-9"));
         await using (var db = shop.Open())
             (await shop.Desk(db).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();
@@ -144,7 +153,9 @@ public sealed class BulletinStoreTests : IAsyncDisposable
     public async Task The_service_brings_what_came_out_since_and_says_how_it_falls_on_the_shop()
     {
         await shop.BeginAsync();
-        await File.WriteAllTextAsync(Path.Combine(shop.Data.Feed, "a.json"), BulletinFile.ToJson([Bulletin("AD-1"), Bulletin("AD-2", "engine.crankshaft.serial in TK-1", published: Today.AddDays(-1)), Bulletin("AD-3", published: Today.AddDays(4))]));
+        await File.WriteAllTextAsync(Path.Combine(shop.Data.Feed, "a.json"),
+            BulletinFile.ToJson([Bulletin("AD-1"), Bulletin("AD-2", "engine.crankshaft.serial in TK-1", published: Today.AddDays(-1)),
+                Bulletin("AD-3", published: Today.AddDays(4))]));
         async Task<FeedState> AskAsync()
         {
             await using var db = shop.Open();
@@ -152,7 +163,8 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         }
         (await AskAsync()).Said.ShouldBe("2 new: 1 aircraft", "what comes out in four days isn't out yet");
         (await AskAsync()).Said.ShouldBe("nothing new");
-        await File.WriteAllTextAsync(Path.Combine(shop.Data.Feed, "late.json"), BulletinFile.ToJson(Bulletin("AD-4", published: Today.AddDays(-20))));
+        await File.WriteAllTextAsync(Path.Combine(shop.Data.Feed, "late.json"),
+            BulletinFile.ToJson(Bulletin("AD-4", published: Today.AddDays(-20))));
         (await AskAsync()).Said.ShouldBe("1 new: 1 aircraft", "dated back, and sent late");
         await File.WriteAllTextAsync(Path.Combine(shop.Data.Feed, "b.json"), "{ broken");
         var broken = await AskAsync();

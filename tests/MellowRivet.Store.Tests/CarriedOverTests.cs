@@ -8,7 +8,9 @@ using Microsoft.EntityFrameworkCore.Metadata;
 
 namespace MellowRivet.Store.Tests;
 
-/// <summary>The schema, the model that was generated for it, and shops of the release before, whose migrations were drawn together into one.</summary>
+/// <summary>
+/// The schema, the model that was generated for it, and shops of the release before, whose migrations were drawn together into one.
+/// </summary>
 public sealed class CarriedOverTests : IAsyncLifetime
 {
     private readonly TestShop old = new();
@@ -34,22 +36,29 @@ public sealed class CarriedOverTests : IAsyncLifetime
         Directory.EnumerateFiles(old.Data.Backups).ShouldHaveSingleItem("a backup was made before");
 
         await using var after = old.Open();
-        (await after.Database.GetAppliedMigrationsAsync()).Count().ShouldBe(5, "the foundation, open items, types, own hours, and the index of stays that ended");
+        (await after.Database.GetAppliedMigrationsAsync()).Count()
+            .ShouldBe(5, "the foundation, open items, types, own hours, and the index of stays that ended");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();
         (aircraft.Registration, aircraft.TimeInService, aircraft.MeterReadings.Count).ShouldBe(("N04QF", new Hours(4318.6m), 6));
-        aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("TF4-C-9941", "the one that took the worn one's place");
-        var signed = await after.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).Include(row => row.Readings).SingleAsync();
-        (signed.State, signed.Tasks.Count, signed.Discrepancies.Count(found => found.Correction is not null), signed.Readings.Count).ShouldBe((InspectionState.SignedAirworthy, 7, 2, 11));
+        aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("TF4-C-9941",
+            "the one that took the worn one's place");
+        var signed = await after.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).Include(row => row.Readings)
+            .SingleAsync();
+        (signed.State, signed.Tasks.Count, signed.Discrepancies.Count(found => found.Correction is not null),
+            signed.Readings.Count).ShouldBe((InspectionState.SignedAirworthy, 7, 2, 11));
         signed.House.LabourRate.ShouldBe(95);
-        (await after.DueItems.CountAsync(), (await after.BulletinCases.ToListAsync()).Count(one => one.Done.Count > 0 || one.Policy is not null), await after.People.CountAsync()).ShouldBe((4, 2, 6));
+        (await after.DueItems.CountAsync(), (await after.BulletinCases.ToListAsync())
+            .Count(one => one.Done.Count > 0 || one.Policy is not null), await after.People.CountAsync()).ShouldBe((4, 2, 6));
         // What its bulletins name and its files bear is on the type list: nothing is asked about that is spelled as ever.
         var types = await after.TypeListAsync(default);
         types.Find(TypeKind.Aircraft, aircraft.Type).Type!.FullName.ShouldBe("Pellworth Dunlin 2");
-        new ModelsOnFile(await after.Aircraft.WithParts().ToListAsync()).Unsettled(new(await after.Bulletins.ToListAsync(), types, TestShop.Today)).ShouldBeEmpty();
+        new ModelsOnFile(await after.Aircraft.WithParts()
+            .ToListAsync()).Unsettled(new(await after.Bulletins.ToListAsync(), types, TestShop.Today)).ShouldBeEmpty();
 
-        (await after.Tools.SingleAsync(tool => tool.Number == "T-09")).Reaches(100, Unit.InchPound).ShouldNotBeNull("its name tells its range: 150–750 in-lb");
+        (await after.Tools.SingleAsync(tool => tool.Number == "T-09")).Reaches(100, Unit.InchPound)
+            .ShouldNotBeNull("its name tells its range: 150–750 in-lb");
 
         // Its readings count on their parts' own hours: the engine had 1866.4 h when the aircraft had 4318.6 h.
         var engine = aircraft.Engines.Single();
@@ -68,7 +77,8 @@ public sealed class CarriedOverTests : IAsyncLifetime
     {
         await using var db = old.Open();
         await db.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsHistory WHERE MigrationId > '20261125'");
-        (await Should.ThrowAsync<InvalidDataException>(() => ShopDatabase.BringUpToDateAsync(db, old.Data, TestShop.Clock, default))).Message.ShouldContain("Nothing was changed");
+        (await Should.ThrowAsync<InvalidDataException>(
+            () => ShopDatabase.BringUpToDateAsync(db, old.Data, TestShop.Clock, default))).Message.ShouldContain("Nothing was changed");
         (await db.Database.GetAppliedMigrationsAsync()).Last().ShouldBe("20261124031352_EngineLogs");
     }
 
@@ -95,13 +105,17 @@ public sealed class CarriedOverTests : IAsyncLifetime
     public void The_generated_model_is_that_of_the_mapping()
     {
         using var db = old.Open();
-        var mapped = db.GetService<IModelRuntimeInitializer>().Initialize((IModel)((IMutableModel)db.GetService<IDesignTimeModel>().Model), designTime: false);
-        db.Model.ToDebugString(MetadataDebugStringOptions.LongDefault).ShouldBe(mapped.ToDebugString(MetadataDebugStringOptions.LongDefault), "tools/model writes it anew");
+        var mapped = db.GetService<IModelRuntimeInitializer>()
+            .Initialize((IModel)((IMutableModel)db.GetService<IDesignTimeModel>().Model), designTime: false);
+        db.Model.ToDebugString(MetadataDebugStringOptions.LongDefault)
+            .ShouldBe(mapped.ToDebugString(MetadataDebugStringOptions.LongDefault), "tools/model writes it anew");
     }
 
     private static async Task<string[]> SchemaAsync(RivetDb db) =>
         [.. (await db.Database.SqlQueryRaw<string>("""
-            SELECT m.type || ' ' || m.name || ' ' || COALESCE(p.name || ' ' || p.type || ' ' || p."notnull" || ' ' || p.pk, '') || ' ' || CASE m.type WHEN 'table' THEN '' ELSE COALESCE(m.sql, '') END AS Value
-            FROM sqlite_master m LEFT JOIN pragma_table_info(m.name) p ON m.type = 'table' WHERE m.name NOT LIKE 'sqlite_%' AND m.name <> '__EFMigrationsLock'
+            SELECT m.type || ' ' || m.name || ' ' || COALESCE(p.name || ' ' || p.type || ' ' || p."notnull" || ' ' || p.pk, '') || ' ' ||
+                CASE m.type WHEN 'table' THEN '' ELSE COALESCE(m.sql, '') END AS Value
+            FROM sqlite_master m LEFT JOIN pragma_table_info(m.name) p ON m.type = 'table'
+            WHERE m.name NOT LIKE 'sqlite_%' AND m.name <> '__EFMigrationsLock'
             """).ToListAsync()).Select(line => line.Replace("\r", "").Trim().TrimEnd(';')).Order(StringComparer.Ordinal)];
 }

@@ -52,7 +52,8 @@ public class DeskTests : IAsyncLifetime
     public async Task The_same_post_twice_makes_one_record()
     {
         var post = Guid.NewGuid();
-        (await WriteAsync(post, Find("cut"))).ShouldSatisfyAllConditions(written => written.Refusal.ShouldBeNull(), written => written.Repeated.ShouldBeFalse());
+        (await WriteAsync(post, Find("cut")))
+            .ShouldSatisfyAllConditions(written => written.Refusal.ShouldBeNull(), written => written.Repeated.ShouldBeFalse());
         (await WriteAsync(post, Find("cut"))).ShouldBe(new Written(null, Repeated: true));
         (await ReadAsync()).Inspection.Discrepancies.ShouldHaveSingleItem();
     }
@@ -75,7 +76,9 @@ public class DeskTests : IAsyncLifetime
             return new("field", "no");
         })).Done.ShouldBeFalse();
         (await ReadAsync()).Inspection.Discrepancies.ShouldBeEmpty();
-        (await WriteAsync(post, Find("now"))).ShouldSatisfyAllConditions(written => written.Refusal.ShouldBeNull(), written => written.Repeated.ShouldBeFalse("the post was not used up by its refusal"));
+        (await WriteAsync(post, Find("now")))
+            .ShouldSatisfyAllConditions(written => written.Refusal.ShouldBeNull(),
+                written => written.Repeated.ShouldBeFalse("the post was not used up by its refusal"));
     }
 
     [Fact]
@@ -137,8 +140,11 @@ public class DeskTests : IAsyncLifetime
     {
         await SignAsync();
         await using var db = shop.Open();
-        (await Should.ThrowAsync<SqliteException>(() => db.Database.ExecuteSqlRawAsync("UPDATE SignedRecords SET Json = '[]' WHERE Number = 1"))).Message.ShouldContain("never changes");
-        (await Should.ThrowAsync<SqliteException>(() => db.Database.ExecuteSqlRawAsync("DELETE FROM SignedRecords"))).Message.ShouldContain("never deleted");
+        (await Should.ThrowAsync<SqliteException>(
+            () => db.Database.ExecuteSqlRawAsync("UPDATE SignedRecords SET Json = '[]' WHERE Number = 1"))).Message.ShouldContain(
+                "never changes");
+        (await Should.ThrowAsync<SqliteException>(() => db.Database.ExecuteSqlRawAsync("DELETE FROM SignedRecords"))).Message.ShouldContain(
+            "never deleted");
         (await ShopDatabase.VerifyAsync(db, default)).ShouldBe((null, 2));
     }
 

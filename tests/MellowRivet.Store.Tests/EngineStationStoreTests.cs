@@ -56,11 +56,13 @@ public class EngineStationStoreTests : IAsyncLifetime
             job.Inspection.Mark(place, PlugStep.Look, nameof(PlugLook.OilWet), TestShop.Ines, TestShop.Now).ShouldBeNull();
             job.Inspection.Measure(Guid.NewGuid(), place, PlugStep.Ohms, 2_400, null, TestShop.Ines, TestShop.Now).ShouldBeNull();
             var engine = job.Aircraft.Engines.Single().Component;
-            job.Aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.SwapPairs).Plan!.Moves, Today).ShouldBeNull();
+            job.Aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.SwapPairs).Plan!.Moves, Today)
+                .ShouldBeNull();
         });
         // 2B and 3T change places: wear goes along, and where it came from is known.
         var place = Tray(await ReadAsync()).At(new(3, PlugRow.Top))!;
-        (place.CameFrom, place.Look, place.ReadingOf(PlugStep.Ohms)!.Value, place.Time).ShouldBe((new PlugHole(2, PlugRow.Bottom), PlugLook.OilWet, 2_400, new Hours(500.5m)));
+        (place.CameFrom, place.Look, place.ReadingOf(PlugStep.Ohms)!.Value,
+            place.Time).ShouldBe((new PlugHole(2, PlugRow.Bottom), PlugLook.OilWet, 2_400, new Hours(500.5m)));
     }
 
     // A reading may belong to no inspection, so one that only left it would go on counting in trends, wear and "last time".
@@ -75,18 +77,22 @@ public class EngineStationStoreTests : IAsyncLifetime
             job.Inspection.Measure(id, sheet, sheet.Values.First(), litres, Unit.Litre, TestShop.Ines, now).ShouldBeNull();
         }
         foreach (var ohms in new[] { 900.0, 1_900 })
-            await WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), Tray(job).At(at)!, PlugStep.Ohms, ohms, null, TestShop.Ines, now).ShouldBeNull());
+            await WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), Tray(job).At(at)!, PlugStep.Ohms, ohms, null, TestShop.Ines, now)
+                .ShouldBeNull());
         // The page sends the id its field was made with, however often it is typed.
         foreach (var litres in new double?[] { 1.5, 2, 2.5 })
             await WriteAsync(job => Oil(job, litres));
         foreach (var psi in new[] { 60.0, 62 })
-            await WriteAsync(job => job.Inspection.PressuresAtAltitude(job.Aircraft.Engines.Single().Component, "before", [new(1_000, psi), new(2_000, psi - 2)], TestShop.Ines, now));
+            await WriteAsync(job =>
+                job.Inspection.PressuresAtAltitude(job.Aircraft.Engines.Single().Component, "before",
+                    [new(1_000, psi), new(2_000, psi - 2)], TestShop.Ines, now));
         async Task<List<(string, double)>> KeptAsync()
         {
             await using var db = shop.Open();
             return [.. (await db.Readings.AsNoTracking().ToListAsync()).Select(reading => (reading.Kind, reading.Value)).Order()];
         }
-        (await KeptAsync()).ShouldBe([(OilUse.AddedKind, 2.5), (Inspection.AltitudeKind, 60), (Inspection.AltitudeKind, 62), (PlugKinds.Ohms, 1_900)]);
+        (await KeptAsync())
+            .ShouldBe([(OilUse.AddedKind, 2.5), (Inspection.AltitudeKind, 60), (Inspection.AltitudeKind, 62), (PlugKinds.Ohms, 1_900)]);
         await WriteAsync(job => Oil(job, null));
         (await KeptAsync()).ShouldNotContain(reading => reading.Item1 == OilUse.AddedKind);
     }
@@ -99,7 +105,8 @@ public class EngineStationStoreTests : IAsyncLifetime
         {
             var magneto = (await db.Aircraft.WithParts().SingleAsync()).Fitted(ComponentKind.Magneto).Single().ComponentId;
             RuleSource source = new(Standing.Practice, "test");
-            DueItem one = new(Guid.NewGuid(), null, magneto, "Bench inspection", DueKind.Service, new(EveryHours: 500), source), other = new(Guid.NewGuid(), null, magneto, "Overhaul", DueKind.Overhaul, new(EveryHours: 1_500), source);
+            DueItem one = new(Guid.NewGuid(), null, magneto, "Bench inspection", DueKind.Service, new(EveryHours: 500), source),
+                other = new(Guid.NewGuid(), null, magneto, "Overhaul", DueKind.Overhaul, new(EveryHours: 1_500), source);
             db.DueItems.AddRange(one, other);
             await db.SaveChangesAsync();
             (bench, swap) = (one.Id, other.Id);
@@ -108,15 +115,20 @@ public class EngineStationStoreTests : IAsyncLifetime
         {
             var sheet = MagnetoSheet.Of(job.Aircraft.Fitted(ComponentKind.Magneto).Single().Component);
             foreach (var value in sheet.Values)
-                job.Inspection.Measure(Guid.NewGuid(), sheet, value, value.Band.Low is { } low ? (low + (value.Band.High ?? low)) / 2 : 25, value.Band.Unit, TestShop.Ines, TestShop.Now).ShouldBeNull();
+                job.Inspection.Measure(Guid.NewGuid(), sheet, value, value.Band.Low is { } low
+                    ? (low + (value.Band.High ?? low)) / 2
+                    : 25, value.Band.Unit, TestShop.Ines, TestShop.Now).ShouldBeNull();
             foreach (var look in sheet.Looks)
-                job.Inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, TestShop.Ines, TestShop.Now)).ShouldBeNull();
+                job.Inspection.Look(sheet, look,
+                    new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, TestShop.Ines, TestShop.Now))
+                        .ShouldBeNull();
             job.Inspection.Bench(SheetWork.Of(sheet, job.Aircraft, job.Inspection), true).ShouldBeNull();
             foreach (var task in job.Inspection.Tasks)
                 task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
         });
         await using (var db = shop.Open())
-            (await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
+            (await shop.Desk(db)
+                .SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
         await using var after = shop.Open();
         var items = await after.DueItems.ToDictionaryAsync(item => item.Id);
         items[bench].Last!.Hours.ShouldBe(520.5m, "the magneto's own hours: 20 when fitted at 500, 1000.5 now");
@@ -136,7 +148,8 @@ public class EngineStationStoreTests : IAsyncLifetime
         await using (var db = shop.Open())
         {
             var aircraft = await db.Aircraft.WithParts().SingleAsync();
-            db.EngineLogs.Add(new(Guid.NewGuid(), aircraft.Id, aircraft.Engines.Single().ComponentId, "x.csv", sha!, file.Guess(), EngineLog.Read(file, file.Guess()).Flights, TestShop.Ines, TestShop.Now));
+            db.EngineLogs.Add(new(Guid.NewGuid(), aircraft.Id, aircraft.Engines.Single().ComponentId, "x.csv", sha!, file.Guess(),
+                EngineLog.Read(file, file.Guess()).Flights, TestShop.Ines, TestShop.Now));
             await db.SaveChangesAsync();
         }
         await using var again = shop.Open();

@@ -17,17 +17,24 @@ public sealed class FixListStoreTests : IAsyncDisposable
         var id = await shop.BeginAsync();
         await using var db = shop.Open();
         var inspection = await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).SingleAsync(row => row.Id == id);
-        var crack = inspection.Find(Guid.NewGuid(), "Crack at the axle", "gear", "left", DiscrepancyClass.Airworthiness, true, inspection.Tasks.Single(task => task.Key == "tyres"), TestShop.Ines, At, new(104.5, 140));
+        var crack = inspection.Find(Guid.NewGuid(), "Crack at the axle", "gear", "left", DiscrepancyClass.Airworthiness, true,
+            inspection.Tasks.Single(task => task.Key == "tyres"), TestShop.Ines, At, new(104.5, 140));
         crack.Add(new Photo(new string('a', 64), 4000, 3000, new DateTime(2026, 11, 22, 9, 0, 0), At));
-        crack.Draw(crack.Photos[0].Sha256, [new(MarkKind.Scale, [new(10, 10), new(510, 10)], "rule", 50, 0.1, 1.5), new(MarkKind.Length, [new(10, 90), new(110, 90)])], crack.Changes).ShouldBeNull();
+        crack.Draw(crack.Photos[0].Sha256,
+            [new(MarkKind.Scale, [new(10, 10), new(510, 10)], "rule", 50, 0.1, 1.5), new(MarkKind.Length, [new(10, 90), new(110, 90)])],
+            crack.Changes).ShouldBeNull();
         crack.Add(new Sound(new string('b', 64), "audio/wav", At));
         crack.Add(Guid.NewGuid(), "sounds dull", TestShop.Ines, At);
         crack.Expect(new(2.5m, 120, new(2026, 12, 1)));
         crack.Move(Disposition.Asked, null, inspection.House, TestShop.Ines, At);
         crack.Move(Disposition.Approved, "go on", inspection.House, null, At);
-        crack.Correct(new("Welded", CorrectionKind.Repaired, "sheet 4", [new("AX-1", "", "A-7")], new(17, "N·m", new(Guid.NewGuid(), "Wrench", new(2027, 1, 1), 10, null, 17))), inspection.House, TestShop.Ines, At).ShouldBeNull();
-        var mark = inspection.Find(Guid.NewGuid(), "Line in the paint", "gear", "right", DiscrepancyClass.Watch, false, null, TestShop.Ines, At);
-        mark.Examine(new(FoundHow.DyePenetrant, "no indication", TestShop.Ines, new(2026, 11, 22), new(2028, 1, 1)), new(2026, 11, 22), new(DiscrepancyClass.KnownMark, false, TestShop.Ines, At), new([], [], Meaning.None)).ShouldBeNull();
+        crack.Correct(new("Welded", CorrectionKind.Repaired, "sheet 4", [new("AX-1", "", "A-7")],
+            new(17, "N·m", new(Guid.NewGuid(), "Wrench", new(2027, 1, 1), 10, null, 17))), inspection.House, TestShop.Ines, At)
+                .ShouldBeNull();
+        var mark = inspection.Find(Guid.NewGuid(), "Line in the paint", "gear", "right", DiscrepancyClass.Watch, false, null,
+            TestShop.Ines, At);
+        mark.Examine(new(FoundHow.DyePenetrant, "no indication", TestShop.Ines, new(2026, 11, 22), new(2028, 1, 1)), new(2026, 11, 22),
+            new(DiscrepancyClass.KnownMark, false, TestShop.Ines, At), new([], [], Meaning.None)).ShouldBeNull();
         inspection.Sign();
         await db.SaveChangesAsync();
         return (crack.Id, mark.Id);
@@ -40,10 +47,13 @@ public sealed class FixListStoreTests : IAsyncDisposable
         await using var db = shop.Open();
         var kept = await db.Discrepancies.AsNoTracking().SingleAsync(row => row.Id == crack);
         kept.Place.ShouldBe(new("gear", "left", "two/tyres", null, new(104.5, 140)));
-        kept.Steps.Select(step => (step.To, step.By, step.Words)).ShouldBe([(Disposition.Asked, TestShop.Ines, null), (Disposition.Approved, null, "go on"), (Disposition.Done, TestShop.Ines, null)]);
+        kept.Steps.Select(step => (step.To, step.By, step.Words))
+            .ShouldBe([(Disposition.Asked, TestShop.Ines, null), (Disposition.Approved, null, "go on"),
+                (Disposition.Done, TestShop.Ines, null)]);
         kept.Correction!.InWords.ShouldBe("Welded Ref. sheet 4. P/n AX-1, s/n A-7 on. Torque 17 N·m, Wrench, calibrated until 2027-01-01.");
         kept.Photos.Single().Measured.Single().Value.ShouldBe(10, 1e-9);
-        (kept.Sounds.Single().Type, kept.Notes.Single().Words, kept.Estimate).ShouldBe(("audio/wav", "sounds dull", new(2.5m, 120, new(2026, 12, 1))));
+        (kept.Sounds.Single().Type, kept.Notes.Single().Words,
+            kept.Estimate).ShouldBe(("audio/wav", "sounds dull", new(2.5m, 120, new(2026, 12, 1))));
     }
 
     [Fact]
@@ -52,8 +62,10 @@ public sealed class FixListStoreTests : IAsyncDisposable
         var (crack, mark) = await SignedAsync();
         var next = await shop.BeginOtherAsync();
         await using var db = shop.Open();
-        var inspection = await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).SingleAsync(row => row.Id == next);
-        var history = PlaceHistory.Of(new("gear", "left side", null, null, null), await db.EarlierFindsAsync(inspection, new("gear", "", null, null, null), default));
+        var inspection = await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies)
+            .SingleAsync(row => row.Id == next);
+        var history = PlaceHistory.Of(new("gear", "left side", null, null, null),
+            await db.EarlierFindsAsync(inspection, new("gear", "", null, null, null), default));
         history.Same.Select(find => (find.Found.Id, find.Number)).ShouldBe([(crack, "26-1-01")]);
         history.RepairWarning.ShouldNotBeNull();
         (await db.EarlierFindsAsync(inspection, new("cabin", "", null, null, null), default)).ShouldBeEmpty();
@@ -61,12 +73,15 @@ public sealed class FixListStoreTests : IAsyncDisposable
 
         var carried = (await db.KnownMarksAsync(inspection.AircraftId, default)).ShouldHaveSingleItem();
         (carried.DiscrepancyId, carried.Number, carried.Examination!.Method).ShouldBe((mark, "26-1-02", FoundHow.DyePenetrant));
-        var typo = inspection.Find(Guid.NewGuid(), "Typed at the wrong place", "gear", "left", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, At);
+        var typo = inspection.Find(Guid.NewGuid(), "Typed at the wrong place", "gear", "left", DiscrepancyClass.Airworthiness, false, null,
+            TestShop.Ines, At);
         typo.IsAgain(mark);
         typo.Move(Disposition.Withdrawn, "another line", inspection.House, TestShop.Ines, At).ShouldBeNull();
         await db.SaveChangesAsync();
-        (await db.KnownMarksAsync(inspection.AircraftId, default)).ShouldHaveSingleItem().DiscrepancyId.ShouldBe(mark, "what was withdrawn takes nobody's place");
-        inspection.Find(Guid.NewGuid(), "Line in the paint, tested again", "gear", "right", DiscrepancyClass.KnownMark, false, null, TestShop.Ines, At).IsAgain(mark);
+        (await db.KnownMarksAsync(inspection.AircraftId, default))
+            .ShouldHaveSingleItem().DiscrepancyId.ShouldBe(mark, "what was withdrawn takes nobody's place");
+        inspection.Find(Guid.NewGuid(), "Line in the paint, tested again", "gear", "right", DiscrepancyClass.KnownMark, false, null,
+            TestShop.Ines, At).IsAgain(mark);
         inspection.Sign();
         await db.SaveChangesAsync();
         (await db.KnownMarksAsync(inspection.AircraftId, default)).ShouldHaveSingleItem().What.ShouldBe("Line in the paint, tested again");
@@ -92,12 +107,14 @@ public sealed class FixListStoreTests : IAsyncDisposable
     public async Task A_mail_lies_in_the_outbox_as_a_file_that_mail_programs_open()
     {
         var outbox = new OutgoingMail(shop.Data, TestShop.Clock);
-        await outbox.SendAsync("The shop", "owner@example.org", "What was found: größer", "Line one\nhttps://shop.example/owner/abc", default);
+        await outbox.SendAsync("The shop", "owner@example.org", "What was found: größer", "Line one\nhttps://shop.example/owner/abc",
+            default);
         var mail = outbox.List().ShouldHaveSingleItem();
         (mail.To, mail.Subject).ShouldBe(("owner@example.org", "What was found: größer"));
         mail.Body.ShouldContain("https://shop.example/owner/abc");
         File.ReadAllText(outbox.Find(mail.Name)!).ShouldContain("MIME-Version: 1.0");
-        (OutgoingMail.Takes("a@b.c"), OutgoingMail.Takes("a@b.c,d@e.f"), OutgoingMail.Takes("A <a@b.c>"), OutgoingMail.Takes("")).ShouldBe((true, false, false, false));
+        (OutgoingMail.Takes("a@b.c"), OutgoingMail.Takes("a@b.c,d@e.f"), OutgoingMail.Takes("A <a@b.c>"),
+            OutgoingMail.Takes("")).ShouldBe((true, false, false, false));
         outbox.Find("../rivet").ShouldBeNull();
         outbox.Find("").ShouldBeNull();
     }

@@ -30,7 +30,8 @@ public class JobTests : IAsyncLifetime
     public async Task What_was_not_fetched_is_not_taken_for_nothing()
     {
         await using var db = shop.Open();
-        foreach (var parts in new[] { JobParts.Bare, JobParts.Tasks, JobParts.Discrepancies, JobParts.Readings, JobParts.CompressionTests, JobParts.Components, JobParts.Walk, JobParts.Engine, JobParts.Whole })
+        foreach (var parts in new[] { JobParts.Bare, JobParts.Tasks, JobParts.Discrepancies, JobParts.Readings, JobParts.CompressionTests,
+            JobParts.Components, JobParts.Walk, JobParts.Engine, JobParts.Whole })
         {
             var job = (await shop.Desk(db).JobAsync(inspection, default, parts))!;
             foreach (var (part, ask) in Asked)
@@ -39,7 +40,8 @@ public class JobTests : IAsyncLifetime
                 else
                     Should.Throw<InvalidOperationException>(() => ask(job), $"{part} of {parts}").Message.ShouldContain("loaded without");
         }
-        Should.Throw<InvalidOperationException>(() => db.Aircraft.First().ReadMeter(MeterKind.Tach, TestShop.Today, 1001, "IT")).Message.ShouldContain("meterReadings");
+        Should.Throw<InvalidOperationException>(() => db.Aircraft.First()
+            .ReadMeter(MeterKind.Tach, TestShop.Today, 1001, "IT")).Message.ShouldContain("meterReadings");
     }
 
     [Fact]
@@ -56,7 +58,8 @@ public class JobTests : IAsyncLifetime
         job.Has.ShouldBe(JobParts.Bare);
         (await desk.WithAsync(job, JobParts.Whole, default)).ShouldBeSameAs(job);
         job.Has.ShouldBe(JobParts.Whole);
-        (job.Inspection.Squawks.Count, job.Inspection.Tasks.Count, job.Inspection.Discrepancies.Count, job.Inspection.Readings.Count, job.Inspection.CompressionTests.Count).ShouldBe((1, 2, 0, 0, 0));
+        (job.Inspection.Squawks.Count, job.Inspection.Tasks.Count, job.Inspection.Discrepancies.Count, job.Inspection.Readings.Count,
+            job.Inspection.CompressionTests.Count).ShouldBe((1, 2, 0, 0, 0));
         job.Aircraft.Cylinder(job.Aircraft.Engines.Single().Component, 4).ShouldNotBeNull();
         await desk.WithAsync(job, JobParts.Whole, default);
         job.Inspection.Tasks.Count.ShouldBe(2);
@@ -74,8 +77,10 @@ public class JobTests : IAsyncLifetime
             await shop.Desk(db).WriteAsync(inspection, Guid.NewGuid(), job =>
             {
                 foreach (var task in job.Inspection.Tasks)
-                    job.Inspection.Record(new(Guid.NewGuid(), job.Aircraft.Id, null, "tyre", task.ZoneKey, 30, Unit.Find("psi")!, new(), job.Inspection.TimeInService, TestShop.Now, TestShop.Ines) { InspectionId = inspection, TaskId = task.Id });
-                job.Inspection.Find(Guid.NewGuid(), "cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, TestShop.Now);
+                    job.Inspection.Record(new(Guid.NewGuid(), job.Aircraft.Id, null, "tyre", task.ZoneKey, 30, Unit.Find("psi")!, new(),
+                        job.Inspection.TimeInService, TestShop.Now, TestShop.Ines) { InspectionId = inspection, TaskId = task.Id });
+                job.Inspection.Find(Guid.NewGuid(), "cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines,
+                    TestShop.Now);
                 return null;
             }, default);
         Guid asked;
@@ -94,12 +99,16 @@ public class JobTests : IAsyncLifetime
             }, default);
         }
 
-        (await AnswerAsync(await shop.BeginOtherAsync(), asked)).Refusal!.Message.ShouldBe("There is no such task.", "it is another inspection's");
+        (await AnswerAsync(await shop.BeginOtherAsync(), asked)).Refusal!.Message.ShouldBe("There is no such task.",
+            "it is another inspection's");
         (await AnswerAsync(inspection, Guid.NewGuid())).Refusal.ShouldNotBeNull();
-        (await AnswerAsync(inspection, asked)).ShouldSatisfyAllConditions(written => written.Done.ShouldBeTrue(), written => written.Job.ShouldBeNull("it would be a part of one"));
+        (await AnswerAsync(inspection, asked))
+            .ShouldSatisfyAllConditions(written => written.Done.ShouldBeTrue(),
+                written => written.Job.ShouldBeNull("it would be a part of one"));
         await using var after = shop.Open();
         var kept = (await shop.Desk(after).JobAsync(inspection, default))!.Inspection;
-        (kept.Tasks.Single(task => task.Verdict == TaskVerdict.Good).Key, kept.Readings.Count, kept.Discrepancies.Count).ShouldBe(("tyres", 2, 1));
+        (kept.Tasks.Single(task => task.Verdict == TaskVerdict.Good).Key, kept.Readings.Count,
+            kept.Discrepancies.Count).ShouldBe(("tyres", 2, 1));
     }
 
     // What is measured is written on a job without its fix list: the bad judgement is kept all the same.
@@ -110,12 +119,16 @@ public class JobTests : IAsyncLifetime
             await shop.Desk(db).WriteAsync(inspection, Guid.NewGuid(), job =>
             {
                 var cylinder = job.Aircraft.Cylinder(job.Aircraft.Engines.Single().Component, 2)!;
-                var test = job.Inspection.Begin(new(Guid.NewGuid(), job.Aircraft.Engines.Single().ComponentId, 80, 29.92, true, null, TestShop.Ines, TestShop.Now));
-                job.Inspection.Record(new(Guid.NewGuid(), job.Aircraft.Id, cylinder.Id, Reading.CompressionKind, "2", 15, Unit.Psi, new(true, 80, 29.92), job.Inspection.TimeInService, TestShop.Now, TestShop.Ines) { InspectionId = inspection, CompressionTestId = test.Id });
+                var test = job.Inspection.Begin(
+                    new(Guid.NewGuid(), job.Aircraft.Engines.Single().ComponentId, 80, 29.92, true, null, TestShop.Ines, TestShop.Now));
+                job.Inspection.Record(new(Guid.NewGuid(), job.Aircraft.Id, cylinder.Id, Reading.CompressionKind, "2", 15, Unit.Psi,
+                    new(true, 80, 29.92), job.Inspection.TimeInService, TestShop.Now,
+                    TestShop.Ines) { InspectionId = inspection, CompressionTestId = test.Id });
                 return null;
             }, default, JobParts.Engine);
         await using var after = shop.Open();
-        (await shop.Desk(after).JobAsync(inspection, default))!.Inspection.Remembered.ShouldHaveSingleItem().Judged.What.ShouldStartWith("Compression");
+        (await shop.Desk(after).JobAsync(inspection, default))!.Inspection.Remembered.ShouldHaveSingleItem().Judged.What.ShouldStartWith(
+            "Compression");
     }
 
     // Whoever waits for a turn waits without holding a thread, and each gets one.

@@ -10,7 +10,9 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store.Tests;
 
-/// <summary>Open items are the aircraft's: signing leaves them, a signed entry clears them, and a bad judgement is kept until it is answered.</summary>
+/// <summary>
+/// Open items are the aircraft's: signing leaves them, a signed entry clears them, and a bad judgement is kept until it is answered.
+/// </summary>
 public class OpenItemStoreTests : IAsyncLifetime
 {
     private readonly TestShop shop = new();
@@ -18,10 +20,14 @@ public class OpenItemStoreTests : IAsyncLifetime
 
     private static readonly ShopRules Clearing = TestShop.Weighed with
     {
-        Pack = TestShop.Rules with { Clearing = [new([Category.Standard], CertificateKind.InspectionAuthorization, false, new(Core.Judgements.Standing.Law, "test"))] },
+        Pack = TestShop.Rules with
+            { Clearing = [new([Category.Standard], CertificateKind.InspectionAuthorization, false,
+                new(Core.Judgements.Standing.Law, "test"))] },
     };
 
-    private static Signer Entitled { get; } = new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], [new(CertificateKind.InspectionAuthorization, "1")]), new(CertificateKind.InspectionAuthorization, "1"));
+    private static Signer Entitled { get; } =
+        new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], [new(CertificateKind.InspectionAuthorization, "1")]),
+            new(CertificateKind.InspectionAuthorization, "1"));
 
     public async ValueTask InitializeAsync() => inspection = await shop.BeginAsync();
 
@@ -36,13 +42,16 @@ public class OpenItemStoreTests : IAsyncLifetime
     private async Task SignAsync()
     {
         await using var db = shop.Open();
-        (await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal.ShouldBeNull();
+        (await shop.Desk(db)
+            .SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal.ShouldBeNull();
     }
 
     private async Task<Written> ClearAsync(Guid item, Guid? post = null, Signer? by = null, string reference = "manual 28-10")
     {
         await using var db = shop.Open();
-        return await shop.Desk(db).ClearAsync(item, post ?? Guid.NewGuid(), Clearing, new("Bladder replaced", CorrectionKind.Replaced, reference), by ?? Entitled, default);
+        return await shop.Desk(db)
+            .ClearAsync(item, post ?? Guid.NewGuid(), Clearing, new("Bladder replaced", CorrectionKind.Replaced, reference), by
+                ?? Entitled, default);
     }
 
     private async Task LeaveTwoAsync()
@@ -50,7 +59,8 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await WriteAsync(job =>
         {
             foreach (var what in new[] { "Bladder seeps", "Cable frayed" })
-                job.Inspection.Find(Guid.NewGuid(), what, "gear", "left", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines, TestShop.Now);
+                job.Inspection.Find(Guid.NewGuid(), what, "gear", "left", DiscrepancyClass.Airworthiness, false, null, TestShop.Ines,
+                    TestShop.Now);
             foreach (var task in job.Inspection.Tasks)
                 job.Inspection.Answer(task, TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
             return null;
@@ -65,20 +75,26 @@ public class OpenItemStoreTests : IAsyncLifetime
         await using var db = shop.Open();
         var aircraft = await db.Aircraft.AsNoTracking().SingleAsync();
         var items = await db.OpenItemsAsync(aircraft.Id, default);
-        items.Select(item => (item.FirstNumber, item.Because)).ShouldBe([("26-1-01", OpenBecause.Airworthiness), ("26-1-02", OpenBecause.Airworthiness)]);
+        items.Select(item => (item.FirstNumber, item.Because))
+            .ShouldBe([("26-1-01", OpenBecause.Airworthiness), ("26-1-02", OpenBecause.Airworthiness)]);
 
         (await ClearAsync(items[0].Id, reference: "")).Refusal!.Field.ShouldBe("reference");
-        (await ClearAsync(items[0].Id, by: new(new Person(Guid.NewGuid(), "Nobody", "NN", [Role.Mechanic], []), Entitled.Certificate))).Refusal!.Field.ShouldBe("sign");
+        (await ClearAsync(items[0].Id,
+            by: new(new Person(Guid.NewGuid(), "Nobody", "NN", [Role.Mechanic], []),
+                Entitled.Certificate))).Refusal!.Field.ShouldBe("sign");
         var post = Guid.NewGuid();
         (await ClearAsync(items[0].Id, post)).Refusal.ShouldBeNull();
         (await ClearAsync(items[0].Id, post)).Repeated.ShouldBeTrue("sent again it is the same");
         (await ClearAsync(items[0].Id)).Refusal!.Message.ShouldContain("not open any more");
-        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number).LastAsync()).Json.ShouldContain("1 airworthiness item stays open");
+        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number)
+            .LastAsync()).Json.ShouldContain("1 airworthiness item stays open");
         (await ClearAsync(items[1].Id)).Refusal.ShouldBeNull();
-        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number).LastAsync()).Json.ShouldContain("the last airworthiness item");
+        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number)
+            .LastAsync()).Json.ShouldContain("the last airworthiness item");
         (await db.OpenItemsAsync(aircraft.Id, default)).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
-        (await db.Aircraft.AsNoTracking().SingleAsync()).Changes.ShouldBeGreaterThan(aircraft.Changes, "whoever keeps the hangar's line makes it anew");
+        (await db.Aircraft.AsNoTracking()
+            .SingleAsync()).Changes.ShouldBeGreaterThan(aircraft.Changes, "whoever keeps the hangar's line makes it anew");
     }
 
     // Somebody put a line on the list, or took one off, between reading the statement and signing it.
@@ -92,7 +108,9 @@ public class OpenItemStoreTests : IAsyncLifetime
             return null;
         })).Refusal.ShouldBeNull();
         await using var db = shop.Open();
-        (await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal!.Message.ShouldContain("the statement is another one now");
+        (await shop.Desk(db)
+            .SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false,
+                default)).Refusal!.Message.ShouldContain("the statement is another one now");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
     }
 
@@ -120,7 +138,8 @@ public class OpenItemStoreTests : IAsyncLifetime
         var items = await after.OpenItemsAsync((await after.Aircraft.SingleAsync()).Id, default);
         items.Count.ShouldBe(2);
         var work = await after.Inspections.Include(row => row.Discrepancies).SingleAsync(row => row.Id == next);
-        work.Discrepancies.Select(found => (found.CarriedFrom, found.WaitsForALook)).ShouldBe(items.Select(item => ((Guid?)item.Id, true)), ignoreOrder: true);
+        work.Discrepancies.Select(found => (found.CarriedFrom, found.WaitsForALook))
+            .ShouldBe(items.Select(item => ((Guid?)item.Id, true)), ignoreOrder: true);
     }
 
     [Fact]
@@ -130,7 +149,9 @@ public class OpenItemStoreTests : IAsyncLifetime
         var engine = (await first.Aircraft.WithParts().SingleAsync()).Engines.Single().Component;
         var sheet = RunSheet.Of(engine);
         var drop = sheet.Values.Single(value => value.Kind == "mag-drop-left" && value.Position == "after");
-        Task<Written> MeasureAsync(double? value, int minute) => WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), sheet, drop, value, drop.Band.Unit, TestShop.Ines, TestShop.Now.AddMinutes(minute)));
+        Task<Written> MeasureAsync(double? value, int minute) =>
+            WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), sheet, drop, value, drop.Band.Unit, TestShop.Ines,
+                TestShop.Now.AddMinutes(minute)));
         (await MeasureAsync(260, 0)).Refusal.ShouldBeNull();
         (await MeasureAsync(null, 1)).Refusal.ShouldBeNull();
         await using var db = shop.Open();

@@ -40,7 +40,9 @@ public sealed class PhotoFilesTests : IDisposable
     public async Task A_picture_is_turned_the_way_the_camera_was_held(int orientation, bool right, bool bottom, bool sideways)
     {
         var photo = (await TakeIn(TestPictures.Jpeg(orientation))).Photo!;
-        (photo.Width, photo.Height).ShouldBe(sideways ? (TestPictures.Height, TestPictures.Width) : (TestPictures.Width, TestPictures.Height));
+        (photo.Width, photo.Height).ShouldBe(sideways
+            ? (TestPictures.Height, TestPictures.Width)
+            : (TestPictures.Width, TestPictures.Height));
 
         using var copy = SKBitmap.Decode(photos.PathOf(photo.Sha256, PhotoSize.Large));
         (copy.Width, copy.Height).ShouldBe((photo.Width, photo.Height));
@@ -71,7 +73,8 @@ public sealed class PhotoFilesTests : IDisposable
 
     [Fact]
     public async Task Text_renamed_to_a_picture_is_refused() =>
-        Refused(await TakeIn(Encoding.UTF8.GetBytes("no picture, just words"), "photo.jpg")).ShouldContain("“photo.jpg” is not a JPEG, PNG or WebP picture");
+        Refused(await TakeIn(Encoding.UTF8.GetBytes("no picture, just words"), "photo.jpg"))
+            .ShouldContain("“photo.jpg” is not a JPEG, PNG or WebP picture");
 
     [Fact]
     public async Task A_picture_cut_short_is_refused()
@@ -88,7 +91,8 @@ public sealed class PhotoFilesTests : IDisposable
         Refused(await TakeIn(TestPictures.EnormousPng())).ShouldContain("30000 × 30000 pixels; 60 megapixels is the most");
 
     [Fact]
-    public async Task Sixty_megabytes_are_refused_and_not_kept() => Refused(await TakeIn(new byte[60 * 1024 * 1024])).ShouldContain("larger than 25 MB");
+    public async Task Sixty_megabytes_are_refused_and_not_kept() =>
+        Refused(await TakeIn(new byte[60 * 1024 * 1024])).ShouldContain("larger than 25 MB");
 
     [Fact]
     public async Task An_empty_file_is_refused() => Refused(await TakeIn([])).ShouldContain("is empty");
@@ -130,7 +134,8 @@ public sealed class PhotoFilesTests : IDisposable
 
     [Fact]
     public async Task A_sound_over_its_limit_is_refused() =>
-        (await new SoundFiles(data, TestShop.Clock).TakeInAsync(new MemoryStream(new byte[SoundFiles.MostBytes + 1]), "long.wav", default)).Refusal!.Message.ShouldContain("larger than 10 MB");
+        (await new SoundFiles(data, TestShop.Clock).TakeInAsync(new MemoryStream(new byte[SoundFiles.MostBytes + 1]), "long.wav",
+            default)).Refusal!.Message.ShouldContain("larger than 10 MB");
 
     [Fact]
     public async Task Two_who_look_first_at_once_get_the_same_large_copy()

@@ -33,17 +33,21 @@ public sealed class SeriesStoreTests : IAsyncLifetime
     private async Task FileAsync(Guid aircraft, Func<RivetDb, Aircraft, Task<Core.Refusal?>> change)
     {
         await using var db = shop.Open();
-        (await shop.Desk(db).WriteFileAsync(aircraft, Guid.NewGuid(), there => change(db, there), default, meters: true)).Refusal.ShouldBeNull();
+        (await shop.Desk(db)
+            .WriteFileAsync(aircraft, Guid.NewGuid(), there => change(db, there), default, meters: true)).Refusal.ShouldBeNull();
     }
 
     private async Task MoveAsync(Guid from, Guid to, int days) =>
-        await FileAsync(from, async (db, aircraft) => aircraft.MoveTo(engine, await db.Aircraft.WithParts().SingleAsync(row => row.Id == to), "", TestShop.Today.AddDays(days), "lent"));
+        await FileAsync(from, async (db, aircraft) => aircraft.MoveTo(engine, await db.Aircraft.WithParts()
+            .SingleAsync(row => row.Id == to), "", TestShop.Today.AddDays(days), "lent"));
 
     private async Task<double[]> OwnAsync()
     {
         await using var db = shop.Open();
         var aircraft = await db.Aircraft.AsNoTracking().WithParts().SingleAsync(row => row.Id == home);
-        return [.. (await db.SeriesOfAsync(aircraft, HoursAxis.Part, default)).Single(group => group.Kind == "oil-pressure").Series.Single(series => series.Component?.Id == engine).Points.Select(point => Math.Round(point.Hours, 1))];
+        return [.. (await db.SeriesOfAsync(aircraft, HoursAxis.Part, default))
+            .Single(group => group.Kind == "oil-pressure").Series.Single(series => series.Component?.Id == engine).Points.Select(
+                point => Math.Round(point.Hours, 1))];
     }
 
     [Fact]
@@ -83,10 +87,13 @@ public sealed class SeriesStoreTests : IAsyncLifetime
         await using (var db = shop.Open())
             stay = (await db.Installations.SingleAsync(one => one.ComponentId == engine && one.AircraftId == home)).Id;
         // It came with 112.3 h, not 12.3 h.
-        await FileAsync(home, async (db, aircraft) => aircraft.PutRight(stay, await db.StaysAlongAsync(aircraft, stay, default), new Hours(0), new Hours(112.3m), new Hours(1000.5m)));
+        await FileAsync(home, async (db, aircraft) =>
+            aircraft.PutRight(stay, await db.StaysAlongAsync(aircraft, stay, default), new Hours(0), new Hours(112.3m),
+                new Hours(1000.5m)));
         await using var now = shop.Open();
         (await now.SeriesOf([engine]).ToListAsync()).Select(reading => reading.OwnTime!.Value.Value).Order().ShouldBe([712.3m, 1112.8m]);
-        (await now.Installations.AsNoTracking().Where(one => one.AircraftId == away).ToListAsync()).ShouldAllBe(one => one.OwnTimeThen == new Hours(1112.8m), "its cylinders came with it");
+        (await now.Installations.AsNoTracking().Where(one => one.AircraftId == away).ToListAsync())
+            .ShouldAllBe(one => one.OwnTimeThen == new Hours(1112.8m), "its cylinders came with it");
     }
 
     // 800 h of its own done, and 12.3 + 1000.5 h now: hours that would put what was done into the future aren't taken.
@@ -98,19 +105,23 @@ public sealed class SeriesStoreTests : IAsyncLifetime
     public async Task A_stay_is_not_put_right_below_what_was_done_on_the_part(double? own, string? refused)
     {
         await using var db = shop.Open();
-        var due = new Core.Due.DueItem(Guid.NewGuid(), null, engine, "oil", Core.Due.DueKind.Service, new(25), new(Core.Judgements.Standing.Practice, "test"));
+        var due = new Core.Due.DueItem(Guid.NewGuid(), null, engine, "oil", Core.Due.DueKind.Service, new(25),
+            new(Core.Judgements.Standing.Practice, "test"));
         due.MarkDone(new(TestShop.Today, own is < 0 ? 1005 : 800, null, null, null, "book"), TestShop.Today).ShouldBeNull();
         db.DueItems.Add(due);
         await db.SaveChangesAsync();
         var aircraft = await db.Aircraft.WithParts().SingleAsync(row => row.Id == home);
-        var refusal = await db.PutStayRightAsync(aircraft, aircraft.Engines.Single().Id, new Hours(0), own is { } hours ? new Hours((decimal)Math.Max(0, hours)) : null, null, default);
+        var refusal = await db.PutStayRightAsync(aircraft, aircraft.Engines.Single().Id, new Hours(0), own is { } hours
+            ? new Hours((decimal)Math.Max(0, hours))
+            : null, null, default);
         if (refused is null)
             refusal.ShouldBeNull();
         else
             refusal!.Message.ShouldContain(refused);
     }
 
-    // The engine was away for a while: a sample from then is counted on that aircraft's hours, and its place in the series is the engine's own.
+    // The engine was away for a while: a sample from then is counted on that aircraft's hours, and its place in
+    // the series is the engine's own.
     [Theory]
     [InlineData(5020, null)]
     [InlineData(900, "from 5000.0 to 5050.0 h")]
@@ -126,7 +137,9 @@ public sealed class SeriesStoreTests : IAsyncLifetime
         await MoveAsync(away, home, 40);
         await using var db = shop.Open();
         var aircraft = await db.Aircraft.WithParts().SingleAsync(row => row.Id == home);
-        var refusal = await db.TakeInAsync(aircraft, aircraft.Engines.Single().Component, [new(TestShop.Today.AddDays(15), new Hours(hours), 25, new Dictionary<string, double> { ["oil-iron"] = 20 })], TestShop.Ines, TestShop.Today.AddDays(60), default);
+        var refusal = await db.TakeInAsync(aircraft, aircraft.Engines.Single().Component,
+            [new(TestShop.Today.AddDays(15), new Hours(hours), 25, new Dictionary<string, double> { ["oil-iron"] = 20 })], TestShop.Ines,
+            TestShop.Today.AddDays(60), default);
         if (refused is not null)
         {
             refusal!.Message.ShouldContain(refused);
@@ -152,7 +165,8 @@ public sealed class SeriesStoreTests : IAsyncLifetime
         await using (var db = shop.Open())
             await db.CountAllOnPartsAsync(default);
         await using var now = shop.Open();
-        (await now.Readings.AsNoTracking().ToListAsync()).Select(reading => reading.OwnTime?.Value).Order().ShouldBe([null, 612.3m, 1032.8m]);
+        (await now.Readings.AsNoTracking().ToListAsync()).Select(reading => reading.OwnTime?.Value).Order()
+            .ShouldBe([null, 612.3m, 1032.8m]);
     }
 
     [Fact]
@@ -166,7 +180,8 @@ public sealed class SeriesStoreTests : IAsyncLifetime
     [Theory]
     [InlineData("SELECT * FROM Discrepancy WHERE ComponentId = 'x'", "IX_Discrepancy_ComponentId")]
     [InlineData("SELECT * FROM DueItems WHERE DiscrepancyId = 'x'", "IX_DueItems_DiscrepancyId")]
-    [InlineData("SELECT * FROM Inspections WHERE AircraftId = 'x' AND State = 'InWork' ORDER BY OpenedOn DESC", "IX_Inspections_AircraftId_State_OpenedOn")]
+    [InlineData("SELECT * FROM Inspections WHERE AircraftId = 'x' AND State = 'InWork' ORDER BY OpenedOn DESC",
+        "IX_Inspections_AircraftId_State_OpenedOn")]
     [InlineData("SELECT * FROM Readings WHERE ComponentId = 'x' AND Kind = 'compression'", "IX_Readings_ComponentId_Kind")]
     public async Task What_is_asked_for_often_is_found_by_an_index(string query, string index)
     {

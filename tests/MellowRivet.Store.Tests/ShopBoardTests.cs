@@ -53,13 +53,15 @@ public sealed class ShopBoardTests : IAsyncLifetime
         });
         var before = await NowAsync();
         before.Aircraft.Select(one => one.Hangar.Registration).ShouldBe(["N0AAA", "N0TST"]);
-        await ChangeAsync(async db => (await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies).SingleAsync(row => row.Id == inspection))
+        await ChangeAsync(async db => (await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies)
+            .SingleAsync(row => row.Id == inspection))
             .Find(Guid.NewGuid(), "spar cracked", "gear", "", DiscrepancyClass.Airworthiness, true, null, TestShop.Ines, TestShop.Now));
         var after = await NowAsync();
         after.Aircraft[0].ShouldBeSameAs(before.Aircraft[0], "nothing of it changed");
         after.Aircraft[1].Due.ShouldBeSameAs(before.Aircraft[1].Due, "what is due on it did not");
         after.Aircraft[1].Hangar.Calls.ShouldContain(call => call.At == GoTo.Found && call.Text.Contains("spar cracked"));
-        (after.Aircraft[1].Hangar.IsGrounded, before.Aircraft[1].Hangar.IsGrounded).ShouldBe((true, false), "what was handed out stays as it was");
+        (after.Aircraft[1].Hangar.IsGrounded, before.Aircraft[1].Hangar.IsGrounded).ShouldBe((true, false),
+            "what was handed out stays as it was");
     }
 
     // Whoever works on an inspection draws what is due and no more; the hangar then draws its lines from that.
@@ -67,7 +69,8 @@ public sealed class ShopBoardTests : IAsyncLifetime
     public async Task What_was_drawn_without_the_hangar_is_not_taken_for_the_whole()
     {
         var before = await NowAsync();
-        await ChangeAsync(async db => (await db.Aircraft.SingleAsync()).Describe("N0NEW", "Test", "T-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2)));
+        await ChangeAsync(async db => (await db.Aircraft.SingleAsync())
+            .Describe("N0NEW", "Test", "T-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2)));
         await using (var db = shop.Open())
             (await shop.Board(db).LineAsync(before.Aircraft[0].Due.Aircraft.Id, default)).Aircraft.Registration.ShouldBe("N0NEW");
         (await NowAsync()).Aircraft.Single().Hangar.Registration.ShouldBe("N0NEW");
@@ -82,11 +85,14 @@ public sealed class ShopBoardTests : IAsyncLifetime
         {
             var aircraft = await db.Aircraft.WithParts().SingleAsync();
             db.Add(aircraft.Install(part, "cabin", aircraft.TimeInService, null));
-            db.Add(new DueItem(Guid.NewGuid(), null, part.Id, "Repack", DueKind.Service, new(EveryMonths: 60), new(Standing.Manual, "test")));
+            db.Add(new DueItem(Guid.NewGuid(), null, part.Id, "Repack", DueKind.Service, new(EveryMonths: 60),
+                new(Standing.Manual, "test")));
         });
         var before = await NowAsync();
         before.Due.ShouldContain(due => due.Entry.Item.What == "Repack");
-        await ChangeAsync(async db => (await db.Aircraft.WithParts().SingleAsync() is var aircraft ? aircraft.TakeOff(part.Id, TestShop.Today, aircraft.TimeInService, "sold") : null).ShouldBeNull());
+        await ChangeAsync(async db => (await db.Aircraft.WithParts().SingleAsync() is var aircraft
+            ? aircraft.TakeOff(part.Id, TestShop.Today, aircraft.TimeInService, "sold")
+            : null).ShouldBeNull());
         var after = await NowAsync();
         after.Aircraft.Single().Due.Aircraft.Installations.Single(stay => stay.ComponentId == part.Id).IsOn.ShouldBeFalse();
         after.Due.ShouldNotContain(due => due.Entry.Item.What == "Repack");
@@ -96,7 +102,11 @@ public sealed class ShopBoardTests : IAsyncLifetime
     [Fact]
     public async Task A_file_put_with_a_bulletin_is_there_at_once()
     {
-        await ChangeAsync(async db => await db.TakeInAsync([new Bulletin(BulletinFile.FormatName, 1, "Issuer", "AD-1", "", BulletinKind.AirworthinessDirective, "Subject", TestShop.Today, TestShop.Today, RuleText.Read("").Rule!, new([new(DeadlineKind.BeforeNextFlight)]), "doc", [])], "test", null, TestShop.Now, default));
+        await ChangeAsync(async db =>
+            await db.TakeInAsync(
+                [new Bulletin(BulletinFile.FormatName, 1, "Issuer", "AD-1", "", BulletinKind.AirworthinessDirective, "Subject",
+                    TestShop.Today, TestShop.Today, RuleText.Read("").Rule!, new([new(DeadlineKind.BeforeNextFlight)]), "doc", [])], "test",
+                    null, TestShop.Now, default));
         (await NowAsync()).Bulletins.All.Single().Attachments.ShouldBeEmpty();
         await ChangeAsync(async db => (await db.Bulletins.SingleAsync()).Attach(new(new string('a', 64), "scan", "application/pdf")));
         (await NowAsync()).Bulletins.All.Single().Attachments.ShouldHaveSingleItem();
@@ -116,7 +126,8 @@ public sealed class ShopBoardTests : IAsyncLifetime
             return there! with { Day = today };
         }, default, there => there.Day < today);
         await drawing.Task;
-        (await shop.Kept.GetAsync(there => there.Day == today, _ => throw new InvalidOperationException("two draw at once"), default, there => there.Day < today)).ShouldBeSameAs(yesterday);
+        (await shop.Kept.GetAsync(there => there.Day == today, _ => throw new InvalidOperationException("two draw at once"), default,
+            there => there.Day < today)).ShouldBeSameAs(yesterday);
         drawn.SetResult();
         (await one).Day.ShouldBe(today);
         (await NowAsync(new FakeTimeProvider(TestShop.Now.AddDays(1)))).Day.ShouldBe(today);
@@ -125,7 +136,8 @@ public sealed class ShopBoardTests : IAsyncLifetime
     [Fact]
     public async Task One_that_could_not_be_drawn_leaves_the_turn_to_the_next()
     {
-        await Should.ThrowAsync<InvalidOperationException>(() => shop.Kept.GetAsync(_ => false, _ => throw new InvalidOperationException("the disk is gone"), default));
+        await Should.ThrowAsync<InvalidOperationException>(
+            () => shop.Kept.GetAsync(_ => false, _ => throw new InvalidOperationException("the disk is gone"), default));
         (await NowAsync()).Aircraft.ShouldHaveSingleItem();
     }
 
@@ -136,7 +148,11 @@ public sealed class ShopBoardTests : IAsyncLifetime
         await using var db = shop.Open();
         var before = await shop.Board(db).InTurnAsync((await db.Aircraft.AsNoTracking().SingleAsync()).Id, default);
         before.Research.Lines.ShouldBeEmpty();
-        await ChangeAsync(async other => await other.TakeInAsync([new Bulletin(BulletinFile.FormatName, 1, "Issuer", "AD-2", "", BulletinKind.AirworthinessDirective, "Subject", TestShop.Today.AddDays(-1), TestShop.Today.AddDays(-1), RuleText.Read("").Rule!, new([new(DeadlineKind.BeforeNextFlight)]), "doc", [])], "test", null, TestShop.Now, default));
+        await ChangeAsync(async other =>
+            await other.TakeInAsync(
+                [new Bulletin(BulletinFile.FormatName, 1, "Issuer", "AD-2", "", BulletinKind.AirworthinessDirective, "Subject",
+                    TestShop.Today.AddDays(-1), TestShop.Today.AddDays(-1), RuleText.Read("").Rule!,
+                    new([new(DeadlineKind.BeforeNextFlight)]), "doc", [])], "test", null, TestShop.Now, default));
         (await shop.Board(db).InTurnAsync(before.Aircraft.Id, default)).Research.Lines.ShouldHaveSingleItem();
     }
 

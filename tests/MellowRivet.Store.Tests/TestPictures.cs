@@ -45,22 +45,27 @@ internal static class TestPictures
         return small;
     }
 
-    public static byte[] Heic() => [0, 0, 0, 24, .. Encoding.ASCII.GetBytes("ftypheic"), 0, 0, 0, 0, .. Encoding.ASCII.GetBytes("mif1heic"), .. new byte[200]];
+    public static byte[] Heic() =>
+        [0, 0, 0, 24, .. Encoding.ASCII.GetBytes("ftypheic"), 0, 0, 0, 0, .. Encoding.ASCII.GetBytes("mif1heic"), .. new byte[200]];
 
     /// <summary>A JPEG in the four inks of a printing press, 16 × 12, red-brown; made by ImageMagick.</summary>
     public static byte[] FourInks() => Convert.FromBase64String(
-        "/9j/7gAOQWRvYmUAZAAAAAAC/9sAQwANCQoLCggNCwoLDg4NDxMgFRMSEhMnHB4XIC4pMTAuKS0sMzpKPjM2RjcsLUBXQUZMTlJTUjI+WmFaUGBKUVJP/9sAQwEODg4TERMmFRUmTzUtNU9PT09PT0"
-        + "9PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09P/8AAFAgADAAQBAEiAAIRAQMRAQQiAP/EABYAAQEBAAAAAAAAAAAAAAAAAAADBv/EABQQAQAAAAAAAAAAAAAAAAAAAAD/"
+        "/9j/7gAOQWRvYmUAZAAAAAAC/9sAQwANCQoLCggNCwoLDg4NDxMgFRMSEhMnHB4XIC4pMTAuKS0sMzpKPjM2RjcsLUBXQUZMTlJTUjI+WmFaUGBKUVJP/9sAQ"
+        + "wEODg4TERMmFRUmTzUtNU9PT09PT0"
+        + "9PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09PT09P/8AAFAgADAAQBAEiAAIRAQMRAQQiAP/EABYAAQEBAAAAAAAAAAAAAAAAAAADB"
+        + "v/EABQQAQAAAAAAAAAAAAAAAAAAAAD/"
         + "xAAVAQEBAAAAAAAAAAAAAAAAAAAFBv/EABQRAQAAAAAAAAAAAAAAAAAAAAD/2gAOBAEAAhEDEQQAAD8AqAZRDTgP/9k=");
 
     /// <summary>A WebP of two pictures that take turns: the container of RFC 9649 round two still ones.</summary>
     public static byte[] Moving()
     {
-        static byte[] Chunk(string name, byte[] content) => [.. Encoding.ASCII.GetBytes(name), .. BitConverter.GetBytes(content.Length), .. content, .. new byte[content.Length % 2]];
+        static byte[] Chunk(string name, byte[] content) =>
+            [.. Encoding.ASCII.GetBytes(name), .. BitConverter.GetBytes(content.Length), .. content, .. new byte[content.Length % 2]];
         static byte[] Three(int value) => BitConverter.GetBytes(value)[..3];
         var still = Encoded(SKEncodedImageFormat.Webp)[12..];
         byte[] frame = Chunk("ANMF", [.. Three(0), .. Three(0), .. Three(39), .. Three(29), .. Three(100), 0, .. still]);
-        byte[] body = [.. "WEBP"u8, .. Chunk("VP8X", [2, 0, 0, 0, .. Three(39), .. Three(29)]), .. Chunk("ANIM", [0, 0, 0, 0, 0, 0]), .. frame, .. frame];
+        byte[] body = [.. "WEBP"u8, .. Chunk("VP8X", [2, 0, 0, 0, .. Three(39), .. Three(29)]), .. Chunk("ANIM", [0, 0, 0, 0, 0, 0]),
+            .. frame, .. frame];
         return Chunk("RIFF", body);
     }
 

@@ -29,20 +29,24 @@ public sealed class TestShop : IAsyncDisposable
 
     public static readonly RulePack Rules = RulePack.Parse("""
         { "key": "t", "title": "Test pack", "effective": "2026-01-01", "note": "", "signing": [],
-          "statements": [ { "inspections": ["annual"], "categories": ["standard"], "airworthy": "good {date}", "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ] }
+          "statements": [ { "inspections": ["annual"], "categories": ["standard"], "airworthy": "good {date}",
+          "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ] }
         """);
 
-    public static ShopRules Weighed { get; } = new(Rules, new([], [], Core.Discrepancies.Meaning.None), new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
+    public static ShopRules Weighed { get; } = new(Rules, new([], [], Core.Discrepancies.Meaning.None),
+        new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
 
     public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}")) { LockSeconds = 1 };
 
-    public static Signer Signer { get; } = new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], []), new(CertificateKind.InspectionAuthorization, "1"));
+    public static Signer Signer { get; } = new(new Person(Guid.NewGuid(), "Orla Test", "OT", [Role.Inspector], []),
+        new(CertificateKind.InspectionAuthorization, "1"));
 
     public RivetDb Open() => RivetDb.Of(Data);
 
     public static Shelf Shelf { get; } = new()
     {
-        Worksheets = [], RulePacks = [Rules], DueStarters = [], UsualFindings = [], NeverDeferred = [], Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),
+        Worksheets = [], RulePacks = [Rules], DueStarters = [], UsualFindings = [], NeverDeferred = [],
+        Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),
     };
 
     public KeptStanding Kept { get; } = new();

@@ -99,7 +99,8 @@ public sealed class WalkStoreTests : IAsyncDisposable
         (await db.TasksDoneAsync(inspection.AircraftId, TestShop.Clock, default)).ShouldBeEmpty("it is still in work");
         inspection.Sign();
         await db.SaveChangesAsync();
-        (await db.TasksDoneAsync(inspection.AircraftId, TestShop.Clock, default)).ShouldBe([new("two", "tyres", null, 1000.5m, new(2026, 11, 23))]);
+        (await db.TasksDoneAsync(inspection.AircraftId, TestShop.Clock, default))
+            .ShouldBe([new("two", "tyres", null, 1000.5m, new(2026, 11, 23))]);
     }
 
     [Fact]

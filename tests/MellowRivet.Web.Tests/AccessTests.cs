@@ -27,7 +27,14 @@ public class AccessTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var visitor = await server.EnterAsync("orla");
         var (walk, file) = (server.Walk("N04QF"), server.FileOf("N04QF"));
-        foreach (var path in new[] { "/", "/shelf", "/people", "/take-in", $"{walk}/engine/engine", $"{walk}/compressions", $"{walk}/plugs", $"{walk}/plug-labels", server.Sheet("N04QF"), "/bench", "/bench/plug-rotation", "/bench/magneto?pointsOpenDegrees=10", "/bench/practice", "/bench/practice/stuck-ring", $"{walk}/engine-logs", $"{walk}/pressure-altitude", $"{file}/trends", $"{walk}/find", $"{walk}/fix-list", $"{walk}/fix-list/1", $"{walk}/fix-list/owner", $"{walk}/fix-list/report", $"{walk}/marks", "/share", $"{walk}/close", $"{walk}/arrive", $"{walk}/plan", $"{walk}/look?zone=engine", $"{walk}/bulletins", $"{walk}/bulletins/status", $"{file}/bulletins", "/bulletins", "/bulletins/new", $"{walk}/tags", $"{walk}/labels", $"{walk}/tools", $"{walk}/inspect", "/shelf/tools", "/shelf/worksheets/lubrication", "/due", "/who-may?job=tyre", "/aircraft/new", "/aircraft/import", file, $"{file}/parts", $"{file}/times", $"{file}/books", $"{file}/data-plate" })
+        foreach (var path in new[] { "/", "/shelf", "/people", "/take-in", $"{walk}/engine/engine", $"{walk}/compressions", $"{walk}/plugs",
+            $"{walk}/plug-labels", server.Sheet("N04QF"), "/bench", "/bench/plug-rotation", "/bench/magneto?pointsOpenDegrees=10",
+            "/bench/practice", "/bench/practice/stuck-ring", $"{walk}/engine-logs", $"{walk}/pressure-altitude", $"{file}/trends",
+            $"{walk}/find", $"{walk}/fix-list", $"{walk}/fix-list/1", $"{walk}/fix-list/owner", $"{walk}/fix-list/report", $"{walk}/marks",
+            "/share", $"{walk}/close", $"{walk}/arrive", $"{walk}/plan", $"{walk}/look?zone=engine", $"{walk}/bulletins",
+            $"{walk}/bulletins/status", $"{file}/bulletins", "/bulletins", "/bulletins/new", $"{walk}/tags", $"{walk}/labels",
+            $"{walk}/tools", $"{walk}/inspect", "/shelf/tools", "/shelf/worksheets/lubrication", "/due", "/who-may?job=tyre",
+            "/aircraft/new", "/aircraft/import", file, $"{file}/parts", $"{file}/times", $"{file}/books", $"{file}/data-plate" })
         {
             var answer = await visitor.GetAsync(path);
             answer.StatusCode.ShouldBe(HttpStatusCode.OK, path);
@@ -35,7 +42,8 @@ public class AccessTests(DemoServer server) : IClassFixture<DemoServer>
             policy.ShouldContain("default-src 'none'");
             policy.ShouldContain("script-src 'self'");
             policy.ShouldNotContain("unsafe");
-            Regex.IsMatch(await answer.Content.ReadAsStringAsync(), """<script(?![^>]*src=)|<style|\sstyle=|\son\w+="|https?://(?!www\.w3\.org)""").ShouldBeFalse(path);
+            Regex.IsMatch(await answer.Content.ReadAsStringAsync(),
+                """<script(?![^>]*src=)|<style|\sstyle=|\son\w+="|https?://(?!www\.w3\.org)""").ShouldBeFalse(path);
         }
     }
 
@@ -49,11 +57,14 @@ public class AccessTests(DemoServer server) : IClassFixture<DemoServer>
         var visitor = new Visitor(new(app.Urls.First()));
         (await visitor.GetAsync("/")).Headers.Location!.OriginalString.ShouldBe("/first-run");
 
-        var poor = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"), ("Form.Password", "short")));
+        var poor = await Visitor.ParseAsync(
+            await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"),
+                ("Form.Password", "short")));
         poor.QuerySelector("input[name='Form.Name']")!.GetAttribute("value").ShouldBe("Ada", "what was typed stays");
         poor.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("10 characters");
 
-        (await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"), ("Form.Password", "long-enough-now"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"),
+            ("Form.Password", "long-enough-now"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await visitor.ReadAsync("/")).Body!.TextContent.ShouldContain("No aircraft yet");
         (await visitor.GetAsync("/first-run")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await visitor.PostAsync("/first-run", ("Form.Name", "Eve"))).Headers.Location!.OriginalString.ShouldBe("/");
@@ -71,7 +82,8 @@ public class AccessTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_return_address_elsewhere_is_not_followed()
     {
-        var answer = await server.Stranger().PostAsync("/enter", ("name", "ines"), ("password", Demo.DemoShop.Password), ("returnUrl", "https://example.org/"));
+        var answer = await server.Stranger()
+            .PostAsync("/enter", ("name", "ines"), ("password", Demo.DemoShop.Password), ("returnUrl", "https://example.org/"));
         answer.Headers.Location!.OriginalString.ShouldBe("/");
     }
 

@@ -52,7 +52,9 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
         {
             await connection.OpenAsync();
             var alter = connection.CreateCommand();
-            alter.CommandText = "DROP TRIGGER signed_records_never_change; UPDATE SignedRecords SET Json = replace(Json, 'Orla Hob', 'Orla Hub') WHERE Number = 5;";
+            alter.CommandText =
+                "DROP TRIGGER signed_records_never_change; UPDATE SignedRecords SET Json = replace(Json, 'Orla Hob', "
+                + "'Orla Hub') WHERE Number = 5;";
             (await alter.ExecuteNonQueryAsync()).ShouldBe(1);
         }
         var broken = await RunAsync("verify", "--data", copy);
@@ -78,8 +80,10 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
         (await RunAsync("backup", Path.Combine(copy, "rivet.db"), "--data", server.Data.Path)).Code.ShouldBe(0);
         var file = Path.Combine(copy, "twin.json");
         (await RunAsync("export", "N0TWQ", file, "--data", copy)).Out.ShouldContain("saved to");
-        (await RunAsync("export", "N0NONE", file, "--data", copy)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("no aircraft N0NONE"));
-        (await RunAsync("import", file, "--data", copy)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("has a file here already"));
+        (await RunAsync("export", "N0NONE", file, "--data", copy))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("no aircraft N0NONE"));
+        (await RunAsync("import", file, "--data", copy))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("has a file here already"));
         (await RunAsync("import", Path.Combine(copy, "nothing.json"), "--data", copy)).Code.ShouldBe(2);
         await File.WriteAllTextAsync(file, "{}");
         (await RunAsync("import", file, "--data", copy)).Code.ShouldBe(1);
@@ -110,7 +114,8 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
     {
         Directory.CreateDirectory(copy);
         await File.WriteAllTextAsync(Path.Combine(copy, "precious.txt"), "mine");
-        (await RunAsync([.. args, "--data", copy])).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2), run => run.Error.ShouldContain("is not a demo's folder"));
+        (await RunAsync([.. args, "--data", copy]))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2), run => run.Error.ShouldContain("is not a demo's folder"));
         Directory.EnumerateFileSystemEntries(copy).ShouldBe([Path.Combine(copy, "precious.txt")]);
     }
 

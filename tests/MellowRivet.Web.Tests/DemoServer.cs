@@ -38,16 +38,29 @@ public sealed class DemoServer : IAsyncLifetime
     {
         await using var scope = Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<RivetDb>();
-        string Stored(object row) => string.Join('\n', db.Entry(row).CurrentValues is var values ? values.Properties.Select(property => $"{property.Name}: {(values[property] is { } value ? property.GetTypeMapping().Converter?.ConvertToProvider(value) ?? value : null)}") : []);
-        IEnumerable<string> Whole(Aircraft aircraft) => aircraft.Installations.OrderBy(stay => stay.Id).SelectMany(stay => new object[] { stay, stay.Component }).Prepend(aircraft).Select(Stored);
+        string Stored(object row) =>
+            string.Join('\n', db.Entry(row).CurrentValues is var values
+                ? values.Properties.Select(
+                    property =>
+                        $"{property.Name}: "
+                        + $"{(values[property] is { } value
+                            ? property.GetTypeMapping().Converter?.ConvertToProvider(value) ?? value
+                            : null)}")
+                : []);
+        IEnumerable<string> Whole(Aircraft aircraft) =>
+            aircraft.Installations.OrderBy(stay => stay.Id).SelectMany(stay => new object[] { stay, stay.Component }).Prepend(aircraft)
+                .Select(Stored);
         foreach (var held in Services.GetRequiredService<KeptStanding>().Latest?.Aircraft ?? [])
-            if (await db.Aircraft.AsNoTracking().WithParts().SingleOrDefaultAsync(row => row.Id == held.Due.Aircraft.Id && row.Changes == held.Changes) is { } stored)
+            if (await db.Aircraft.AsNoTracking().WithParts()
+                .SingleOrDefaultAsync(row => row.Id == held.Due.Aircraft.Id && row.Changes == held.Changes) is { } stored)
                 Whole(held.Due.Aircraft).ShouldBe(Whole(stored), held.Due.Aircraft.Registration);
     }
 
     /// <summary>A shop that is made anew, as of another moment, with pictures of a thumb's size.</summary>
     public static async Task<DemoServer> MadeOnAsync(TimeProvider clock) =>
-        new() { shop = await LentShop.ServeAsync(new(Path.Combine(Path.GetTempPath(), $"rivet-day-{Guid.NewGuid():N}")), clock, pictureScale: 0.05) };
+        new()
+            { shop = await LentShop.ServeAsync(new(Path.Combine(Path.GetTempPath(), $"rivet-day-{Guid.NewGuid():N}")), clock,
+                pictureScale: 0.05) };
 
     /// <summary>A copy in which a write waits a second for its turn, and no longer.</summary>
     public static async Task<DemoServer> ImpatientAsync() => new() { shop = await LentShop.OpenAsync(lockSeconds: 1) };
@@ -81,10 +94,14 @@ public sealed class DemoServer : IAsyncLifetime
     }
 
     /// <summary>The path of an aircraft's file.</summary>
-    public string FileOf(string registration) => With(db => $"/aircraft/{db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id}");
+    public string FileOf(string registration) =>
+        With(db => $"/aircraft/{db.Aircraft.Single(aircraft => aircraft.Registration == registration).Id}");
 
     /// <summary>The path of the oil sheet of an aircraft's first engine.</summary>
-    public string Sheet(string registration) => $"{Walk(registration)}/engine-sheet/oil/{With(db => db.Aircraft.AsNoTracking().WithParts().Single(aircraft => aircraft.Registration == registration).Engines.First().ComponentId)}";
+    public string Sheet(string registration) =>
+        $"{Walk(registration)}/engine-sheet/oil/"
+        + $"{With(db => db.Aircraft.AsNoTracking().WithParts()
+            .Single(aircraft => aircraft.Registration == registration).Engines.First().ComponentId)}";
 
     /// <summary>The path of the inspection that was begun last on an aircraft.</summary>
     public string Walk(string registration) => With(db => "/walk/" + db.Inspections
@@ -96,7 +113,8 @@ public sealed class DemoServer : IAsyncLifetime
 public sealed class Visitor(Uri address)
 {
     private string? token;
-    private readonly HttpClient http = new(new HttpClientHandler { AllowAutoRedirect = false, CookieContainer = new() }) { BaseAddress = address };
+    private readonly HttpClient http = new(new HttpClientHandler { AllowAutoRedirect = false, CookieContainer = new() })
+        { BaseAddress = address };
 
     public Task<HttpResponseMessage> GetAsync(string path) => http.GetAsync(new Uri(path, UriKind.Relative));
 
@@ -113,11 +131,14 @@ public sealed class Visitor(Uri address)
         return await BrowsingContext.New().OpenAsync(request => request.Content(text));
     }
 
-    public Task<HttpResponseMessage> PostAsync(string path, params (string Name, string Value)[] fields) => SendAsync(path, "photos", [], fields);
+    public Task<HttpResponseMessage> PostAsync(string path, params (string Name, string Value)[] fields) =>
+        SendAsync(path, "photos", [], fields);
 
-    public Task<HttpResponseMessage> SendAsync(string path, (string Name, byte[] Bytes)[] files, params (string Name, string Value)[] fields) => SendAsync(path, "photos", files, fields);
+    public Task<HttpResponseMessage> SendAsync(string path, (string Name, byte[] Bytes)[] files,
+        params (string Name, string Value)[] fields) => SendAsync(path, "photos", files, fields);
 
-    public async Task<HttpResponseMessage> SendAsync(string path, string field, (string Name, byte[] Bytes)[] files, params (string Name, string Value)[] fields)
+    public async Task<HttpResponseMessage> SendAsync(string path, string field, (string Name, byte[] Bytes)[] files,
+        params (string Name, string Value)[] fields)
     {
         var content = new MultipartFormDataContent { { new StringContent(await TokenAsync()), "__RequestVerificationToken" } };
         foreach (var (name, value) in fields)
@@ -130,24 +151,32 @@ public sealed class Visitor(Uri address)
         return answer;
     }
 
-    /// <summary>Sends a picture as a phone's own share sheet does: without a form token, and with the browser's word that no site sent it.</summary>
+    /// <summary>
+    /// Sends a picture as a phone's own share sheet does: without a form token, and with the browser's word that no site sent it.
+    /// </summary>
     public Task<HttpResponseMessage> ShareAsync(byte[] picture, string words)
     {
-        var share = new HttpRequestMessage(HttpMethod.Post, new Uri("/share", UriKind.Relative)) { Content = new MultipartFormDataContent { { new ByteArrayContent(picture), "photos", "shared.jpg" }, { new StringContent(words), "text" } } };
+        var share = new HttpRequestMessage(HttpMethod.Post, new Uri("/share", UriKind.Relative))
+            { Content = new MultipartFormDataContent
+                { { new ByteArrayContent(picture), "photos", "shared.jpg" }, { new StringContent(words), "text" } } };
         share.Headers.Add("Sec-Fetch-Site", "none");
         return http.SendAsync(share);
     }
 
     /// <summary>Opens a stream and comes back with its head.</summary>
-    public Task<HttpResponseMessage> ListenAsync(string path) => http.GetAsync(new Uri(path, UriKind.Relative), HttpCompletionOption.ResponseHeadersRead);
+    public Task<HttpResponseMessage> ListenAsync(string path) =>
+        http.GetAsync(new Uri(path, UriKind.Relative), HttpCompletionOption.ResponseHeadersRead);
 
     public Task<HttpResponseMessage> JsonAsync(string path, string body) =>
         http.PostAsync(new Uri(path, UriKind.Relative), new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
 
     /// <summary>Posts as a field of a page does that is sent by itself: what comes back is what changed on it.</summary>
-    public async Task<HttpResponseMessage> PressAsync(string path, params (string Name, string Value)[] fields) => await http.SendAsync(new(HttpMethod.Post, new Uri(path, UriKind.Relative))
+    public async Task<HttpResponseMessage> PressAsync(string path,
+        params (string Name, string Value)[] fields) => await http.SendAsync(new(HttpMethod.Post, new Uri(path, UriKind.Relative))
     {
-        Content = new FormUrlEncodedContent([new("__RequestVerificationToken", await TokenAsync()), .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]),
+        Content = new FormUrlEncodedContent(
+            [new("__RequestVerificationToken", await TokenAsync()),
+                .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]),
         Headers = { { "HX-Request", "true" } },
     });
 
@@ -159,7 +188,8 @@ public sealed class Visitor(Uri address)
     }
 
     /// <summary>Posts without the token that every form carries.</summary>
-    public Task<HttpResponseMessage> ForgeAsync(string path) => http.PostAsync(new Uri(path, UriKind.Relative), new FormUrlEncodedContent([]));
+    public Task<HttpResponseMessage> ForgeAsync(string path) =>
+        http.PostAsync(new Uri(path, UriKind.Relative), new FormUrlEncodedContent([]));
 
     // The token holds for as long as the same person is at the browser.
     private async Task<string> TokenAsync() => token ??= await FreshTokenAsync();
@@ -167,7 +197,9 @@ public sealed class Visitor(Uri address)
     private async Task<string> FreshTokenAsync()
     {
         var page = await GetAsync("/");
-        var document = page.StatusCode == HttpStatusCode.OK ? await ParseAsync(page) : await ReadAsync(page.Headers.Location!.OriginalString.Replace(address.ToString(), "/"));
+        var document = page.StatusCode == HttpStatusCode.OK
+            ? await ParseAsync(page)
+            : await ReadAsync(page.Headers.Location!.OriginalString.Replace(address.ToString(), "/"));
         return document.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
     }
 }

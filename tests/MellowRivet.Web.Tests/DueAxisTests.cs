@@ -58,8 +58,13 @@ public class DueAxisTests
     public void On_a_twin_a_part_is_named_with_its_engine()
     {
         foreach (var side in new[] { "left", "right" })
-            aircraft.InstallIgnition(aircraft.InstallEngine(new Component(Guid.NewGuid(), ComponentKind.Engine, "", side) { LayoutKey = EngineLayout.FlatSix.Key, Ignition = new(IgnitionKind.Magneto, IgnitionKind.Magneto) }, side, default, new Hours(0)));
-        var items = aircraft.Fitted(ComponentKind.Magneto).Select(stay => new DueItem(Guid.NewGuid(), null, stay.ComponentId, "Bench inspection", DueKind.Service, new(500), new(Standing.Practice, "test"))).ToArray();
+            aircraft.InstallIgnition(
+                aircraft.InstallEngine(new Component(Guid.NewGuid(), ComponentKind.Engine, "", side)
+                    { LayoutKey = EngineLayout.FlatSix.Key, Ignition = new(IgnitionKind.Magneto, IgnitionKind.Magneto) }, side, default,
+                    new Hours(0)));
+        var items = aircraft.Fitted(ComponentKind.Magneto)
+            .Select(stay => new DueItem(Guid.NewGuid(), null, stay.ComponentId, "Bench inspection", DueKind.Service, new(500),
+                new(Standing.Practice, "test"))).ToArray();
         Line(items).Entries.Select(entry => entry.Title).Order().ShouldBe([
             "Bench inspection, magneto left, left engine", "Bench inspection, magneto left, right engine",
             "Bench inspection, magneto right, left engine", "Bench inspection, magneto right, right engine"]);
@@ -80,6 +85,7 @@ public class DueAxisTests
     public void The_drawing_shows_how_the_aircraft_is_built(bool retractable, bool folding)
     {
         var plain = AircraftDrawing.Details(new(Wing.Low, Gear.NoseWheel, 1, 2));
-        AircraftDrawing.Details(new(Wing.Low, Gear.NoseWheel, 1, 2, retractable, folding)).Count.ShouldBe(plain.Count + (retractable ? 1 : 0) + (folding ? 1 : 0));
+        AircraftDrawing.Details(new(Wing.Low, Gear.NoseWheel, 1, 2, retractable, folding)).Count.ShouldBe(plain.Count
+            + (retractable ? 1 : 0) + (folding ? 1 : 0));
     }
 }

@@ -46,15 +46,22 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var (status, nick) = await CallAsync("finding", """{ "words": "Nick in the propeller leading edge, 3 mm" }""");
         status.ShouldBe(HttpStatusCode.OK);
-        nick.AsObject().Select(member => member.Key).ShouldBe(["class", "floor", "mayBeDeferred", "ground", "why", "means", "next", "standing", "source"]);
+        nick.AsObject().Select(member => member.Key)
+            .ShouldBe(["class", "floor", "mayBeDeferred", "ground", "why", "means", "next", "standing", "source"]);
         (nick["class"]!.ToString(), nick["floor"], nick["mayBeDeferred"]!.GetValue<bool>()).ShouldBe(("airworthiness", null, false));
         var lamp = (await CallAsync("finding", """{ "words": "Map light does not work", "zone": "cabin" }""")).Body;
-        (lamp["class"]!.ToString(), lamp["mayBeDeferred"]!.GetValue<bool>(), lamp["standing"]!.ToString()).ShouldBe(("deferrable", true, "law"));
-        (await CallAsync("finding", """{ "words": "Fuel drips from the selector when turned" }""")).Body["ground"]!.GetValue<bool>().ShouldBeTrue();
+        (lamp["class"]!.ToString(), lamp["mayBeDeferred"]!.GetValue<bool>(),
+            lamp["standing"]!.ToString()).ShouldBe(("deferrable", true, "law"));
+        (await CallAsync("finding", """{ "words": "Fuel drips from the selector when turned" }""")).Body["ground"]!.GetValue<bool>()
+            .ShouldBeTrue();
 
-        const string Measured = """{ "words": "carpet torn", "measured": { "verdict": "reject", "rule": "Below 60/80", "standing": "law", "source": "AC 43.13-1B", "margin": -45, "next": "It comes off." } }""";
+        const string Measured = """
+            { "words": "carpet torn", "measured": { "verdict": "reject", "rule": "Below 60/80", "standing": "law", "source": "AC 43.13-1B",
+            "margin": -45, "next": "It comes off." } }
+            """;
         var dead = (await CallAsync("finding", Measured)).Body;
-        (dead["class"]!.ToString(), dead["floor"]!.ToString(), dead["why"]!.ToString(), dead["standing"]!.ToString(), dead["next"]![0]!.ToString()).ShouldBe(("airworthiness", "airworthiness", "Below 60/80", "law", "It comes off."));
+        (dead["class"]!.ToString(), dead["floor"]!.ToString(), dead["why"]!.ToString(), dead["standing"]!.ToString(),
+            dead["next"]![0]!.ToString()).ShouldBe(("airworthiness", "airworthiness", "Below 60/80", "law", "It comes off."));
         (await CallAsync("finding", Measured.Replace("reject", "watch"))).Body["class"]!.ToString().ShouldBe("watch");
     }
 
@@ -74,12 +81,19 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_compression_takes_one_leak_or_a_list_of_them()
     {
-        async Task<string> SaidAsync(string leak) => (await CallAsync("compression", $$"""{ "limitSet": "sixtyOfEighty", "secondTry": true, "readings": [ { "cylinder": 2, "psi": 15, "leak": {{leak}} } ] }""")).Body["cylinders"]![0]!["judgement"]!["next"]!.ToString();
-        (await SaidAsync("""["rings", "exhaustValve", "intakeValve"]""")).ShouldContain("exhaust valve; air filter: intake valve; oil filler or breather: rings");
+        async Task<string> SaidAsync(string leak) => (await CallAsync("compression", $$"""
+            { "limitSet": "sixtyOfEighty", "secondTry": true, "readings": [ { "cylinder": 2, "psi": 15, "leak": {{leak}} } ] }
+            """)).Body["cylinders"]![0]!["judgement"]!["next"]!.ToString();
+        (await SaidAsync("""["rings", "exhaustValve", "intakeValve"]"""))
+            .ShouldContain("exhaust valve; air filter: intake valve; oil filler or breather: rings");
         (await SaidAsync("\"rings\"")).ShouldContain("rings");
         (await SaidAsync("\"none\"")).ShouldContain("Listen at exhaust");
-        (await CallAsync("compression", """{ "limitSet": "sixtyOfEighty", "readings": [ { "cylinder": 2, "psi": 15, "leak": ["sideways"] } ] }""")).Status.ShouldBe(HttpStatusCode.BadRequest);
-        (await CallAsync("compression", """{ "limitSet": "sixtyOfEighty", "hot": false, "readings": [ { "cylinder": 2, "psi": 77 } ] }""")).Body["overall"]!["rule"]!.ToString().ShouldEndWith("cold");
+        (await CallAsync("compression", """
+            { "limitSet": "sixtyOfEighty", "readings": [ { "cylinder": 2, "psi": 15, "leak": ["sideways"] } ] }
+            """)).Status.ShouldBe(HttpStatusCode.BadRequest);
+        (await CallAsync("compression", """
+            { "limitSet": "sixtyOfEighty", "hot": false, "readings": [ { "cylinder": 2, "psi": 77 } ] }
+            """)).Body["overall"]!["rule"]!.ToString().ShouldEndWith("cold");
     }
 
     // Limits: domain.md section 5, common practice.
@@ -91,7 +105,8 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
     [InlineData(1000, 0.035, "highEnergy", "good", "good", "good")]
     public async Task A_plug_is_judged(double ohms, double gap, string ignition, string resistance, string gapSaid, string overall)
     {
-        var (status, body) = await CallAsync("plug", new JsonObject { ["ohms"] = ohms, ["gapInches"] = gap, ["ignition"] = ignition }.ToJsonString());
+        var (status, body) = await CallAsync("plug",
+            new JsonObject { ["ohms"] = ohms, ["gapInches"] = gap, ["ignition"] = ignition }.ToJsonString());
         status.ShouldBe(HttpStatusCode.OK);
         body.AsObject().Select(member => member.Key).ShouldBe(["resistance", "gap", "condition", "overall"]);
         (Verdict(body["resistance"]), Verdict(body["gap"]), Verdict(body["overall"])).ShouldBe((resistance, gapSaid, overall));
@@ -101,8 +116,13 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_dropped_plug_and_limits_of_the_shops_own()
     {
-        Verdict((await CallAsync("plug", """{ "ohms": 900, "gapInches": 0.018, "ignition": "magneto", "dropped": true }""")).Body["condition"]).ShouldBe("reject");
-        var own = (await CallAsync("plug", """{ "ohms": 900, "gapInches": 0.018, "ignition": "magneto", "limits": { "ohmsReject": 800, "ohmsWatch": 500, "gapMaxInches": 0.017 } }""")).Body;
+        Verdict(
+            (await CallAsync("plug", """{ "ohms": 900, "gapInches": 0.018, "ignition": "magneto", "dropped": true }""")).Body["condition"])
+                .ShouldBe("reject");
+        var own = (await CallAsync("plug", """
+            { "ohms": 900, "gapInches": 0.018, "ignition": "magneto", "limits": { "ohmsReject": 800, "ohmsWatch": 500,
+            "gapMaxInches": 0.017 } }
+            """)).Body;
         (Verdict(own["resistance"]), Verdict(own["gap"]), own["gap"]!["standing"]!.ToString()).ShouldBe(("reject", "watch", "manual"));
     }
 
@@ -110,11 +130,15 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_rotation_lists_every_plugs_way()
     {
-        var body = (await CallAsync("plug-rotation", """{ "cylinders": 4, "firingOrder": [1,3,2,4], "pattern": "nextInFiringOrder" }""")).Body;
+        var body = (await CallAsync("plug-rotation", """
+            { "cylinders": 4, "firingOrder": [1,3,2,4], "pattern": "nextInFiringOrder" }
+            """)).Body;
         body["moves"]!.AsArray().Count.ShouldBe(8);
         body["moves"]!.AsArray().Single(move => move!["from"]!.ToString() == "1T")!["to"]!.ToString().ShouldBe("3B");
         body["warnings"]!.AsArray().ShouldBeEmpty();
-        var mixed = (await CallAsync("plug-rotation", """{ "cylinders": 4, "firingOrder": [1,3,2,4], "pattern": "swapPairs", "topIgnition": "highEnergy", "bottomIgnition": "magneto" }""")).Body;
+        var mixed = (await CallAsync("plug-rotation", """
+            { "cylinders": 4, "firingOrder": [1,3,2,4], "pattern": "swapPairs", "topIgnition": "highEnergy", "bottomIgnition": "magneto" }
+            """)).Body;
         mixed["moves"]!.AsArray().ShouldAllBe(move => move!["from"]!.ToString()[1] == move["to"]!.ToString()[1]);
         mixed["warnings"]!.AsArray().ShouldNotBeEmpty();
     }
@@ -123,15 +147,20 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_magnetos_values_are_judged_each_under_its_own_name()
     {
-        var body = (await CallAsync("magneto", """{ "primaryOhms": 0.6, "capacitorMicrofarads": 0.29, "pointsOpenDegrees": null, "retardDegrees": 28 }""")).Body;
-        body.AsObject().ToDictionary(one => one.Key, one => Verdict(one.Value)).ShouldBe(new() { ["primaryOhms"] = "good", ["capacitorMicrofarads"] = "reject", ["retardDegrees"] = "good" });
+        var body = (await CallAsync("magneto", """
+            { "primaryOhms": 0.6, "capacitorMicrofarads": 0.29, "pointsOpenDegrees": null, "retardDegrees": 28 }
+            """)).Body;
+        body.AsObject().ToDictionary(one => one.Key, one => Verdict(one.Value))
+            .ShouldBe(new() { ["primaryOhms"] = "good", ["capacitorMicrofarads"] = "reject", ["retardDegrees"] = "good" });
     }
 
     // domain.md section 7: 3.4 + 4.2 is over, 5.5 is fine; together 6.8 contradicts 3.5 + 3.5.
     [Fact]
     public async Task Floats_are_judged_by_pair_and_weighed_again_where_the_scale_contradicts_itself()
     {
-        var body = (await CallAsync("floats", """{ "pairs": [ { "grams": [3.4, 4.2] }, { "grams": [2.7, 2.8] }, { "grams": [3.5, 3.5], "togetherGrams": 6.8 } ] }""")).Body;
+        var body = (await CallAsync("floats", """
+            { "pairs": [ { "grams": [3.4, 4.2] }, { "grams": [2.7, 2.8] }, { "grams": [3.5, 3.5], "togetherGrams": 6.8 } ] }
+            """)).Body;
         body["pairs"]!.AsArray().Select(pair => Verdict(pair!["judgement"])).ShouldBe(["reject", "good", "retest"]);
         body["pairs"]![0]!["totalGrams"]!.GetValue<double>().ShouldBe(7.6, 1e-9);
     }
@@ -140,7 +169,8 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
     [InlineData("plug", """{ "gapInches": 0.018, "ignition": "magneto" }""", "ohms")]
     [InlineData("plug", """{ "ohms": -1, "gapInches": 0.018, "ignition": "magneto" }""", "ohms")]
     [InlineData("plug", """{ "ohms": 1000, "gapInches": 0.018 }""", "ignition")]
-    [InlineData("plug", """{ "ohms": 1000, "gapInches": 0.018, "ignition": "magneto", "limits": { "gapMinInches": 0.03 } }""", "limits.gapMinInches")]
+    [InlineData("plug", """{ "ohms": 1000, "gapInches": 0.018, "ignition": "magneto", "limits": { "gapMinInches": 0.03 } }""",
+        "limits.gapMinInches")]
     [InlineData("plug-rotation", """{ "cylinders": 6, "firingOrder": [1,4,5,2,3,6], "pattern": "swapPairs" }""", "pattern")]
     [InlineData("plug-rotation", """{ "cylinders": 3, "firingOrder": [1,2,3], "pattern": "nextInFiringOrder" }""", "cylinders")]
     [InlineData("plug-rotation", """{ "cylinders": 4, "firingOrder": [1,3,2], "pattern": "nextInFiringOrder" }""", "firingOrder")]
@@ -158,9 +188,13 @@ public class EngineBenchTests(DemoServer server) : IClassFixture<DemoServer>
 
     // The page and the call are one judgement: the same words come back.
     [Theory]
-    [InlineData("/bench/plug?ignition=Magneto&ohms=5001&gapInches=0.0211", "plug", """{ "ohms": 5001, "gapInches": 0.0211, "ignition": "magneto" }""", "resistance")]
+    [InlineData("/bench/plug?ignition=Magneto&ohms=5001&gapInches=0.0211", "plug", """
+        { "ohms": 5001, "gapInches": 0.0211, "ignition": "magneto" }
+        """, "resistance")]
     [InlineData("/bench/magneto?capacitorMicrofarads=0,29", "magneto", """{ "capacitorMicrofarads": 0.29 }""", "capacitorMicrofarads")]
-    [InlineData("/bench/compression?limitSet=SixtyOfEighty&secondTry=true&psi1=58", "compression", """{ "limitSet": "sixtyOfEighty", "secondTry": true, "readings": [ { "cylinder": 1, "psi": 58 } ] }""", "overall")]
+    [InlineData("/bench/compression?limitSet=SixtyOfEighty&secondTry=true&psi1=58", "compression", """
+        { "limitSet": "sixtyOfEighty", "secondTry": true, "readings": [ { "cylinder": 1, "psi": 58 } ] }
+        """, "overall")]
     public async Task A_page_says_what_the_call_says(string page, string call, string body, string member)
     {
         var said = (await CallAsync(call, body)).Body[member]!["rule"]!.ToString();

@@ -48,7 +48,8 @@ public partial class EngineDrawingTests
         var plan = PlugRotation.Plan(layout.FiringOrder, RotationPattern.NextInFiringOrder).Plan!;
         var drawing = new RotationDrawing(layout, plan.Moves);
         drawing.Holes.Count.ShouldBe(layout.Cylinders.Count * 2);
-        drawing.Holes.ShouldAllBe(hole => hole.X > RotationDrawing.Left && hole.X < RotationDrawing.Left + RotationDrawing.Width && hole.Y > 0 && hole.Y < drawing.Height);
+        drawing.Holes.ShouldAllBe(hole => hole.X > RotationDrawing.Left && hole.X < RotationDrawing.Left + RotationDrawing.Width
+            && hole.Y > 0 && hole.Y < drawing.Height);
         drawing.Holes.Select(hole => (hole.X, hole.Y)).Distinct().Count().ShouldBe(drawing.Holes.Count);
         drawing.Ways.Count.ShouldBe(layout.Cylinders.Count * 2);
         // The engine is seen from above, propeller up: what sits on the left bank is drawn left of what sits on the right.
@@ -77,9 +78,12 @@ public partial class EngineDrawingTests
     [Fact]
     public void A_single_peak_of_a_long_flight_is_drawn_at_the_top()
     {
-        var file = LogFile.Read(System.Text.Encoding.UTF8.GetBytes("s,CHT1\n" + string.Join('\n', Enumerable.Range(0, 20_000).Select(row => $"{row},{(row == 12_345 ? 251 : 180)}")))).File!;
+        var file = LogFile.Read(
+            System.Text.Encoding.UTF8.GetBytes("s,CHT1\n"
+                + string.Join('\n', Enumerable.Range(0, 20_000).Select(row => $"{row},{(row == 12_345 ? 251 : 180)}")))).File!;
         var panel = FlightPanel.Of(EngineLog.Read(file, file.Guess()).Flights.Single()).Single();
-        var heights = Numbers().Matches(panel.Lines.Single().Path).Select(match => double.Parse(match.Value, CultureInfo.InvariantCulture)).Where((_, index) => index % 2 == 1).ToList();
+        var heights = Numbers().Matches(panel.Lines.Single().Path).Select(match => double.Parse(match.Value, CultureInfo.InvariantCulture))
+            .Where((_, index) => index % 2 == 1).ToList();
         heights.Min().ShouldBeLessThan(FlightPanel.Top + 10);
         heights.Count(height => height < FlightPanel.Height / 2.0).ShouldBe(1, "one peak, one point up there");
     }

@@ -11,7 +11,9 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
 
-/// <summary>What happens to a discrepancy after it was found, and to the limits that readings are judged by. On the amateur-built's walk.</summary>
+/// <summary>
+/// What happens to a discrepancy after it was found, and to the limits that readings are judged by. On the amateur-built's walk.
+/// </summary>
 public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private string Walk => server.Walk("N0BRM");
@@ -21,13 +23,16 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
         get
         {
             var id = Guid.Parse(Walk["/walk/".Length..]);
-            return server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies).Single(row => row.Id == id));
+            return server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
+                .Single(row => row.Id == id));
         }
     }
 
     private async Task<Discrepancy> FoundAsync(string what, string @class)
     {
-        await (await server.EnterAsync("tamsin")).PostAsync($"{Walk}/find", ("post", $"{Guid.NewGuid()}"), ("what", what), ("zone", "gear"), ("class", @class), ("why", "for the test"));
+        await (await server.EnterAsync("tamsin"))
+            .PostAsync($"{Walk}/find", ("post", $"{Guid.NewGuid()}"), ("what", what), ("zone", "gear"), ("class", @class),
+                ("why", "for the test"));
         return Inspection.Discrepancies.Single(found => found.What == what);
     }
 
@@ -37,13 +42,18 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
         var ines = await server.EnterAsync("ines");
         var found = await FoundAsync("Wheel pant screw lost", "Recommended");
         var path = $"{Walk}/fix-list/{found.Number}?handler=Correct";
-        (await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "  "), ("kind", "Adjusted")))).QuerySelector(".field-problem")!.TextContent.ShouldContain("Say what was done");
-        (await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", new string('x', 2001)), ("kind", "Adjusted")))).QuerySelector("textarea[name=action]")!
+        (await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "  "), ("kind", "Adjusted"))))
+            .QuerySelector(".field-problem")!.TextContent.ShouldContain("Say what was done");
+        (await Visitor.ParseAsync(
+            await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", new string('x', 2001)), ("kind", "Adjusted"))))
+                .QuerySelector("textarea[name=action]")!
             .TextContent.Length.ShouldBe(2001, "what was typed stays");
 
-        (await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "Screw fitted, manual 32-40"), ("kind", "Replaced"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("action", "Screw fitted, manual 32-40"),
+            ("kind", "Replaced"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         Inspection.Discrepancies.Single(row => row.Id == found.Id).IsOpen.ShouldBeFalse();
-        (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelector(".judged-good")!.TextContent.ShouldContain("Screw fitted, manual 32-40");
+        (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}"))
+            .QuerySelector(".judged-good")!.TextContent.ShouldContain("Screw fitted, manual 32-40");
         (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}")).QuerySelectorAll("form.correction").ShouldBeEmpty();
     }
 
@@ -52,7 +62,8 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var found = await FoundAsync("Tail spring leaf rusty", "Watch");
         var path = $"{Walk}/fix-list/{found.Number}?handler=Classify";
-        (string, string)[] Form(string version, string @class) => [("post", $"{Guid.NewGuid()}"), ("seen", version), ("class", @class), ("grounded", "true"), ("why", "for the test")];
+        (string, string)[] Form(string version, string @class) =>
+            [("post", $"{Guid.NewGuid()}"), ("seen", version), ("class", @class), ("grounded", "true"), ("why", "for the test")];
         await (await server.EnterAsync("ines")).PostAsync(path, Form("0", "Airworthiness"));
         var late = await Visitor.ParseAsync(await (await server.EnterAsync("wim")).PostAsync(path, Form("0", "Recommended")));
         late.QuerySelector(".classify .field-problem")!.TextContent.ShouldContain("it is now airworthiness");
@@ -81,7 +92,8 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     [InlineData("abc", "", "manual 5", "At least one limit")]
     [InlineData("5", "4", "manual 5", "above the upper")]
     [InlineData("4", "5", " ", "reference")]
-    public async Task A_manual_limit_that_makes_no_sense_is_refused_beside_its_fields(string low, string high, string reference, string says)
+    public async Task A_manual_limit_that_makes_no_sense_is_refused_beside_its_fields(string low, string high, string reference,
+        string says)
     {
         var task = Inspection.Tasks.Single(task => task.Key == "gear-tyres");
         var page = await Visitor.ParseAsync(await (await server.EnterAsync("ines")).PostAsync($"{Walk}/airframe/gear?handler=Limit",
@@ -97,7 +109,8 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
         var task = Inspection.Tasks.Single(task => task.Key == "prop-track");
         var judge = $"{Walk}/engine/propeller?handler=Judge&task={task.Id}&value=0.05&unit=in";
         (await ines.ReadAsync(judge)).Body!.TextContent.ShouldContain("common practice");
-        await ines.PostAsync($"{Walk}/engine/propeller?handler=Limit", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("high", "0.04"), ("reference", "own build notes, p. 12"));
+        await ines.PostAsync($"{Walk}/engine/propeller?handler=Limit", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"),
+            ("high", "0.04"), ("reference", "own build notes, p. 12"));
         var judged = (await ines.ReadAsync(judge)).Body!.TextContent;
         judged.ShouldContain("0.01 in over");
         judged.ShouldContain("your manual: own build notes, p. 12");
@@ -108,10 +121,12 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var ines = await server.EnterAsync("ines");
         var path = $"{Walk}/compressions?handler=JudgedBy";
-        var page = await Visitor.ParseAsync(await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("school", "SixtyOfEighty"), ("floor", "64"), ("reference", "")));
+        var page = await Visitor.ParseAsync(
+            await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("school", "SixtyOfEighty"), ("floor", "64"), ("reference", "")));
         page.QuerySelector(".limit .field-problem")!.TextContent.ShouldContain("needs its reference");
         page.QuerySelector("input[name=floor]")!.GetAttribute("value").ShouldBe("64");
-        await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("school", "SixtyOfEighty"), ("floor", "64"), ("reference", "TF4 manual, p. 9"));
+        await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("school", "SixtyOfEighty"), ("floor", "64"),
+            ("reference", "TF4 manual, p. 9"));
         (await ines.ReadAsync($"{Walk}/compressions")).Body!.TextContent.ShouldContain("your manual: TF4 manual, p. 9");
         await ines.PostAsync(path, ("post", $"{Guid.NewGuid()}"), ("school", "QuarterDrop"), ("floor", ""), ("reference", ""));
         (await ines.ReadAsync($"{Walk}/compressions")).QuerySelector(".limit-name")!.TextContent.ShouldContain("60/80");
@@ -121,7 +136,8 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task A_person_added_by_the_shop_admin_can_enter_and_a_taken_name_is_refused()
     {
         var orla = await server.EnterAsync("orla");
-        (string, string)[] form = [("Form.Name", "Jorun Vale"), ("Form.Initials", "jv"), ("Form.SignInName", "jorun"), ("Form.Password", Demo.DemoShop.Password), ("Form.Roles", "Assistant")];
+        (string, string)[] form = [("Form.Name", "Jorun Vale"), ("Form.Initials", "jv"), ("Form.SignInName", "jorun"),
+            ("Form.Password", Demo.DemoShop.Password), ("Form.Roles", "Assistant")];
         (await orla.PostAsync("/people", form)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await (await server.EnterAsync("jorun")).ReadAsync("/")).Body!.TextContent.ShouldContain("N04QF");
         var twice = await Visitor.ParseAsync(await orla.PostAsync("/people", form));
@@ -133,18 +149,21 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task The_shelf_hands_out_its_files_as_they_lie_there()
     {
         var answer = await (await server.EnterAsync("piet")).GetAsync("/shelf?handler=File&folder=rule-packs&key=us");
-        (await answer.Content.ReadAsStringAsync()).ShouldBe(await File.ReadAllTextAsync(Path.Combine(server.Data.Shelf, "rule-packs", "us.json")));
+        (await answer.Content.ReadAsStringAsync())
+            .ShouldBe(await File.ReadAllTextAsync(Path.Combine(server.Data.Shelf, "rule-packs", "us.json")));
     }
 }
 
 public class SeamTests
 {
-    private readonly Aircraft aircraft = new(Guid.NewGuid(), "N0TST", "Test", "T-1", Category.Standard, new(Wing.High, Gear.NoseWheel, 1, 2));
+    private readonly Aircraft aircraft = new(Guid.NewGuid(), "N0TST", "Test", "T-1", Category.Standard,
+        new(Wing.High, Gear.NoseWheel, 1, 2));
     private readonly Inspection inspection;
 
     public SeamTests() => inspection = new(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1",
         [Worksheet.Parse("""
-            { "key": "s", "title": "s", "version": 1, "basis": "s", "zones": [ { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "tasks": [
+            { "key": "s", "title": "s", "version": 1, "basis": "s", "zones": [ { "key": "gear", "title": "Gear", "station": "airframe",
+            "book": "airframe", "tasks": [
               { "key": "a", "text": "A", "reference": "r" }, { "key": "b", "text": "B", "reference": "r" } ] } ] }
             """)], new DateOnly(2026, 11, 23));
 
@@ -175,7 +194,8 @@ public class SeamTests
             Find(DiscrepancyClass.Recommended);
         Seam.Of(Station.FixList, inspection, false).Count.ShouldBe(Seam.Most);
         Find(DiscrepancyClass.Airworthiness);
-        Seam.Of(Station.FixList, inspection, false).ShouldHaveSingleItem().ShouldBe(new(State.Airworthiness, $"Gear: {Seam.Most + 1} open", $"/walk/{inspection.Id}/fix-list#zone-gear"));
+        Seam.Of(Station.FixList, inspection, false).ShouldHaveSingleItem()
+            .ShouldBe(new(State.Airworthiness, $"Gear: {Seam.Most + 1} open", $"/walk/{inspection.Id}/fix-list#zone-gear"));
     }
 
     [Theory]
@@ -193,10 +213,12 @@ public class SeamTests
     public void A_small_plot_keeps_readings_and_limits_inside_its_frame()
     {
         var band = new ToleranceBand(Unit.Inch, 0.1, null, new(Core.Judgements.Standing.Practice, "test"));
-        foreach (var series in new[] { new[] { (1000.0, 0.3), (1300, 0.24) }, [(1000, 0.05), (1000, 0.4), (5000, 0.1)], [(0, 0.0), (0, 0.0)] })
+        foreach (var series in new[] { new[] { (1000.0, 0.3), (1300, 0.24) }, [(1000, 0.05), (1000, 0.4), (5000, 0.1)],
+            [(0, 0.0), (0, 0.0)] })
         {
             var plot = new ReadingPlot([.. series.Select(point => new Core.Trends.TrendPoint(point.Item1, point.Item2))], band);
-            plot.Points.ShouldAllBe(point => point.X >= ReadingPlot.Left && point.X <= ReadingPlot.Width - ReadingPlot.Right && point.Y >= ReadingPlot.Top - 0.01 && point.Y <= ReadingPlot.Height - ReadingPlot.Bottom + 0.01);
+            plot.Points.ShouldAllBe(point => point.X >= ReadingPlot.Left && point.X <= ReadingPlot.Width - ReadingPlot.Right
+                && point.Y >= ReadingPlot.Top - 0.01 && point.Y <= ReadingPlot.Height - ReadingPlot.Bottom + 0.01);
             plot.Limits.ShouldHaveSingleItem().At.ShouldBeInRange(ReadingPlot.Top, ReadingPlot.Height - ReadingPlot.Bottom);
             plot.ValueTicks.Count.ShouldBeInRange(1, 8);
         }
@@ -221,11 +243,13 @@ public class SeamTests
         engine.JudgeCompressionBy(new(Core.Compression.CompressionSchool.SixtyOfEighty));
         aircraft.InstallEngine(engine, "", default, new Hours(0));
         var cylinder = aircraft.Cylinder(engine, 1)!;
-        var readings = new[] { 78, 5, 77, 76, 12, 75 }.Select((psi, i) => new Reading(Guid.NewGuid(), aircraft.Id, cylinder.Id, Reading.CompressionKind, "1", psi, Unit.Psi,
+        var readings = new[] { 78, 5, 77, 76, 12, 75 }
+            .Select((psi, i) => new Reading(Guid.NewGuid(), aircraft.Id, cylinder.Id, Reading.CompressionKind, "1", psi, Unit.Psi,
             new(true, 80, 14.7), new Hours(100 * i), DemoServer.Now.AddDays(i), Guid.NewGuid()));
         var plot = new TrendPlot(CylinderHistory.Of(aircraft, engine, 1, readings, null), null);
         plot.Points.Count.ShouldBe(6);
-        plot.Points.ShouldAllBe(point => point.X >= TrendPlot.Left && point.X <= TrendPlot.Width - TrendPlot.Right && point.Y >= 0 && point.Y <= TrendPlot.Height - TrendPlot.Bottom);
+        plot.Points.ShouldAllBe(point => point.X >= TrendPlot.Left && point.X <= TrendPlot.Width - TrendPlot.Right && point.Y >= 0
+            && point.Y <= TrendPlot.Height - TrendPlot.Bottom);
         plot.LimitText.ShouldBe("limit 60/80 = 1.06");
         plot.PsiTicks.Zip(plot.PsiTicks.Skip(1)).ShouldAllBe(pair => pair.First.At - pair.Second.At >= 17);
     }

@@ -13,7 +13,8 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     private Inspection Inspection(string registration = "N0BRM")
     {
         var id = Guid.Parse(server.Walk(registration)["/walk/".Length..]);
-        return server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies).Include(row => row.Readings).Single(row => row.Id == id));
+        return server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
+            .Include(row => row.Readings).Single(row => row.Id == id));
     }
 
     private static byte[] Picture()
@@ -26,15 +27,18 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
 
     private static (string, string) Post() => ("post", $"{Guid.NewGuid()}");
 
-    private static async Task<string> ProblemOf(HttpResponseMessage answer) => (await Visitor.ParseAsync(answer)).QuerySelector(".field-problem")!.TextContent;
+    private static async Task<string> ProblemOf(HttpResponseMessage answer) =>
+        (await Visitor.ParseAsync(answer)).QuerySelector(".field-problem")!.TextContent;
 
     [Fact]
     public async Task A_zone_is_looked_at_dirty_cleaned_and_looked_at_again_with_who_and_when()
     {
         var piet = await server.EnterAsync("piet");
         var zone = $"{Walk}/look?zone=propeller";
-        (await ProblemOf(await piet.PostAsync($"{zone}&handler=Looked", Post(), ("look", "Cleaned")))).ShouldContain("first look comes before cleaning");
-        var mark = await piet.SendAsync($"{zone}&handler=Mark", "photo", [("m.jpg", Picture())], Post(), ("of", "Oil"), ("amount", "Weep"), ("where", "blade root A"));
+        (await ProblemOf(await piet.PostAsync($"{zone}&handler=Looked", Post(), ("look", "Cleaned"))))
+            .ShouldContain("first look comes before cleaning");
+        var mark = await piet.SendAsync($"{zone}&handler=Mark", "photo", [("m.jpg", Picture())], Post(), ("of", "Oil"), ("amount", "Weep"),
+            ("where", "blade root A"));
         mark.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         foreach (var look in new[] { "First", "Cleaned", "Second" })
             (await piet.PostAsync($"{zone}&handler=Looked", Post(), ("look", look))).StatusCode.ShouldBe(HttpStatusCode.Redirect, look);
@@ -43,7 +47,8 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         page.QuerySelector("#marks")!.TextContent.ShouldContain("oil, weep");
         page.QuerySelectorAll("#marks img").Length.ShouldBe(1);
         page.QuerySelector(".mark-form").ShouldBeNull("what is there after cleaning is new");
-        (await ProblemOf(await piet.PostAsync($"{zone}&handler=Mark", Post(), ("of", "Oil"), ("amount", "Wet")))).ShouldContain("is cleaned");
+        (await ProblemOf(await piet.PostAsync($"{zone}&handler=Mark", Post(), ("of", "Oil"), ("amount", "Wet"))))
+            .ShouldContain("is cleaned");
     }
 
     [Fact]
@@ -58,7 +63,9 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     [Fact]
     public async Task A_picture_that_is_none_keeps_the_mark_out_and_says_why()
     {
-        var answer = await (await server.EnterAsync("piet")).SendAsync($"{Walk}/look?zone=tail&handler=Mark", "photo", [("words.jpg", "just words"u8.ToArray())], Post(), ("of", "Coolant"), ("amount", "Drip"), ("where", "under the post"));
+        var answer = await (await server.EnterAsync("piet"))
+            .SendAsync($"{Walk}/look?zone=tail&handler=Mark", "photo", [("words.jpg", "just words"u8.ToArray())], Post(), ("of", "Coolant"),
+                ("amount", "Drip"), ("where", "under the post"));
         var page = await Visitor.ParseAsync(answer);
         page.QuerySelector(".field-problem")!.TextContent.ShouldContain("is not a JPEG");
         page.QuerySelector("input[name=where]")!.GetAttribute("value").ShouldBe("under the post");
@@ -71,15 +78,19 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     {
         var piet = await server.EnterAsync("piet");
         var tags = $"{Walk}/tags";
-        (await ProblemOf(await piet.PostAsync($"{tags}?handler=Open", Post(), ("zone", "gear"), ("kind", "Panel"), ("what", "")))).ShouldContain("Say what it is");
+        (await ProblemOf(await piet.PostAsync($"{tags}?handler=Open", Post(), ("zone", "gear"), ("kind", "Panel"), ("what", ""))))
+            .ShouldContain("Say what it is");
         var post = Post();
         for (var time = 0; time < 2; time++)
-            await piet.PostAsync($"{tags}?handler=Open", post, ("zone", "gear"), ("kind", "Part"), ("what", "Tail-wheel fairing"), ("hardware", "3 screws"));
+            await piet.PostAsync($"{tags}?handler=Open", post, ("zone", "gear"), ("kind", "Part"), ("what", "Tail-wheel fairing"),
+                ("hardware", "3 screws"));
         var tag = Inspection().Tags.Single(tag => tag.What == "Tail-wheel fairing");
-        var label = (await piet.ReadAsync($"{Walk}/labels")).QuerySelectorAll(".label").Single(label => label.TextContent.Contains("Tail-wheel fairing"));
+        var label = (await piet.ReadAsync($"{Walk}/labels")).QuerySelectorAll(".label")
+            .Single(label => label.TextContent.Contains("Tail-wheel fairing"));
         label.TextContent.ShouldContain("3 screws");
         label.GetAttribute("data-address").ShouldEndWith($"{Walk}/tags?tag={tag.Number}");
-        (await ProblemOf(await piet.PostAsync($"{tags}?handler=Close", Post(), ("number", $"{tag.Number}")))).ShouldContain("Look inside once more");
+        (await ProblemOf(await piet.PostAsync($"{tags}?handler=Close", Post(), ("number", $"{tag.Number}"))))
+            .ShouldContain("Look inside once more");
         await piet.PostAsync($"{tags}?handler=Close", Post(), ("number", $"{tag.Number}"), ("inside", "true"));
         Inspection().Tags.Single(other => other.Number == tag.Number).Closed.ShouldNotBeNull();
     }
@@ -89,8 +100,10 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     {
         var piet = await server.EnterAsync("piet");
         var mirror = server.With(db => db.Tools.Single(tool => tool.Number == "M-11"));
-        (await piet.ReadAsync($"{Walk}/tools")).QuerySelector($"input[value='{mirror.Id}']")!.HasAttribute("disabled").ShouldBeTrue("it is out at the trainer");
-        (await ProblemOf(await piet.PostAsync($"{Walk}/tools?handler=Out", Post(), ("tools", $"{mirror.Id}")))).ShouldContain("bring it in there first");
+        (await piet.ReadAsync($"{Walk}/tools")).QuerySelector($"input[value='{mirror.Id}']")!.HasAttribute("disabled")
+            .ShouldBeTrue("it is out at the trainer");
+        (await ProblemOf(await piet.PostAsync($"{Walk}/tools?handler=Out", Post(), ("tools", $"{mirror.Id}"))))
+            .ShouldContain("bring it in there first");
         var pliers = server.With(db => db.Tools.Single(tool => tool.Number == "P-05"));
         (await ProblemOf(await piet.PostAsync($"{Walk}/tools?handler=Out", Post()))).ShouldContain("Tick the tools");
         await piet.PostAsync($"{Walk}/tools?handler=Out", Post(), ("tools", $"{pliers.Id}"));
@@ -106,8 +119,10 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     {
         var (ines, orla) = (await server.EnterAsync("ines"), await server.EnterAsync("orla"));
         var task = Inspection().Tasks.Single(task => task.Key == "tail-rudder");
-        await ines.PostAsync($"{Walk}/airframe/tail?handler=Verdict", Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
-        (await ProblemOf(await ines.PostAsync($"{Walk}/inspect", Post(), ("task", $"{task.Id}")))).ShouldContain("somebody else has to inspect it");
+        await ines.PostAsync($"{Walk}/airframe/tail?handler=Verdict", Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"),
+            ("verdict", "Good"));
+        (await ProblemOf(await ines.PostAsync($"{Walk}/inspect", Post(), ("task", $"{task.Id}"))))
+            .ShouldContain("somebody else has to inspect it");
         (await orla.ReadAsync($"{Walk}/inspect")).QuerySelector("#queue")!.TextContent.ShouldContain("Rudder: hinges");
         (await orla.PostAsync($"{Walk}/inspect", Post(), ("task", $"{task.Id}"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         Inspection().Tasks.Single(other => other.Id == task.Id).InspectedBy.ShouldNotBeNull();
@@ -120,7 +135,8 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var ines = await server.EnterAsync("ines");
         var task = Inspection().Tasks.Single(task => task.Key == "cabin-battery");
         var (given, path) = (Guid.NewGuid(), $"{Walk}/airframe/cabin");
-        await ines.PostAsync($"{path}?handler=Verdict", ("post", $"{given}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", "12.6"), ("unit", "V"));
+        await ines.PostAsync($"{path}?handler=Verdict", ("post", $"{given}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"),
+            ("verdict", "Good"), ("value", "12.6"), ("unit", "V"));
         Inspection().Readings.ShouldContain(reading => reading.Id == given);
         (string, string)[] undo = [("task", $"{task.Id}"), ("seen", $"{task.Changes + 1}"), ("before", "NotYet"), ("given", $"{given}")];
         (await ines.PostAsync($"{path}?handler=Undo", [Post(), .. undo])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
@@ -138,7 +154,10 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     {
         // 59 °F is 15 °C exactly, where the demo's table has 38 ± 3 lb.
         var task = Inspection("N04QF").Tasks.Single(task => task.Key == "rw-cable");
-        var judged = await (await server.EnterAsync("ines")).ReadAsync($"{server.Walk("N04QF")}/airframe/right-wing?handler=Judge&task={task.Id}&value=36&unit=lb&temperature={temperature}&temperatureUnit={Uri.EscapeDataString(unit)}");
+        var judged = await (await server.EnterAsync("ines"))
+            .ReadAsync(
+                $"{server.Walk("N04QF")}/airframe/right-wing?handler=Judge&task={task.Id}&value=36&unit=lb&temperature={temperature}"
+                + $"&temperatureUnit={Uri.EscapeDataString(unit)}");
         judged.Body!.TextContent.ShouldContain(says);
     }
 
@@ -148,12 +167,14 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var ines = await server.EnterAsync("ines");
         var task = Inspection().Tasks.Single(task => task.Key == "lw-cable");
         var path = $"{Walk}/airframe/left-wing?handler=Table";
-        (string, string)[] form = [("task", $"{task.Id}"), ("cables", "aileron-cable-right"), ("cables", "not-a-cable"), ("tolerance", "2,5"), ("reference", "builder's book 4")];
+        (string, string)[] form = [("task", $"{task.Id}"), ("cables", "aileron-cable-right"), ("cables", "not-a-cable"),
+            ("tolerance", "2,5"), ("reference", "builder's book 4")];
         var poor = await Visitor.ParseAsync(await ines.PostAsync(path, [Post(), .. form, ("rows", "15 38")]));
         poor.QuerySelector(".limit .field-problem")!.TextContent.ShouldContain("at least two rows");
         poor.QuerySelector("textarea[name=rows]")!.TextContent.ShouldBe("15 38");
         (await ines.PostAsync(path, [Post(), .. form, ("rows", "0 30\n20 36")])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        var table = server.With(db => db.Aircraft.AsNoTracking().Single(aircraft => aircraft.Registration == "N0BRM")).CableTables.ShouldHaveSingleItem();
+        var table = server.With(db => db.Aircraft.AsNoTracking()
+            .Single(aircraft => aircraft.Registration == "N0BRM")).CableTables.ShouldHaveSingleItem();
         table.Measures.ShouldBe(["aileron-cable-right", "aileron-cable-left"]);
         table.TolerancePounds.ShouldBe(2.5);
     }
@@ -163,15 +184,22 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     {
         var ines = await server.EnterAsync("ines");
         var task = Inspection().Tasks.Single(task => task.Key == "prop-bolts");
-        var (good, ended) = server.With(db => (db.Tools.Single(tool => tool.Number == "T-04"), db.Tools.Single(tool => tool.Number == "T-07")));
+        var (good, ended) = server.With(
+            db => (db.Tools.Single(tool => tool.Number == "T-04"), db.Tools.Single(tool => tool.Number == "T-07")));
         var path = $"{Walk}/engine/propeller";
-        (string, string)[] form = [("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", "135"), ("unit", "in-lb")];
-        (await ines.PostAsync($"{path}?handler=Limit", Post(), ("task", $"{task.Id}"), ("low", "130"), ("high", "140"), ("reference", "p. 3"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (string, string)[] form = [("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", "135"),
+            ("unit", "in-lb")];
+        (await ines.PostAsync($"{path}?handler=Limit", Post(), ("task", $"{task.Id}"), ("low", "130"), ("high", "140"),
+            ("reference", "p. 3"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await ProblemOf(await ines.PostAsync($"{path}?handler=Verdict", [Post(), .. form]))).ShouldContain("Choose the wrench");
-        (await ProblemOf(await ines.PostAsync($"{path}?handler=Verdict", [Post(), .. form, ("wrench", $"{ended.Id}")]))).ShouldContain("no final torque");
+        (await ProblemOf(await ines.PostAsync($"{path}?handler=Verdict", [Post(), .. form, ("wrench", $"{ended.Id}")])))
+            .ShouldContain("no final torque");
         // AC 43.13-1B figure 7-2, from memory: 135 in-lb, 10 in wrench, 1.5 in extension: 117.4.
-        (await ines.ReadAsync($"{path}?handler=Judge&task={task.Id}&value=135&unit=in-lb&wrench={good.Id}&extension=1.5")).Body!.TextContent.ShouldContain("117.4 in-lb");
-        (await ines.PostAsync($"{path}?handler=Verdict", [Post(), .. form, ("wrench", $"{good.Id}"), ("extension", "1.5")])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await ines.ReadAsync(
+            $"{path}?handler=Judge&task={task.Id}&value=135&unit=in-lb&wrench={good.Id}&extension=1.5")).Body!.TextContent.ShouldContain(
+                "117.4 in-lb");
+        (await ines.PostAsync($"{path}?handler=Verdict",
+            [Post(), .. form, ("wrench", $"{good.Id}"), ("extension", "1.5")])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var used = Inspection().Readings.Single(reading => reading.TaskId == task.Id).Conditions.Wrench!;
         (used.Title, used.CalibratedUntil, used.ExtensionInches).ShouldBe((good.Title, good.CalibratedUntil!.Value, 1.5));
         used.Setting.ShouldBe(117.4, 0.05);
@@ -184,7 +212,8 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var ines = await server.EnterAsync("ines");
         var judged = await ines.ReadAsync($"{Walk}/airframe/gear?handler=Judge&task={task.Id}&value=0.08&unit=in");
         var offer = judged.QuerySelector("button[data-then]")!.GetAttribute("formaction")!;
-        var kept = await ines.PostAsync(offer, Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Discrepancy"), ("value", "0.08"), ("unit", "in"));
+        var kept = await ines.PostAsync(offer, Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Discrepancy"),
+            ("value", "0.08"), ("unit", "in"));
         Inspection().Readings.Single(reading => reading.TaskId == task.Id).Value.ShouldBe(0.08, "it is kept as it was read");
         var find = await ines.ReadAsync(kept.Headers.Location!.OriginalString);
         find.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Brakes: thinnest pad: 0.08 in");
@@ -192,7 +221,9 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         find.QuerySelector("select[name=how] option[selected]")!.TextContent.ShouldBe("measured");
         find.QuerySelectorAll("input[name=class][type=radio]").ShouldBeEmpty("its class comes from the judgement");
         // Words of a leak, of paint or of nothing: it is an airworthiness item by its judgement, and a helper's wish doesn't lower it.
-        var answer = await (await server.EnterAsync("tamsin")).PostAsync($"{Walk}/find", Post(), ("what", "Paint chipped"), ("zone", "gear"), ("class", "Recommended"), ("why", "only paint"), ("reference", "none"), ("judged", $"task/{task.Id:N}"));
+        var answer = await (await server.EnterAsync("tamsin"))
+            .PostAsync($"{Walk}/find", Post(), ("what", "Paint chipped"), ("zone", "gear"), ("class", "Recommended"), ("why", "only paint"),
+                ("reference", "none"), ("judged", $"task/{task.Id:N}"));
         (await answer.Content.ReadAsStringAsync()).ShouldContain("Only somebody who may sign");
     }
 
@@ -205,7 +236,8 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         using var news = new StreamReader(await answer.Content.ReadAsStreamAsync());
         (await NextAsync()).ShouldContain("\"initials\":\"WR\",\"zoneKey\":\"gear\"");
         var (post, task) = (Guid.NewGuid(), Inspection().Tasks.Single(task => task.Key == "gear-shock"));
-        await tamsin.PostAsync($"{Walk}/airframe/gear?handler=Verdict", ("post", $"{post}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
+        await tamsin.PostAsync($"{Walk}/airframe/gear?handler=Verdict", ("post", $"{post}"), ("task", $"{task.Id}"),
+            ("seen", $"{task.Changes}"), ("verdict", "Good"));
         (await NextAsync()).ShouldContain($"\"post\":\"{post}\"");
 
         async Task<string> NextAsync()
@@ -234,11 +266,13 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var ines = await server.EnterAsync("ines");
         InspectionTask Of(string key) => Inspection().Tasks.Single(task => task.Key == key);
         var path = $"{Walk}/airframe/tail";
-        (await ines.PostAsync($"{path}?handler=Tie", Post(), ("task", $"{Of("fb-tail-fabric").Id}"), ("to", $"{Of("tail-skin").Id}"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await ines.PostAsync($"{path}?handler=Tie", Post(), ("task", $"{Of("fb-tail-fabric").Id}"),
+            ("to", $"{Of("tail-skin").Id}"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var page = await ines.ReadAsync($"{path}?task={Of("tail-skin").Id}");
         page.QuerySelector(".tied")!.TextContent.ShouldContain("Tail fabric: tears at hinges");
         page.QuerySelectorAll(".tasks .what").ShouldAllBe(what => !what.TextContent.Contains("Tail fabric: tears"));
-        await ines.PostAsync($"{path}?handler=Verdict", Post(), ("task", $"{Of("tail-skin").Id}"), ("seen", $"{Of("tail-skin").Changes}"), ("verdict", "Good"));
+        await ines.PostAsync($"{path}?handler=Verdict", Post(), ("task", $"{Of("tail-skin").Id}"), ("seen", $"{Of("tail-skin").Changes}"),
+            ("verdict", "Good"));
         Of("fb-tail-fabric").Verdict.ShouldBe(TaskVerdict.Good);
         await ines.PostAsync($"{path}?handler=Tie", Post(), ("task", $"{Of("fb-tail-fabric").Id}"));
         Of("fb-tail-fabric").TiedTo.ShouldBeNull();
@@ -249,7 +283,9 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
     {
         var (piet, tamsin) = (await server.EnterAsync("piet"), await server.EnterAsync("tamsin"));
         await piet.PostAsync($"{Walk}/airframe/right-wing?handler=Take", Post(), ("mine", "true"));
-        int Mine(AngleSharp.Dom.IDocument page) => int.Parse(page.QuerySelectorAll(".filters a").Single(link => link.TextContent.StartsWith("mine", StringComparison.Ordinal)).QuerySelector(".mono")!.TextContent);
+        int Mine(AngleSharp.Dom.IDocument page) =>
+            int.Parse(page.QuerySelectorAll(".filters a").Single(link => link.TextContent.StartsWith("mine", StringComparison.Ordinal))
+                .QuerySelector(".mono")!.TextContent);
         Mine(await piet.ReadAsync($"{Walk}/airframe/right-wing")).ShouldBeGreaterThan(10);
         var others = await tamsin.ReadAsync($"{Walk}/airframe/right-wing");
         Mine(others).ShouldBe(0);
@@ -274,9 +310,11 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
         var wim = await server.EnterAsync("wim");
         var tasks = Inspection().Walk.ToList();
         var task = tasks.First(task => task.Key == "gear-links");
-        await wim.PostAsync($"{Walk}/airframe/gear?handler=Verdict", Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
+        await wim.PostAsync($"{Walk}/airframe/gear?handler=Verdict", Post(), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"),
+            ("verdict", "Good"));
         var next = Inspection().Walk.First(other => other.Order > task.Order && other.Verdict == TaskVerdict.NotYet);
         (await wim.GetAsync(Walk)).Headers.Location!.OriginalString.ShouldBe($"{Walk}/airframe/gear?task={next.Id}");
-        (await (await server.EnterAsync("perpetua")).GetAsync(Walk)).Headers.Location!.OriginalString.ShouldNotContain("gear", Case.Insensitive, "another person was never there");
+        (await (await server.EnterAsync("perpetua"))
+            .GetAsync(Walk)).Headers.Location!.OriginalString.ShouldNotContain("gear", Case.Insensitive, "another person was never there");
     }
 }

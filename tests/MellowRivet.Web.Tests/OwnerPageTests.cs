@@ -13,7 +13,8 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
 
     private async Task<string> LinkAsync(params (string, string)[] more)
     {
-        var page = await Visitor.ParseAsync(await (await server.EnterAsync("ines")).PostAsync($"{Walk}/fix-list/owner", [Post(), ("to", "owner@example.org"), ("days", "14"), .. more]));
+        var page = await Visitor.ParseAsync(await (await server.EnterAsync("ines"))
+            .PostAsync($"{Walk}/fix-list/owner", [Post(), ("to", "owner@example.org"), ("days", "14"), .. more]));
         return new Uri(page.QuerySelector(".link-once")!.GetAttribute("href")!).AbsolutePath;
     }
 
@@ -43,9 +44,11 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
         page.QuerySelector("meta[name=referrer]")!.GetAttribute("content").ShouldBe("no-referrer");
 
         var token = page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        Task<HttpResponseMessage> Say(string answer, string words = "") => owner.PostWithAsync(path, token, Post(), ("number", $"{tyre.Number}"), ("answer", answer), ("words", words));
+        Task<HttpResponseMessage> Say(string answer, string words = "") =>
+            owner.PostWithAsync(path, token, Post(), ("number", $"{tyre.Number}"), ("answer", answer), ("words", words));
         (await Say("Decline")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        (await owner.ReadAsync(path)).QuerySelector(".owner-total")!.TextContent.ShouldContain("declined that must be done to be airworthy");
+        (await owner.ReadAsync(path))
+            .QuerySelector(".owner-total")!.TextContent.ShouldContain("declined that must be done to be airworthy");
         (await Say("Approve")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await Visitor.ParseAsync(await Say("Ask"))).QuerySelector(".field-problem")!.TextContent.ShouldContain("question first");
         (await Say("Ask", "Can it wait?")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
@@ -61,11 +64,14 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
         var path = await LinkAsync();
         var owner = server.Stranger();
         await owner.ReadAsync(path);
-        foreach (var elsewhere in new[] { "/", Walk, $"{Walk}/fix-list", $"{Walk}/fix-list/1", $"{Walk}/fix-list.json", "/outbox", "/shelf" })
+        foreach (var elsewhere in new[]
+            { "/", Walk, $"{Walk}/fix-list", $"{Walk}/fix-list/1", $"{Walk}/fix-list.json", "/outbox", "/shelf" })
             (await owner.GetAsync(elsewhere)).StatusCode.ShouldBe(HttpStatusCode.Redirect, elsewhere);
         var trainer = Guid.Parse(server.Walk("N04QF")["/walk/".Length..]);
-        var foreign = server.With(db => db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == trainer).AsEnumerable().First(found => found.Photos.Count > 0).Photos[0].Sha256);
-        (await owner.GetAsync($"{path}/photos/{foreign}/large")).StatusCode.ShouldBe(HttpStatusCode.NotFound, "a picture of another aircraft");
+        var foreign = server.With(db => db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == trainer).AsEnumerable()
+            .First(found => found.Photos.Count > 0).Photos[0].Sha256);
+        (await owner.GetAsync($"{path}/photos/{foreign}/large")).StatusCode.ShouldBe(HttpStatusCode.NotFound,
+            "a picture of another aircraft");
         (await owner.GetAsync($"{path}/photos/..%2f..%2frivet.db/large")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await owner.GetAsync($"/photos/{foreign}/large")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         foreach (var guess in new[] { "/owner/x", $"/owner/{new string('0', 64)}", $"{path}0" })
@@ -83,7 +89,8 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
         (await server.Stranger().GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
 
         var old = await LinkAsync();
-        await server.With(db => db.OwnerLinks.Where(link => link.TokenHash == OwnerLink.HashOf(old.Replace("/owner/", ""))).ExecuteUpdateAsync(set => set.SetProperty(link => link.Ends, DemoServer.Now.AddMinutes(-1))));
+        await server.With(db => db.OwnerLinks.Where(link => link.TokenHash == OwnerLink.HashOf(old.Replace("/owner/", "")))
+            .ExecuteUpdateAsync(set => set.SetProperty(link => link.Ends, DemoServer.Now.AddMinutes(-1))));
         (await server.Stranger().GetAsync(old)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
 
         var wrong = await Visitor.ParseAsync(await ines.PostAsync($"{Walk}/fix-list/owner", Post(), ("to", "nobody"), ("days", "14")));
@@ -101,6 +108,7 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
         mail.ShouldContain("To: owner@example.org");
         mail.ShouldContain("Subject: N0BRM");
         (await ines.GetAsync("/outbox?handler=File&name=../rivet")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await (await server.EnterAsync("tamsin")).GetAsync("/outbox")).StatusCode.ShouldBe(HttpStatusCode.Forbidden, "it holds the owners' links");
+        (await (await server.EnterAsync("tamsin"))
+            .GetAsync("/outbox")).StatusCode.ShouldBe(HttpStatusCode.Forbidden, "it holds the owners' links");
     }
 }

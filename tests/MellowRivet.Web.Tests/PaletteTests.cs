@@ -15,13 +15,16 @@ public class PaletteTests
     private static Dictionary<string, string> Palette(bool night)
     {
         var roots = Regex.Matches(SourceTree.Read("src/MellowRivet.Web/Browser/site.css"), @":root \{(.*?)\}", RegexOptions.Singleline);
-        return Regex.Matches(roots[night ? 1 : 0].Groups[1].Value, @"--([a-z-]+): #([0-9a-f]{3}|[0-9a-f]{6});").ToDictionary(colour => colour.Groups[1].Value, colour => colour.Groups[2].Value);
+        return Regex.Matches(roots[night ? 1 : 0].Groups[1].Value, @"--([a-z-]+): #([0-9a-f]{3}|[0-9a-f]{6});")
+            .ToDictionary(colour => colour.Groups[1].Value, colour => colour.Groups[2].Value);
     }
 
     private static double Luminance(string colour)
     {
         var whole = colour.Length == 3 ? string.Concat(colour.Select(digit => $"{digit}{digit}")) : colour;
-        var parts = Enumerable.Range(0, 3).Select(part => int.Parse(whole.AsSpan(part * 2, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture) / 255.0).Select(part => part <= 0.03928 ? part / 12.92 : Math.Pow((part + 0.055) / 1.055, 2.4)).ToArray();
+        var parts = Enumerable.Range(0, 3)
+            .Select(part => int.Parse(whole.AsSpan(part * 2, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture) / 255.0)
+            .Select(part => part <= 0.03928 ? part / 12.92 : Math.Pow((part + 0.055) / 1.055, 2.4)).ToArray();
         return 0.2126 * parts[0] + 0.7152 * parts[1] + 0.0722 * parts[2];
     }
 
@@ -35,7 +38,8 @@ public class PaletteTests
     [Theory]
     [InlineData("000", "fff", 21)]
     [InlineData("767676", "ffffff", 4.54)]
-    public void The_measure_is_the_one_of_the_guidelines(string one, string other, double contrast) => Contrast(one, other).ShouldBe(contrast, 0.005);
+    public void The_measure_is_the_one_of_the_guidelines(string one, string other, double contrast) =>
+        Contrast(one, other).ShouldBe(contrast, 0.005);
 
     [Theory]
     [InlineData(false)]
@@ -46,13 +50,19 @@ public class PaletteTests
         var pairs = Inks.SelectMany(ink => Grounds.Select(ground => (ink, ground)))
             .Concat(Inks.Skip(2).SelectMany(ink => new[] { (ink, $"{ink}-tint"), ("ink", $"{ink}-tint"), ("soft", $"{ink}-tint") }))
             .Concat([("ink", "plate-from"), ("ink", "plate-to"), ("soft", "plate-from"), ("on-green", "green")]);
-        pairs.Where(pair => Contrast(palette[pair.Item1], palette[pair.Item2]) < 4.5).Select(pair => $"{pair.Item1} on {pair.Item2}").ShouldBeEmpty();
+        pairs.Where(pair => Contrast(palette[pair.Item1], palette[pair.Item2]) < 4.5).Select(pair => $"{pair.Item1} on {pair.Item2}")
+            .ShouldBeEmpty();
     }
 
     // What is printed is black on white, labels have a ground of their own, and a photo's marks stand on the photo.
     [Fact]
     public void Words_have_no_other_colours() =>
-        SourceTree.Files("src/MellowRivet.Web").Where(file => file.EndsWith(".css", StringComparison.Ordinal) && Path.GetFileName(file) is not ("print.css" or "look.css" or "found.css"))
-            .SelectMany(file => Regex.Matches(SourceTree.Read(file), @"(?<![-\w])color: *(#\w+|rgb\w*\([^)]*\)|[a-z]+)").Select(colour => $"{Path.GetFileName(file)}: {colour.Groups[1].Value}"))
-            .Where(colour => !colour.EndsWith("inherit", StringComparison.Ordinal) && !colour.EndsWith("transparent", StringComparison.Ordinal) && !colour.EndsWith("var", StringComparison.Ordinal)).ShouldBeEmpty();
+        SourceTree.Files("src/MellowRivet.Web")
+            .Where(file => file.EndsWith(".css", StringComparison.Ordinal)
+                && Path.GetFileName(file) is not ("print.css" or "look.css" or "found.css"))
+            .SelectMany(file => Regex.Matches(SourceTree.Read(file), @"(?<![-\w])color: *(#\w+|rgb\w*\([^)]*\)|[a-z]+)")
+                .Select(colour => $"{Path.GetFileName(file)}: {colour.Groups[1].Value}"))
+            .Where(colour => !colour.EndsWith("inherit", StringComparison.Ordinal)
+                && !colour.EndsWith("transparent", StringComparison.Ordinal)
+                && !colour.EndsWith("var", StringComparison.Ordinal)).ShouldBeEmpty();
 }

@@ -19,26 +19,32 @@ public class ReadableFieldsTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public void No_enum_of_the_product_means_anything_at_zero() =>
         new[] { typeof(Inspection).Assembly, typeof(RivetDb).Assembly, typeof(RivetApp).Assembly, typeof(CylinderSetUp).Assembly }
-            .SelectMany(assembly => assembly.GetTypes()).Where(type => type.IsEnum && Enum.IsDefined(type, 0)).Select(type => type.FullName).ShouldBeEmpty();
+            .SelectMany(assembly => assembly.GetTypes()).Where(type => type.IsEnum && Enum.IsDefined(type, 0)).Select(type => type.FullName)
+            .ShouldBeEmpty();
 
     [Fact]
     public async Task An_owners_answer_that_is_missing_or_unknown_approves_nothing()
     {
         var ines = await server.EnterAsync("ines");
         await ines.PostAsync($"{Walk}/find", Post(), ("what", "Tyre for the owner"), ("zone", "gear"), ("class", "Airworthiness"));
-        var made = await Visitor.ParseAsync(await ines.PostAsync($"{Walk}/fix-list/owner", Post(), ("to", "owner@example.org"), ("days", "14"), ("askAll", "true")));
+        var made = await Visitor.ParseAsync(
+            await ines.PostAsync($"{Walk}/fix-list/owner", Post(), ("to", "owner@example.org"), ("days", "14"), ("askAll", "true")));
         var path = new Uri(made.QuerySelector(".link-once")!.GetAttribute("href")!).AbsolutePath;
-        Discrepancy Found() => server.With(db => db.Discrepancies.AsNoTracking().AsEnumerable().Single(found => found.What == "Tyre for the owner"));
+        Discrepancy Found() =>
+            server.With(db => db.Discrepancies.AsNoTracking().AsEnumerable().Single(found => found.What == "Tyre for the owner"));
         var owner = server.Stranger();
         var token = (await owner.ReadAsync(path)).QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        foreach (var answer in new (string, string)[][] { [], [("answer", "")], [("answer", "Perhaps")], [("answer", "0")], [("answer", "99")] })
+        foreach (var answer in new (string, string)[][] { [], [("answer", "")], [("answer", "Perhaps")], [("answer", "0")],
+            [("answer", "99")] })
         {
             var said = await owner.PostWithAsync(path, token, [Post(), ("number", $"{Found().Number}"), .. answer]);
             said.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-            (await Visitor.ParseAsync(said)).Body!.TextContent.ShouldContain("“answer” can’t be read, or wasn’t sent. Nothing was changed.");
+            (await Visitor.ParseAsync(said)).Body!.TextContent.ShouldContain(
+                "“answer” can’t be read, or wasn’t sent. Nothing was changed.");
             Found().Disposition.ShouldBe(Disposition.Asked);
         }
-        (await owner.PostWithAsync(path, token, Post(), ("number", "many"), ("answer", "Approve"))).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await owner.PostWithAsync(path, token, Post(), ("number", "many"), ("answer", "Approve"))).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity);
         Found().Disposition.ShouldBe(Disposition.Asked);
     }
 
@@ -57,11 +63,13 @@ public class ReadableFieldsTests(DemoServer server) : IClassFixture<DemoServer>
         var ines = await server.EnterAsync("ines");
         if (at.StartsWith("fix-list/1", StringComparison.Ordinal))
             await ines.PostAsync($"{Walk}/find", Post(), ("what", "Something first"), ("zone", "gear"), ("class", "Airworthiness"));
-        string Kept() => server.With(db => string.Join(";", db.Inspections.AsNoTracking().OrderBy(row => row.Id).Select(row => row.Changes)));
+        string Kept() =>
+            server.With(db => string.Join(";", db.Inspections.AsNoTracking().OrderBy(row => row.Id).Select(row => row.Changes)));
         var before = Kept();
         foreach (var sent in new[] { value, "0", "77" })
         {
-            var answer = await ines.PostAsync($"{Walk}/{at}", Post(), ("what", "x"), ("zone", "gear"), ("seen", "0"), ("words", "x"), (field, sent));
+            var answer = await ines.PostAsync($"{Walk}/{at}", Post(), ("what", "x"), ("zone", "gear"), ("seen", "0"), ("words", "x"),
+                (field, sent));
             answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, sent);
             (await Visitor.ParseAsync(answer)).Body!.TextContent.ShouldContain($"“{field}”");
         }

@@ -23,7 +23,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var loader = server.Services.GetRequiredService<PageLoader>();
         List<Asked> all = [];
-        foreach (var endpoint in server.Services.GetServices<EndpointDataSource>().SelectMany(source => source.Endpoints).OfType<RouteEndpoint>())
+        foreach (var endpoint in server.Services.GetServices<EndpointDataSource>().SelectMany(source => source.Endpoints)
+            .OfType<RouteEndpoint>())
         {
             var pattern = endpoint.RoutePattern.RawText!.TrimStart('/');
             var open = endpoint.Metadata.GetMetadata<OpenToAllAttribute>()?.Why;
@@ -34,25 +35,36 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
                 // A page that only shows has no handler for it.
                 if (compiled.HandlerMethods.All(handler => handler.HttpMethod != "Get"))
                     all.Add(new("GET", pattern, "", DeclaredRights.Of(compiled.ModelTypeInfo!, null), open));
-                all.AddRange(compiled.HandlerMethods.Select(handler => new Asked(handler.HttpMethod.ToUpperInvariant(), pattern, handler.Name ?? "", DeclaredRights.Of(compiled.ModelTypeInfo!, handler), open)));
+                all.AddRange(compiled.HandlerMethods.Select(
+                    handler => new Asked(handler.HttpMethod.ToUpperInvariant(), pattern, handler.Name
+                        ?? "", DeclaredRights.Of(compiled.ModelTypeInfo!, handler), open)));
             }
             else
-                all.AddRange((endpoint.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? ["GET"]).Select(method => new Asked(method, pattern, "", endpoint.Metadata.GetMetadata<NeedsAttribute>()?.Right, open)));
+                all.AddRange((endpoint.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? ["GET"])
+                    .Select(method => new Asked(method, pattern, "", endpoint.Metadata.GetMetadata<NeedsAttribute>()?.Right, open)));
         }
-        return [.. all.Distinct().OrderBy(asked => asked.Pattern, StringComparer.Ordinal).ThenBy(asked => asked.Method, StringComparer.Ordinal).ThenBy(asked => asked.Handler, StringComparer.Ordinal)];
+        return [.. all.Distinct().OrderBy(asked => asked.Pattern, StringComparer.Ordinal)
+            .ThenBy(asked => asked.Method, StringComparer.Ordinal).ThenBy(asked => asked.Handler, StringComparer.Ordinal)];
     }
 
-    private readonly string walk = server.Walk("N04QF").Split('/')[^1], glider = server.FileOf("N0FLD").Split('/')[^1], engine = server.Sheet("N04QF").Split('/')[^1];
-    private readonly string photo = server.With(db => db.Discrepancies.AsEnumerable().First(found => found.Number == 1 && server.Walk("N04QF").EndsWith($"{found.InspectionId}", StringComparison.Ordinal)).Photos[0].Sha256);
-    private readonly string bulletin = server.With(db => $"{db.Bulletins.AsEnumerable().First(held => held.Bulletin.Number == "PD2-SL-09").Id}");
+    private readonly string walk = server.Walk("N04QF").Split('/')[^1], glider = server.FileOf("N0FLD")
+        .Split('/')[^1], engine = server.Sheet("N04QF").Split('/')[^1];
+    private readonly string photo = server.With(db => db.Discrepancies.AsEnumerable()
+        .First(found => found.Number == 1
+            && server.Walk("N04QF").EndsWith($"{found.InspectionId}", StringComparison.Ordinal)).Photos[0].Sha256);
+    private readonly string bulletin =
+        server.With(db => $"{db.Bulletins.AsEnumerable().First(held => held.Bulletin.Number == "PD2-SL-09").Id}");
 
     // A real address for a pattern: the trainer's walk, the glider's file.
     private string Fill(Asked asked)
     {
         var path = "/" + Regex.Replace(asked.Pattern, @"\{(\w+)[^/]*\}", part => part.Groups[1].Value switch
         {
-            "id" => asked.Pattern.StartsWith("walk", StringComparison.Ordinal) ? walk : asked.Pattern.StartsWith("aircraft", StringComparison.Ordinal) ? glider : bulletin,
-            "engine" or "carrier" => engine, "kind" => "oil", "number" => "1", "sha" or "sha256" => photo, "size" => "thumb", "place" => "airframe", "zone" => "cabin", "sheet" => "lubrication", "key" => "stuck-ring",
+            "id" => asked.Pattern.StartsWith("walk", StringComparison.Ordinal)
+                ? walk
+                : asked.Pattern.StartsWith("aircraft", StringComparison.Ordinal) ? glider : bulletin,
+            "engine" or "carrier" => engine, "kind" => "oil", "number" => "1", "sha" or "sha256" => photo, "size" => "thumb", "place" =>
+                "airframe", "zone" => "cabin", "sheet" => "lubrication", "key" => "stuck-ring",
             var other => throw new InvalidOperationException($"{asked.Name}: what is {other}?"),
         });
         return asked.Handler.Length > 0 ? $"{path}?handler={asked.Handler}" : path;
@@ -67,12 +79,14 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         ["GET /shelf?handler=File"] = (HttpStatusCode.NotFound, "no file was named"),
         ["GET /outbox?handler=File"] = (HttpStatusCode.NotFound, "no mail was named"),
         ["GET /walk/{id:guid}/fix-list/{number:int}/placard"] = (HttpStatusCode.NotFound, "it is not deferred"),
-        ["GET /walk/{id:guid}/{place:regex(^(engine|airframe|bulletins)$)}/{zone?}?handler=Judge"] = (HttpStatusCode.NotFound, "no task was named"),
+        ["GET /walk/{id:guid}/{place:regex(^(engine|airframe|bulletins)$)}/{zone?}?handler=Judge"] = (HttpStatusCode.NotFound,
+            "no task was named"),
         ["POST /share"] = (HttpStatusCode.Forbidden, "it is for the phone's own share sheet, which says so (FoundPagesTests)"),
     };
 
     // What a fallback for files is, is closed to strangers like whatever says nothing.
-    private async Task<IReadOnlyList<Asked>> OfTheShopAsync() => [.. (await AllAsync()).Where(asked => asked.OpenTo is null && asked.Pattern != "{**path:file}")];
+    private async Task<IReadOnlyList<Asked>> OfTheShopAsync() =>
+        [.. (await AllAsync()).Where(asked => asked.OpenTo is null && asked.Pattern != "{**path:file}")];
 
     [Fact]
     public async Task Every_address_says_who_may_come() =>
@@ -80,7 +94,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
 
     [Fact]
     public async Task What_changes_anything_is_open_to_nobody_but_at_the_door_and_by_a_link_of_its_own() =>
-        (await AllAsync()).Where(asked => asked.OpenTo is not null && asked.Method == "POST" && !asked.Pattern.StartsWith("api/v1/", StringComparison.Ordinal)).Select(asked => asked.Name)
+        (await AllAsync()).Where(asked => asked.OpenTo is not null && asked.Method == "POST"
+            && !asked.Pattern.StartsWith("api/v1/", StringComparison.Ordinal)).Select(asked => asked.Name)
             .ShouldBe(["POST /enter", "POST /enter?handler=As", "POST /first-run", "POST /leave", "POST /owner/{token}"]);
 
     [Fact]
@@ -117,7 +132,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
                 answer.StatusCode.ShouldBe(other.Status, $"{name}: {asked.Name}, {other.Why}");
             else if (answer.StatusCode == HttpStatusCode.Redirect && asked.Method == "POST")
                 // An empty form leads back to its own page, which says what is missing.
-                answer.Headers.Location!.OriginalString.ShouldStartWith(string.Join('/', path.Split('?')[0].Split('/').Take(3)), Case.Sensitive, $"{name}: {asked.Name}");
+                answer.Headers.Location!.OriginalString.ShouldStartWith(string.Join('/', path.Split('?')[0].Split('/').Take(3)),
+                    Case.Sensitive, $"{name}: {asked.Name}");
             else if (asked.Method == "POST")
                 // An empty form is refused by the names of its fields, or shows its page with what is missing.
                 answer.StatusCode.ShouldBeOneOf([HttpStatusCode.UnprocessableEntity, HttpStatusCode.OK], $"{name}: {asked.Name}");
@@ -126,14 +142,23 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         }
     }
 
-    /// <summary>The table as people read it. Where it differs, what it is now lies beside the tests, as rights.md: look at it, and take it over.</summary>
+    /// <summary>
+    /// The table as people read it. Where it differs, what it is now lies beside the tests, as rights.md: look at it, and take it over.
+    /// </summary>
     [Fact]
     public async Task The_table_of_who_may_do_what_is_as_it_is_written_down()
     {
         var rows = (await OfTheShopAsync()).GroupBy(asked => asked.Needs!.Value).OrderBy(group => group.Key)
-            .Select(group => $"## {group.Key}: {string.Join(", ", Enum.GetValues<Role>().Where(role => Rights.Of(role).Contains(group.Key)).Select(role => role.InWords()))}\n\n{string.Join('\n', group.Select(asked => $"- `{asked.Name}`"))}\n");
-        var open = (await AllAsync()).Where(asked => asked.OpenTo is { } why && !why.StartsWith("styles", StringComparison.Ordinal)).Select(asked => $"- `{asked.Name}`: {asked.OpenTo}");
-        var table = $"# Who may do what\n\nDrawn from the endpoints by `RightsTests`, by the right that each asks for and the roles that have it.\n\n{string.Join('\n', rows)}\n## Open to all\n\n{string.Join('\n', open)}\n";
+            .Select(
+                group =>
+                    $"## {group.Key}: "
+                    + $"{string.Join(", ", Enum.GetValues<Role>().Where(role => Rights.Of(role).Contains(group.Key))
+                        .Select(role => role.InWords()))}\n\n{string.Join('\n', group.Select(asked => $"- `{asked.Name}`"))}\n");
+        var open = (await AllAsync()).Where(asked => asked.OpenTo is { } why && !why.StartsWith("styles", StringComparison.Ordinal))
+            .Select(asked => $"- `{asked.Name}`: {asked.OpenTo}");
+        var table =
+            $"# Who may do what\n\nDrawn from the endpoints by `RightsTests`, by the right that each asks for and the roles that have "
+            + $"it.\n\n{string.Join('\n', rows)}\n## Open to all\n\n{string.Join('\n', open)}\n";
         File.WriteAllText(Path.Combine(AppContext.BaseDirectory, "rights.md"), table);
         table.Split('\n').ShouldBe(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "docs", "rights.md")).Split('\n'));
     }

@@ -26,7 +26,8 @@ public class SetDayTests(DemoServer server) : IClassFixture<DemoServer>
         var set = SetClock.Read("2028-02-29")!;
         var shown = set.Here(set.GetUtcNow()).TimeOfDay;
         var after = TimeProvider.System.Here(TimeProvider.System.GetUtcNow()).TimeOfDay;
-        (shown >= before - TimeSpan.FromSeconds(1) && shown <= after + TimeSpan.FromSeconds(1) || after < before).ShouldBeTrue($"{before} {shown} {after}");
+        (shown >= before - TimeSpan.FromSeconds(1) && shown <= after + TimeSpan.FromSeconds(1) || after < before)
+            .ShouldBeTrue($"{before} {shown} {after}");
     }
 
     [Theory]
@@ -44,7 +45,8 @@ public class SetDayTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var orla = await server.EnterAsync("orla");
         foreach (var path in new[] { "/", "/due", $"{server.Walk("N04QF")}/close", server.FileOf("N0TWQ"), "/bench/plug" })
-            (await orla.ReadAsync(path)).QuerySelector(".set-day")!.TextContent.ShouldBe("The day is set to Wednesday 25 November 2026: not today.", path);
+            (await orla.ReadAsync(path))
+                .QuerySelector(".set-day")!.TextContent.ShouldBe("The day is set to Wednesday 25 November 2026: not today.", path);
         var door = await server.Stranger().ReadAsync("/enter");
         door.QuerySelector(".set-day").ShouldNotBeNull();
         door.QuerySelector("link[media=print][href*=set-day]").ShouldNotBeNull("what is printed says it as well");

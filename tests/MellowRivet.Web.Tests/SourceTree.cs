@@ -21,5 +21,6 @@ internal static class SourceTree
 
     private static string Above(string folder) =>
         File.Exists(Path.Combine(folder, "MellowRivet.slnx")) ? folder
-        : Above(Path.GetDirectoryName(folder.TrimEnd(Path.DirectorySeparatorChar)) ?? throw new InvalidOperationException("These tests run inside the project's folder."));
+        : Above(Path.GetDirectoryName(folder.TrimEnd(Path.DirectorySeparatorChar))
+            ?? throw new InvalidOperationException("These tests run inside the project's folder."));
 }

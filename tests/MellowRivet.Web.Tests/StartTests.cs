@@ -11,7 +11,8 @@ public class StartTests
     public async Task A_shop_whose_board_cannot_be_drawn_opens_all_the_same()
     {
         await using var server = await DemoServer.ImpatientAsync();
-        server.With(db => db.Database.ExecuteSql($"UPDATE Bulletins SET Bulletin = 'torn' WHERE Id = (SELECT Id FROM Bulletins LIMIT 1)")).ShouldBe(1);
+        server.With(db => db.Database.ExecuteSql($"UPDATE Bulletins SET Bulletin = 'torn' WHERE Id = (SELECT Id FROM Bulletins LIMIT 1)"))
+            .ShouldBe(1);
         await using var again = await RivetApp.OpenAsync(new(server.Data) { Port = 0, Clock = server.Clock }, default);
         await again.StartAsync();
         var stranger = new Visitor(new(again.Urls.First()));

@@ -65,8 +65,10 @@ public class WalkFrameTests(DemoServer server) : IClassFixture<DemoServer>
         (await IsDrawnAsync(first with { Changes = 4 })).ShouldBeTrue("something was written on the inspection");
         (await IsDrawnAsync(first)).ShouldBeFalse("what is newer has it in it");
         (await IsDrawnAsync(first with { Changes = 4, AircraftChanges = 2 })).ShouldBeTrue("a limit or a part of the aircraft");
-        (await IsDrawnAsync(first with { Changes = 4, AircraftChanges = 2, Research = new([]) })).ShouldBeTrue("a directive, or another day");
-        (await IsDrawnAsync(first with { Changes = 4, AircraftChanges = 2, People = new Dictionary<Guid, Person>() })).ShouldBeTrue("somebody's certificate");
+        (await IsDrawnAsync(first with { Changes = 4, AircraftChanges = 2, Research = new([]) }))
+            .ShouldBeTrue("a directive, or another day");
+        (await IsDrawnAsync(first with { Changes = 4, AircraftChanges = 2, People = new Dictionary<Guid, Person>() }))
+            .ShouldBeTrue("somebody's certificate");
     }
 
     [Fact]
@@ -74,34 +76,46 @@ public class WalkFrameTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var (ines, wim, walk) = (await server.EnterAsync("ines"), await server.EnterAsync("wim"), server.Walk("N04QF"));
         async Task<(int ToLookAt, int Airworthiness, int Other)> CountsAsync(Visitor who, string page) =>
-            Regex.Matches((await who.ReadAsync($"{walk}/{page}")).QuerySelector("#foot .between")!.TextContent, "\\d+").Select(match => int.Parse(match.Value)).ToList() is [var look, var air, var other] ? (look, air, other) : throw new InvalidDataException();
+            Regex.Matches((await who.ReadAsync($"{walk}/{page}")).QuerySelector("#foot .between")!.TextContent, "\\d+")
+                .Select(match => int.Parse(match.Value)).ToList() is [var look, var air, var other]
+                ? (look, air, other)
+                : throw new InvalidDataException();
 
         var before = await CountsAsync(ines, "tags");
         var id = Guid.Parse(walk["/walk/".Length..]);
-        var task = server.With(db => db.Set<InspectionTask>().First(one => one.InspectionId == id && one.Verdict == TaskVerdict.NotYet && one.Measure == null && !one.IsCompression && one.TiedTo == null && one.Station == Station.Airframe));
-        (await ines.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        var task = server.With(db => db.Set<InspectionTask>()
+            .First(one => one.InspectionId == id && one.Verdict == TaskVerdict.NotYet && one.Measure == null && !one.IsCompression
+                && one.TiedTo == null && one.Station == Station.Airframe));
+        (await ines.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"),
+            ("seen", $"{task.Changes}"), ("verdict", "Good"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await CountsAsync(wim, "tools")).ToLookAt.ShouldBe(before.ToLookAt - 1);
-        (await ines.SendAsync($"{walk}/find", [], ("post", $"{Guid.NewGuid()}"), ("what", "Left flap hinge bolt has no cotter pin"), ("zone", task.ZoneKey), ("class", "Airworthiness"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await ines.SendAsync($"{walk}/find", [], ("post", $"{Guid.NewGuid()}"), ("what", "Left flap hinge bolt has no cotter pin"),
+            ("zone", task.ZoneKey), ("class", "Airworthiness"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         // What was found may hold the zone up as well: from here on only what is heard changes.
         var found = await CountsAsync(wim, "arrive");
         found.Airworthiness.ShouldBe(before.Airworthiness + 1);
-        (await ines.PostAsync($"{walk}/arrive?handler=Hear", ("post", $"{Guid.NewGuid()}"), ("words", "Door rattles"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await ines.PostAsync($"{walk}/arrive?handler=Hear", ("post", $"{Guid.NewGuid()}"), ("words", "Door rattles"))).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect);
         var heard = await CountsAsync(wim, "fix-list");
         heard.Other.ShouldBe(found.Other + 1);
 
         // Another door into the same house: a save that no page of the walk made.
-        await server.SaveAsync(db => db.Inspections.Single(one => one.Id == id).Hear(Guid.NewGuid(), "Radio hums", Guid.NewGuid(), server.Clock.GetUtcNow()));
+        await server.SaveAsync(db => db.Inspections.Single(one => one.Id == id)
+            .Hear(Guid.NewGuid(), "Radio hums", Guid.NewGuid(), server.Clock.GetUtcNow()));
         (await CountsAsync(ines, "airframe")).Other.ShouldBe(heard.Other + 1);
     }
 
-    // A page of a zone has no use for the aircraft's parts, nor a value that is judged for the walk; and what was saved isn't fetched again to be shown.
+    // A page of a zone has no use for the aircraft's parts, nor a value that is judged for the walk; and what was saved
+    // isn't fetched again to be shown.
     [Fact]
     public async Task A_request_loads_what_its_page_shows()
     {
         var (ines, walk) = (await server.EnterAsync("ines"), server.Walk("N04QF"));
         var id = Guid.Parse(walk["/walk/".Length..]);
-        var engine = server.With(db => db.Aircraft.AsNoTracking().WithParts().Single(one => one.Registration == "N04QF").Engines.First().Component);
-        var measured = server.With(db => db.Set<InspectionTask>().AsEnumerable().First(one => one.InspectionId == id && one.Measure is { Method: MeasureMethod.Plain } && one.Station == Station.Airframe));
+        var engine = server.With(db => db.Aircraft.AsNoTracking().WithParts()
+            .Single(one => one.Registration == "N04QF").Engines.First().Component);
+        var measured = server.With(db => db.Set<InspectionTask>().AsEnumerable()
+            .First(one => one.InspectionId == id && one.Measure is { Method: MeasureMethod.Plain } && one.Station == Station.Airframe));
         var value = RunSheet.Of(engine).Values.First(one => one.Position == "before");
         await ines.ReadAsync($"{walk}/tags");
 
@@ -111,8 +125,11 @@ public class WalkFrameTests(DemoServer server) : IClassFixture<DemoServer>
         await ines.ReadAsync($"{walk}/tags");
         asked.Take().ShouldNotContain(sql => sql.Contains("\"Discrepancy\"") || sql.Contains("\"Readings\""));
         (await ines.GetAsync($"{walk}/airframe/{measured.ZoneKey}?handler=Judge&task={measured.Id}&value=1")).EnsureSuccessStatusCode();
-        asked.Take().ShouldNotContain(sql => sql.Contains("\"Discrepancy\"") || sql.Contains("\"Component\"") || (sql.Contains("FROM \"InspectionTask\"") && !sql.Contains("\"i\".\"Id\" = @taskId")));
-        (await ines.PressAsync($"{walk}/engine-sheet/run/{engine.Id}?handler=Value", ("post", $"{Guid.NewGuid()}"), ("of", value.Kind), ("position", value.Position), ("reading", $"{Guid.NewGuid()}"), ("value", "701"), ("unit", value.Band.Unit.Symbol))).EnsureSuccessStatusCode();
+        asked.Take().ShouldNotContain(sql => sql.Contains("\"Discrepancy\"") || sql.Contains("\"Component\"")
+            || (sql.Contains("FROM \"InspectionTask\"") && !sql.Contains("\"i\".\"Id\" = @taskId")));
+        (await ines.PressAsync($"{walk}/engine-sheet/run/{engine.Id}?handler=Value", ("post", $"{Guid.NewGuid()}"), ("of", value.Kind),
+            ("position", value.Position), ("reading", $"{Guid.NewGuid()}"), ("value", "701"), ("unit", value.Band.Unit.Symbol)))
+                .EnsureSuccessStatusCode();
         asked.Take().Count(sql => sql.Contains("\"InspectionTask\"") && sql.Contains("SELECT")).ShouldBe(1, "in its turn");
     }
 
@@ -146,7 +163,8 @@ public class WalkFrameTests(DemoServer server) : IClassFixture<DemoServer>
         public void OnNext(KeyValuePair<string, object?> value)
         {
             // Other tests ask their own shops meanwhile.
-            if (value is { Key: var key, Value: CommandEventData command } && key == RelationalEventId.CommandExecuting.Name && command.Command.Connection?.DataSource == database)
+            if (value is { Key: var key, Value: CommandEventData command } && key == RelationalEventId.CommandExecuting.Name
+                && command.Command.Connection?.DataSource == database)
                 asked.Enqueue(command.Command.CommandText);
         }
 

@@ -11,7 +11,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var id = Guid.Parse(server.Walk(registration)["/walk/".Length..]);
         return server.With(db => db.Inspections.AsNoTracking()
-            .Include(row => row.Tasks).Include(row => row.Discrepancies).Include(row => row.Readings).Include(row => row.CompressionTests).Single(row => row.Id == id));
+            .Include(row => row.Tasks).Include(row => row.Discrepancies).Include(row => row.Readings).Include(row => row.CompressionTests)
+            .Single(row => row.Id == id));
     }
 
     private static byte[] Picture()
@@ -38,12 +39,16 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task The_hangar_keeps_up_with_what_is_written()
     {
         var tamsin = await server.EnterAsync("tamsin");
-        async Task<string> HeldUpAsync() => (await tamsin.ReadAsync("/")).QuerySelectorAll("tbody tr").Single(row => row.TextContent.Contains("N0BRM")).QuerySelector($"td:nth-child(3) a[href='{server.Walk("N0BRM")}']")!.TextContent.Trim();
+        async Task<string> HeldUpAsync() =>
+            (await tamsin.ReadAsync("/")).QuerySelectorAll("tbody tr").Single(row => row.TextContent.Contains("N0BRM"))
+                .QuerySelector($"td:nth-child(3) a[href='{server.Walk("N0BRM")}']")!.TextContent.Trim();
         var before = int.Parse((await HeldUpAsync()).Split(' ')[^4], System.Globalization.CultureInfo.InvariantCulture);
-        var task = Inspection("N0BRM").Tasks.First(task => task is { Verdict: TaskVerdict.NotYet, Measure: null, IsCompression: false, ZoneKey: "tail" });
+        var task = Inspection("N0BRM").Tasks.First(task => task
+            is { Verdict: TaskVerdict.NotYet, Measure: null, IsCompression: false, ZoneKey: "tail" });
         foreach (var (verdict, version, expected) in new[] { ("Good", task.Changes, before - 1), ("NotYet", task.Changes + 1, before) })
         {
-            (await tamsin.PostAsync($"{server.Walk("N0BRM")}/airframe/tail?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{version}"), ("verdict", verdict))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+            (await tamsin.PostAsync($"{server.Walk("N0BRM")}/airframe/tail?handler=Verdict", ("post", $"{Guid.NewGuid()}"),
+                ("task", $"{task.Id}"), ("seen", $"{version}"), ("verdict", verdict))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
             (await HeldUpAsync()).ShouldEndWith($"{expected} to look at");
         }
     }
@@ -54,7 +59,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var visitor = await server.EnterAsync("ines");
         var walk = server.Walk("N04QF");
         var page = await visitor.ReadAsync($"{walk}/fix-list");
-        page.QuerySelectorAll(".station > a").Select(tab => tab.TextContent.Trim()).ShouldBe(["Arrive", "Look & open", "Engine", "Airframe", "Bulletins", "Fix list", "Close"]);
+        page.QuerySelectorAll(".station > a").Select(tab => tab.TextContent.Trim())
+            .ShouldBe(["Arrive", "Look & open", "Engine", "Airframe", "Bulletins", "Fix list", "Close"]);
     }
 
     [Fact]
@@ -73,7 +79,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         Inspection("N0BRM").Tasks.Single(row => row.Id == task.Id).Changes.ShouldBe(1, "the second post changed nothing");
 
         var clash = await Visitor.ParseAsync(await visitor.PostAsync(path, Form(Guid.NewGuid(), 0, "NotApplicable", "no tail cone")));
-        clash.QuerySelectorAll(".clash dd").Select(said => said.TextContent).ShouldBe(["good", "not on this one"], "theirs, and what was pressed here");
+        clash.QuerySelectorAll(".clash dd").Select(said => said.TextContent)
+            .ShouldBe(["good", "not on this one"], "theirs, and what was pressed here");
         clash.QuerySelector(".clash dt")!.TextContent.ShouldContain("Tamsin Bexwell");
         clash.QuerySelector("input[name=reason]")!.GetAttribute("value").ShouldBe("no tail cone");
         Inspection("N0BRM").Tasks.Single(row => row.Id == task.Id).Verdict.ShouldBe(TaskVerdict.Good);
@@ -89,7 +96,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var task = Inspection("N04QF").Tasks.Single(task => task.Key == "rw-aileron");
         var answer = await (await server.EnterAsync("ines")).PostAsync($"{server.Walk("N04QF")}/airframe/right-wing?handler=Verdict",
-            ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", typed), ("unit", "in"));
+            ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", typed),
+            ("unit", "in"));
         var page = await Visitor.ParseAsync(answer);
         page.QuerySelector("#judged .field-problem")!.TextContent.ShouldContain(says);
         page.QuerySelector("input[name=value]")!.GetAttribute("value").ShouldBe(typed);
@@ -116,18 +124,26 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         gate.QuerySelector(".caution")!.TextContent.ShouldContain("swing the propeller");
         gate.QuerySelectorAll("[data-psi]").ShouldBeEmpty();
 
-        (string, string)[] Test(params (string, string)[] changes) => [("post", $"{Guid.NewGuid()}"), ("supply", "80"), ("ambient", "14.7"), .. changes];
+        (string, string)[] Test(params (string, string)[] changes) =>
+            [("post", $"{Guid.NewGuid()}"), ("supply", "80"), ("ambient", "14.7"), .. changes];
         var refused = await Visitor.ParseAsync(await visitor.PostAsync($"{path}?handler=Begin", Test(("hot", "true"))));
         refused.QuerySelector(".caution .field-problem")!.TextContent.ShouldContain("Read the caution");
-        (await Visitor.ParseAsync(await visitor.PostAsync($"{path}?handler=Begin", Test(("caution", "true"))))).Body!.TextContent.ShouldContain("hot (within an hour");
-        (await visitor.PostAsync($"{path}?handler=Begin", Test(("caution", "true"), ("hot", "true")))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await Visitor.ParseAsync(
+            await visitor.PostAsync($"{path}?handler=Begin",
+                Test(("caution", "true"))))).Body!.TextContent.ShouldContain("hot (within an hour");
+        (await visitor.PostAsync($"{path}?handler=Begin", Test(("caution", "true"), ("hot", "true")))).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect);
 
         var reading = Guid.NewGuid();
-        foreach (var (typed, says) in new[] { ("81", "above the supply"), ("abc", "is not a reading"), ("-1", "below zero"), ("1e9", "is not a reading") })
-            (await (await visitor.PostAsync($"{path}?handler=Reading", ("post", $"{Guid.NewGuid()}"), ("reading", $"{reading}"), ("cylinder", "1"), ("value", typed)))
+        foreach (var (typed, says) in new[]
+            { ("81", "above the supply"), ("abc", "is not a reading"), ("-1", "below zero"), ("1e9", "is not a reading") })
+            (await (await visitor.PostAsync($"{path}?handler=Reading", ("post", $"{Guid.NewGuid()}"), ("reading", $"{reading}"),
+                ("cylinder", "1"), ("value", typed)))
                 .Content.ReadAsStringAsync()).ShouldContain(says);
-        await visitor.PostAsync($"{path}?handler=Reading", ("post", $"{Guid.NewGuid()}"), ("reading", $"{reading}"), ("cylinder", "1"), ("value", "67/80"), ("leak", "Rings"));
-        await visitor.PostAsync($"{path}?handler=Reading", ("post", $"{Guid.NewGuid()}"), ("reading", $"{reading}"), ("cylinder", "1"), ("value", "76"), ("leak", "None"));
+        await visitor.PostAsync($"{path}?handler=Reading", ("post", $"{Guid.NewGuid()}"), ("reading", $"{reading}"), ("cylinder", "1"),
+            ("value", "67/80"), ("leak", "Rings"));
+        await visitor.PostAsync($"{path}?handler=Reading", ("post", $"{Guid.NewGuid()}"), ("reading", $"{reading}"), ("cylinder", "1"),
+            ("value", "76"), ("leak", "None"));
         Inspection("N0BRM").Readings.Count(kept => kept.Kind == Reading.CompressionKind).ShouldBe(1, "the same reading corrected");
         (await visitor.ReadAsync($"{path}?cylinder=1")).QuerySelector("#said-1")!.TextContent.ShouldContain("good");
     }
@@ -136,7 +152,10 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task Judging_as_typed_keeps_nothing()
     {
         var before = Inspection("N04QF").Readings.Count;
-        var engine = (await (await server.EnterAsync("ines")).ReadAsync($"{server.Walk("N04QF")}/compressions?handler=Judge&cylinder=4&value=55&leak=Rings&reading={Guid.NewGuid()}")).Body!.TextContent;
+        var engine = (await (await server.EnterAsync("ines"))
+            .ReadAsync(
+                $"{server.Walk(
+                    "N04QF")}/compressions?handler=Judge&cylinder=4&value=55&leak=Rings&reading={Guid.NewGuid()}")).Body!.TextContent;
         engine.ShouldContain("test again");
         Inspection("N04QF").Readings.Count.ShouldBe(before);
     }
@@ -147,7 +166,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var visitor = await server.EnterAsync("tamsin");
         var post = Guid.NewGuid();
         for (var time = 0; time < 2; time++)
-            (await visitor.SendAsync($"{server.Walk("N0BRM")}/find", [("a.jpg", Picture())], ("post", $"{post}"), ("what", "Cowl latch bent"), ("zone", "engine"), ("class", "Recommended")))
+            (await visitor.SendAsync($"{server.Walk("N0BRM")}/find", [("a.jpg", Picture())], ("post", $"{post}"),
+                ("what", "Cowl latch bent"), ("zone", "engine"), ("class", "Recommended")))
                 .StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var found = Inspection("N0BRM").Discrepancies.Where(found => found.What == "Cowl latch bent").ShouldHaveSingleItem();
         var thumb = await visitor.GetAsync($"/photos/{found.Photos.ShouldHaveSingleItem().Sha256}/thumb");
@@ -160,7 +180,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task A_discrepancy_that_can_not_be_kept_says_why_and_loses_no_words(string what, string file, bool isPicture, string says)
     {
         var before = Inspection("N0BRM").Discrepancies.Count;
-        var answer = await (await server.EnterAsync("ines")).SendAsync($"{server.Walk("N0BRM")}/find", [(file, isPicture ? Picture() : "just words"u8.ToArray())],
+        var answer = await (await server.EnterAsync("ines"))
+            .SendAsync($"{server.Walk("N0BRM")}/find", [(file, isPicture ? Picture() : "just words"u8.ToArray())],
             ("post", $"{Guid.NewGuid()}"), ("what", what), ("zone", "engine"), ("class", "Watch"), ("where", "left side"));
         var page = await Visitor.ParseAsync(answer);
         page.QuerySelector("#find-problems")!.TextContent.ShouldContain(says);
@@ -172,7 +193,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_mechanic_can_not_sign_an_annual_and_is_told_what_it_takes()
     {
-        var answer = await (await server.EnterAsync("ines")).PostAsync($"{server.Walk("N04QF")}/close", ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password));
+        var answer = await (await server.EnterAsync("ines"))
+            .PostAsync($"{server.Walk("N04QF")}/close", ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password));
         (await answer.Content.ReadAsStringAsync()).ShouldContain("takes a certificate as mechanic with inspection authorization");
         Inspection("N04QF").InWork.ShouldBeTrue();
     }
@@ -180,7 +202,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task An_inspector_can_not_sign_with_open_tasks()
     {
-        var answer = await (await server.EnterAsync("orla")).PostAsync($"{server.Walk("N04QF")}/close", ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password));
+        var answer = await (await server.EnterAsync("orla"))
+            .PostAsync($"{server.Walk("N04QF")}/close", ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password));
         (await answer.Content.ReadAsStringAsync()).ShouldContain("still things to do");
         Inspection("N04QF").InWork.ShouldBeTrue();
     }
@@ -191,18 +214,23 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var visitor = await server.EnterAsync("wim");
         var walk = server.Walk("N0LTS");
         foreach (var task in Inspection("N0LTS").Tasks.Where(task => task.Verdict == TaskVerdict.NotYet))
-            await visitor.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
+            await visitor.PostAsync($"{walk}/airframe/{task.ZoneKey}?handler=Verdict", ("post", $"{Guid.NewGuid()}"),
+                ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
 
         // A light-sport goes by its maker's procedures: without their title and revision there is nothing to sign.
-        (await (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"), ("password", Demo.DemoShop.Password))).Content.ReadAsStringAsync()).ShouldContain("manufacturer&#x27;s inspection procedures");
-        (await visitor.PostAsync($"{walk}/close?handler=Checklist", ("post", $"{Guid.NewGuid()}"), ("title", "Mote inspection checklist"), ("revision", "rev. 6"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"),
+            ("password", Demo.DemoShop.Password))).Content.ReadAsStringAsync()).ShouldContain("manufacturer&#x27;s inspection procedures");
+        (await visitor.PostAsync($"{walk}/close?handler=Checklist", ("post", $"{Guid.NewGuid()}"), ("title", "Mote inspection checklist"),
+            ("revision", "rev. 6"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
 
-        var wrong = await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"), ("password", "not-my-password"));
+        var wrong = await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"),
+            ("password", "not-my-password"));
         (await wrong.Content.ReadAsStringAsync()).ShouldContain("Nothing was signed");
         Inspection("N0LTS").InWork.ShouldBeTrue();
 
         var post = Guid.NewGuid();
-        (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{post}"), ("password", Demo.DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{post}"),
+            ("password", Demo.DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{post}"), ("password", Demo.DemoShop.Password));
         Inspection("N0LTS").State.ShouldBe(InspectionState.SignedAirworthy);
         var entries = (await visitor.ReadAsync($"{walk}/records")).QuerySelectorAll(".entry");
@@ -212,7 +240,8 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         entries[0].TextContent.ShouldContain("inspection procedures: Mote inspection checklist, rev. 6");
         entries[1].TextContent.ShouldContain("Not part of this inspection: engine run, drop, left ignition alone. No magnetos");
 
-        var late = await visitor.PostAsync($"{walk}/find", ("post", $"{Guid.NewGuid()}"), ("what", "late"), ("zone", "gear"), ("class", "Watch"));
+        var late = await visitor.PostAsync($"{walk}/find", ("post", $"{Guid.NewGuid()}"), ("what", "late"), ("zone", "gear"),
+            ("class", "Watch"));
         (await late.Content.ReadAsStringAsync()).ShouldContain("This inspection is signed");
     }
 
@@ -220,36 +249,53 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task An_aircraft_gets_its_file_is_taken_in_and_its_walk_begins()
     {
         var visitor = await server.EnterAsync("ines");
-        (string, string)[] plate = [("Form.Registration", "N0NEW"), ("Form.Serial", "NW-1"), ("Form.Type", "Sallow Wren"), ("Form.Category", "Standard"), ("Form.Wing", "High"), ("Form.Gear", "TailWheel"),
-            ("Form.Seats", "2"), ("Form.Layout", "flat-six"), ("Form.Engines", "2"), ("Form.School", "QuarterDrop"), ("Form.Top", "Magneto"), ("Form.Bottom", "HighEnergy"), ("Form.EngineSerial", "E9"), ("Form.PropellerSerial", "P9"),
-            ("Form.RightPropellerSerial", "P10"), ("Form.TimeBasis", "Tach"), ("Form.Shown", "2210,4"), ("Form.Starters", "annual"), ("Form.Starters", "magneto")];
+        (string, string)[] plate = [("Form.Registration", "N0NEW"), ("Form.Serial", "NW-1"), ("Form.Type", "Sallow Wren"),
+            ("Form.Category", "Standard"), ("Form.Wing", "High"), ("Form.Gear", "TailWheel"),
+            ("Form.Seats", "2"), ("Form.Layout", "flat-six"), ("Form.Engines", "2"), ("Form.School", "QuarterDrop"),
+            ("Form.Top", "Magneto"), ("Form.Bottom", "HighEnergy"), ("Form.EngineSerial", "E9"), ("Form.PropellerSerial", "P9"),
+            ("Form.RightPropellerSerial", "P10"), ("Form.TimeBasis", "Tach"), ("Form.Shown", "2210,4"), ("Form.Starters", "annual"),
+            ("Form.Starters", "magneto")];
         var poor = await Visitor.ParseAsync(await visitor.PostAsync("/aircraft/new", plate));
         poor.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("right engine's serial");
         poor.QuerySelector("input[name='Form.Registration']")!.GetAttribute("value").ShouldBe("N0NEW", "what was typed stays");
 
         var asked = await Visitor.ParseAsync(await visitor.PostAsync("/aircraft/new", [.. plate, ("Form.RightEngineSerial", "E10")]));
         asked.QuerySelector(".field-problem")!.TextContent.ShouldContain("“Sallow Wren” is on no type list");
-        var made = await visitor.PostAsync("/aircraft/new", [.. plate, ("Form.RightEngineSerial", "E10"), ("Form.TypeMeans", "own"), ("Form.TypeMaker", "Sallow")]);
+        var made = await visitor.PostAsync("/aircraft/new",
+            [.. plate, ("Form.RightEngineSerial", "E10"), ("Form.TypeMeans", "own"), ("Form.TypeMaker", "Sallow")]);
         made.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var file = await visitor.ReadAsync(made.Headers.Location!.OriginalString);
         file.QuerySelectorAll("a.due-row").Length.ShouldBe(3, "the annual, and a magneto on each engine");
-        file.QuerySelectorAll("a.due-row").ShouldAllBe(row => row.TextContent.Contains("can’t tell yet"), "nothing is fine without its history");
-        (await Visitor.ParseAsync(await visitor.PostAsync("/aircraft/new", [.. plate, ("Form.RightEngineSerial", "E10")]))).Body!.TextContent.ShouldContain("has a file here already");
+        file.QuerySelectorAll("a.due-row")
+            .ShouldAllBe(row => row.TextContent.Contains("can’t tell yet"), "nothing is fine without its history");
+        (await Visitor.ParseAsync(
+            await visitor.PostAsync("/aircraft/new",
+                [.. plate, ("Form.RightEngineSerial", "E10")]))).Body!.TextContent.ShouldContain("has a file here already");
 
         var id = made.Headers.Location.OriginalString["/aircraft/".Length..];
-        (string, string)[] form = [("Form.Post", $"{Guid.NewGuid()}"), ("Form.Aircraft", id), ("Form.Kind", "Annual"), ("Form.Worksheets", "app-d"), ("Form.Worksheets", "twin"), ("Form.WorkOrder", "26-900"), ("Form.Squawks", "Door rattles\nSmells of fuel")];
-        (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "abc")]))).QuerySelector(".field-problem")!.TextContent.ShouldContain("the hours the meter shows");
-        (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "2209")]))).Body!.TextContent.ShouldContain("runs backwards");
-        (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [("Form.Kind", "Condition"), .. form, ("Form.Hours", "2211")]))).Body!.TextContent.ShouldContain("nobody signs");
+        (string, string)[] form = [("Form.Post", $"{Guid.NewGuid()}"), ("Form.Aircraft", id), ("Form.Kind", "Annual"),
+            ("Form.Worksheets", "app-d"), ("Form.Worksheets", "twin"), ("Form.WorkOrder", "26-900"),
+            ("Form.Squawks", "Door rattles\nSmells of fuel")];
+        (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "abc")])))
+            .QuerySelector(".field-problem")!.TextContent.ShouldContain("the hours the meter shows");
+        (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "2209")]))).Body!.TextContent.ShouldContain(
+            "runs backwards");
+        (await Visitor.ParseAsync(
+            await visitor.PostAsync("/take-in",
+                [("Form.Kind", "Condition"), .. form, ("Form.Hours", "2211")]))).Body!.TextContent.ShouldContain("nobody signs");
         (await visitor.PostAsync("/take-in", [.. form, ("Form.Hours", "2211.0")])).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var inspection = Inspection("N0NEW");
         inspection.TimeInService.Value.ShouldBe(2211m);
         inspection.Squawks.Select(squawk => squawk.Words).ShouldBe(["Door rattles", "Smells of fuel"]);
         inspection.Tasks.ShouldContain(task => task.Key == "gear-tailwheel");
         inspection.Tasks.ShouldNotContain(task => task.Key == "gear-nose");
-        inspection.Walk.Where(task => task.Key == "engine-compression").Select(task => task.ZoneKey).ShouldBe(["engine-left", "engine-right"], "once for each engine");
+        inspection.Walk.Where(task => task.Key == "engine-compression").Select(task => task.ZoneKey)
+            .ShouldBe(["engine-left", "engine-right"], "once for each engine");
         inspection.Sheets.Select(sheet => sheet.Key).ShouldBe(["app-d", "twin"]);
-        (await Visitor.ParseAsync(await visitor.PostAsync("/take-in", [("Form.Post", $"{Guid.NewGuid()}"), ("Form.WorkOrder", "26-901"), .. form, ("Form.Hours", "2211.0")]))).Body!.TextContent.ShouldContain("still in work");
+        (await Visitor.ParseAsync(
+            await visitor.PostAsync("/take-in",
+                [("Form.Post", $"{Guid.NewGuid()}"), ("Form.WorkOrder", "26-901"), .. form,
+                    ("Form.Hours", "2211.0")]))).Body!.TextContent.ShouldContain("still in work");
     }
 
     [Theory]
@@ -259,5 +305,6 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     [InlineData("WALK/compressions/00000000-0000-0000-0000-000000000000")]
     [InlineData("/shelf?handler=File&folder=../keys&key=x")]
     public async Task What_is_not_there_is_not_found(string path) =>
-        (await (await server.EnterAsync("ines")).GetAsync(path.Replace("WALK", server.Walk("N04QF")))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await (await server.EnterAsync("ines"))
+            .GetAsync(path.Replace("WALK", server.Walk("N04QF")))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
 }

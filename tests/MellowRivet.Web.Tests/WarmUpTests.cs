@@ -15,7 +15,8 @@ public class WarmUpTests(DemoServer server) : IClassFixture<DemoServer>
     {
         // SQLite's own count of what other connections wrote, on one that stays open (sqlite.org/pragma.html#pragma_data_version).
         await using var watch = RivetDb.Of(server.Data);
-        Task<long> WrittenAsync() => watch.Database.SqlQueryRaw<long>("SELECT data_version AS Value FROM pragma_data_version").SingleAsync();
+        Task<long> WrittenAsync() =>
+            watch.Database.SqlQueryRaw<long>("SELECT data_version AS Value FROM pragma_data_version").SingleAsync();
         var before = await WrittenAsync();
         var (asked, failed) = await server.WarmUpAsync();
         failed.ShouldBeEmpty();
@@ -30,5 +31,6 @@ public class WarmUpTests(DemoServer server) : IClassFixture<DemoServer>
     // Before the first aircraft there are pages, too.
     [Fact]
     public async Task A_shop_without_an_inspection_has_pages_of_its_own() =>
-        (await server.With(db => ShopPages.OfAsync(db, row => row.State == (InspectionState)99, default))).All().ShouldAllBe(page => !page.Path.StartsWith("/walk/", StringComparison.Ordinal));
+        (await server.With(db => ShopPages.OfAsync(db, row => row.State == (InspectionState)99, default))).All()
+            .ShouldAllBe(page => !page.Path.StartsWith("/walk/", StringComparison.Ordinal));
 }

@@ -36,7 +36,8 @@ public static class BookGaps
         foreach (var ofKind in books.Where(book => book.Kind.IsLogbook()).GroupBy(book => book.Kind).OrderBy(group => group.Key))
         {
             var ids = ofKind.Select(book => book.Id).ToHashSet();
-            var dated = entries.Where(entry => ids.Contains(entry.BookId) && entry.On is not null).Select(entry => new DatedHours(entry.On!.Value, entry.Hours))
+            var dated = entries.Where(entry => ids.Contains(entry.BookId) && entry.On is not null)
+                .Select(entry => new DatedHours(entry.On!.Value, entry.Hours))
                 .Concat(signed[ofKind.Key]).OrderBy(entry => entry.On).ThenBy(entry => entry.Hours?.Value ?? 0).ToList();
             gaps.AddRange(Holes(ofKind.Key, Covered(ofKind, dated), notes, today));
             gaps.AddRange(Totals(ofKind.Key, [.. dated.Where(entry => entry.Hours is not null)], notes));
@@ -54,13 +55,17 @@ public static class BookGaps
                 : [(first, last)];
         }));
 
-    private static IEnumerable<BookGap> Holes(BookKind kind, IEnumerable<(DateOnly From, DateOnly To)> covered, IReadOnlyCollection<GapNote> notes, DateOnly today)
+    private static IEnumerable<BookGap> Holes(BookKind kind, IEnumerable<(DateOnly From, DateOnly To)> covered,
+        IReadOnlyCollection<GapNote> notes, DateOnly today)
     {
         DateOnly? until = null;
         foreach (var (from, to) in covered.Append((today, today)).OrderBy(span => span.Item1))
         {
             if (until is { } last && last.AddMonths(HoleMonths) < from)
-                yield return new(kind, last, from, $"{(from == today ? "Nothing since" : "A hole from")} {last:yyyy-MM-dd}{(from == today ? "" : $" to {from:yyyy-MM-dd}")}: {Months(last, from)} months without an entry.", Explained(notes, kind, last, from));
+                yield return new(kind, last, from,
+                    $"{(from == today ? "Nothing since" : "A hole from")} {last:yyyy-MM-dd}"
+                    + $"{(from == today ? "" : $" to {from:yyyy-MM-dd}")}: {Months(last, from)} months without an entry.",
+                    Explained(notes, kind, last, from));
             if (until is null || to > until)
                 until = to;
         }
@@ -72,9 +77,13 @@ public static class BookGaps
         {
             var (before, after) = (one.Hours!.Value, next.Hours!.Value);
             if (after < before)
-                yield return new(kind, one.On, next.On, $"The total falls: {before} h on {one.On:yyyy-MM-dd}, {after} h on {next.On:yyyy-MM-dd}.", Explained(notes, kind, one.On, next.On));
+                yield return new(kind, one.On, next.On,
+                    $"The total falls: {before} h on {one.On:yyyy-MM-dd}, {after} h on {next.On:yyyy-MM-dd}.",
+                    Explained(notes, kind, one.On, next.On));
             else if (after.Value - before.Value > 24 * (next.On.DayNumber - one.On.DayNumber + 1))
-                yield return new(kind, one.On, next.On, $"The total jumps: {before} h on {one.On:yyyy-MM-dd}, {after} h on {next.On:yyyy-MM-dd}, more than the days hold.", Explained(notes, kind, one.On, next.On));
+                yield return new(kind, one.On, next.On,
+                    $"The total jumps: {before} h on {one.On:yyyy-MM-dd}, {after} h on {next.On:yyyy-MM-dd}, more than the days hold.",
+                    Explained(notes, kind, one.On, next.On));
         }
     }
 

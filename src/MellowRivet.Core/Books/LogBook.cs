@@ -46,10 +46,13 @@ public sealed class LogBook
             yield return new("lastOn", "That day is still to come.");
     }
 
-    public void Change(BookKind kind, string title, DateOnly? firstOn, DateOnly? lastOn, bool isLost) => (Kind, Title, FirstOn, LastOn, IsLost) = (kind, title, firstOn, lastOn, isLost);
+    public void Change(BookKind kind, string title, DateOnly? firstOn, DateOnly? lastOn, bool isLost) =>
+        (Kind, Title, FirstOn, LastOn, IsLost) = (kind, title, firstOn, lastOn, isLost);
 }
 
-/// <summary>One entry of a book, typed or photographed and transcribed. It is history taken over, not a signed record of this shop.</summary>
+/// <summary>
+/// One entry of a book, typed or photographed and transcribed. It is history taken over, not a signed record of this shop.
+/// </summary>
 public sealed class BookEntry
 {
     /// <summary>Longest text taken, in characters.</summary>
@@ -57,7 +60,8 @@ public sealed class BookEntry
 
     private BookEntry() { }
 
-    public BookEntry(Guid id, Guid aircraftId, Guid bookId, DateOnly? on, Hours? hours, string text, string page, Photo? photo, Guid by, DateTimeOffset at)
+    public BookEntry(Guid id, Guid aircraftId, Guid bookId, DateOnly? on, Hours? hours, string text, string page, Photo? photo, Guid by,
+        DateTimeOffset at)
     {
         Id = id;
         AircraftId = aircraftId;

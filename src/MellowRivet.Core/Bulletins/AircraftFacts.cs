@@ -30,9 +30,11 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
         if (answer.Answer != RuleAnswer.DoesNotApply || !HasUnlisted)
             return answer;
         foreach (var condition in rule.Conditions)
-            if (Names.GetOrAdd(condition.Fact, FactName.Read) is { Asks: "model" or "serial", TypeKind: not null } name && Of(name.Model) is { Models: { } models } fact
+            if (Names.GetOrAdd(condition.Fact, FactName.Read) is { Asks: "model" or "serial", TypeKind: not null } name
+                && Of(name.Model) is { Models: { } models } fact
                 && fact.Values.FirstOrDefault(value => !models.List.Find(models.Kind, value).IsKnown) is { } unlisted)
-                return new(RuleAnswer.CannotTell, [name.Model], [.. answer.Reasons, Reason.Said($"{name.Model} {unlisted} is on no type list")]);
+                return new(RuleAnswer.CannotTell, [name.Model],
+                    [.. answer.Reasons, Reason.Said($"{name.Model} {unlisted} is on no type list")]);
         return answer;
     }
 
@@ -40,7 +42,8 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
 
     // Most aircraft have none: asked once, not with every bulletin.
     private bool HasUnlisted => hasUnlisted ??= !types.Find(TypeKind.Aircraft, aircraft.Type).IsKnown
-        || On.Any(stay => stay.Component is { PartNumber.Length: > 0 } part && part.Kind.TypeOf() is { } kind && !types.Find(kind, part.PartNumber).IsKnown);
+        || On.Any(stay => stay.Component is { PartNumber.Length: > 0 } part && part.Kind.TypeOf() is { } kind
+            && !types.Find(kind, part.PartNumber).IsKnown);
 
     /// <summary>The parts a name begins with; empty where none of the kind is on file.</summary>
     public IReadOnlyList<Installation> Hosts(FactName name)
@@ -68,9 +71,11 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
 
     private IEnumerable<Installation> On => aircraft.Installations.Where(stay => stay.IsOn);
 
-    private Installation? Under(Installation stay) => stay.ParentId is { } parent ? On.FirstOrDefault(other => other.ComponentId == parent) : null;
+    private Installation? Under(Installation stay) =>
+        stay.ParentId is { } parent ? On.FirstOrDefault(other => other.ComponentId == parent) : null;
 
-    private IEnumerable<Installation> SittingBelow(Installation host) => On.Where(stay => stay.ParentId == host.ComponentId).SelectMany(stay => SittingBelow(stay).Prepend(stay));
+    private IEnumerable<Installation> SittingBelow(Installation host) =>
+        On.Where(stay => stay.ParentId == host.ComponentId).SelectMany(stay => SittingBelow(stay).Prepend(stay));
 
     private Fact Find(string name)
     {
@@ -81,12 +86,15 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
         var stays = fact.Part is null ? Hosts(fact) : Parts(fact);
         if (stays.Count > 0)
             return Fact.Of(stays.Select(stay => OfPart(stay, fact.Asks)));
-        if (Enum.TryParse<ComponentKind>(fact.Part ?? fact.Whose, ignoreCase: true, out var kind) && kind == ComponentKind.Magneto && aircraft.Engines.Any() && aircraft.Engines.All(engine => engine.Component.Ignition is { HasMagneto: false }))
+        if (Enum.TryParse<ComponentKind>(fact.Part ?? fact.Whose, ignoreCase: true, out var kind) && kind == ComponentKind.Magneto
+            && aircraft.Engines.Any() && aircraft.Engines.All(engine => engine.Component.Ignition is { HasMagneto: false }))
             return fact.Asks == "fitted" ? Fact.Known(YesNo.No) : Fact.NotThere;
         // None on file: somebody may have looked and found that there is none.
         var place = fact.Part is null ? fact.Whose : $"{fact.Part}{(fact.Position is null ? "" : $".{fact.Position}")}";
         var hosts = fact.Part is null ? [] : Hosts(fact);
-        var looked = hosts.Count > 0 ? hosts.Select(host => Said(null, host.ComponentId, $"{place}.fitted")) : [Said(aircraft.Id, null, $"{place}.fitted")];
+        var looked = hosts.Count > 0
+            ? hosts.Select(host => Said(null, host.ComponentId, $"{place}.fitted"))
+            : [Said(aircraft.Id, null, $"{place}.fitted")];
         return looked.All(said => said == YesNo.No) ? fact.Asks == "fitted" ? Fact.Known(YesNo.No) : Fact.NotThere : Fact.Unknown;
     }
 
@@ -112,7 +120,8 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
     };
 
     private string? Said(Guid? aircraftId, Guid? componentId, string key) => stated
-        .Where(fact => fact.AircraftId == aircraftId && fact.ComponentId == componentId && string.Equals(fact.Key, key, StringComparison.OrdinalIgnoreCase)).MaxBy(fact => fact.At)?.Value;
+        .Where(fact => fact.AircraftId == aircraftId && fact.ComponentId == componentId
+            && string.Equals(fact.Key, key, StringComparison.OrdinalIgnoreCase)).MaxBy(fact => fact.At)?.Value;
 
     private Fact Model(string name, TypeKind kind) => Word(name) with { Models = new(types, kind) };
 
@@ -124,5 +133,6 @@ public sealed class AircraftFacts(Aircraft aircraft, IReadOnlyCollection<StatedF
         : string.Equals(stay.Component.Kind.ToString(), word, StringComparison.OrdinalIgnoreCase);
 
     // A fact's name has no spaces: "engine.suctionpump" is the suction pump.
-    private static bool IsSame(string called, string word) => string.Equals(called.Replace(" ", "", StringComparison.Ordinal), word, StringComparison.OrdinalIgnoreCase);
+    private static bool IsSame(string called, string word) =>
+        string.Equals(called.Replace(" ", "", StringComparison.Ordinal), word, StringComparison.OrdinalIgnoreCase);
 }

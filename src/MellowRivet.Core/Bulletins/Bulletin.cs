@@ -33,14 +33,16 @@ public enum CountedFrom { Effective = 1, New }
 /// <param name="Months">Months to the day, for that kind.</param>
 /// <param name="From">What they are counted from.</param>
 /// <param name="Date">The last day, for that kind.</param>
-public sealed record Deadline(DeadlineKind When, decimal? Hours = null, int? Months = null, CountedFrom From = CountedFrom.Effective, DateOnly? Date = null) : OpenRecord
+public sealed record Deadline(DeadlineKind When, decimal? Hours = null, int? Months = null, CountedFrom From = CountedFrom.Effective,
+    DateOnly? Date = null) : OpenRecord
 {
     [JsonIgnore]
     public string InWords => When switch
     {
         DeadlineKind.BeforeNextFlight => "before next flight",
         DeadlineKind.WithinHours => $"within {Hours:0.##} h {(From == CountedFrom.New ? "since new" : "of the effective date")}",
-        DeadlineKind.WithinMonths => $"within {Months} {(Months == 1 ? "month" : "months")} {(From == CountedFrom.New ? "since new" : "of the effective date")}",
+        DeadlineKind.WithinMonths =>
+            $"within {Months} {(Months == 1 ? "month" : "months")} {(From == CountedFrom.New ? "since new" : "of the effective date")}",
         DeadlineKind.NextInspection => "at the next inspection",
         _ => $"not later than {Date:yyyy-MM-dd}",
     };
@@ -50,7 +52,12 @@ public sealed record Deadline(DeadlineKind When, decimal? Hours = null, int? Mon
 public sealed record Repeat(decimal? Hours = null, int? Months = null) : OpenRecord
 {
     [JsonIgnore]
-    public string InWords => "every " + string.Join(" or ", new[] { Hours is { } hours ? $"{hours:0.##} h" : null, Months is { } months ? months == 1 ? "month" : $"{months} months" : null }.OfType<string>());
+    public string InWords =>
+        "every " + string.Join(" or ",
+            new[] { Hours is { } hours ? $"{hours:0.##} h" : null, Months is { } months ? months == 1
+                ? "month"
+                : $"{months} months" : null }
+                .OfType<string>());
 }
 
 /// <summary>The flight that a bulletin allows to the place of work.</summary>
@@ -66,12 +73,14 @@ public sealed record FerryAllowance(decimal Hours, IReadOnlyList<string> Conditi
 /// <param name="EarlierCounts">Compliance with an earlier revision, or with what this supersedes, counts.</param>
 /// <param name="Ferry">A flight that is allowed before; null for none.</param>
 public sealed record Compliance(
-    IReadOnlyList<Deadline> Deadlines, Repeat? Repeat = null, Repeat? AfterFinding = null, string? Terminating = null, bool EarlierCounts = false, FerryAllowance? Ferry = null) : OpenRecord
+    IReadOnlyList<Deadline> Deadlines, Repeat? Repeat = null, Repeat? AfterFinding = null, string? Terminating = null,
+    bool EarlierCounts = false, FerryAllowance? Ferry = null) : OpenRecord
 {
     [JsonIgnore]
     public string InWords => string.Join("; ", new[]
     {
-        Deadlines.Count == 0 ? "no deadline given" : string.Join(" or ", Deadlines.Select(limb => limb.InWords)) + (Deadlines.Count > 1 ? ", whichever first" : ""),
+        Deadlines.Count == 0 ? "no deadline given"
+            : string.Join(" or ", Deadlines.Select(limb => limb.InWords)) + (Deadlines.Count > 1 ? ", whichever first" : ""),
         Repeat is null ? null : $"again {Repeat.InWords}",
         AfterFinding is null ? null : $"after a finding {AfterFinding.InWords}",
         Terminating is null ? null : $"ended by {Terminating}",
@@ -84,7 +93,8 @@ public sealed record Compliance(
 /// <param name="Caution">What can hurt; null for most.</param>
 /// <param name="Measure">What is measured; null for most.</param>
 /// <param name="Torque">The torque as printed, in both units: "17 N·m (150 in-lb)"; null for none.</param>
-public sealed record BulletinStep(string Text, string? Caution = null, WorksheetMeasure? Measure = null, string? Torque = null) : OpenRecord;
+public sealed record BulletinStep(string Text, string? Caution = null, WorksheetMeasure? Measure = null, string? Torque = null)
+    : OpenRecord;
 
 /// <summary>A part of the kit.</summary>
 public sealed record KitPart(string What, string Number = "", decimal Quantity = 1) : OpenRecord;
@@ -122,10 +132,13 @@ public sealed record BulletinDocument(string Title, string Reference = "") : Ope
 /// <param name="LogWording">The entry's wording; {method}, {revision}, {date} and {hours} are filled in.</param>
 /// <param name="Documents">What goes with it.</param>
 public sealed record Bulletin(
-    string Format, int Version, string Issuer, string Number, string Revision, BulletinKind Kind, string Subject, DateOnly Published, DateOnly Effective,
+    string Format, int Version, string Issuer, string Number, string Revision, BulletinKind Kind, string Subject, DateOnly Published,
+    DateOnly Effective,
     Rule AppliesTo, Compliance Compliance, string Method, IReadOnlyList<BulletinStep> Steps,
-    ComponentKind? About = null, IReadOnlyList<CertificateKind>? By = null, string? Approval = null, IReadOnlyList<BulletinRef>? Supersedes = null, IReadOnlyList<KitPart>? Kit = null, IReadOnlyList<string>? Tools = null,
-    decimal? LabourHours = null, decimal? LabourCredit = null, string? LogWording = null, IReadOnlyList<BulletinDocument>? Documents = null) : OpenRecord
+    ComponentKind? About = null, IReadOnlyList<CertificateKind>? By = null, string? Approval = null,
+    IReadOnlyList<BulletinRef>? Supersedes = null, IReadOnlyList<KitPart>? Kit = null, IReadOnlyList<string>? Tools = null,
+    decimal? LabourHours = null, decimal? LabourCredit = null, string? LogWording = null, IReadOnlyList<BulletinDocument>? Documents = null)
+        : OpenRecord
 {
     [JsonIgnore]
     public string Title => Revision.Length == 0 ? Number : $"{Number} rev {Revision}";
@@ -138,9 +151,11 @@ public sealed record Bulletin(
     /// <param name="method">How it was complied with.</param>
     /// <param name="on">The day.</param>
     /// <param name="hours">Time in service then; null where it isn't known.</param>
-    public string Wording(string method, DateOnly on, decimal? hours) => (LogWording ?? "Complied with {number} in accordance with {method}.")
+    public string Wording(string method, DateOnly on, decimal? hours) =>
+        (LogWording ?? "Complied with {number} in accordance with {method}.")
         .Replace("{number}", Title).Replace("{method}", method).Replace("{revision}", Revision.Length == 0 ? "original issue" : Revision)
-        .Replace("{date}", on.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)).Replace("{hours}", hours is { } known ? $"{known:0.0} h" : "hours not known");
+        .Replace("{date}", on.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture))
+        .Replace("{hours}", hours is { } known ? $"{known:0.0} h" : "hours not known");
 }
 
 public static class BulletinWords

@@ -17,7 +17,8 @@ public sealed record Policy(PolicyKind Kind, string Reason, Guid By, DateTimeOff
 /// <param name="Terminating">It was the action that ends it for good.</param>
 /// <param name="Reference">Where it is entered.</param>
 /// <param name="By">Who noted it.</param>
-public sealed record Complied(DateOnly On, decimal? Hours, string Revision, string Method, bool Finding, bool Terminating, string Reference, Guid By);
+public sealed record Complied(DateOnly On, decimal? Hours, string Revision, string Method, bool Finding, bool Terminating, string Reference,
+    Guid By);
 
 /// <summary>The flight that a bulletin allows to the place of work, once its conditions were ticked.</summary>
 /// <param name="On">The day.</param>
@@ -34,17 +35,23 @@ public sealed record FerryPermit(DateOnly On, decimal AtHours, decimal Hours, IR
     public decimal Overrun(decimal aircraftHours) => Math.Max(0, aircraftHours - AtHours - Hours);
 
     /// <summary>"2.5 h left", or by how much it was overrun: the work was due before that.</summary>
-    public string InWords(decimal aircraftHours) => Overrun(aircraftHours) is > 0 and var over ? $"overrun by {over:0.0} h, of {Hours:0.##} h allowed" : Left(aircraftHours) > 0 ? $"{Left(aircraftHours):0.0} h left" : $"its {Hours:0.##} h are used up";
+    public string InWords(decimal aircraftHours) =>
+        Overrun(aircraftHours) is > 0 and var over ? $"overrun by {over:0.0} h, of {Hours:0.##} h allowed" : Left(aircraftHours) > 0
+            ? $"{Left(aircraftHours):0.0} h left"
+            : $"its {Hours:0.##} h are used up";
 }
 
-/// <summary>What was decided and done about a bulletin, all its revisions, on one aircraft or one part. On a part, it goes where the part goes.</summary>
+/// <summary>
+/// What was decided and done about a bulletin, all its revisions, on one aircraft or one part. On a part, it goes where the part goes.
+/// </summary>
 public sealed class BulletinCase
 {
     private List<Complied> done = [];
 
     private BulletinCase() { }
 
-    public BulletinCase(Guid id, string family, Guid? aircraftId, Guid? componentId) => (Id, Family, AircraftId, ComponentId) = (id, family, aircraftId, componentId);
+    public BulletinCase(Guid id, string family, Guid? aircraftId, Guid? componentId) =>
+        (Id, Family, AircraftId, ComponentId) = (id, family, aircraftId, componentId);
 
     public Guid Id { get; private set; }
 
@@ -62,7 +69,9 @@ public sealed class BulletinCase
     public Refusal? Decide(BulletinLine line, PolicyKind kind, string? reason, Guid by, DateTimeOffset at)
     {
         if (line.Rule.Binds && line.Answer.Answer == RuleAnswer.Applies)
-            return new("reason", kind == PolicyKind.Declined ? $"It binds this aircraft and can’t be declined. {line.Rule.Why}" : "It binds this aircraft as it is.");
+            return new("reason", kind == PolicyKind.Declined
+                ? $"It binds this aircraft and can’t be declined. {line.Rule.Why}"
+                : "It binds this aircraft as it is.");
         if (string.IsNullOrWhiteSpace(reason) || reason.Trim().Length > 300)
             return new("reason", "Say why, in up to 300 characters: it stays with the aircraft’s papers.");
         Policy = new(kind, reason.Trim(), by, at);
@@ -94,7 +103,8 @@ public sealed class BulletinCase
     }
 
     /// <summary>Puts back what a file has.</summary>
-    internal void Restore(Policy? policy, IEnumerable<Complied> history) => (Policy, done) = (policy, [.. history.OrderBy(time => time.On)]);
+    internal void Restore(Policy? policy, IEnumerable<Complied> history) =>
+        (Policy, done) = (policy, [.. history.OrderBy(time => time.On)]);
 
     /// <summary>Takes back the latest time it was noted by mistake.</summary>
     public void TakeBack() => done = done.Count == 0 ? done : done[..^1];
@@ -110,7 +120,8 @@ public sealed class BulletinCase
         if (bulletin.Compliance.Ferry is not { } allowance)
             return new("ferry", "It allows no ferry flight.");
         if (Ferry is { } before)
-            return new("ferry", $"Its conditions were ticked on {before.On:yyyy-MM-dd}, {before.InWords(aircraftHours)}. It is allowed once.");
+            return new("ferry",
+                $"Its conditions were ticked on {before.On:yyyy-MM-dd}, {before.InWords(aircraftHours)}. It is allowed once.");
         if (allowance.Conditions.Except(ticked).FirstOrDefault() is { } open)
             return new("ferry", $"Not ticked: {open}.");
         if (Qualification.Check(bulletin, person) is { } refusal)
@@ -124,7 +135,10 @@ public sealed class BulletinCase
 public static class Qualification
 {
     /// <summary>Why a person may not comply with it; null where they may, or where it doesn't say who may.</summary>
-    public static Refusal? Check(Bulletin bulletin, Person person) => bulletin.By is not { Count: > 0 } by || person.Certificates.Any(held => by.Contains(held.Kind))
+    public static Refusal? Check(Bulletin bulletin, Person person) =>
+        bulletin.By is not { Count: > 0 } by || person.Certificates.Any(held => by.Contains(held.Kind))
         ? null
-        : new("by", $"{bulletin.Title} is done by a {string.Join(", or a ", by.Select(kind => kind.InWords()))}. {person.Name} holds {(person.Certificates.Count == 0 ? "none" : string.Join(", ", person.Certificates.Select(held => held.Kind.InWords())))}.");
+        : new("by",
+            $"{bulletin.Title} is done by a {string.Join(", or a ", by.Select(kind => kind.InWords()))}. {person.Name} holds "
+            + $"{(person.Certificates.Count == 0 ? "none" : string.Join(", ", person.Certificates.Select(held => held.Kind.InWords())))}.");
 }

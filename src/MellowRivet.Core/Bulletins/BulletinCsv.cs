@@ -13,8 +13,10 @@ public static class BulletinCsv
     /// <summary>The columns; issuer, number, kind, subject, effective and at least one that says which it concerns are needed.</summary>
     public static IReadOnlyList<string> Columns { get; } =
     [
-        "issuer", "number", "revision", "kind", "subject", "published", "effective", "about", "aircraft model", "aircraft serials", "part model", "part serials",
-        "before next flight", "within hours", "within months", "next inspection", "not later than", "every hours", "every months", "method", "supersedes",
+        "issuer", "number", "revision", "kind", "subject", "published", "effective", "about", "aircraft model", "aircraft serials",
+        "part model", "part serials",
+        "before next flight", "within hours", "within months", "next inspection", "not later than", "every hours", "every months", "method",
+        "supersedes",
     ];
 
     /// <summary>Reads a table and checks it whole, before any is taken in.</summary>
@@ -43,7 +45,9 @@ public static class BulletinCsv
             {
                 return ([], $"Line {row.Line}: {wrong.Message}");
             }
-        return bulletins.GroupBy(bulletin => (bulletin.Family, bulletin.Revision)).FirstOrDefault(group => group.Count() > 1) is { } twice ? ([], $"{twice.First().Title} stands twice in it.") : (bulletins, null);
+        return bulletins.GroupBy(bulletin => (bulletin.Family, bulletin.Revision)).FirstOrDefault(group => group.Count() > 1) is { } twice
+            ? ([], $"{twice.First().Title} stands twice in it.")
+            : (bulletins, null);
     }
 
     private static Bulletin One(Func<string, string> cell)
@@ -53,12 +57,16 @@ public static class BulletinCsv
         void Models(string column, string fact)
         {
             if (cell(column) is { Length: > 0 } models)
-                rules.Add(new Condition(fact, new IsOneOf([.. models.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)])));
+                rules.Add(new Condition(fact,
+                    new IsOneOf([.. models.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)])));
         }
         void Serials(string column, string fact)
         {
             if (cell(column) is { Length: > 0 } list)
-                rules.Add(new Condition(fact, new IsInSerials(SerialRanges.Read(list) is { Ranges: { } ranges } ? ranges : throw new FormatException($"{column}: {SerialRanges.Read(list).Fault}"))));
+                rules.Add(new Condition(fact,
+                    new IsInSerials(SerialRanges.Read(list) is { Ranges: { } ranges }
+                        ? ranges
+                        : throw new FormatException($"{column}: {SerialRanges.Read(list).Fault}"))));
         }
         Models("aircraft model", "aircraft.model");
         Serials("aircraft serials", "aircraft.serial");
@@ -83,11 +91,17 @@ public static class BulletinCsv
             deadlines.Add(new(DeadlineKind.NotLaterThan, Date: Day("not later than")));
         var (everyHours, everyMonths) = (Number("every hours"), Number("every months"));
         var effective = Day("effective");
-        return new(BulletinFile.FormatName, BulletinFile.CurrentVersion, cell("issuer"), cell("number"), cell("revision"), Word<BulletinKind>(cell("kind"), "kind"), cell("subject"),
+        return new(BulletinFile.FormatName, BulletinFile.CurrentVersion, cell("issuer"), cell("number"), cell("revision"),
+            Word<BulletinKind>(cell("kind"), "kind"), cell("subject"),
             cell("published").Length > 0 ? Day("published") : effective, effective, rules is [var only] ? only : new All(rules),
-            new(deadlines, everyHours is null && everyMonths is null ? null : new(everyHours, everyMonths is { } every ? Whole(every, "every months") : null)),
+            new(deadlines, everyHours is null && everyMonths is null
+                ? null
+                : new(everyHours, everyMonths is { } every ? Whole(every, "every months") : null)),
             cell("method") is { Length: > 0 } method ? method : $"{cell("number")} of {cell("issuer")}", [], about,
-            Supersedes: cell("supersedes") is { Length: > 0 } others ? [.. others.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(number => new BulletinRef(number))] : null);
+            Supersedes: cell("supersedes") is { Length: > 0 } others
+                ? [.. others.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+                    .Select(number => new BulletinRef(number))]
+                : null);
 
         bool YesIn(string column) => cell(column).ToLowerInvariant() switch
         {
@@ -97,14 +111,27 @@ public static class BulletinCsv
         };
         // A locale's comma is a decimal point where no point stands beside it.
         decimal? Number(string column) => cell(column) is not { Length: > 0 } typed ? null
-            : decimal.TryParse(typed.Contains('.', StringComparison.Ordinal) ? typed : typed.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) ? number : throw new FormatException($"{column}: “{typed}” is no number.");
-        DateOnly Day(string column) => DateOnly.TryParseExact(cell(column), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : throw new FormatException($"{column}: “{cell(column)}” is no day as 2026-01-31.");
+            : decimal.TryParse(typed.Contains('.', StringComparison.Ordinal)
+                ? typed
+                : typed.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
+                ? number
+                : throw new FormatException($"{column}: “{typed}” is no number.");
+        DateOnly Day(string column) =>
+            DateOnly.TryParseExact(cell(column), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+                ? day
+                : throw new FormatException($"{column}: “{cell(column)}” is no day as 2026-01-31.");
     }
 
-    private static int Whole(decimal number, string column) => number == decimal.Truncate(number) && number is > 0 and < 1000 ? (int)number : throw new FormatException($"{column}: whole months are wanted.");
+    private static int Whole(decimal number, string column) =>
+        number == decimal.Truncate(number) && number is > 0 and < 1000
+            ? (int)number
+            : throw new FormatException($"{column}: whole months are wanted.");
 
     // "airworthiness directive" and "airworthinessDirective" are the same word.
     private static T Word<T>(string typed, string column) where T : struct, Enum =>
-        Enum.TryParse<T>(typed.Replace(" ", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value) && !char.IsAsciiDigit(typed[0]) ? value
-        : throw new FormatException($"{column}: “{typed}” is none of {string.Join(", ", Enum.GetNames<T>().Select(name => char.ToLowerInvariant(name[0]) + name[1..]))}.");
+        Enum.TryParse<T>(typed.Replace(" ", "", StringComparison.Ordinal), ignoreCase: true, out var value) && Enum.IsDefined(value)
+            && !char.IsAsciiDigit(typed[0]) ? value
+        : throw new FormatException(
+            $"{column}: “{typed}” is none of "
+            + $"{string.Join(", ", Enum.GetNames<T>().Select(name => char.ToLowerInvariant(name[0]) + name[1..]))}.");
 }

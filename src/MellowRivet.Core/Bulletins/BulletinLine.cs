@@ -19,7 +19,8 @@ public enum BulletinState { DoesNotApply = 1, Superseded, Declined, Done, Ahead,
 /// <param name="Why">The reason, in words.</param>
 /// <param name="SupersededBy">What took its place; null while it stands.</param>
 public sealed record BulletinLine(
-    ShopBulletin Held, Installation? On, string Place, Applicability Answer, BindingRule Rule, BulletinCase? Case, Complied? Last, DueEntry? Due, BulletinState State, string Why, ShopBulletin? SupersededBy)
+    ShopBulletin Held, Installation? On, string Place, Applicability Answer, BindingRule Rule, BulletinCase? Case, Complied? Last,
+    DueEntry? Due, BulletinState State, string Why, ShopBulletin? SupersededBy)
 {
     public Bulletin Bulletin => Held.Bulletin;
 
@@ -35,8 +36,12 @@ public sealed record BulletinLine(
     /// <summary>Hours of a ferry that are left; null where none was allowed.</summary>
     public decimal? FerryLeft(decimal aircraftHours) => Case?.Ferry?.Left(aircraftHours);
 
-    /// <summary>It applies, asks for something before next flight, binds nobody here, and nobody has decided about it: whoever flies on hasn’t decided either.</summary>
-    public bool IsUndecidedAlert => State == BulletinState.Advisory && Bulletin.Compliance.Deadlines.Any(limb => limb.When == DeadlineKind.BeforeNextFlight);
+    /// <summary>
+    /// It applies, asks for something before next flight, binds nobody here, and nobody has decided about it: whoever
+    /// flies on hasn’t decided either.
+    /// </summary>
+    public bool IsUndecidedAlert =>
+        State == BulletinState.Advisory && Bulletin.Compliance.Deadlines.Any(limb => limb.When == DeadlineKind.BeforeNextFlight);
 
     /// <summary>Keeps the aircraft on the ground: before next flight, binding or adopted, and no ferry left.</summary>
     public bool Grounds(decimal aircraftHours) => State == BulletinState.BeforeFlight && Counts && FerryLeft(aircraftHours) is not > 0;
@@ -46,7 +51,10 @@ public sealed record BulletinLine(
         || (Last is null && Bulletin.Compliance.Deadlines.Any(limb => limb.When == DeadlineKind.NextInspection)));
 
     /// <summary>What it is about: "engine left SF6-3140", or the aircraft.</summary>
-    public string Subject => On is null ? "aircraft" : $"{On.Component.Title}{(Place.Length > 0 ? " " + Place : "")}{(On.Component.SerialNumber.Length > 0 ? " s/n " + On.Component.SerialNumber : "")}";
+    public string Subject =>
+        On is null ? "aircraft"
+            : $"{On.Component.Title}{(Place.Length > 0 ? " " + Place : "")}"
+            + $"{(On.Component.SerialNumber.Length > 0 ? " s/n " + On.Component.SerialNumber : "")}";
 
     /// <summary>Its place in an address: the bulletin, and the part where it is about one.</summary>
     public string Key => On is null ? $"{Held.Id:N}" : $"{Held.Id:N}{On.ComponentId:N}";

@@ -22,7 +22,8 @@ public sealed record Fact(IReadOnlyList<string> Values, bool Whole)
     public static Fact Of(IEnumerable<Fact> facts)
     {
         var all = facts.ToList();
-        return new([.. all.SelectMany(fact => fact.Values).Distinct()], all.Count > 0 && all.All(fact => fact.Whole)) { Models = all.Select(fact => fact.Models).FirstOrDefault() };
+        return new([.. all.SelectMany(fact => fact.Values).Distinct()], all.Count > 0 && all.All(fact => fact.Whole))
+            { Models = all.Select(fact => fact.Models).FirstOrDefault() };
     }
 }
 
@@ -75,11 +76,13 @@ public sealed record FactName(string Whose, string? Part, string? Position, stri
         if (name is null || name.Length > 100)
             return null;
         var words = name.Split('.');
-        if (words.Length < 2 || words.Any(word => word.Length == 0 || word != word.Trim() || !word.All(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '_' or '/')))
+        if (words.Length < 2 || words.Any(word => word.Length == 0 || word != word.Trim()
+            || !word.All(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '_' or '/')))
             return null;
         // A modification's or a mark's own name is the last word.
         var asks = words is [_, .., "modification" or "mark", _] ? $"{words[^2]}.{words[^1]}" : words[^1];
-        if (!Fields.Contains(asks) && !asks.StartsWith(Modification, StringComparison.Ordinal) && !asks.StartsWith(Mark, StringComparison.Ordinal))
+        if (!Fields.Contains(asks) && !asks.StartsWith(Modification, StringComparison.Ordinal)
+            && !asks.StartsWith(Mark, StringComparison.Ordinal))
             return null;
         var before = words[..^(asks.Contains('.', StringComparison.Ordinal) ? 2 : 1)];
         return before switch
@@ -91,12 +94,16 @@ public sealed record FactName(string Whose, string? Part, string? Position, stri
         };
     }
 
-    public bool IsYesNo => Asks is "certified" or "fitted" || Asks.StartsWith(Modification, StringComparison.Ordinal) || Asks.StartsWith(Mark, StringComparison.Ordinal);
+    public bool IsYesNo => Asks is "certified" or "fitted" || Asks.StartsWith(Modification, StringComparison.Ordinal)
+        || Asks.StartsWith(Mark, StringComparison.Ordinal);
 
     public bool IsDate => Asks == "made";
 
     /// <summary>The kind of type that it names, or that the thing has; null for a part that goes by its part number.</summary>
-    public TypeKind? TypeKind => (Part ?? Whose) == FactName.Aircraft ? Fleet.TypeKind.Aircraft : Enum.TryParse<ComponentKind>(Part ?? Whose, ignoreCase: true, out var kind) ? kind.TypeOf() : Fleet.TypeKind.Appliance;
+    public TypeKind? TypeKind =>
+        (Part ?? Whose) == FactName.Aircraft
+            ? Fleet.TypeKind.Aircraft
+            : Enum.TryParse<ComponentKind>(Part ?? Whose, ignoreCase: true, out var kind) ? kind.TypeOf() : Fleet.TypeKind.Appliance;
 
     /// <summary>The name of the same thing's model.</summary>
     public string Model => string.Join('.', new[] { Whose, Part, Position, "model" }.OfType<string>());
@@ -115,14 +122,18 @@ public sealed record FactName(string Whose, string? Part, string? Position, stri
                 "category" => "the category",
                 "certified" => "whether it is the certified version",
                 "fitted" => "whether one is fitted",
-                _ when Asks.StartsWith(Modification, StringComparison.Ordinal) => $"whether modification {Asks[Modification.Length..]} is embodied",
+                _ when Asks.StartsWith(Modification, StringComparison.Ordinal) =>
+                    $"whether modification {Asks[Modification.Length..]} is embodied",
                 _ => $"whether it is marked {Asks[Mark.Length..]}",
             };
-            var of = Part is null ? Whose : $"{Spoken(Part)}{(Position is null ? "" : $" {Position}")}{(Whose == Aircraft ? "" : $" of the {Spoken(Whose)}")}";
+            var of = Part is null ? Whose
+                : $"{Spoken(Part)}{(Position is null ? "" : $" {Position}")}{(Whose == Aircraft ? "" : $" of the {Spoken(Whose)}")}";
             return $"{Spoken(of)}: {what}";
         }
     }
 
     // "locatorTransmitter" as people say it.
-    private static string Spoken(string kind) => string.Concat(kind.Select((letter, index) => index > 0 && char.IsAsciiLetterUpper(letter) && char.IsAsciiLetterLower(kind[index - 1]) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
+    private static string Spoken(string kind) =>
+        string.Concat(kind.Select((letter, index) => index > 0 && char.IsAsciiLetterUpper(letter)
+            && char.IsAsciiLetterLower(kind[index - 1]) ? $" {char.ToLowerInvariant(letter)}" : letter.ToString()));
 }

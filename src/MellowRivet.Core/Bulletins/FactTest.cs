@@ -53,7 +53,9 @@ public sealed record IsOneOf(IReadOnlyList<string> Words) : FactTest
 /// <summary>A serial number on a list.</summary>
 public sealed record IsInSerials(SerialRanges Ranges) : FactTest
 {
-    public override RuleAnswer On(string value) => SerialNumber.Read(value) is not { } serial ? RuleAnswer.CannotTell : Ranges.Match(serial) switch
+    public override RuleAnswer On(string value) => SerialNumber.Read(value) is not { } serial
+        ? RuleAnswer.CannotTell
+        : Ranges.Match(serial) switch
     {
         SerialMatch.In => RuleAnswer.Applies,
         SerialMatch.Doubtful => RuleAnswer.CannotTell,
@@ -73,11 +75,15 @@ public sealed record IsInSerials(SerialRanges Ranges) : FactTest
 /// <summary>A number within bounds: at least the one, below the other.</summary>
 public sealed record IsBetween(decimal? AtLeast, decimal? Below) : FactTest
 {
-    public override RuleAnswer On(string value) => decimal.TryParse(value, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
+    public override RuleAnswer On(string value) =>
+        decimal.TryParse(value, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture,
+            out var number)
         ? Of(!(number < AtLeast) && !(number >= Below))
         : RuleAnswer.CannotTell;
 
-    public override string InWords => string.Join(" and ", new[] { AtLeast is { } least ? $"at least {Say(least)}" : null, Below is { } below ? $"below {Say(below)}" : null }.OfType<string>());
+    public override string InWords =>
+        string.Join(" and ", new[]
+            { AtLeast is { } least ? $"at least {Say(least)}" : null, Below is { } below ? $"below {Say(below)}" : null }.OfType<string>());
     public override string Met => $"is {InWords}";
     public override string Unmet => $"is not {InWords}";
 
@@ -87,11 +93,15 @@ public sealed record IsBetween(decimal? AtLeast, decimal? Below) : FactTest
 /// <summary>A day between two, both counted in.</summary>
 public sealed record IsDated(DateOnly? From, DateOnly? Until) : FactTest
 {
-    public override RuleAnswer On(string value) => DateOnly.TryParseExact(value, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+    public override RuleAnswer On(string value) =>
+        DateOnly.TryParseExact(value, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
         ? Of(!(day < From) && !(day > Until))
         : RuleAnswer.CannotTell;
 
-    public override string InWords => string.Join(" ", new[] { From is { } from ? $"from {from:yyyy-MM-dd}" : null, Until is { } until ? $"until {until:yyyy-MM-dd}" : null }.OfType<string>());
+    public override string InWords =>
+        string.Join(" ", new[] { From is { } from ? $"from {from:yyyy-MM-dd}" : null, Until is { } until
+            ? $"until {until:yyyy-MM-dd}"
+            : null }.OfType<string>());
     public override string Met => $"is {InWords}";
     public override string Unmet => $"is not {InWords}";
 }

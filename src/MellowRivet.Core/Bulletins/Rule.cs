@@ -21,7 +21,16 @@ public readonly record struct Reason(Condition? Condition, string Words, RuleAns
 {
     public static Reason Said(string words) => new(null, words, RuleAnswer.DoesNotApply);
 
-    public string InWords => Condition is null ? Words : Words.Length == 0 ? $"{Condition.Fact}: there is none" : $"{Condition.Fact} {Words} {Answer switch { RuleAnswer.Applies => Condition.Test.Met, RuleAnswer.CannotTell => Condition.Test.Doubt, _ => Condition.Test.Unmet }}";
+    public string InWords =>
+        Condition is null ? Words : Words.Length == 0
+            ? $"{Condition.Fact}: there is none"
+            : $"{Condition.Fact} {Words} "
+                + Answer switch
+                {
+                    RuleAnswer.Applies => Condition.Test.Met,
+                    RuleAnswer.CannotTell => Condition.Test.Doubt,
+                    _ => Condition.Test.Unmet,
+                };
 }
 
 /// <summary>
@@ -50,7 +59,9 @@ public sealed record All(IReadOnlyList<Rule> Parts) : Rule
 {
     public override IEnumerable<Condition> Conditions => Parts.SelectMany(part => part.Conditions);
 
-    public override string InWords => Parts.Count == 0 ? "every one" : string.Join(" and ", Parts.Select(part => part is Any { Parts.Count: > 1 } ? $"({part.InWords})" : part.InWords));
+    public override string InWords =>
+        Parts.Count == 0 ? "every one"
+            : string.Join(" and ", Parts.Select(part => part is Any { Parts.Count: > 1 } ? $"({part.InWords})" : part.InWords));
 
     public override Applicability Of(IFacts facts) => Rules.Decide(Parts, facts, decides: RuleAnswer.DoesNotApply);
 
@@ -64,7 +75,9 @@ public sealed record Any(IReadOnlyList<Rule> Parts) : Rule
 {
     public override IEnumerable<Condition> Conditions => Parts.SelectMany(part => part.Conditions);
 
-    public override string InWords => Parts.Count == 0 ? "none" : string.Join(" or ", Parts.Select(part => part is All { Parts.Count: > 1 } ? $"({part.InWords})" : part.InWords));
+    public override string InWords =>
+        Parts.Count == 0 ? "none"
+            : string.Join(" or ", Parts.Select(part => part is All { Parts.Count: > 1 } ? $"({part.InWords})" : part.InWords));
 
     public override Applicability Of(IFacts facts) => Rules.Decide(Parts, facts, decides: RuleAnswer.Applies);
 
@@ -83,7 +96,8 @@ public sealed record Not(Rule Part) : Rule
     public override Applicability Of(IFacts facts)
     {
         var part = Part.Of(facts);
-        return part with { Answer = part.Answer switch { RuleAnswer.Applies => RuleAnswer.DoesNotApply, RuleAnswer.DoesNotApply => RuleAnswer.Applies, _ => RuleAnswer.CannotTell } };
+        return part with { Answer = part.Answer switch { RuleAnswer.Applies => RuleAnswer.DoesNotApply, RuleAnswer.DoesNotApply =>
+            RuleAnswer.Applies, _ => RuleAnswer.CannotTell } };
     }
 }
 
@@ -111,7 +125,10 @@ public sealed record Condition(string Fact, FactTest Test) : Rule
             }
         if (doubt is not null)
             return new(RuleAnswer.CannotTell, [Fact], [new(this, doubt, RuleAnswer.CannotTell)]);
-        return fact.Whole ? new(RuleAnswer.DoesNotApply, [], [new(this, fact.Values.Count == 1 ? fact.Values[0] : string.Join(", ", fact.Values), RuleAnswer.DoesNotApply)]) : new(RuleAnswer.CannotTell, [Fact], []);
+        return fact.Whole
+            ? new(RuleAnswer.DoesNotApply, [],
+                [new(this, fact.Values.Count == 1 ? fact.Values[0] : string.Join(", ", fact.Values), RuleAnswer.DoesNotApply)])
+            : new(RuleAnswer.CannotTell, [Fact], []);
     }
 }
 
@@ -130,7 +147,10 @@ internal static class Rules
         }
         var open = answers.Where(answer => answer.Answer == RuleAnswer.CannotTell).ToList();
         if (open.Count > 0)
-            return new(RuleAnswer.CannotTell, [.. open.SelectMany(answer => answer.Missing).Distinct()], [.. answers.SelectMany(answer => answer.Reasons)]);
-        return new(decides == RuleAnswer.Applies ? RuleAnswer.DoesNotApply : RuleAnswer.Applies, [], [.. answers.SelectMany(answer => answer.Reasons)]);
+            return new(RuleAnswer.CannotTell, [.. open.SelectMany(answer => answer.Missing).Distinct()],
+                [.. answers.SelectMany(answer => answer.Reasons)]);
+        return new(decides == RuleAnswer.Applies
+            ? RuleAnswer.DoesNotApply
+            : RuleAnswer.Applies, [], [.. answers.SelectMany(answer => answer.Reasons)]);
     }
 }

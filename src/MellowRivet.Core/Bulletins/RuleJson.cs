@@ -114,33 +114,44 @@ public sealed class RuleJson : JsonConverter<Rule>
 
     private static Condition ReadCondition(JsonElement json, List<JsonProperty> members, string at)
     {
-        if (members.FirstOrDefault(member => member.Name is not ("fact" or "is" or "in" or "atLeast" or "below" or "from" or "until")) is { Value.ValueKind: not JsonValueKind.Undefined } other)
-            throw new JsonException($"{at}: “{other.Name}” is not known in a rule. It takes all, any, not, or a fact with is, in, atLeast, below, from or until.");
+        if (members.FirstOrDefault(member => member.Name is not ("fact" or "is" or "in" or "atLeast" or "below" or "from" or "until"))
+            is { Value.ValueKind: not JsonValueKind.Undefined } other)
+            throw new JsonException(
+                $"{at}: “{other.Name}” is not known in a rule. It takes all, any, not, or a fact with is, in, "
+                + $"atLeast, below, from or until.");
         var name = Text(json, "fact", at) ?? throw new JsonException($"{at}: all, any, not or fact is wanted.");
         if (FactName.Read(name) is null)
-            throw new JsonException($"{at}.fact: “{name}” is no fact. Facts are named like aircraft.model, engine.serial, engine.crankshaft.serial or aircraft.modification.M-1.");
+            throw new JsonException(
+                $"{at}.fact: “{name}” is no fact. Facts are named like aircraft.model, engine.serial, engine.crankshaft.serial or "
+                + $"aircraft.modification.M-1.");
         List<FactTest> tests = [];
         if (json.TryGetProperty("is", out var words))
             tests.Add(Words(words, at));
         if (Text(json, "in", at) is { } list)
-            tests.Add(SerialRanges.Read(list) is { Ranges: { } ranges } read ? new IsInSerials(ranges) : throw new JsonException($"{at}.in: {SerialRanges.Read(list).Fault}"));
+            tests.Add(SerialRanges.Read(list) is { Ranges: { } ranges } read
+                ? new IsInSerials(ranges)
+                : throw new JsonException($"{at}.in: {SerialRanges.Read(list).Fault}"));
         if (json.TryGetProperty("atLeast", out _) || json.TryGetProperty("below", out _))
             tests.Add(Between(Number(json, "atLeast", at), Number(json, "below", at), at));
         if (json.TryGetProperty("from", out _) || json.TryGetProperty("until", out _))
             tests.Add(Dated(Day(json, "from", at), Day(json, "until", at), at));
-        return tests is [var test] ? new(name, test) : throw new JsonException($"{at}: one test is wanted beside the fact: is, in, atLeast and below, or from and until.");
+        return tests is [var test]
+            ? new(name, test)
+            : throw new JsonException($"{at}: one test is wanted beside the fact: is, in, atLeast and below, or from and until.");
     }
 
     private static IsOneOf Words(JsonElement json, string at)
     {
-        var words = (json.ValueKind == JsonValueKind.Array ? [.. json.EnumerateArray()] : new[] { json }).Select(word => word.ValueKind switch
+        var words = (json.ValueKind == JsonValueKind.Array ? [.. json.EnumerateArray()] : new[] { json })
+            .Select(word => word.ValueKind switch
         {
             JsonValueKind.True => YesNo.Yes,
             JsonValueKind.False => YesNo.No,
             JsonValueKind.String => word.GetString()!.Trim(),
             _ => "",
         }).ToList();
-        return words.Count is > 0 and <= 200 && words.All(word => word.Length is > 0 and <= 80 && !word.Any(letter => letter == ';' || char.IsControl(letter)))
+        return words.Count is > 0 and <= 200
+            && words.All(word => word.Length is > 0 and <= 80 && !word.Any(letter => letter == ';' || char.IsControl(letter)))
             ? new(words)
             : throw new JsonException($"{at}.is: a word, true or false, or a list of up to 200 words, without semicolons.");
     }
@@ -157,8 +168,12 @@ public sealed class RuleJson : JsonConverter<Rule>
         : value.ValueKind == JsonValueKind.String ? value.GetString()!.Trim() : throw new JsonException($"{at}.{name}: words are wanted.");
 
     private static decimal? Number(JsonElement json, string name, string at) => !json.TryGetProperty(name, out var value) ? null
-        : value.ValueKind == JsonValueKind.Number && value.TryGetDecimal(out var number) ? number : throw new JsonException($"{at}.{name}: a number is wanted.");
+        : value.ValueKind == JsonValueKind.Number && value.TryGetDecimal(out var number)
+        ? number
+        : throw new JsonException($"{at}.{name}: a number is wanted.");
 
     private static DateOnly? Day(JsonElement json, string name, string at) => Text(json, name, at) is not { } text ? null
-        : DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : throw new JsonException($"{at}.{name}: a day as 2026-01-31 is wanted.");
+        : DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+        ? day
+        : throw new JsonException($"{at}.{name}: a day as 2026-01-31 is wanted.");
 }

@@ -32,7 +32,8 @@ public static class RuleText
     public static (Rule? Rule, string? Fault) Read(string? text)
     {
         var lines = (text ?? "").ReplaceLineEndings("\n").Split('\n')
-            .Select((line, index) => new Line(index + 1, line.Replace("\t", "  ").TakeWhile(letter => letter == ' ').Count(), line.Trim())).Where(line => line.Text.Length > 0).ToList();
+            .Select((line, index) => new Line(index + 1, line.Replace("\t", "  ").TakeWhile(letter => letter == ' ').Count(), line.Trim()))
+            .Where(line => line.Text.Length > 0).ToList();
         if (lines.Count > MostLines)
             return (null, $"{lines.Count} lines; {MostLines} is the most.");
         try
@@ -69,7 +70,8 @@ public static class RuleText
             if (depth >= Rule.Deepest)
                 throw new FormatException($"Line {line.Number}: nested deeper than {Rule.Deepest}.");
             if (at >= lines.Count || lines[at].Indent <= indent)
-                throw new FormatException($"Line {line.Number} opens a group with nothing in it: put its lines below, two spaces further in.");
+                throw new FormatException(
+                    $"Line {line.Number} opens a group with nothing in it: put its lines below, two spaces further in.");
             var inner = Block(lines, ref at, lines[at].Indent, depth + 1);
             if (at < lines.Count && lines[at].Indent > indent)
                 throw new FormatException($"Line {lines[at].Number} lines up with no line above it.");
@@ -82,21 +84,31 @@ public static class RuleText
     private static Condition Condition(Line line)
     {
         var text = $"{line.Text} ";
-        var first = Words.Select(word => (word, at: text.IndexOf(word, StringComparison.OrdinalIgnoreCase))).Where(found => found.at > 0).OrderBy(found => found.at).FirstOrDefault();
+        var first = Words.Select(word => (word, at: text.IndexOf(word, StringComparison.OrdinalIgnoreCase))).Where(found => found.at > 0)
+            .OrderBy(found => found.at).FirstOrDefault();
         if (first.word is null)
-            throw new FormatException($"Line {line.Number}, “{line.Text}”: a fact, then is, in, at least, below, from or until, then what is asked.");
+            throw new FormatException(
+                $"Line {line.Number}, “{line.Text}”: a fact, then is, in, at least, below, from or until, then what is asked.");
         var (fact, asked) = (text[..first.at].Trim(), text[(first.at + first.word.Length)..].Trim());
         if (FactName.Read(fact) is null)
-            throw new FormatException($"Line {line.Number}: “{fact}” is no fact. Facts are named like aircraft.model, engine.serial, engine.crankshaft.serial or aircraft.modification.M-1.");
+            throw new FormatException(
+                $"Line {line.Number}: “{fact}” is no fact. Facts are named like aircraft.model, engine.serial, "
+                + $"engine.crankshaft.serial or aircraft.modification.M-1.");
         try
         {
             return new(fact, first.word.Trim().ToLowerInvariant() switch
             {
                 "is" => Is(asked),
-                "in" => SerialRanges.Read(asked) is { Ranges: { } ranges } ? new IsInSerials(ranges) : throw new FormatException(SerialRanges.Read(asked).Fault),
-                "at least" => Halves(asked, "below", "and below") is var (least, below) ? RuleJson.Between(Number(least), below is null ? null : Number(below), "Here") : throw new FormatException(),
+                "in" => SerialRanges.Read(asked) is { Ranges: { } ranges }
+                    ? new IsInSerials(ranges)
+                    : throw new FormatException(SerialRanges.Read(asked).Fault),
+                "at least" => Halves(asked, "below", "and below") is var (least, below)
+                    ? RuleJson.Between(Number(least), below is null ? null : Number(below), "Here")
+                    : throw new FormatException(),
                 "below" => RuleJson.Between(null, Number(asked), "Here"),
-                "from" => Halves(asked, "until", "and until") is var (from, until) ? RuleJson.Dated(Day(from), until is null ? null : Day(until), "Here") : throw new FormatException(),
+                "from" => Halves(asked, "until", "and until") is var (from, until)
+                    ? RuleJson.Dated(Day(from), until is null ? null : Day(until), "Here")
+                    : throw new FormatException(),
                 _ => RuleJson.Dated(null, Day(asked), "Here"),
             });
         }
@@ -109,7 +121,9 @@ public static class RuleText
     private static IsOneOf Is(string asked)
     {
         var words = asked.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
-        return words.Length is > 0 and <= 200 && words.All(word => word.Length <= 80) ? new(words) : throw new FormatException("words are wanted behind is, parted by semicolons, of up to 80 characters each.");
+        return words.Length is > 0 and <= 200 && words.All(word => word.Length <= 80)
+            ? new(words)
+            : throw new FormatException("words are wanted behind is, parted by semicolons, of up to 80 characters each.");
     }
 
     private static (string First, string? Second) Halves(string asked, params string[] words)
@@ -120,10 +134,12 @@ public static class RuleText
         return (asked, null);
     }
 
-    private static decimal Number(string text) => decimal.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
+    private static decimal Number(string text) =>
+        decimal.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
         ? number : throw new FormatException($"“{text}” is no number.");
 
-    private static DateOnly Day(string text) => DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+    private static DateOnly Day(string text) =>
+        DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
         ? day : throw new FormatException($"“{text}” is no day as 2026-01-31.");
 
     private static void Write(StringBuilder text, Rule rule, int indent)
@@ -140,7 +156,8 @@ public static class RuleText
         if (head is null)
         {
             var condition = (Condition)rule;
-            text.Append(condition.Fact).Append(' ').AppendLine(condition.Test is IsOneOf { Words: var words } ? $"is {string.Join("; ", words)}" : condition.Test.InWords);
+            text.Append(condition.Fact).Append(' ')
+                .AppendLine(condition.Test is IsOneOf { Words: var words } ? $"is {string.Join("; ", words)}" : condition.Test.InWords);
             return;
         }
         text.AppendLine(head);

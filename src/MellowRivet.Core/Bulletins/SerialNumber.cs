@@ -26,7 +26,10 @@ public sealed class SerialNumber : IComparable<SerialNumber>, IEquatable<SerialN
     public bool IsBare => LastFigures == 0;
 
     /// <summary>The last figures as a number, for drawing; null where there are none, or more than a drawing can tell apart.</summary>
-    public double? Figure => LastFigures >= 0 && runs[LastFigures].Text.Length <= 15 ? double.Parse(runs[LastFigures].Text, System.Globalization.CultureInfo.InvariantCulture) : null;
+    public double? Figure =>
+        LastFigures >= 0 && runs[LastFigures].Text.Length <= 15
+            ? double.Parse(runs[LastFigures].Text, System.Globalization.CultureInfo.InvariantCulture)
+            : null;
 
     private int LastFigures => Array.FindLastIndex(runs, run => run.IsFigures);
 
@@ -98,6 +101,8 @@ public sealed class SerialNumber : IComparable<SerialNumber>, IEquatable<SerialN
     {
         public int CompareTo(Run other) => IsFigures != other.IsFigures
             ? IsFigures ? -1 : 1
-            : IsFigures && Text.Length != other.Text.Length ? Text.Length.CompareTo(other.Text.Length) : string.CompareOrdinal(Text, other.Text);
+            : IsFigures && Text.Length != other.Text.Length
+            ? Text.Length.CompareTo(other.Text.Length)
+            : string.CompareOrdinal(Text, other.Text);
     }
 }

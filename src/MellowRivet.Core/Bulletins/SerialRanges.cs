@@ -11,7 +11,8 @@ public enum SerialMatch { Out = 1, Doubtful, In }
 /// <param name="Series">The series it keeps to, where an end is open; null for all numbers.</param>
 public sealed record SerialSpan(SerialNumber? From, SerialNumber? To, SerialNumber? Series = null)
 {
-    public bool Has(SerialNumber serial) => (From is null || serial >= From) && (To is null || serial <= To) && (Series is null || serial.IsOf(Series));
+    public bool Has(SerialNumber serial) =>
+        (From is null || serial >= From) && (To is null || serial <= To) && (Series is null || serial.IsOf(Series));
 
     public string InWords => (From, To) switch
     {
@@ -28,7 +29,9 @@ public sealed record SerialGroup(IReadOnlyList<SerialSpan> Spans, IReadOnlyList<
 {
     public bool Has(SerialNumber serial) => Spans.Any(span => span.Has(serial)) && !Except.Any(span => span.Has(serial));
 
-    public string InWords => string.Join(", ", Spans.Select(span => span.InWords)) + (Except.Count == 0 ? "" : $" except {string.Join(", ", Except.Select(span => span.InWords))}");
+    public string InWords =>
+        string.Join(", ", Spans.Select(span => span.InWords))
+            + (Except.Count == 0 ? "" : $" except {string.Join(", ", Except.Select(span => span.InWords))}");
 }
 
 /// <summary>
@@ -41,7 +44,8 @@ public sealed partial class SerialRanges
     /// <summary>Longest list taken, in characters.</summary>
     public const int Longest = 4_000;
 
-    private SerialRanges(IReadOnlyList<SerialGroup> groups) => (Groups, InWords) = (groups, string.Join("; ", groups.Select(group => group.InWords)));
+    private SerialRanges(IReadOnlyList<SerialGroup> groups) =>
+        (Groups, InWords) = (groups, string.Join("; ", groups.Select(group => group.InWords)));
 
     public IReadOnlyList<SerialGroup> Groups { get; }
 
@@ -84,7 +88,9 @@ public sealed partial class SerialRanges
         if (Groups.Any(group => group.Has(serial)))
             return SerialMatch.In;
         var spans = Groups.SelectMany(group => group.Spans).Where(span => span.From is not null || span.To is not null);
-        return spans.Any(span => (span.From ?? span.To)!.IsBare != serial.IsBare && BareOf(span).Has(serial.Bare)) ? SerialMatch.Doubtful : SerialMatch.Out;
+        return spans.Any(span => (span.From ?? span.To)!.IsBare != serial.IsBare && BareOf(span).Has(serial.Bare))
+            ? SerialMatch.Doubtful
+            : SerialMatch.Out;
     }
 
     private static SerialSpan BareOf(SerialSpan span) => new(span.From?.Bare, span.To?.Bare);
@@ -94,7 +100,9 @@ public sealed partial class SerialRanges
         if (item.Equals("all", StringComparison.OrdinalIgnoreCase))
             return (new(null, null), null);
         if (AllOfSeries().Match(item) is { Success: true } all)
-            return SerialNumber.Read(all.Groups["series"].Value) is { } series && Whole(all.Groups["series"].Value) ? (new(null, null, series), null) : (null, No(item));
+            return SerialNumber.Read(all.Groups["series"].Value) is { } series && Whole(all.Groups["series"].Value)
+                ? (new(null, null, series), null)
+                : (null, No(item));
         if (AndUp().Match(item) is { Success: true } up)
             return One(up.Groups["serial"].Value) is { } from ? (new(from, null, from.Series), null) : (null, No(item));
         if (UpTo().Match(item) is { Success: true } down)
@@ -106,7 +114,9 @@ public sealed partial class SerialRanges
                 return (null, No(item));
             if (first > last)
                 return (null, $"“{item}” runs backwards: {first.Text} comes after {last.Text}.");
-            return first.Series == last.Series ? (new(first, last), null) : (null, $"“{item}” runs from one series into another: give each series its own stretch.");
+            return first.Series == last.Series
+                ? (new(first, last), null)
+                : (null, $"“{item}” runs from one series into another: give each series its own stretch.");
         }
         return ends.Length == 1 && One(item) is { } only ? (new(only, only), null) : (null, No(item));
     }
@@ -116,15 +126,18 @@ public sealed partial class SerialRanges
     // A serial number has no word in it that a list uses, and no spaces but between its runs.
     private static bool Whole(string text) => SerialShape().IsMatch(text);
 
-    private static string No(string item) => $"“{item}” can’t be read as serial numbers. Write A-1 to A-20, A-30 and up, up to A-9, A-series all, or one number.";
+    private static string No(string item) =>
+        $"“{item}” can’t be read as serial numbers. Write A-1 to A-20, A-30 and up, up to A-9, A-series all, or one number.";
 
     [GeneratedRegex(@"\b(?:except|but not|excluding)\b", RegexOptions.IgnoreCase)]
     private static partial Regex ExceptWord();
 
-    [GeneratedRegex(@",(?:\s*and\b(?!\s*(?:up|later|on|onwards|above|earlier|below)\b))?|\band\b(?!\s*(?:up|later|on|onwards|above|earlier|below)\b)", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@",(?:\s*and\b(?!\s*(?:up|later|on|onwards|above|earlier|below)\b))?"
+        + @"|\band\b(?!\s*(?:up|later|on|onwards|above|earlier|below)\b)", RegexOptions.IgnoreCase)]
     private static partial Regex Commas();
 
-    [GeneratedRegex(@"^(?:all(?:\s+of)?(?:\s+the)?\s+(?<series>[A-Z0-9./-]+?)(?:[\s-]*series)?|(?<series>[A-Z0-9./-]+?)[\s-]*series(?:\s*,?\s*all)?)$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?:all(?:\s+of)?(?:\s+the)?\s+(?<series>[A-Z0-9./-]+?)(?:[\s-]*series)?"
+        + @"|(?<series>[A-Z0-9./-]+?)[\s-]*series(?:\s*,?\s*all)?)$", RegexOptions.IgnoreCase)]
     private static partial Regex AllOfSeries();
 
     [GeneratedRegex(@"^(?:from\s+)?(?<serial>.+?)\s+(?:and\s+)?(?:up|later|on|onwards|above)$", RegexOptions.IgnoreCase)]

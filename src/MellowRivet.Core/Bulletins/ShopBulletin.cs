@@ -73,10 +73,12 @@ public sealed class BulletinList
     public BulletinList(IEnumerable<ShopBulletin> bulletins, TypeList types, DateOnly today)
     {
         Types = types;
-        All = [.. bulletins.OrderByDescending(held => held.Bulletin.Effective).ThenBy(held => held.Bulletin.Number, StringComparer.Ordinal).ThenByDescending(held => held.Revision, StringComparer.Ordinal)];
+        All = [.. bulletins.OrderByDescending(held => held.Bulletin.Effective).ThenBy(held => held.Bulletin.Number, StringComparer.Ordinal)
+            .ThenByDescending(held => held.Revision, StringComparer.Ordinal)];
         Today = today;
         var all = All;
-        unsettled = new(() => all.Select(held => (held.Id, Names: (IReadOnlyList<UnsettledName>)[.. types.UnsettledIn(held.Bulletin)])).Where(one => one.Names.Count > 0).ToDictionary(one => one.Id, one => one.Names));
+        unsettled = new(() => all.Select(held => (held.Id, Names: (IReadOnlyList<UnsettledName>)[.. types.UnsettledIn(held.Bulletin)]))
+            .Where(one => one.Names.Count > 0).ToDictionary(one => one.Id, one => one.Names));
         var families = All.ToLookup(held => held.Family);
         foreach (var held in All.Where(held => held.Bulletin.Effective <= today).Order(Later))
         {
@@ -85,7 +87,8 @@ public sealed class BulletinList
             foreach (var named in held.Bulletin.Supersedes ?? [])
                 foreach (var other in families[$"{named.Issuer ?? held.Bulletin.Issuer}\n{named.Number}".ToUpperInvariant()])
                     // Two that name each other: the later one stands.
-                    if (Later.Compare(other, held) < 0 && (named.Revision is null || string.Equals(named.Revision, other.Revision, StringComparison.OrdinalIgnoreCase)))
+                    if (Later.Compare(other, held) < 0
+                        && (named.Revision is null || string.Equals(named.Revision, other.Revision, StringComparison.OrdinalIgnoreCase)))
                         supersededBy[other.Id] = held;
         }
     }
@@ -101,12 +104,14 @@ public sealed class BulletinList
     public ShopBulletin? SupersededBy(ShopBulletin held) => supersededBy.GetValueOrDefault(held.Id);
 
     /// <summary>The families whose compliance counts for a bulletin: its own, and where it says so those it took the place of.</summary>
-    public static IEnumerable<string> Lineage(ShopBulletin held) => held.Bulletin.Compliance.EarlierCounts && held.Bulletin.Supersedes is { Count: > 0 } named
+    public static IEnumerable<string> Lineage(ShopBulletin held) =>
+        held.Bulletin.Compliance.EarlierCounts && held.Bulletin.Supersedes is { Count: > 0 } named
         ? named.Select(other => $"{other.Issuer ?? held.Bulletin.Issuer}\n{other.Number}".ToUpperInvariant()).Prepend(held.Family)
         : [held.Family];
 
     private static readonly Comparer<ShopBulletin> Later = Comparer<ShopBulletin>.Create((one, other) =>
-        (one.Bulletin.Effective, one.Bulletin.Published).CompareTo((other.Bulletin.Effective, other.Bulletin.Published)) is var days and not 0 ? days
+        (one.Bulletin.Effective, one.Bulletin.Published).CompareTo((other.Bulletin.Effective, other.Bulletin.Published))
+            is var days and not 0 ? days
         : Revisions(one.Revision, other.Revision) is var revisions and not 0 ? revisions
         : string.CompareOrdinal(one.Family, other.Family));
 

@@ -43,7 +43,8 @@ public sealed class StatedFact
     /// <param name="by">Who read it.</param>
     /// <param name="at">When.</param>
     /// <param name="today">The shop's day.</param>
-    public static (StatedFact? Fact, Refusal? Refusal) Take(Aircraft aircraft, Installation? target, string name, string? value, Guid id, Photo? photo, Guid by, DateTimeOffset at, DateOnly today)
+    public static (StatedFact? Fact, Refusal? Refusal) Take(Aircraft aircraft, Installation? target, string name, string? value, Guid id,
+        Photo? photo, Guid by, DateTimeOffset at, DateOnly today)
     {
         if (FactName.Read(name) is not { } fact)
             return (null, new("fact", "There is no such fact."));
@@ -63,9 +64,13 @@ public sealed class StatedFact
         var facts = new AircraftFacts(aircraft, [], TypeList.Empty, target);
         var hosts = facts.Hosts(fact);
         if (fact is { Whose: FactName.Aircraft, Part: null })
-            return fact.IsYesNo || fact.IsDate ? (new(id, aircraft.Id, null, fact.Asks, read, photo, by, at), null) : (null, new("fact", "That stands on the aircraft’s data plate: change it there."));
+            return fact.IsYesNo || fact.IsDate
+                ? (new(id, aircraft.Id, null, fact.Asks, read, photo, by, at), null)
+                : (null, new("fact", "That stands on the aircraft’s data plate: change it there."));
         if (hosts.Count > 1 || (fact.Part is not null && facts.Parts(fact).Count > 1))
-            return (null, new("fact", $"There are several: enter it on the parts page, for each of them. {char.ToUpperInvariant(fact.InWords[0])}{fact.InWords[1..]}."));
+            return (null, new("fact",
+                $"There are several: enter it on the parts page, for each of them. "
+                + $"{char.ToUpperInvariant(fact.InWords[0])}{fact.InWords[1..]}."));
 
         // A part that sits on something which isn't in the tree either hangs on the aircraft.
         var host = hosts.Count == 1 ? hosts[0] : null;
@@ -77,7 +82,8 @@ public sealed class StatedFact
             var (kind, called) = Kind(fact.Part ?? fact.Whose);
             if (kind == ComponentKind.Engine)
                 return (null, new("fact", "The aircraft has no engine on file: fit it on the parts page."));
-            stay = aircraft.Install(new(Guid.CreateVersion7(), kind, "", "", called), fact.Position ?? "", host?.InstalledAt ?? new Hours(0), null, fact.Part is null ? null : host?.ComponentId, host?.InstalledOn);
+            stay = aircraft.Install(new(Guid.CreateVersion7(), kind, "", "", called), fact.Position ?? "", host?.InstalledAt
+                ?? new Hours(0), null, fact.Part is null ? null : host?.ComponentId, host?.InstalledOn);
         }
         var part = stay.Component;
         switch (fact.Asks)
@@ -92,16 +98,21 @@ public sealed class StatedFact
                 part.Identify(part.PartNumber, part.SerialNumber, part.Name, day);
                 break;
             case "hours":
-                if (!decimal.TryParse(read, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var hours) || !stay.KnowTime(hours, aircraft.TimeInService))
-                    return (null, new("value", $"Its own hours now, from {stay.SinceInstalled(aircraft.TimeInService)} up: so many it has flown here alone."));
+                if (!decimal.TryParse(read, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var hours)
+                    || !stay.KnowTime(hours, aircraft.TimeInService))
+                    return (null, new("value",
+                        $"Its own hours now, from {stay.SinceInstalled(aircraft.TimeInService)} up: so many it has flown here alone."));
                 break;
         }
         return (new(id, null, part.Id, fact.Asks, read, photo, by, at), null);
     }
 
-    private static string KeyOf(FactName fact, Installation? host) => fact.Part is null && host is null ? $"{fact.Whose}.{fact.Asks}" : fact.Part is null ? fact.Asks
+    private static string KeyOf(FactName fact, Installation? host) =>
+        fact.Part is null && host is null ? $"{fact.Whose}.{fact.Asks}" : fact.Part is null ? fact.Asks
         : $"{fact.Part}{(fact.Position is null ? "" : $".{fact.Position}")}.{fact.Asks}";
 
     private static (ComponentKind Kind, string Name) Kind(string word) =>
-        Enum.TryParse<ComponentKind>(word, ignoreCase: true, out var kind) && kind != ComponentKind.Other ? (kind, "") : (ComponentKind.Other, char.ToUpperInvariant(word[0]) + word[1..]);
+        Enum.TryParse<ComponentKind>(word, ignoreCase: true, out var kind) && kind != ComponentKind.Other
+            ? (kind, "")
+            : (ComponentKind.Other, char.ToUpperInvariant(word[0]) + word[1..]);
 }

@@ -14,17 +14,21 @@ public static partial class StepText
 {
     public static string Write(IEnumerable<BulletinStep> steps) => string.Join('\n', steps.Select(step => string.Join(" | ", new[]
     {
-        step.Text, step.Torque, step.Measure is { } measure ? $"measure {measure.Kind} {measure.Unit} {Limits(measure)}" : null, step.Caution is { } caution ? $"caution {caution}" : null,
+        step.Text, step.Torque, step.Measure is { } measure
+            ? $"measure {measure.Kind} {measure.Unit} {Limits(measure)}"
+            : null, step.Caution is { } caution ? $"caution {caution}" : null,
     }.OfType<string>())));
 
     /// <summary>Reads the lines, or says which can't be read.</summary>
     /// <param name="text">The lines.</param>
     /// <param name="title">The bulletin, which limits come from.</param>
     /// <param name="known">Steps as they were: a line that wasn't touched stays its step, with all that a line can't say.</param>
-    public static (IReadOnlyList<BulletinStep> Steps, string? Fault) Read(string? text, string title, IReadOnlyList<BulletinStep>? known = null)
+    public static (IReadOnlyList<BulletinStep> Steps, string? Fault) Read(string? text, string title,
+        IReadOnlyList<BulletinStep>? known = null)
     {
         List<BulletinStep> steps = [];
-        foreach (var line in (text ?? "").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
+        foreach (var line in (text ?? "").ReplaceLineEndings("\n")
+            .Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
         {
             if (known?.FirstOrDefault(step => Write([step]) == line) is { } untouched)
             {
@@ -43,7 +47,9 @@ public static partial class StepText
                 else if (TorquePair.Read(part).Count > 0)
                     step = step with { Torque = part };
                 else
-                    return ([], $"“{part}” is no torque, caution or measure: 17 N·m (150 in-lb), caution mind the edge, or measure end-play thou 4 to 14.");
+                    return ([],
+                        $"“{part}” is no torque, caution or measure: 17 N·m (150 in-lb), caution mind the edge, or "
+                        + $"measure end-play thou 4 to 14.");
             if (step.Measure is { } measure && Unit.Find(measure.Unit) is null)
                 return ([], $"“{measure.Unit}” is no unit known here.");
             steps.Add(step);
@@ -53,8 +59,10 @@ public static partial class StepText
 
     private static WorksheetMeasure Measure(Match measured, string title)
     {
-        double? Number(string group) => measured.Groups[group] is { Success: true } found ? double.Parse(found.Value, CultureInfo.InvariantCulture) : null;
-        return new(measured.Groups["kind"].Value, Unit.Find(measured.Groups["unit"].Value)?.Symbol ?? measured.Groups["unit"].Value, Number("low") ?? Number("from"), Number("high") ?? Number("to"), Standing.Manual, title);
+        double? Number(string group) =>
+            measured.Groups[group] is { Success: true } found ? double.Parse(found.Value, CultureInfo.InvariantCulture) : null;
+        return new(measured.Groups["kind"].Value, Unit.Find(measured.Groups["unit"].Value)?.Symbol
+            ?? measured.Groups["unit"].Value, Number("low") ?? Number("from"), Number("high") ?? Number("to"), Standing.Manual, title);
     }
 
     private static string Limits(WorksheetMeasure measure)
@@ -68,6 +76,8 @@ public static partial class StepText
         };
     }
 
-    [GeneratedRegex(@"^measure\s+(?<kind>[a-z0-9-]+)\s+(?<unit>\S+)\s+(?:(?<low>-?\d+(?:\.\d+)?)\s+to\s+(?<high>-?\d+(?:\.\d+)?)|up to\s+(?<to>-?\d+(?:\.\d+)?)|from\s+(?<from>-?\d+(?:\.\d+)?))$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^measure\s+(?<kind>[a-z0-9-]+)\s+(?<unit>\S+)\s+"
+        + @"(?:(?<low>-?\d+(?:\.\d+)?)\s+to\s+(?<high>-?\d+(?:\.\d+)?)"
+        + @"|up to\s+(?<to>-?\d+(?:\.\d+)?)|from\s+(?<from>-?\d+(?:\.\d+)?))$", RegexOptions.IgnoreCase)]
     private static partial Regex Measured();
 }

@@ -13,7 +13,9 @@ public sealed record PrintedTorque(string Printed, Unit Unit)
     public double Value => double.Parse(Printed, CultureInfo.InvariantCulture);
 
     /// <summary>One of its last printed figure.</summary>
-    public double Step => Printed.IndexOf('.', StringComparison.Ordinal) is >= 0 and var point ? Math.Pow(10, point + 1 - Printed.Length) : 1;
+    public double Step => Printed.IndexOf('.', StringComparison.Ordinal) is >= 0 and var point
+        ? Math.Pow(10, point + 1 - Printed.Length)
+        : 1;
 }
 
 /// <summary>
@@ -22,10 +24,13 @@ public sealed record PrintedTorque(string Printed, Unit Unit)
 /// </summary>
 public static partial class TorquePair
 {
-    private static readonly RuleSource Source = new(Standing.Practice, "common practice: torque printed in two units has to agree; conversions of NIST SP 811");
+    private static readonly RuleSource Source = new(Standing.Practice,
+        "common practice: torque printed in two units has to agree; conversions of NIST SP 811");
 
     /// <summary>The torques in a line such as "17 N·m (150 in-lb)", in the order printed.</summary>
-    public static IReadOnlyList<PrintedTorque> Read(string? text) => [.. Printed().Matches(text ?? "").Select(match => new PrintedTorque(match.Groups["figure"].Value.Replace(',', '.'), UnitOf(match.Groups["unit"].Value)))];
+    public static IReadOnlyList<PrintedTorque> Read(string? text) =>
+        [.. Printed().Matches(text ?? "")
+            .Select(match => new PrintedTorque(match.Groups["figure"].Value.Replace(',', '.'), UnitOf(match.Groups["unit"].Value)))];
 
     /// <summary>Judges a line; null where it prints fewer than two torques.</summary>
     public static Judgement? Judge(string? text)
@@ -39,10 +44,13 @@ public static partial class TorquePair
             var said = first.Unit.To(other.Unit, first.Value);
             if (Agree(first, other))
                 continue;
-            return new(Verdict.Watch, $"{first.Printed} {first.Unit.Symbol} is {said:0.#} {other.Unit.Symbol}, and {other.Printed} is printed", Source, Math.Round(other.Value - said, 2),
+            return new(Verdict.Watch,
+                $"{first.Printed} {first.Unit.Symbol} is {said:0.#} {other.Unit.Symbol}, and {other.Printed} is printed", Source,
+                Math.Round(other.Value - said, 2),
                 "Probably a misprint: ask the issuer which one holds before anything is torqued.");
         }
-        return new(Verdict.Good, $"{string.Join(" and ", torques.Select(torque => $"{torque.Printed} {torque.Unit.Symbol}"))} agree", Source, 0, "Nothing to do.");
+        return new(Verdict.Good, $"{string.Join(" and ", torques.Select(torque => $"{torque.Printed} {torque.Unit.Symbol}"))} agree",
+            Source, 0, "Nothing to do.");
     }
 
     private static bool Agree(PrintedTorque one, PrintedTorque other)
@@ -55,6 +63,7 @@ public static partial class TorquePair
     private static Unit UnitOf(string unit) => unit.ToLowerInvariant() is var small && small.StartsWith('n') ? Unit.NewtonMetre
         : small.StartsWith('f') || small.Contains("ft", StringComparison.Ordinal) ? Unit.FootPound : Unit.InchPound;
 
-    [GeneratedRegex(@"(?<![\w.,])(?<figure>\d{1,5}(?:[.,]\d{1,3})?)\s*(?<unit>N\s*[·.]?\s*m|in[\s.·-]*lbf?|lbf?[\s.·-]*in|ft[\s.·-]*lbf?|lbf?[\s.·-]*ft)\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"(?<![\w.,])(?<figure>\d{1,5}(?:[.,]\d{1,3})?)\s*"
+        + @"(?<unit>N\s*[·.]?\s*m|in[\s.·-]*lbf?|lbf?[\s.·-]*in|ft[\s.·-]*lbf?|lbf?[\s.·-]*ft)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Printed();
 }

@@ -33,17 +33,22 @@ public static class FloatJudge
     /// <param name="resolutionGrams">The scale's step, g.</param>
     public static Judgement Judge(FloatPair pair, double limitGrams = LimitGrams, double resolutionGrams = 0.1)
     {
-        var source = limitGrams == LimitGrams ? new RuleSource(Standing.Practice, "common practice") : new RuleSource(Standing.Manual, "limit as given");
+        var source = limitGrams == LimitGrams
+            ? new RuleSource(Standing.Practice, "common practice")
+            : new RuleSource(Standing.Manual, "limit as given");
         var sum = pair.First + pair.Second;
         var margin = Math.Round(limitGrams - pair.TotalGrams, 6);
         if (pair.TogetherGrams is { } together && Math.Abs(together - sum) > 1.5 * resolutionGrams + Crumb)
-            return new(Verdict.Retest, $"{pair.First:0.0#} + {pair.Second:0.0#} is {sum:0.0#} g, together they read {together:0.0#} g", source, margin,
+            return new(Verdict.Retest, $"{pair.First:0.0#} + {pair.Second:0.0#} is {sum:0.0#} g, together they read {together:0.0#} g",
+                source, margin,
                 $"Weigh all three again: a scale of {resolutionGrams:0.0##} g steps explains {1.5 * resolutionGrams:0.0##} g.");
         var uneven = Math.Abs(pair.First - pair.Second) >= UnevenGrams - Crumb;
         if (margin < 0)
-            return new(Verdict.Reject, $"A pair above {limitGrams:0.0#} g{(uneven ? ", and uneven" : "")}", source, margin, "Replace both floats of the pair, and look into the bowl for what they left.");
+            return new(Verdict.Reject, $"A pair above {limitGrams:0.0#} g{(uneven ? ", and uneven" : "")}", source, margin,
+                "Replace both floats of the pair, and look into the bowl for what they left.");
         return uneven
-            ? new(Verdict.Watch, $"At most {limitGrams:0.0#} g, uneven by {Math.Abs(pair.First - pair.Second):0.0#} g", source, margin, "Within the limit; the heavier one may be drinking. Weigh them again at the next service.")
+            ? new(Verdict.Watch, $"At most {limitGrams:0.0#} g, uneven by {Math.Abs(pair.First - pair.Second):0.0#} g", source, margin,
+                "Within the limit; the heavier one may be drinking. Weigh them again at the next service.")
             : new(Verdict.Good, $"A pair at most {limitGrams:0.0#} g", source, margin, "Good.");
     }
 }

@@ -21,7 +21,8 @@ public static class CompressionJudge
     /// <param name="conditions">How the test was made.</param>
     /// <param name="readings">At least one reading, none above the supply.</param>
     /// <exception cref="ArgumentException">No reading at all.</exception>
-    public static CompressionAssessment Assess(CompressionLimits limits, TestConditions conditions, IEnumerable<CompressionReading> readings) =>
+    public static CompressionAssessment Assess(CompressionLimits limits, TestConditions conditions,
+        IEnumerable<CompressionReading> readings) =>
         Together(limits, [.. readings.Select(reading => Judge(limits, conditions, reading))]);
 
     /// <summary>Sets judged cylinders beside each other: the spread, and what to act on first.</summary>
@@ -30,20 +31,24 @@ public static class CompressionJudge
     {
         var held = cylinders.Select(cylinder => cylinder.Reading.Held.Value).ToList();
         double? spread = held.Count < 2 ? null : held.Max() - held.Min();
-        return new(cylinders, spread, Judgement.Worst([.. cylinders.Select(cylinder => cylinder.Judgement), .. JudgeSpread(limits, spread)]));
+        return new(cylinders, spread,
+            Judgement.Worst([.. cylinders.Select(cylinder => cylinder.Judgement), .. JudgeSpread(limits, spread)]));
     }
 
     /// <summary>Judges one cylinder on its own.</summary>
     public static JudgedCylinder Judge(CompressionLimits limits, TestConditions conditions, CompressionReading reading) =>
-        new(reading, LeakArea.MultipleOfMaster(reading.Held, conditions.Supply, conditions.Ambient), JudgementOf(limits, conditions, reading));
+        new(reading, LeakArea.MultipleOfMaster(reading.Held, conditions.Supply, conditions.Ambient),
+            JudgementOf(limits, conditions, reading));
 
     private static Judgement JudgementOf(CompressionLimits limits, TestConditions conditions, CompressionReading reading)
     {
         // These two are faults wherever the needle stands, hot or cold.
         if (reading.Leak.Has(LeakPath.Crack))
-            return new(Verdict.Reject, "A leak from the head or a plug hole is a crack", Practice, null, "The cylinder comes off, whatever the number.");
+            return new(Verdict.Reject, "A leak from the head or a plug hole is a crack", Practice, null,
+                "The cylinder comes off, whatever the number.");
         if (reading.Leak.Has(LeakPath.HeadGasket))
-            return new(Verdict.Reject, "Bubbles in the coolant are a leaking head gasket", Practice, null, "The head comes off for a look at gasket and faces, whatever the number.");
+            return new(Verdict.Reject, "Bubbles in the coolant are a leaking head gasket", Practice, null,
+                "The head comes off for a look at gasket and faces, whatever the number.");
 
         if (limits.RejectBelow(conditions) is not { } floor)
             return new(Verdict.Unknown, "Orifice of the day: no orifice reading yet", limits.RejectSource, null,
@@ -58,26 +63,31 @@ public static class CompressionJudge
         if (reading.Held < floor || watched)
         {
             if (!conditions.Hot)
-                return new(Verdict.Retest, "Low on a cold engine is no verdict", Practice, margin, "Run it warm, oil at about 70 °C, and test again within the hour.");
+                return new(Verdict.Retest, "Low on a cold engine is no verdict", Practice, margin,
+                    "Run it warm, oil at about 70 °C, and test again within the hour.");
             if (reading.Held >= floor)
-                return new(Verdict.Watch, $"Above {floorInWords} by {margin:0.#}", limits.WatchSource, margin, $"{Listen(reading.Leak)} Compare with its own history and test again at the next service.");
+                return new(Verdict.Watch, $"Above {floorInWords} by {margin:0.#}", limits.WatchSource, margin,
+                    $"{Listen(reading.Leak)} Compare with its own history and test again at the next service.");
             if (limits.SecondTryBeforeReject && !reading.SecondTry)
                 return new(Verdict.Retest, $"Below {floorInWords} at the first try", source, margin,
                     $"Rock the propeller through top dead centre to seat the rings and try again. {Listen(reading.Leak)}");
             var after = reading.SecondTry ? " after a second hot try" : "";
-            return new(Verdict.Reject, $"Below {floorInWords}{after}", source, margin, $"The cylinder comes off for inspection. {Listen(reading.Leak)}");
+            return new(Verdict.Reject, $"Below {floorInWords}{after}", source, margin,
+                $"The cylinder comes off for inspection. {Listen(reading.Leak)}");
         }
         // A cold cylinder that holds is good, and that it was cold is part of what is known.
         return conditions.Hot
             ? new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}", source, margin, "Holds.")
-            : new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}, cold", source, margin, "Holds, cold. Your manual may want it hot all the same: then test it again within an hour of running.");
+            : new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}, cold", source, margin,
+                "Holds, cold. Your manual may want it hot all the same: then test it again within an hour of running.");
     }
 
     // Nothing is said of a spread that stands out nowhere.
     private static IEnumerable<Judgement> JudgeSpread(CompressionLimits limits, double? spread)
     {
         if (spread >= limits.SpreadInvestigate)
-            yield return new(Verdict.Watch, $"Spread of {spread:0.#} psi between best and worst, {limits.SpreadInvestigate} and over", Practice,
+            yield return new(Verdict.Watch, $"Spread of {spread:0.#} psi between best and worst, {limits.SpreadInvestigate} and over",
+                Practice,
                 limits.SpreadInvestigate - spread, "Investigate the weakest cylinder: leak path, plugs, borescope.");
         else if (spread >= limits.SpreadWatch)
             yield return new(Verdict.Watch, $"Spread of {spread:0.#} psi between best and worst, {limits.SpreadWatch} and over", Practice,

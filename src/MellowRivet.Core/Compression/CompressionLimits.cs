@@ -25,7 +25,9 @@ public sealed record CompressionLimits
     /// <summary>Where the floor comes from.</summary>
     public required RuleSource RejectSource { get; init; }
 
-    /// <summary>Where the floor of one test comes from: a published 60/80 carried over to another supply is common practice, no rule.</summary>
+    /// <summary>
+    /// Where the floor of one test comes from: a published 60/80 carried over to another supply is common practice, no rule.
+    /// </summary>
     public RuleSource SourceFor(TestConditions conditions) => IsCarriedOver(conditions)
         ? new(Standing.Practice, $"{RejectSource.Text}, carried over by equal leak area; common practice")
         : RejectSource;
@@ -36,7 +38,9 @@ public sealed record CompressionLimits
     /// <summary>True where a first low hot reading asks for a second try before it is a rejection.</summary>
     public bool SecondTryBeforeReject { get; init; }
 
-    /// <summary>Spread between best and worst cylinder, psi, from which the engine is watched; null where the school doesn't judge it.</summary>
+    /// <summary>
+    /// Spread between best and worst cylinder, psi, from which the engine is watched; null where the school doesn't judge it.
+    /// </summary>
     public double? SpreadWatch { get; init; }
 
     /// <summary>Spread, psi, from which the cause is looked for.</summary>
@@ -61,7 +65,9 @@ public sealed record CompressionLimits
     {
         School = CompressionSchool.SixtyOfEighty,
         Name = "Sixty of eighty",
-        InWords = "Below 60/80 hot after a second try the cylinder comes off for inspection; 60 to 69 is watched; a spread of 10 psi is watched, of 15 investigated.",
+        InWords =
+            "Below 60/80 hot after a second try the cylinder comes off for inspection; 60 to 69 is watched; a spread of 10 psi is "
+            + "watched, of 15 investigated.",
         RejectSource = new(Standing.Law, "AC 43.13-1B chapter 8, from memory"),
         SecondTryBeforeReject = true,
         SpreadWatch = 10,
@@ -114,7 +120,8 @@ public sealed record CompressionLimits
     public string FloorInWords(Psi floor, TestConditions conditions) => School switch
     {
         CompressionSchool.OrificeOfTheDay when RejectSource.Standing != Standing.Manual => $"today's orifice, {floor}/{conditions.Supply}",
-        CompressionSchool.QuarterDrop when RejectSource.Standing != Standing.Manual => $"a quarter of the supply lost, {floor}/{conditions.Supply}",
+        CompressionSchool.QuarterDrop when RejectSource.Standing != Standing.Manual =>
+            $"a quarter of the supply lost, {floor}/{conditions.Supply}",
         CompressionSchool.SixtyOfEighty when IsCarriedOver(conditions)
             => $"60/80 carried over by leak area, {floor.Value:0.0}/{conditions.Supply}",
         _ => $"{floor}/{conditions.Supply}",
@@ -125,5 +132,6 @@ public sealed record CompressionLimits
 
     private static Psi CarriedOver(double atEighty, TestConditions conditions) => conditions.Supply.Value == 80
         ? new Psi(atEighty)
-        : LeakArea.ReadingFor(LeakArea.MultipleOfMaster(new Psi(atEighty), new Psi(80), conditions.Ambient), conditions.Supply, conditions.Ambient);
+        : LeakArea.ReadingFor(LeakArea.MultipleOfMaster(new Psi(atEighty), new Psi(80), conditions.Ambient), conditions.Supply,
+            conditions.Ambient);
 }

@@ -9,7 +9,8 @@ public sealed class CompressionTest
 {
     private CompressionTest() { }
 
-    public CompressionTest(Guid id, Guid engineId, double supplyPsi, double ambientPsi, bool hot, double? dayOrificePsi, Guid cautionReadBy, DateTimeOffset startedAt)
+    public CompressionTest(Guid id, Guid engineId, double supplyPsi, double ambientPsi, bool hot, double? dayOrificePsi, Guid cautionReadBy,
+        DateTimeOffset startedAt)
     {
         Id = id;
         EngineId = engineId;
@@ -23,7 +24,8 @@ public sealed class CompressionTest
 
     /// <summary>The caution that stands before the first reading of every test.</summary>
     public const string Caution =
-        "Air in the cylinder can swing the propeller hard. Magnetos off and grounded. One person holds the propeller, nobody stands in its arc. Regulator at zero before the hose goes on.";
+        "Air in the cylinder can swing the propeller hard. Magnetos off and grounded. One person holds the propeller, nobody stands in "
+        + "its arc. Regulator at zero before the hose goes on.";
 
     public Guid Id { get; private set; }
     public Guid InspectionId { get; private set; }
@@ -38,7 +40,8 @@ public sealed class CompressionTest
     public TestConditions Conditions => new(new Psi(SupplyPsi), new Psi(AmbientPsi), Hot, DayOrificePsi is { } psi ? new Psi(psi) : null);
 
     /// <summary>What is wrong with the conditions as typed: supply 20–150 psi, ambient 8–16 psi absolute, orifice below supply.</summary>
-    public static IEnumerable<Refusal> Check(double? supply, double? ambient, bool? hot, double? dayOrifice, bool orificeTyped, bool cautionRead)
+    public static IEnumerable<Refusal> Check(double? supply, double? ambient, bool? hot, double? dayOrifice, bool orificeTyped,
+        bool cautionRead)
     {
         if (supply is not (>= 20 and <= 150))
             yield return new("supply", "The supply is between 20 and 150 psi; usually 80.");
@@ -59,23 +62,28 @@ public sealed class CompressionTest
 /// <param name="Tries">Its readings in the latest test that has one of it, earliest first: a try belongs to one test.</param>
 /// <param name="Before">Its readings in earlier tests of this inspection, earliest first.</param>
 /// <param name="Latest">The latest try, judged; null while there is none.</param>
-public sealed record CylinderOnTest(CylinderPlace Place, Component Cylinder, IReadOnlyList<Reading> Tries, IReadOnlyList<Reading> Before, JudgedCylinder? Latest)
+public sealed record CylinderOnTest(CylinderPlace Place, Component Cylinder, IReadOnlyList<Reading> Tries, IReadOnlyList<Reading> Before,
+    JudgedCylinder? Latest)
 {
     /// <summary>True where the last try asks for another one.</summary>
     public bool WantsAnotherTry => Latest is { Judgement.Verdict: Judgements.Verdict.Retest };
 }
 
 /// <summary>An engine's compressions in one inspection, cylinder by cylinder, with the whole judged.</summary>
-public sealed record CompressionSheet(Component Engine, CompressionLimits Limits, CompressionTest? Test, IReadOnlyList<CylinderOnTest> Cylinders, CompressionAssessment? Assessment)
+public sealed record CompressionSheet(Component Engine, CompressionLimits Limits, CompressionTest? Test,
+    IReadOnlyList<CylinderOnTest> Cylinders, CompressionAssessment? Assessment)
 {
     /// <summary>Every cylinder has a reading that asks for nothing more.</summary>
     public bool IsComplete => Cylinders.All(cylinder => cylinder.Latest is not null && !cylinder.WantsAnotherTry);
 
     /// <summary>Numbers of the cylinders without a reading, those where no cylinder is fitted among them.</summary>
-    public IReadOnlyList<int> Missing => [.. Engine.Layout.Cylinders.Select(place => place.Number).Where(number => Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == number)?.Latest is null)];
+    public IReadOnlyList<int> Missing =>
+        [.. Engine.Layout.Cylinders.Select(place => place.Number)
+            .Where(number => Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == number)?.Latest is null)];
 
     /// <summary>The next cylinder to read, by number: one without a reading, else one that wants another try; null when complete.</summary>
-    public CylinderOnTest? Next => Cylinders.FirstOrDefault(cylinder => cylinder.Latest is null) ?? Cylinders.FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
+    public CylinderOnTest? Next =>
+        Cylinders.FirstOrDefault(cylinder => cylinder.Latest is null) ?? Cylinders.FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
 
     /// <param name="aircraft">The aircraft with its components.</param>
     /// <param name="engine">One of its engines.</param>
@@ -93,7 +101,9 @@ public sealed record CompressionSheet(Component Engine, CompressionLimits Limits
                 .Where(reading => reading.Kind == Reading.CompressionKind && reading.ComponentId == cylinder.Id)
                 .OrderBy(reading => reading.At).ToList();
             var tries = all.Where(reading => reading.CompressionTestId == all[^1].CompressionTestId).ToList();
-            cylinders.Add(new(place, cylinder, tries, [.. all.Except(tries)], tries.Count == 0 ? null : JudgeOne(limits, place.Number, tries, tries[^1])));
+            cylinders.Add(new(place, cylinder, tries, [.. all.Except(tries)], tries.Count == 0
+                ? null
+                : JudgeOne(limits, place.Number, tries, tries[^1])));
         }
         // Each try is judged under the conditions it was taken in, then the latest tries together.
         var judged = cylinders.Where(cylinder => cylinder.Latest is not null).Select(cylinder => cylinder.Latest!).ToList();
@@ -102,11 +112,16 @@ public sealed record CompressionSheet(Component Engine, CompressionLimits Limits
 
     private static JudgedCylinder JudgeOne(CompressionLimits limits, int number, IReadOnlyList<Reading> tries, Reading reading) =>
         CompressionJudge.Judge(limits, ConditionsOf(reading), new(number, new Psi(reading.Value), reading.Conditions.Leak ?? Leaks.None,
-            reading.CompressionTestId is null ? reading.Conditions.SecondTry : IsSecondTry(limits, tries.TakeWhile(earlier => earlier != reading))));
+            reading.CompressionTestId is null
+                ? reading.Conditions.SecondTry
+                : IsSecondTry(limits, tries.TakeWhile(earlier => earlier != reading))));
 
-    /// <summary>Whether the next try of a cylinder is a second one: an earlier try of the same test was hot and low. A good one was no first try.</summary>
+    /// <summary>
+    /// Whether the next try of a cylinder is a second one: an earlier try of the same test was hot and low. A good one was no first try.
+    /// </summary>
     public static bool IsSecondTry(CompressionLimits limits, IEnumerable<Reading> earlier) =>
-        earlier.Any(reading => reading.Conditions.Hot == true && limits.RejectBelow(ConditionsOf(reading)) is { } floor && reading.Value < floor.Value);
+        earlier.Any(reading => reading.Conditions.Hot == true && limits.RejectBelow(ConditionsOf(reading)) is { } floor
+            && reading.Value < floor.Value);
 
     private static TestConditions ConditionsOf(Reading reading) => new(
         new Psi(reading.Conditions.SupplyPsi ?? 80), new Psi(reading.Conditions.AmbientPsi ?? Psi.StandardAmbient.Value),

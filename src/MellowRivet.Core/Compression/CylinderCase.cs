@@ -40,14 +40,24 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
     public bool IsHealthy { get; private init; }
 
     /// <summary>The next step for the likeliest cause; what to find out first where nothing speaks for any.</summary>
-    public string Next => IsHealthy ? "It holds: nothing to look for. Its trend says how long." : Causes.Count == 0 ? "Listen at exhaust, intake and oil filler while the air is on, and note where it leaks: without that nothing is likelier than the rest." : Causes[0].Cause switch
+    public string Next => IsHealthy ? "It holds: nothing to look for. Its trend says how long." : Causes.Count == 0
+        ? "Listen at exhaust, intake and oil filler while the air is on, and note where it leaks: without that "
+        + "nothing is likelier than the rest."
+        : Causes[0].Cause switch
     {
-        WeakCause.ExhaustValve => "Borescope of the exhaust valve’s edge before anything is unbolted. A burning edge: the cylinder comes off. An even one: stake or rotate it only as the manual says, fly, test again.",
-        WeakCause.IntakeValve => "Borescope of the intake valve and its seat; look for carbon that keeps it open. Test again after an hour’s run.",
-        WeakCause.Rings => "Rock it through top dead centre and test again; fly ten hours and test again. Borescope of the barrel for rust and scratches. Below the limit after that: the cylinder comes off.",
+        WeakCause.ExhaustValve =>
+            "Borescope of the exhaust valve’s edge before anything is unbolted. A burning edge: the cylinder comes off. An even one: "
+            + "stake or rotate it only as the manual says, fly, test again.",
+        WeakCause.IntakeValve =>
+            "Borescope of the intake valve and its seat; look for carbon that keeps it open. Test again after an hour’s run.",
+        WeakCause.Rings =>
+            "Rock it through top dead centre and test again; fly ten hours and test again. Borescope of the barrel for rust and "
+            + "scratches. Below the limit after that: the cylinder comes off.",
         WeakCause.HeadGasket => "Pressure-test the cooling system, look for bubbles and coolant in the oil; the head comes off.",
         WeakCause.Crack => "Dye penetrant at the plug holes and between the valves. No flight before it is cleared.",
-        _ => "Before any cylinder: the tester’s own orifice, the supply, top dead centre, and whether the engine was hot. Then test all of them again.",
+        _ =>
+            "Before any cylinder: the tester’s own orifice, the supply, top dead centre, and whether the engine was hot. "
+            + "Then test all of them again.",
     };
 
     /// <param name="sheet">The engine's compressions at this inspection.</param>
@@ -57,7 +67,8 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
     public static CylinderCase Of(CompressionSheet sheet, int number, CylinderHistory history, CaseSurroundings around)
     {
         var facts = new List<CaseFact>();
-        void Fact(string words, params (WeakCause Cause, int Weight)[] speaks) => facts.Add(new(words, speaks.ToDictionary(one => one.Cause, one => one.Weight)));
+        void Fact(string words, params (WeakCause Cause, int Weight)[] speaks) =>
+            facts.Add(new(words, speaks.ToDictionary(one => one.Cause, one => one.Weight)));
 
         var mine = sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == number);
         if (mine?.Latest is { } latest)
@@ -70,10 +81,12 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
             if (mine.Tries.Count > 1 && mine.Tries[^1].Value - mine.Tries[0].Value is var gained && gained >= 3)
                 Fact($"A further try read {gained:0} psi more", (WeakCause.Rings, 3), (WeakCause.ExhaustValve, -1));
             else if (mine.Tries.Count > 1)
-                Fact("A further try read no more", (WeakCause.ExhaustValve, 1), (WeakCause.IntakeValve, 1), (WeakCause.Crack, 1), (WeakCause.Rings, -1));
+                Fact("A further try read no more", (WeakCause.ExhaustValve, 1), (WeakCause.IntakeValve, 1), (WeakCause.Crack, 1),
+                    (WeakCause.Rings, -1));
             if (mine.Tries[^1].Conditions.Hot != true)
                 Fact("Tested cold: low on a cold engine is no verdict", (WeakCause.TestItself, 3));
-            var mates = sheet.Cylinders.Where(cylinder => cylinder != mine && cylinder.Latest is not null).Select(cylinder => cylinder.Latest!.Reading.Held.Value).ToList();
+            var mates = sheet.Cylinders.Where(cylinder => cylinder != mine && cylinder.Latest is not null)
+                .Select(cylinder => cylinder.Latest!.Reading.Held.Value).ToList();
             if (mates.Count >= 2 && mates.Average() - latest.Reading.Held.Value is var behind)
             {
                 if (behind >= 8)
@@ -85,7 +98,8 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
         if (history.Trend.Line is { Slope: > 0 } line && line.Slope * 100 > 0.02)
             Fact($"Its leak grows by {line.Slope * 100:0.00} × master in 100 h", (WeakCause.ExhaustValve, 1), (WeakCause.Rings, 1));
         if (history.Trend.LastIsUnusual == true)
-            Fact("The last reading is unusual against its own history: something happened between", (WeakCause.ExhaustValve, 1), (WeakCause.Crack, 1));
+            Fact("The last reading is unusual against its own history: something happened between", (WeakCause.ExhaustValve, 1),
+                (WeakCause.Crack, 1));
         foreach (var look in around.Looks.Take(2).GroupBy(look => look))
         {
             var words = $"Plug out of it: {look.Key.InWords()}{(look.Count() > 1 ? ", top and bottom" : "")}";
@@ -97,14 +111,21 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
                 Fact(words);
         }
         if (around.OilUse is { HoursPerLitre: { } per } use)
-            Fact($"The engine flies {per:0.0} h on a litre of oil{(use.Trend.Line is { Slope: < 0 } ? ", and falling" : "")}", use.Trend.Line is { Slope: < 0 } ? [(WeakCause.Rings, 1)] : []);
+            Fact($"The engine flies {per:0.0} h on a litre of oil{(use.Trend.Line is { Slope: < 0 } ? ", and falling" : "")}",
+                use.Trend.Line is { Slope: < 0 } ? [(WeakCause.Rings, 1)] : []);
         if (around.Cuts is [var cut, ..] && cut.Metal != FilterMetal.None)
-            Fact($"Filter: {cut.Metal.InWords()}, {cut.Amount.InWords()}", cut is { Metal: FilterMetal.Ferrous, Amount: >= FilterAmount.ManySpecks } ? [(WeakCause.Rings, 2)] : cut.Metal == FilterMetal.Aluminium ? [(WeakCause.Rings, 1)] : []);
+            Fact($"Filter: {cut.Metal.InWords()}, {cut.Amount.InWords()}",
+                cut is { Metal: FilterMetal.Ferrous, Amount: >= FilterAmount.ManySpecks }
+                    ? [(WeakCause.Rings, 2)]
+                    : cut.Metal == FilterMetal.Aluminium ? [(WeakCause.Rings, 1)] : []);
         if (around.Log is { HottestCylinder: { } hottest })
-            Fact(hottest == number ? $"The hottest cylinder of the last log, {around.Log.GreatestCht:0} °C" : $"Not the hottest of the last log: that is {hottest}", hottest == number ? [(WeakCause.ExhaustValve, 1)] : []);
+            Fact(hottest == number ? $"The hottest cylinder of the last log, {around.Log.GreatestCht:0} °C"
+                : $"Not the hottest of the last log: that is {hottest}", hottest == number ? [(WeakCause.ExhaustValve, 1)] : []);
 
-        var causes = Enum.GetValues<WeakCause>().Select(cause => new RankedCause(cause, facts.Sum(fact => fact.For.GetValueOrDefault(cause)),
-            [.. facts.Where(fact => fact.For.GetValueOrDefault(cause) != 0).OrderByDescending(fact => fact.For[cause]).Select(fact => fact.For[cause] > 0 ? fact.Words : $"against it: {fact.Words}")]))
+        var causes = Enum.GetValues<WeakCause>()
+            .Select(cause => new RankedCause(cause, facts.Sum(fact => fact.For.GetValueOrDefault(cause)),
+            [.. facts.Where(fact => fact.For.GetValueOrDefault(cause) != 0).OrderByDescending(fact => fact.For[cause])
+                .Select(fact => fact.For[cause] > 0 ? fact.Words : $"against it: {fact.Words}")]))
             .Where(cause => cause.Weight > 0).OrderByDescending(cause => cause.Weight).ToList();
         // A cylinder that holds has nothing to be explained.
         var healthy = mine?.Latest is { Judgement.Verdict: Verdict.Good };

@@ -15,7 +15,8 @@ namespace MellowRivet.Core.Compression;
 /// <param name="LimitArea">The leak area of the engine's floor, × master orifice; null where the floor isn't known.</param>
 /// <param name="Trend">The trend of leak area, × master orifice per hour.</param>
 /// <param name="ToAircraft">What is added to its hours to get the aircraft's; zero where it runs on those.</param>
-public sealed record CylinderHistory(HoursAxis Axis, IReadOnlyList<Reading> Readings, IReadOnlyList<TrendEvent> Events, double? LimitArea, TrendReading Trend, double ToAircraft)
+public sealed record CylinderHistory(HoursAxis Axis, IReadOnlyList<Reading> Readings, IReadOnlyList<TrendEvent> Events, double? LimitArea,
+    TrendReading Trend, double ToAircraft)
 {
     /// <summary>Where a reading stands on the axis.</summary>
     public double At(Reading reading) => reading.On(Axis);
@@ -26,10 +27,12 @@ public sealed record CylinderHistory(HoursAxis Axis, IReadOnlyList<Reading> Read
     /// <param name="compressions">Compressions of any cylinder, aircraft and time.</param>
     /// <param name="conditions">The conditions under which the limit is drawn: the latest test's, or the usual.</param>
     /// <param name="axis">Whose hours it runs on.</param>
-    public static CylinderHistory Of(Aircraft aircraft, Component engine, int number, IEnumerable<Reading> compressions, TestConditions? conditions, HoursAxis axis = HoursAxis.Part)
+    public static CylinderHistory Of(Aircraft aircraft, Component engine, int number, IEnumerable<Reading> compressions,
+        TestConditions? conditions, HoursAxis axis = HoursAxis.Part)
     {
         var fitted = aircraft.Installations
-            .Where(stay => stay.Component.Kind == ComponentKind.Cylinder && stay.ParentId == engine.Id && stay.Position == number.ToString())
+            .Where(stay => stay.Component.Kind == ComponentKind.Cylinder && stay.ParentId == engine.Id
+                && stay.Position == number.ToString())
             .OrderBy(stay => stay.InstalledAt).ToList();
         var now = aircraft.Cylinder(engine, number);
         var readings = compressions
@@ -40,11 +43,16 @@ public sealed record CylinderHistory(HoursAxis Axis, IReadOnlyList<Reading> Read
             .Select(tries => tries.MaxBy(reading => reading.At)!)
             .OrderBy(reading => reading.On(axis)).ToList();
         List<TrendEvent> events = axis == HoursAxis.Part
-            ? [.. (now?.Overhauls ?? []).Where(done => done.OwnTime is not null).Select(done => new TrendEvent((double)done.OwnTime!.Value.Value, Restarts: true, "overhaul", done.Reference))]
-            : [.. fitted.Zip(fitted.Skip(1), (old, fresh) => new TrendEvent((double)fresh.InstalledAt.Value, Restarts: true, old.ComponentId == fresh.ComponentId ? "fitted again" : "new cylinder", old.RemovedWhy))];
+            ? [.. (now?.Overhauls ?? []).Where(done => done.OwnTime is not null)
+                .Select(done => new TrendEvent((double)done.OwnTime!.Value.Value, Restarts: true, "overhaul", done.Reference))]
+            : [.. fitted.Zip(fitted.Skip(1),
+                (old, fresh) => new TrendEvent((double)fresh.InstalledAt.Value, Restarts: true, old.ComponentId == fresh.ComponentId
+                    ? "fitted again"
+                    : "new cylinder", old.RemovedWhy))];
 
         var under = conditions ?? TestConditions.Usual;
-        var limit = (engine.CompressionRule ?? new(CompressionSchool.SixtyOfEighty)).Limits().RejectBelow(under) is { Value: > 0 } floor && floor <= under.Supply
+        var limit = (engine.CompressionRule ?? new(CompressionSchool.SixtyOfEighty)).Limits().RejectBelow(under) is { Value: > 0 } floor
+            && floor <= under.Supply
             ? LeakArea.MultipleOfMaster(floor, under.Supply, under.Ambient)
             : (double?)null;
         var points = readings.Select(reading => new TrendPoint(reading.On(axis), reading.LeakArea));
@@ -58,7 +66,8 @@ public sealed record CylinderHistory(HoursAxis Axis, IReadOnlyList<Reading> Read
         if (readings.Count == 0 || readings[^1].Value <= 0.5)
             return 0;
         var last = readings[^1];
-        var (supply, ambient) = (new Psi(last.Conditions.SupplyPsi ?? 80), new Psi(last.Conditions.AmbientPsi ?? Psi.StandardAmbient.Value));
+        var (supply, ambient) = (new Psi(last.Conditions.SupplyPsi ?? 80),
+            new Psi(last.Conditions.AmbientPsi ?? Psi.StandardAmbient.Value));
         return LeakArea.MultipleOfMaster(new Psi(last.Value - 0.5), supply, ambient) - last.LeakArea;
     }
 }

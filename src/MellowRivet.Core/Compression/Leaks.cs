@@ -11,7 +11,8 @@ public readonly record struct Leaks
     private readonly int heard;
 
     /// <param name="paths">The places; <see cref="LeakPath.None"/> adds nothing.</param>
-    public Leaks(IEnumerable<LeakPath> paths) => heard = paths.Where(path => path != LeakPath.None).Aggregate(0, (all, path) => all | 1 << (int)path);
+    public Leaks(IEnumerable<LeakPath> paths) =>
+        heard = paths.Where(path => path != LeakPath.None).Aggregate(0, (all, path) => all | 1 << (int)path);
 
     public static readonly Leaks None;
 
@@ -70,9 +71,11 @@ internal sealed class LeaksJson : JsonConverter<Leaks>
         writer.WriteEndArray();
     }
 
-    private static LeakPath One(string? word) => word?.Length > 0 && char.IsLetter(word[0]) && EnumNames.TryRead<LeakPath>(word, out var path) ? path : throw Wrong();
+    private static LeakPath One(string? word) =>
+        word?.Length > 0 && char.IsLetter(word[0]) && EnumNames.TryRead<LeakPath>(word, out var path) ? path : throw Wrong();
 
     private static string Name(LeakPath path) => JsonNamingPolicy.CamelCase.ConvertName(path.ToString());
 
-    private static JsonException Wrong() => new($"A leak is one of {string.Join(", ", Enum.GetValues<LeakPath>().Select(Name))}, or a list of them; none stands alone.");
+    private static JsonException Wrong() =>
+        new($"A leak is one of {string.Join(", ", Enum.GetValues<LeakPath>().Select(Name))}, or a list of them; none stands alone.");
 }

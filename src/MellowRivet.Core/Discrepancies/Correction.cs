@@ -9,7 +9,8 @@ public enum CorrectionKind { Adjusted = 1, Cleaned, Repaired, Replaced, Deferred
 /// <param name="Number">Its part number.</param>
 /// <param name="SerialOut">The serial number of what came off; empty where it bears none.</param>
 /// <param name="SerialIn">The serial number of what went on; empty where it bears none.</param>
-/// <param name="ReplacedComponent">The part of the aircraft's file that it took the place of; null for a part that the file doesn't follow.</param>
+/// <param name="ReplacedComponent">The part of the aircraft's file that it took the place of; null for a part that
+/// the file doesn't follow.</param>
 public sealed record PartUsed(string Number, string SerialOut, string SerialIn, Guid? ReplacedComponent = null);
 
 /// <summary>A torque that was pulled in doing it.</summary>
@@ -24,7 +25,8 @@ public sealed record TorquePulled(double Value, string UnitSymbol, WrenchUsed Wr
 /// <param name="Reference">The data it was done by: manual, chapter, revision; may be empty.</param>
 /// <param name="Parts">Parts used; null for none.</param>
 /// <param name="Torque">The torque pulled; null for none.</param>
-public sealed record Correction(string Action, CorrectionKind Kind = CorrectionKind.Adjusted, string Reference = "", IReadOnlyList<PartUsed>? Parts = null, TorquePulled? Torque = null)
+public sealed record Correction(string Action, CorrectionKind Kind = CorrectionKind.Adjusted, string Reference = "",
+    IReadOnlyList<PartUsed>? Parts = null, TorquePulled? Torque = null)
 {
     public const int LongestReference = 120, LongestNumber = 40, MostParts = 20;
 
@@ -37,7 +39,9 @@ public sealed record Correction(string Action, CorrectionKind Kind = CorrectionK
             return new("action", $"{Action.Trim().Length} characters; {Discrepancy.LongestWords} is the most.");
         if (Reference.Length > LongestReference)
             return new("reference", $"The reference in up to {LongestReference} characters.");
-        if (Parts is { } parts && (parts.Count > MostParts || parts.Any(part => part.Number.Length is 0 or > LongestNumber || part.SerialIn.Length > LongestNumber || part.SerialOut.Length > LongestNumber)))
+        if (Parts is { } parts && (parts.Count > MostParts
+            || parts.Any(part => part.Number.Length is 0 or > LongestNumber || part.SerialIn.Length > LongestNumber
+                || part.SerialOut.Length > LongestNumber)))
             return new("parts", $"Up to {MostParts} parts, each with its part number; numbers of up to {LongestNumber} characters.");
         return null;
     }
@@ -47,8 +51,15 @@ public sealed record Correction(string Action, CorrectionKind Kind = CorrectionK
     {
         Action,
         Reference.Length > 0 ? $"Ref. {Reference}." : "",
-        string.Join(" ", (Parts ?? []).Select(part => $"P/n {part.Number}{(part.SerialOut.Length > 0 ? $", s/n {part.SerialOut} off" : "")}{(part.SerialIn.Length > 0 ? $", s/n {part.SerialIn} on" : "")}.")),
-        Torque is { } torque ? $"Torque {torque.Value:0.##} {torque.UnitSymbol}, {torque.Wrench.Title}, calibrated until {torque.Wrench.CalibratedUntil:yyyy-MM-dd}." : "",
+        string.Join(" ", (Parts ?? [])
+            .Select(
+                part =>
+                    $"P/n {part.Number}{(part.SerialOut.Length > 0 ? $", s/n {part.SerialOut} off" : "")}"
+                    + $"{(part.SerialIn.Length > 0 ? $", s/n {part.SerialIn} on" : "")}.")),
+        Torque is { } torque
+            ? $"Torque {torque.Value:0.##} {torque.UnitSymbol}, {torque.Wrench.Title}, calibrated until "
+            + $"{torque.Wrench.CalibratedUntil:yyyy-MM-dd}."
+            : "",
     }.Where(words => words.Length > 0));
 }
 
@@ -59,10 +70,12 @@ public sealed record Correction(string Action, CorrectionKind Kind = CorrectionK
 public sealed record Estimate(decimal? LabourHours, decimal? Parts, DateOnly? PartsBy = null)
 {
     /// <summary>In the shop's money; null where neither labour nor parts are said.</summary>
-    public decimal? Total(HouseRules house) => LabourHours is null && Parts is null ? null : Math.Round(((LabourHours ?? 0) * house.LabourRate) + (Parts ?? 0), 2);
+    public decimal? Total(HouseRules house) =>
+        LabourHours is null && Parts is null ? null : Math.Round(((LabourHours ?? 0) * house.LabourRate) + (Parts ?? 0), 2);
 }
 
 public static class CorrectionWords
 {
-    public static string InWords(this CorrectionKind kind) => kind == CorrectionKind.Deferred ? "deactivated and placarded" : kind.ToString().ToLowerInvariant();
+    public static string InWords(this CorrectionKind kind) =>
+        kind == CorrectionKind.Deferred ? "deactivated and placarded" : kind.ToString().ToLowerInvariant();
 }

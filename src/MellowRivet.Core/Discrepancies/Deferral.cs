@@ -27,14 +27,23 @@ public sealed record DeferralWalk(IReadOnlyList<DeferralAnswer> Answers)
 
     public static IReadOnlyList<DeferralQuestion> Questions { get; } =
     [
-        new("equipment", "Is it an instrument or equipment that doesn’t work?", DeferralSays.Yes, "A leak, a crack, corrosion, a loose or missing fastener, a chafed line are no inoperative equipment: there is nothing to defer. Put it right.", Law("91.213(d)")),
-        new("mel", "Does the aircraft fly under an approved minimum equipment list?", DeferralSays.No, "The list decides, not this test.", Law("91.213(a)")),
-        new("typeCertificate", "Is it part of the day-VFR instruments and equipment that the type certificate requires?", DeferralSays.No, "The type certificate requires it.", Law("91.213(d)(2)(i)")),
-        new("equipmentList", "Does the equipment list or the kinds-of-operation list say it is required for the kind of flight?", DeferralSays.No, "The equipment list requires it.", Law("91.213(d)(2)(ii)")),
-        new("operatingRule", "Is it required by 91.205 or another rule for the kind of flight?", DeferralSays.No, "A rule for the flight requires it.", Law("91.213(d)(2)(iii)")),
-        new("directive", "Is it required to work by an airworthiness directive?", DeferralSays.No, "A directive requires it to work.", Law("91.213(d)(2)(iv)")),
-        new("deactivated", "Is it removed, or deactivated and placarded “Inoperative”, and entered under 43.9?", DeferralSays.Yes, "It has to be removed, or deactivated and placarded, first.", Law("91.213(d)(3)")),
-        new("noHazard", "Has a certificated pilot or mechanic determined that it is no hazard to the aircraft?", DeferralSays.Yes, "Somebody entitled to has to decide that it is no hazard.", Law("91.213(d)(4)")),
+        new("equipment", "Is it an instrument or equipment that doesn’t work?", DeferralSays.Yes,
+            "A leak, a crack, corrosion, a loose or missing fastener, a chafed line are no inoperative equipment: there is "
+            + "nothing to defer. Put it right.", Law("91.213(d)")),
+        new("mel", "Does the aircraft fly under an approved minimum equipment list?", DeferralSays.No, "The list decides, not this test.",
+            Law("91.213(a)")),
+        new("typeCertificate", "Is it part of the day-VFR instruments and equipment that the type certificate requires?", DeferralSays.No,
+            "The type certificate requires it.", Law("91.213(d)(2)(i)")),
+        new("equipmentList", "Does the equipment list or the kinds-of-operation list say it is required for the kind of flight?",
+            DeferralSays.No, "The equipment list requires it.", Law("91.213(d)(2)(ii)")),
+        new("operatingRule", "Is it required by 91.205 or another rule for the kind of flight?", DeferralSays.No,
+            "A rule for the flight requires it.", Law("91.213(d)(2)(iii)")),
+        new("directive", "Is it required to work by an airworthiness directive?", DeferralSays.No, "A directive requires it to work.",
+            Law("91.213(d)(2)(iv)")),
+        new("deactivated", "Is it removed, or deactivated and placarded “Inoperative”, and entered under 43.9?", DeferralSays.Yes,
+            "It has to be removed, or deactivated and placarded, first.", Law("91.213(d)(3)")),
+        new("noHazard", "Has a certificated pilot or mechanic determined that it is no hazard to the aircraft?", DeferralSays.Yes,
+            "Somebody entitled to has to decide that it is no hazard.", Law("91.213(d)(4)")),
     ];
 
     /// <summary>The question that comes next; null when all are answered, or one has ended it.</summary>
@@ -46,7 +55,8 @@ public sealed record DeferralWalk(IReadOnlyList<DeferralAnswer> Answers)
 
     public string InWords => Ended is { } end
         ? Of(end)!.Says == DeferralSays.CannotTell ? $"Can't tell yet: look it up. {end.Text}" : $"May not be deferred. {end.Stops}"
-        : Next is null ? "May be deferred." : $"{Questions.Count(question => Of(question) is not null)} of {Questions.Count} questions answered.";
+        : Next is null ? "May be deferred."
+        : $"{Questions.Count(question => Of(question) is not null)} of {Questions.Count} questions answered.";
 
     /// <summary>Nothing forbids it, and the placard is due: it is put up before anybody says that it is.</summary>
     public bool WantsPlacard => Next?.Key is "deactivated" or "noHazard" || Outcome == DeferralOutcome.MayBeDeferred;

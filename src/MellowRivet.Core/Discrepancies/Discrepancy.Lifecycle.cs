@@ -35,7 +35,9 @@ public sealed partial class Discrepancy
     /// <summary>Stands between the aircraft and the airworthy statement.</summary>
     public bool IsOpenAirworthiness => IsOpen && Class == DiscrepancyClass.Airworthiness;
 
-    /// <summary>Takes it a step on: asked, approved or declined on the owner's word, parts ordered, work begun, withdrawn, opened again.</summary>
+    /// <summary>
+    /// Takes it a step on: asked, approved or declined on the owner's word, parts ordered, work begun, withdrawn, opened again.
+    /// </summary>
     /// <param name="to">Where it goes. Done and inspected have their own ways: <see cref="Correct"/> and <see cref="Inspect"/>.</param>
     /// <param name="words">Why; needed to withdraw it and to open it again, kept with any other step.</param>
     /// <param name="house">How the shop works: whether the owner is asked first.</param>
@@ -44,11 +46,15 @@ public sealed partial class Discrepancy
     public Refusal? Move(Disposition to, string? words, HouseRules house, Guid? by, DateTimeOffset at)
     {
         if (to is Disposition.Done or Disposition.Inspected)
-            return new("state", to == Disposition.Done ? "Say what was done: that makes it done." : "A second person inspects it by their own name.");
+            return new("state", to == Disposition.Done
+                ? "Say what was done: that makes it done."
+                : "A second person inspects it by their own name.");
         if (Forbidden(to, house) is { } refusal)
             return refusal;
         if (Lifecycle.WantsReason(Disposition, to) && string.IsNullOrWhiteSpace(words))
-            return new("state", to == Disposition.Withdrawn ? "Say why it is withdrawn: it stays on file with the reason." : "Say why it is opened again.");
+            return new("state", to == Disposition.Withdrawn
+                ? "Say why it is withdrawn: it stays on file with the reason."
+                : "Say why it is opened again.");
         if (words?.Trim().Length > LongestWhere)
             return new("state", $"The reason in up to {LongestWhere} characters.");
         if (to == Disposition.Open)
@@ -70,7 +76,8 @@ public sealed partial class Discrepancy
             return forbidden with { Field = "action" };
         if (done.Check() is { } refusal)
             return refusal;
-        if (done.Kind == CorrectionKind.Deferred && (Class != DiscrepancyClass.Deferrable || Deferral.Outcome != DeferralOutcome.MayBeDeferred))
+        if (done.Kind == CorrectionKind.Deferred
+            && (Class != DiscrepancyClass.Deferrable || Deferral.Outcome != DeferralOutcome.MayBeDeferred))
             return new("action", Class != DiscrepancyClass.Deferrable
                 ? "Only a deferrable item is deactivated and placarded."
                 : $"It isn't deferred yet: {Deferral.InWords} Answer the deferral test first, or fix it.");
@@ -92,7 +99,9 @@ public sealed partial class Discrepancy
         return null;
     }
 
-    /// <summary>Answers a question of the deferral test. A later answer takes the place of an earlier one, and of all that follow from it.</summary>
+    /// <summary>
+    /// Answers a question of the deferral test. A later answer takes the place of an earlier one, and of all that follow from it.
+    /// </summary>
     public Refusal? Answer(string question, DeferralSays says, string? words, ClassRules rules, Guid by, DateTimeOffset at)
     {
         if (!IsOpen || Class != DiscrepancyClass.Deferrable)
@@ -119,7 +128,9 @@ public sealed partial class Discrepancy
         (deferral, photos) = ([.. item.Deferral], [.. item.Photos]);
     }
 
-    /// <summary>Somebody looked at a line that was left open before: it is still as it was. What is deferred stays deferred, with its placard.</summary>
+    /// <summary>
+    /// Somebody looked at a line that was left open before: it is still as it was. What is deferred stays deferred, with its placard.
+    /// </summary>
     /// <param name="placarded">How it was deactivated and placarded; empty for what isn't deferred.</param>
     /// <param name="by">Who looked.</param>
     /// <param name="at">When.</param>
@@ -145,7 +156,8 @@ public sealed partial class Discrepancy
             return new("examination", $"It is {Disposition.InWords()}.");
         if (examination.Check(today) is { } refusal)
             return refusal;
-        if (Classify(by with { Class = DiscrepancyClass.KnownMark, Grounded = false, Why = examination.Words, Reference = by.Reference ?? examination.Method.InWords() }, rules, null) is { } refused)
+        if (Classify(by with { Class = DiscrepancyClass.KnownMark, Grounded = false, Why = examination.Words, Reference = by.Reference
+            ?? examination.Method.InWords() }, rules, null) is { } refused)
             return refused with { Field = "examination" };
         Examination = examination;
         return null;
@@ -154,7 +166,9 @@ public sealed partial class Discrepancy
     private Refusal? Forbidden(Disposition to, HouseRules house)
     {
         if (!Lifecycle.Allows(Disposition, to))
-            return new("state", $"It is {Disposition.InWords()}: from there it goes to {string.Join(", ", Lifecycle.From(Disposition).Select(way => way.InWords()))}, not to {to.InWords()}.");
+            return new("state",
+                $"It is {Disposition.InWords()}: from there it goes to "
+                + $"{string.Join(", ", Lifecycle.From(Disposition).Select(way => way.InWords()))}, not to {to.InWords()}.");
         return Disposition == Disposition.Open && to.IsWork() ? house.AsksFirst(this) : null;
     }
 

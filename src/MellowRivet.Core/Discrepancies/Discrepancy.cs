@@ -28,7 +28,8 @@ public sealed partial class Discrepancy
     /// <param name="foundBy">Who found it.</param>
     /// <param name="foundAt">When.</param>
     /// <param name="origin">The judgement it was born from; null for none.</param>
-    public Discrepancy(Guid id, int number, string what, Place place, DiscrepancyClass @class, bool grounded, Guid? taskId, Guid foundBy, DateTimeOffset foundAt, Origin? origin = null)
+    public Discrepancy(Guid id, int number, string what, Place place, DiscrepancyClass @class, bool grounded, Guid? taskId, Guid foundBy,
+        DateTimeOffset foundAt, Origin? origin = null)
     {
         Origin = origin;
         Id = id;
@@ -80,14 +81,19 @@ public sealed partial class Discrepancy
     public string? MeasuredWords { get; private set; }
     public DiscrepancyClass Class { get; private set; }
 
-    /// <summary>The judgement it was born from, which gives its class a floor; null for one that was found by eye and put in words.</summary>
+    /// <summary>
+    /// The judgement it was born from, which gives its class a floor; null for one that was found by eye and put in words.
+    /// </summary>
     public Origin? Origin { get; private set; }
 
     /// <summary>Each time somebody set its class below what the judgement or the words say, earliest first.</summary>
     public IReadOnlyList<Lowered> Lowered => lowered;
 
-    /// <summary>What its class rests on, in words: the judgement it was born from, and each time somebody set it lower; empty for neither.</summary>
-    public string RestsOn => string.Join(" ", new[] { Origin is { } born ? $"From a judgement: {born.InWords} ({born.Source.AsItStands})." : "" }
+    /// <summary>
+    /// What its class rests on, in words: the judgement it was born from, and each time somebody set it lower; empty for neither.
+    /// </summary>
+    public string RestsOn =>
+        string.Join(" ", new[] { Origin is { } born ? $"From a judgement: {born.InWords} ({born.Source.AsItStands})." : "" }
         .Concat(lowered.Select(less => $"{char.ToUpperInvariant(less.InWords[0])}{less.InWords[1..]}.")).Where(words => words.Length > 0));
 
     /// <summary>Safety of flight now: the aircraft is grounded and the owner told today. Only on an airworthiness item.</summary>
@@ -104,7 +110,10 @@ public sealed partial class Discrepancy
     public IReadOnlyList<Sound> Sounds => sounds;
     public IReadOnlyList<Note> Notes => notes;
 
-    /// <summary>The same thing at an earlier inspection, as a person said; null where nobody did, empty where somebody said that it is none of those.</summary>
+    /// <summary>
+    /// The same thing at an earlier inspection, as a person said; null where nobody did, empty where somebody
+    /// said that it is none of those.
+    /// </summary>
     public Guid? SameAs { get; private set; }
 
     /// <summary>What is expected to come of it in hours and money; null where nobody has said.</summary>
@@ -184,7 +193,9 @@ public sealed partial class Discrepancy
         if (photos.FirstOrDefault(other => other.Sha256 == sha256) is not { } photo)
             return new("marks", "There is no such picture at this discrepancy.");
         if (drawnOn != Changes)
-            return new("marks", "Somebody changed this discrepancy while you were drawing. Yours is still here: load the page anew in another tab, look, and draw it again.");
+            return new("marks",
+                "Somebody changed this discrepancy while you were drawing. Yours is still here: load the page anew in another "
+                + "tab, look, and draw it again.");
         if (PhotoMark.Check(marks, photo) is { } refusal)
             return refusal;
         photos = [.. photos.Select(other => other == photo ? photo with { Marks = marks.Count == 0 ? null : [.. marks] } : other)];
@@ -192,7 +203,9 @@ public sealed partial class Discrepancy
         return null;
     }
 
-    /// <summary>Sets what it means for the aircraft, while it is open. Below what the judgement or the words say, it is kept with who and why.</summary>
+    /// <summary>
+    /// Sets what it means for the aircraft, while it is open. Below what the judgement or the words say, it is kept with who and why.
+    /// </summary>
     /// <param name="to">The class, and by what right.</param>
     /// <param name="rules">What a class may be set to.</param>
     /// <param name="task">The task it was found at; null in passing.</param>
@@ -213,7 +226,8 @@ public sealed partial class Discrepancy
     internal void Keep(Lowered? less) => lowered = less is null ? lowered : [.. lowered, less];
 
     /// <summary>Puts words, place and how it was found right. Other words leave the old ones behind as a note.</summary>
-    public Refusal? Describe(string? what, string? plainWords, Place place, FoundHow how, string? measured, Guid by, DateTimeOffset at, ClassRules? rules = null)
+    public Refusal? Describe(string? what, string? plainWords, Place place, FoundHow how, string? measured, Guid by, DateTimeOffset at,
+        ClassRules? rules = null)
     {
         if (Check(what, place.Where).FirstOrDefault() is { } wrong)
             return wrong;
@@ -226,9 +240,12 @@ public sealed partial class Discrepancy
         if (what!.Trim() != What)
         {
             // Other words may speak of something worse than the class that was set for the first ones.
-            if (Origin is null && rules?.Decide(what, null, null, null, new(Class, Grounded, by, at, lowered.LastOrDefault()?.Reason)).Refusal is { } worse)
+            if (Origin is null
+                && rules?.Decide(what, null, null, null, new(Class, Grounded, by, at, lowered.LastOrDefault()?.Reason)).Refusal
+                is { } worse)
                 return new("what", $"{worse.Message} Set its class first, or take other words.");
-            if (Add(Guid.CreateVersion7(), $"The words were: {(What.Length > LongestWords - 20 ? What[..(LongestWords - 20)] : What)}", by, at) is { } full)
+            if (Add(Guid.CreateVersion7(), $"The words were: {(What.Length > LongestWords - 20 ? What[..(LongestWords - 20)] : What)}", by,
+                at) is { } full)
                 return full;
             What = what.Trim();
         }
@@ -256,7 +273,8 @@ public sealed partial class Discrepancy
         return null;
     }
 
-    private void Lies(Place place) => (ZoneKey, Where, ComponentId, Pin) = (place.ZoneKey, place.Where.Trim(), place.ComponentId, place.Pin);
+    private void Lies(Place place) =>
+        (ZoneKey, Where, ComponentId, Pin) = (place.ZoneKey, place.Where.Trim(), place.ComponentId, place.Pin);
 }
 
 public static class DiscrepancyWords
@@ -274,7 +292,8 @@ public static class DiscrepancyWords
     public static string Means(this DiscrepancyClass @class) => @class switch
     {
         DiscrepancyClass.Airworthiness => "Must be fixed, or the aircraft is not signed as airworthy.",
-        DiscrepancyClass.Deferrable => "Inoperative and not required: removed or deactivated, placarded, recorded (14 CFR 91.213(d), from memory).",
+        DiscrepancyClass.Deferrable =>
+            "Inoperative and not required: removed or deactivated, placarded, recorded (14 CFR 91.213(d), from memory).",
         DiscrepancyClass.Recommended => "Worth doing; the owner decides.",
         DiscrepancyClass.Watch => "Fit to fly; look again at a set time.",
         _ => "Examined and found benign; the next inspector looks again.",
@@ -282,13 +301,17 @@ public static class DiscrepancyWords
 
     /// <summary>What it means to an owner who isn't there. What was judged bad and set lower is never called harmless.</summary>
     public static string MeansToTheOwner(this Discrepancy found) => found is { Origin: not null, Class: not DiscrepancyClass.Airworthiness }
-        ? $"Judged outside a usual limit. The person who answers for the inspection set it lower, for this reason: {(found.Lowered.Count > 0 ? found.Lowered[^1].Reason : "see the shop")}. Speak with the shop before you decide."
+        ? $"Judged outside a usual limit. The person who answers for the inspection set it lower, for this reason: "
+        + $"{(found.Lowered.Count > 0 ? found.Lowered[^1].Reason : "see the shop")}. Speak with the shop before you decide."
         : found.Class.MeansToTheOwner();
 
     private static string MeansToTheOwner(this DiscrepancyClass @class) => @class switch
     {
-        DiscrepancyClass.Airworthiness => "It must be put right before the aircraft can be signed as airworthy. You can decline it; then you get the aircraft back with a list of unairworthy items, and it may not fly until it is done.",
-        DiscrepancyClass.Deferrable => "It doesn't work and isn't required for flying. It can be switched off, labelled “inoperative” and done later.",
+        DiscrepancyClass.Airworthiness =>
+            "It must be put right before the aircraft can be signed as airworthy. You can decline it; then you get the aircraft back "
+            + "with a list of unairworthy items, and it may not fly until it is done.",
+        DiscrepancyClass.Deferrable =>
+            "It doesn't work and isn't required for flying. It can be switched off, labelled “inoperative” and done later.",
         DiscrepancyClass.Recommended => "Worth doing; the aircraft may fly without it. You decide.",
         DiscrepancyClass.Watch => "Fit to fly. We look again at a set time.",
         _ => "Examined and found harmless.",

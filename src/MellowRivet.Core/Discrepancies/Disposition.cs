@@ -15,9 +15,11 @@ public static class Lifecycle
 {
     private static readonly Dictionary<Disposition, Disposition[]> Ways = new()
     {
-        [Disposition.Open] = [Disposition.Asked, Disposition.Approved, Disposition.Declined, Disposition.PartsAwaited, Disposition.InWork, Disposition.Done, Disposition.Withdrawn],
+        [Disposition.Open] = [Disposition.Asked, Disposition.Approved, Disposition.Declined, Disposition.PartsAwaited, Disposition.InWork,
+            Disposition.Done, Disposition.Withdrawn],
         [Disposition.Asked] = [Disposition.Approved, Disposition.Declined, Disposition.Withdrawn],
-        [Disposition.Approved] = [Disposition.Declined, Disposition.PartsAwaited, Disposition.InWork, Disposition.Done, Disposition.Withdrawn],
+        [Disposition.Approved] = [Disposition.Declined, Disposition.PartsAwaited, Disposition.InWork, Disposition.Done,
+            Disposition.Withdrawn],
         [Disposition.Declined] = [Disposition.Asked, Disposition.Approved, Disposition.Withdrawn],
         [Disposition.PartsAwaited] = [Disposition.InWork, Disposition.Done, Disposition.Withdrawn],
         [Disposition.InWork] = [Disposition.PartsAwaited, Disposition.Done, Disposition.Withdrawn],
@@ -37,7 +39,8 @@ public static class Lifecycle
     public static bool IsWork(this Disposition here) => here is Disposition.PartsAwaited or Disposition.InWork or Disposition.Done;
 
     /// <summary>A step that says why it is taken: withdrawing, and opening again what was settled.</summary>
-    public static bool WantsReason(Disposition from, Disposition to) => to == Disposition.Withdrawn || (to == Disposition.Open && from.IsSettled());
+    public static bool WantsReason(Disposition from, Disposition to) =>
+        to == Disposition.Withdrawn || (to == Disposition.Open && from.IsSettled());
 
     public static string InWords(this Disposition here) => here switch
     {

@@ -32,7 +32,8 @@ public sealed record Examination(FoundHow Method, string Words, Guid By, DateOnl
 /// <param name="Accepted">Who looked and accepted it, and when; null until then.</param>
 /// <param name="TestedAs">The discrepancy of this inspection under which it is tested again; null where it isn't.</param>
 public sealed record CarriedMark(
-    Guid DiscrepancyId, string Number, string What, Place Place, Examination? Examination, Photo? Photo, Inspections.Stamp? Accepted = null, Guid? TestedAs = null)
+    Guid DiscrepancyId, string Number, string What, Place Place, Examination? Examination, Photo? Photo, Inspections.Stamp? Accepted = null,
+    Guid? TestedAs = null)
 {
     public bool IsAnswered => Accepted is not null || TestedAs is not null;
 
@@ -40,7 +41,8 @@ public sealed record CarriedMark(
     public Refusal? MayAccept(DateOnly today) => Examination switch
     {
         null => new("mark", "Nobody wrote down how it was tested: test it again."),
-        { } examination when !examination.HoldsOn(today) => new("mark", $"The test was valid until {examination.Until:yyyy-MM-dd}: test it again."),
+        { } examination when !examination.HoldsOn(today) =>
+            new("mark", $"The test was valid until {examination.Until:yyyy-MM-dd}: test it again."),
         _ => null,
     };
 }

@@ -16,7 +16,9 @@ public static class FixListRules
         .ThenBy(found => found.Class)
         .ThenBy(found => found.Number);
 
-    /// <summary>Whether one holds every word that is searched for: in its words, its place, what was done, its notes or its number.</summary>
+    /// <summary>
+    /// Whether one holds every word that is searched for: in its words, its place, what was done, its notes or its number.
+    /// </summary>
     /// <param name="found">The discrepancy.</param>
     /// <param name="number">Its number as people say it, "26-117-04".</param>
     /// <param name="zone">Its zone's title.</param>
@@ -25,8 +27,11 @@ public static class FixListRules
     {
         if (string.IsNullOrWhiteSpace(sought))
             return true;
-        var text = string.Join(' ', new[] { number, found.What, found.PlainWords, found.Where, zone, found.Correction?.InWords, found.MeasuredWords, found.Class.InWords(), found.Disposition.InWords() }.Concat(found.Notes.Select(note => note.Words)));
-        return sought.Split(' ', StringSplitOptions.RemoveEmptyEntries).All(word => text.Contains(word, StringComparison.OrdinalIgnoreCase));
+        var text = string.Join(' ',
+            new[] { number, found.What, found.PlainWords, found.Where, zone, found.Correction?.InWords, found.MeasuredWords,
+                found.Class.InWords(), found.Disposition.InWords() }.Concat(found.Notes.Select(note => note.Words)));
+        return sought.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .All(word => text.Contains(word, StringComparison.OrdinalIgnoreCase));
     }
 
     /// <summary>Whether it belongs to what is shown.</summary>

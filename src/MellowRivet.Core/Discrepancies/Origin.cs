@@ -9,11 +9,16 @@ namespace MellowRivet.Core.Discrepancies;
 /// <param name="Source">The rule and its standing.</param>
 public sealed record Origin(string Key, string InWords, Verdict Verdict, RuleSource Source)
 {
-    /// <summary>By a published rule or the manual it is an airworthiness item, and nobody makes it less; by common practice somebody who may sign can.</summary>
+    /// <summary>
+    /// By a published rule or the manual it is an airworthiness item, and nobody makes it less; by common
+    /// practice somebody who may sign can.
+    /// </summary>
     public bool IsFixed => Source.Standing != Standing.Practice;
 }
 
-/// <summary>A class that somebody set below what the judgement or the words say. It is kept, and printed where a judgement stands behind it.</summary>
+/// <summary>
+/// A class that somebody set below what the judgement or the words say. It is kept, and printed where a judgement stands behind it.
+/// </summary>
 /// <param name="From">What it would be.</param>
 /// <param name="To">What it was set to.</param>
 /// <param name="Reason">Why.</param>
@@ -21,7 +26,10 @@ public sealed record Origin(string Key, string InWords, Verdict Verdict, RuleSou
 /// <param name="Certificate">By which certificate; empty where none is needed.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record Lowered(DiscrepancyClass From, DiscrepancyClass To, string Reason, string Reference, string Certificate, Guid By, DateTimeOffset At)
+public sealed record Lowered(DiscrepancyClass From, DiscrepancyClass To, string Reason, string Reference, string Certificate, Guid By,
+    DateTimeOffset At)
 {
-    public string InWords => $"lowered from {From.InWords()} to {To.InWords()}: {Reason}{(Reference.Length > 0 ? $" Ref. {Reference}" : "")}{(Certificate.Length > 0 ? $" ({Certificate})" : "")}";
+    public string InWords =>
+        $"lowered from {From.InWords()} to {To.InWords()}: {Reason}{(Reference.Length > 0 ? $" Ref. {Reference}" : "")}"
+        + $"{(Certificate.Length > 0 ? $" ({Certificate})" : "")}";
 }

@@ -43,11 +43,13 @@ public sealed class OwnerLink
     /// <param name="days">Days it holds.</param>
     /// <param name="by">Who makes it.</param>
     /// <param name="at">When.</param>
-    public static (OwnerLink? Link, string Token, Refusal? Refusal) Make(Guid id, Guid inspectionId, string? sentTo, int days, Guid by, DateTimeOffset at)
+    public static (OwnerLink? Link, string Token, Refusal? Refusal) Make(Guid id, Guid inspectionId, string? sentTo, int days, Guid by,
+        DateTimeOffset at)
     {
         if (days is < 1 or > LongestDays)
             return (null, "", new("days", $"A link holds from 1 to {LongestDays} days."));
-        if (string.IsNullOrWhiteSpace(sentTo) || sentTo.Trim().Length > 120 || sentTo.Trim().Any(char.IsWhiteSpace) || sentTo.Trim().Split('@') is not [{ Length: > 0 }, { Length: > 2 }])
+        if (string.IsNullOrWhiteSpace(sentTo) || sentTo.Trim().Length > 120 || sentTo.Trim().Any(char.IsWhiteSpace)
+            || sentTo.Trim().Split('@') is not [{ Length: > 0 }, { Length: > 2 }])
             return (null, "", new("to", "The owner's mail address: name@place."));
         var token = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(TokenBytes));
         return (new(id, inspectionId, HashOf(token), sentTo.Trim(), by, at, at.AddDays(days)), token, null);
@@ -69,19 +71,27 @@ public sealed class OwnerLink
 public sealed record OwnerList(IReadOnlyList<Discrepancy> Lines, HouseRules House)
 {
     public static OwnerList Of(Inspection inspection) => new(
-        [.. FixListRules.WorstFirst(inspection.Discrepancies.Where(IsShown)).OrderBy(found => found.Disposition == Disposition.Asked ? 0 : 1)], inspection.House);
+        [.. FixListRules.WorstFirst(inspection.Discrepancies.Where(IsShown))
+            .OrderBy(found => found.Disposition == Disposition.Asked ? 0 : 1)], inspection.House);
 
-    /// <summary>The owner sees what was asked, what grounds the aircraft, and what is done; not what the shop hasn't decided to ask yet, and not what was withdrawn.</summary>
-    public static bool IsShown(Discrepancy found) => found.Disposition != Disposition.Withdrawn && (found.Disposition != Disposition.Open || found.Grounded);
+    /// <summary>
+    /// The owner sees what was asked, what grounds the aircraft, and what is done; not what the shop hasn't decided to ask
+    /// yet, and not what was withdrawn.
+    /// </summary>
+    public static bool IsShown(Discrepancy found) =>
+        found.Disposition != Disposition.Withdrawn && (found.Disposition != Disposition.Open || found.Grounded);
 
-    /// <summary>The owner sees the conversation from their first question on: what the shop noted for itself before stays with it.</summary>
+    /// <summary>
+    /// The owner sees the conversation from their first question on: what the shop noted for itself before stays with it.
+    /// </summary>
     public static Func<Note, bool> IsForTheOwner(Discrepancy found)
     {
         var first = found.Notes.Where(note => note.By is null).Select(note => note.At).DefaultIfEmpty(DateTimeOffset.MaxValue).Min();
         return note => note.At >= first;
     }
 
-    public static bool MayAnswer(Discrepancy found) => found.Disposition is Disposition.Asked or Disposition.Approved or Disposition.Declined;
+    public static bool MayAnswer(Discrepancy found) =>
+        found.Disposition is Disposition.Asked or Disposition.Approved or Disposition.Declined;
 
     /// <summary>The sum of what was approved or is done.</summary>
     public decimal Agreed => Sum(found => found.Disposition is not (Disposition.Asked or Disposition.Declined or Disposition.Open));
@@ -90,10 +100,12 @@ public sealed record OwnerList(IReadOnlyList<Discrepancy> Lines, HouseRules Hous
     public decimal Waiting => Sum(found => found.Disposition == Disposition.Asked);
 
     /// <summary>Lines in those sums whose price nobody has said.</summary>
-    public int WithoutPrice => Lines.Count(found => found.Disposition is not (Disposition.Declined or Disposition.Open) && found.Estimate?.Total(House) is null);
+    public int WithoutPrice =>
+        Lines.Count(found => found.Disposition is not (Disposition.Declined or Disposition.Open) && found.Estimate?.Total(House) is null);
 
     /// <summary>Airworthiness items that the owner declined: the aircraft isn't signed as airworthy with them.</summary>
-    public IEnumerable<Discrepancy> DeclinedAirworthiness => Lines.Where(found => found is { Disposition: Disposition.Declined, Class: DiscrepancyClass.Airworthiness });
+    public IEnumerable<Discrepancy> DeclinedAirworthiness =>
+        Lines.Where(found => found is { Disposition: Disposition.Declined, Class: DiscrepancyClass.Airworthiness });
 
     /// <summary>Records what the owner says to a line.</summary>
     public Refusal? Answer(int number, OwnerAnswer answer, string? words, DateTimeOffset at)
@@ -101,11 +113,15 @@ public sealed record OwnerList(IReadOnlyList<Discrepancy> Lines, HouseRules Hous
         if (Lines.FirstOrDefault(line => line.Number == number) is not { } found || !Enum.IsDefined(answer))
             return new("answer", "There is no such line.");
         if (answer == OwnerAnswer.Ask)
-            return found.Add(Guid.CreateVersion7(), words, null, at) is { } empty ? empty with { Field = "answer", Message = "Write your question first." } : null;
+            return found.Add(Guid.CreateVersion7(), words, null, at) is { } empty
+                ? empty with { Field = "answer", Message = "Write your question first." }
+                : null;
         if (!MayAnswer(found))
             return new("answer", $"It is {found.Disposition.InWords()}: speak to the shop.");
         var to = answer == OwnerAnswer.Approve ? Disposition.Approved : Disposition.Declined;
-        return found.Disposition == to ? null : found.Move(to, words, House, null, at) is { } refusal ? refusal with { Field = "answer" } : null;
+        return found.Disposition == to ? null : found.Move(to, words, House, null, at) is { } refusal
+            ? refusal with { Field = "answer" }
+            : null;
     }
 
     private decimal Sum(Func<Discrepancy, bool> which) => Lines.Where(which).Sum(found => found.Estimate?.Total(House) ?? 0);

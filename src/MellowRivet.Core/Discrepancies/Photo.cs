@@ -7,7 +7,8 @@ namespace MellowRivet.Core.Discrepancies;
 /// <param name="TakenAt">When the camera says it was taken, in the camera's own clock; null where it doesn't say.</param>
 /// <param name="AddedAt">When it reached the shop.</param>
 /// <param name="Marks">Arrows, rings, words and measures drawn over it; null for none.</param>
-public sealed record Photo(string Sha256, int Width, int Height, DateTime? TakenAt, DateTimeOffset AddedAt, IReadOnlyList<PhotoMark>? Marks = null)
+public sealed record Photo(string Sha256, int Width, int Height, DateTime? TakenAt, DateTimeOffset AddedAt,
+    IReadOnlyList<PhotoMark>? Marks = null)
 {
     /// <summary>Pictures that the camera took no further apart than this are one burst; the product's own choice.</summary>
     public static readonly TimeSpan BurstGap = TimeSpan.FromSeconds(2);
@@ -17,7 +18,8 @@ public sealed record Photo(string Sha256, int Width, int Height, DateTime? Taken
     {
         List<List<Photo>> bursts = [];
         foreach (var photo in photos)
-            if (bursts.LastOrDefault() is { } burst && photo.TakenAt is { } taken && burst[^1].TakenAt is { } before && (taken - before).Duration() <= BurstGap)
+            if (bursts.LastOrDefault() is { } burst && photo.TakenAt is { } taken && burst[^1].TakenAt is { } before
+                && (taken - before).Duration() <= BurstGap)
                 burst.Add(photo);
             else
                 bursts.Add([photo]);

@@ -11,12 +11,15 @@ public readonly record struct Spot(double X, double Y)
 
 /// <summary>One thing drawn over a picture.</summary>
 /// <param name="Kind">What it is.</param>
-/// <param name="Points">Its points: an arrow from tail to tip, a ring from its middle to its edge, words at one point, a scale and a length between their ends, a patch round its edge.</param>
+/// <param name="Points">Its points: an arrow from tail to tip, a ring from its middle to its edge, words at one point, a scale and a length
+/// between their ends, a patch round its edge.</param>
 /// <param name="Words">The words of it; for a scale, what lies there.</param>
 /// <param name="KnownMm">For a scale: the true distance between its ends, mm.</param>
 /// <param name="KnownUncertaintyMm">For a scale: the standard uncertainty of that distance, mm.</param>
-/// <param name="PickPixels">Standard uncertainty of picking one point, in pixels of the original: it depends on how large the picture stood on the screen.</param>
-public sealed record PhotoMark(MarkKind Kind, IReadOnlyList<Spot> Points, string Words = "", double? KnownMm = null, double? KnownUncertaintyMm = null, double PickPixels = 2)
+/// <param name="PickPixels">Standard uncertainty of picking one point, in pixels of the original: it depends on how large the
+/// picture stood on the screen.</param>
+public sealed record PhotoMark(MarkKind Kind, IReadOnlyList<Spot> Points, string Words = "", double? KnownMm = null,
+    double? KnownUncertaintyMm = null, double PickPixels = 2)
 {
     public const int MostMarks = 60, MostPoints = 200, LongestWords = 80;
 
@@ -40,13 +43,16 @@ public sealed record PhotoMark(MarkKind Kind, IReadOnlyList<Spot> Points, string
                 return new("marks", $"A {mark.Kind.InWords()} has {(least == most ? $"{least}" : $"{least} to {most}")} points.");
             if (mark.Points.Any(point => !(point.X >= 0 && point.X <= photo.Width && point.Y >= 0 && point.Y <= photo.Height)))
                 return new("marks", "A point lies outside the picture.");
-            if (mark.Words is null || mark.Words.Length > LongestWords || (mark.Kind == MarkKind.Words && string.IsNullOrWhiteSpace(mark.Words)))
+            if (mark.Words is null || mark.Words.Length > LongestWords
+                || (mark.Kind == MarkKind.Words && string.IsNullOrWhiteSpace(mark.Words)))
                 return new("marks", $"Words on a picture: 1 to {LongestWords} characters.");
             if (!(mark.PickPixels is > 0 and <= 500))
                 return new("marks", "How exactly a point was picked lies above 0 and up to 500 pixels.");
-            if (mark.Kind == MarkKind.Scale && !(mark.KnownMm is > 0 and <= 5_000 && mark.KnownUncertaintyMm is >= 0 and var off && off < mark.KnownMm))
+            if (mark.Kind == MarkKind.Scale
+                && !(mark.KnownMm is > 0 and <= 5_000 && mark.KnownUncertaintyMm is >= 0 and var off && off < mark.KnownMm))
                 return new("known", "Type the true distance between the two ends, above 0 and up to 5,000 mm, and how well it is known.");
-            if (mark.Kind is MarkKind.Scale or MarkKind.Length && mark.Points.Zip(mark.Points.Skip(1)).All(pair => pair.First.To(pair.Second) < 1))
+            if (mark.Kind is MarkKind.Scale or MarkKind.Length
+                && mark.Points.Zip(mark.Points.Skip(1)).All(pair => pair.First.To(pair.Second) < 1))
                 return new("marks", $"The ends of the {mark.Kind.InWords()} lie on one another.");
         }
         return null;

@@ -38,7 +38,10 @@ public sealed record Measured(MarkKind Kind, double Value, double Uncertainty)
 public sealed class PhotoScale
 {
     /// <summary>Said wherever something is measured on a picture.</summary>
-    public const string Caution = "Holds in the plane of the scale, seen square on. A picture taken at a slant, or a scale nearer than the crack, measures wrong, and no uncertainty here says so. Nothing is accepted by a picture: the limit is the manual's, the measurement that counts is on the aircraft.";
+    public const string Caution =
+        "Holds in the plane of the scale, seen square on. A picture taken at a slant, or a scale nearer than the crack, measures wrong, "
+        + "and no uncertainty here says so. Nothing is accepted by a picture: the limit is the manual's, the measurement "
+        + "that counts is on the aircraft.";
 
     private readonly double mmPerPixel, relative;
 
@@ -46,11 +49,13 @@ public sealed class PhotoScale
     {
         var pixels = scale.Points[0].To(scale.Points[1]);
         mmPerPixel = scale.KnownMm!.Value / pixels;
-        relative = Math.Sqrt(Square(Math.Sqrt(2) * scale.PickPixels / pixels) + Square(scale.KnownUncertaintyMm!.Value / scale.KnownMm.Value));
+        relative = Math.Sqrt(Square(Math.Sqrt(2) * scale.PickPixels / pixels)
+            + Square(scale.KnownUncertaintyMm!.Value / scale.KnownMm.Value));
     }
 
     /// <summary>The scale of a picture; null where none is drawn.</summary>
-    public static PhotoScale? Of(IReadOnlyList<PhotoMark> marks) => marks.FirstOrDefault(mark => mark.Kind == MarkKind.Scale) is { } scale ? new(scale) : null;
+    public static PhotoScale? Of(IReadOnlyList<PhotoMark> marks) =>
+        marks.FirstOrDefault(mark => mark.Kind == MarkKind.Scale) is { } scale ? new(scale) : null;
 
     /// <summary>Measures a length or a patch.</summary>
     /// <exception cref="ArgumentException">It is neither.</exception>

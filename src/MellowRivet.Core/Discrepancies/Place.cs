@@ -5,7 +5,8 @@ namespace MellowRivet.Core.Discrepancies;
 public sealed record Pin(double X, double Y)
 {
     /// <summary>A pin where somebody touched the drawing; null off it.</summary>
-    public static Pin? At(double? x, double? y) => x is >= 0 and <= 300 && y is >= 0 and <= 300 ? new(Math.Round(x.Value, 1), Math.Round(y.Value, 1)) : null;
+    public static Pin? At(double? x, double? y) =>
+        x is >= 0 and <= 300 && y is >= 0 and <= 300 ? new(Math.Round(x.Value, 1), Math.Round(y.Value, 1)) : null;
 }
 
 /// <summary>How near two places are.</summary>
@@ -19,7 +20,9 @@ public enum Nearness { Elsewhere = 1, SameZone, Same }
 /// <param name="Pin">The pin on the drawing; null where nobody set one.</param>
 public sealed record Place(string ZoneKey, string Where, string? TaskKey, Guid? ComponentId, Pin? Pin)
 {
-    /// <summary>Two pins no further apart than this mean one place, in units of the drawing; the product's own choice, a finger's width.</summary>
+    /// <summary>
+    /// Two pins no further apart than this mean one place, in units of the drawing; the product's own choice, a finger's width.
+    /// </summary>
     public const double FingerWidth = 12;
 
     /// <summary>
@@ -53,17 +56,23 @@ internal static class Words
 
     private static readonly HashSet<string> Negations = ["no", "not", "without", "never", "nothing", "none", "nor", "neither"];
 
-    private static readonly HashSet<string> Empty = ["the", "a", "an", "of", "at", "on", "in", "and", "or", "to", "by", "is", "it", "its", "with", "for", "from"];
+    private static readonly HashSet<string> Empty = ["the", "a", "an", "of", "at", "on", "in", "and", "or", "to", "by", "is", "it", "its",
+        "with", "for", "from"];
 
     /// <summary>The words that carry meaning, in lower case and cut to five letters, so that an ending doesn't tell two apart.</summary>
-    public static IReadOnlySet<string> Stems(string text) => Plain(text).Where(word => !Empty.Contains(word)).Select(word => word.Length > 5 ? word[..5] : word).ToHashSet();
+    public static IReadOnlySet<string> Stems(string text) =>
+        Plain(text).Where(word => !Empty.Contains(word)).Select(word => word.Length > 5 ? word[..5] : word).ToHashSet();
 
     /// <summary>All words in lower case.</summary>
     public static IReadOnlyList<string> Plain(string text) =>
-        [.. new string([.. text.ToLowerInvariant().Select(letter => char.IsLetterOrDigit(letter) ? letter : ' ')]).Split(' ', StringSplitOptions.RemoveEmptyEntries)];
+        [.. new string([.. text.ToLowerInvariant().Select(letter => char.IsLetterOrDigit(letter) ? letter : ' ')]).Split(' ',
+            StringSplitOptions.RemoveEmptyEntries)];
 
-    /// <summary>Whether the words say one of each group. "No crack" doesn't speak of a crack; "no cotter pin" does of a missing one.</summary>
-    public static bool Suit(IReadOnlyList<string> words, IReadOnlyList<IReadOnlyList<string>> groups) => groups.All(group => group.Any(wanted => Say(words, wanted)));
+    /// <summary>
+    /// Whether the words say one of each group. "No crack" doesn't speak of a crack; "no cotter pin" does of a missing one.
+    /// </summary>
+    public static bool Suit(IReadOnlyList<string> words, IReadOnlyList<IReadOnlyList<string>> groups) =>
+        groups.All(group => group.Any(wanted => Say(words, wanted)));
 
     /// <summary>Whether the words say something, by its beginnings.</summary>
     public static bool Say(IReadOnlyList<string> words, string wanted)

@@ -44,7 +44,8 @@ public sealed record Recurrence(IReadOnlyDictionary<Guid, Discrepancy> Again, IR
     public Compared With(Discrepancy found) => Again.ContainsKey(found.Id) ? Compared.Again : Compared.New;
 
     // Withdrawn ones were never there.
-    private static List<Discrepancy> Standing(IEnumerable<Discrepancy> list) => [.. list.Where(found => found.Disposition != Disposition.Withdrawn)];
+    private static List<Discrepancy> Standing(IEnumerable<Discrepancy> list) =>
+        [.. list.Where(found => found.Disposition != Disposition.Withdrawn)];
 
     private static double Likeness(Worded one, Worded other)
     {
@@ -74,7 +75,8 @@ public sealed record PlaceHistory(IReadOnlyList<EarlierFind> Same, IReadOnlyList
 {
     public static PlaceHistory Of(Place place, IEnumerable<EarlierFind> earlier)
     {
-        var byNearness = earlier.Where(find => find.Found.Disposition != Disposition.Withdrawn).OrderByDescending(find => find.On).ThenByDescending(find => find.Found.Number).ToLookup(find => place.To(find.Found.Place));
+        var byNearness = earlier.Where(find => find.Found.Disposition != Disposition.Withdrawn).OrderByDescending(find => find.On)
+            .ThenByDescending(find => find.Found.Number).ToLookup(find => place.To(find.Found.Place));
         return new([.. byNearness[Nearness.Same]], [.. byNearness[Nearness.SameZone]]);
     }
 
@@ -86,7 +88,8 @@ public sealed record PlaceHistory(IReadOnlyList<EarlierFind> Same, IReadOnlyList
     /// (common practice). Null under one repair before.
     /// </summary>
     public string? RepairWarning => Repairs.FirstOrDefault() is { } repair
-        ? $"Repaired here before, {repair.Number} on {repair.On:yyyy-MM-dd}: a second repair at one place says the part nears the end of its life. Replace it, or repair it and watch it (common practice; your manual decides)."
+        ? $"Repaired here before, {repair.Number} on {repair.On:yyyy-MM-dd}: a second repair at one place says the part nears the end "
+        + $"of its life. Replace it, or repair it and watch it (common practice; your manual decides)."
         : null;
 }
 

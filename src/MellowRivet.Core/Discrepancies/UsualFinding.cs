@@ -8,7 +8,8 @@ namespace MellowRivet.Core.Discrepancies;
 /// <summary>What is usually found, what it means and what to check next. It lives on the shelf as a JSON file.</summary>
 /// <param name="Key">Its name on the shelf.</param>
 /// <param name="Title">What it is.</param>
-/// <param name="Words">What people write when they mean it: one of each group has to be there. A word stands for all that begin with it.</param>
+/// <param name="Words">What people write when they mean it: one of each group has to be there. A word stands for
+/// all that begin with it.</param>
 /// <param name="Class">What it usually means for the aircraft.</param>
 /// <param name="Ground">Whether the question of grounding it now is put.</param>
 /// <param name="Means">What it means, in words.</param>
@@ -16,7 +17,8 @@ namespace MellowRivet.Core.Discrepancies;
 /// <param name="Source">Where that comes from.</param>
 /// <param name="Not">Words that make it something else: crazing in the line of sight is no matter of looks.</param>
 public sealed record UsualFinding(
-    string Key, string Title, IReadOnlyList<IReadOnlyList<string>> Words, DiscrepancyClass Class, bool Ground, string Means, IReadOnlyList<string> Next, RuleSource Source, IReadOnlyList<string>? Not = null)
+    string Key, string Title, IReadOnlyList<IReadOnlyList<string>> Words, DiscrepancyClass Class, bool Ground, string Means,
+    IReadOnlyList<string> Next, RuleSource Source, IReadOnlyList<string>? Not = null)
 {
     /// <summary>Reads a shelf file of usual findings.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or empty.</exception>
@@ -24,8 +26,10 @@ public sealed record UsualFinding(
     {
         try
         {
-            var findings = JsonSerializer.Deserialize<List<UsualFinding>>(json, Worksheet.Json) ?? throw new FormatException("The list of usual findings is empty.");
-            return findings.FirstOrDefault(finding => finding.Words.Count == 0 || finding.Words.Any(group => group.Count == 0 || group.Any(string.IsNullOrWhiteSpace))) is { } wrong
+            var findings = JsonSerializer.Deserialize<List<UsualFinding>>(json, Worksheet.Json)
+                ?? throw new FormatException("The list of usual findings is empty.");
+            return findings.FirstOrDefault(finding => finding.Words.Count == 0
+                || finding.Words.Any(group => group.Count == 0 || group.Any(string.IsNullOrWhiteSpace))) is { } wrong
                 ? throw new FormatException($"Usual finding '{wrong.Key}': each group of words has at least one.")
                 : findings;
         }
@@ -36,7 +40,8 @@ public sealed record UsualFinding(
     }
 
     /// <summary>Whether the words speak of it. "No crack" doesn't speak of a crack; "no cotter pin" does of a missing one.</summary>
-    public bool Suits(IReadOnlyList<string> words) => Discrepancies.Words.Suit(words, Words) && Not?.Any(other => Discrepancies.Words.Say(words, other)) != true;
+    public bool Suits(IReadOnlyList<string> words) =>
+        Discrepancies.Words.Suit(words, Words) && Not?.Any(other => Discrepancies.Words.Say(words, other)) != true;
 }
 
 /// <summary>A guess at the class, with why. A person decides; the guess only goes first.</summary>
@@ -53,7 +58,8 @@ public sealed record ClassGuess(DiscrepancyClass Class, string Why, UsualFinding
     public bool Ground => Finding?.Ground ?? Part?.Ground ?? false;
 
     /// <summary>What it means, in words.</summary>
-    public string Means => Finding?.Means ?? Part?.Means ?? "Nothing in the words says that it is less: it is an airworthiness item until a person says so.";
+    public string Means => Finding?.Means ?? Part?.Means
+        ?? "Nothing in the words says that it is less: it is an airworthiness item until a person says so.";
 
     /// <summary>What to check next.</summary>
     public IReadOnlyList<string> Next => Finding?.Next ?? Part?.Next ?? ["Say what part, what is wrong with it and how much"];
@@ -78,12 +84,15 @@ public sealed record ClassGuess(DiscrepancyClass Class, string Why, UsualFinding
         var words = Words.Plain(what ?? "");
         // What was tested and found to be nothing is no fault of its part; a crack that was tested, or something broken, is.
         var grave = meaning.IsGrave(words);
-        var suits = usual.Where(finding => finding.Suits(words) && !(grave && finding.Class == DiscrepancyClass.KnownMark)).OrderByDescending(finding => finding.Words.Count).ThenBy(finding => finding.Class).FirstOrDefault();
+        var suits = usual.Where(finding => finding.Suits(words) && !(grave && finding.Class == DiscrepancyClass.KnownMark))
+            .OrderByDescending(finding => finding.Words.Count).ThenBy(finding => finding.Class).FirstOrDefault();
         var part = meaning.Named(words) ?? (suits is null && zone is not null ? meaning.Named(Words.Plain(zone)) : null);
         if (suits is { Class: DiscrepancyClass.KnownMark })
             return new(suits.Class, suits.Title, suits);
         if (meaning.IsSmallWithinLimits(words))
-            return suits is { Class: > DiscrepancyClass.Airworthiness } ? new(suits.Class, suits.Title, suits) : new(DiscrepancyClass.Watch, "small and within limits, by the words", null, part);
+            return suits is { Class: > DiscrepancyClass.Airworthiness }
+                ? new(suits.Class, suits.Title, suits)
+                : new(DiscrepancyClass.Watch, "small and within limits, by the words", null, part);
         if (suits is not null && (part is null || suits.Class == DiscrepancyClass.Airworthiness))
             return new(suits.Class, suits.Title, suits);
         if (part is not null && (suits is not null || meaning.TellsOfFault(words)))

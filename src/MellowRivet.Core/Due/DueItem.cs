@@ -28,7 +28,8 @@ public sealed class DueItem
     /// <param name="interval">How often.</param>
     /// <param name="source">Where the interval comes from.</param>
     /// <param name="doneBy">The inspections that count as having done it, once signed.</param>
-    public DueItem(Guid id, Guid? aircraftId, Guid? componentId, string what, DueKind kind, Interval interval, RuleSource source, IEnumerable<InspectionKind>? doneBy = null)
+    public DueItem(Guid id, Guid? aircraftId, Guid? componentId, string what, DueKind kind, Interval interval, RuleSource source,
+        IEnumerable<InspectionKind>? doneBy = null)
     {
         Id = id;
         AircraftId = aircraftId;

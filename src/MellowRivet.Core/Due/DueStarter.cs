@@ -27,7 +27,8 @@ public sealed record DueStarter(
     {
         try
         {
-            var starters = JsonSerializer.Deserialize<List<DueStarter>>(json, Worksheet.Json) ?? throw new FormatException("The list of due items is empty.");
+            var starters = JsonSerializer.Deserialize<List<DueStarter>>(json, Worksheet.Json)
+                ?? throw new FormatException("The list of due items is empty.");
             if (starters.FirstOrDefault(starter => starter.Interval.Check().Any()) is { } wrong)
                 throw new FormatException($"Due item '{wrong.Key}': {wrong.Interval.Check().First().Message}");
             return starters;
@@ -47,7 +48,8 @@ public sealed record DueStarter(
         if (Layouts.Count > 0 && !engines.Any(engine => Layouts.Contains(engine.Component.LayoutKey!)))
             return [];
         return On is { } kind
-            ? aircraft.Fitted(kind).Where(part => kind != ComponentKind.Engine || Layouts.Count == 0 || Layouts.Contains(part.Component.LayoutKey!)).Select(part => Make(null, part.ComponentId))
+            ? aircraft.Fitted(kind).Where(part => kind != ComponentKind.Engine || Layouts.Count == 0
+                || Layouts.Contains(part.Component.LayoutKey!)).Select(part => Make(null, part.ComponentId))
             : [Make(aircraft.Id, null)];
     }
 

@@ -35,7 +35,8 @@ public sealed record DueNow(DateOnly Today, Counted Hours, Counted Landings, Cou
 /// <param name="Earliest">The same in a busy stretch.</param>
 /// <param name="Latest">The same in a slow stretch.</param>
 /// <param name="State">How urgent it is.</param>
-public sealed record LimbStatus(LimbKind Kind, decimal? DueAt, DateOnly? DueOn, decimal? Remaining, DateOnly? Forecast, DateOnly? Earliest, DateOnly? Latest, DueState State);
+public sealed record LimbStatus(LimbKind Kind, decimal? DueAt, DateOnly? DueOn, decimal? Remaining, DateOnly? Forecast, DateOnly? Earliest,
+    DateOnly? Latest, DueState State);
 
 /// <summary>Where a due item stands.</summary>
 /// <param name="Limbs">Every limb of its interval.</param>
@@ -64,10 +65,13 @@ public sealed record DueStatus(IReadOnlyList<LimbStatus> Limbs, LimbStatus? Gove
         List<string> missing = [], notes = [];
         if (interval.EveryHours is { } hours)
         {
-            limbs.Add(CountedLimb(LimbKind.Hours, hours, last?.Hours, last?.WasDueHours, interval.GraceHours, Math.Min(SoonHours, hours / 5), now.Hours, now.Today));
+            limbs.Add(CountedLimb(LimbKind.Hours, hours, last?.Hours, last?.WasDueHours, interval.GraceHours,
+                Math.Min(SoonHours, hours / 5), now.Hours, now.Today));
             Note(last?.Hours, now.Hours, "hours", missing, notes);
             if (last is { Hours: { } done, WasDueHours: { } due } && done > due + interval.GraceHours && interval.GraceHours > 0)
-                notes.Add($"The last one was overflown by {done - due:0.##} h, more than the {interval.GraceHours:0.##} h allowed; the next still counts from {due:0.0}.");
+                notes.Add(
+                    $"The last one was overflown by {done - due:0.##} h, more than the {interval.GraceHours:0.##} h allowed; the next "
+                    + $"still counts from {due:0.0}.");
         }
         if (interval.EveryMonths is not null || interval.NotAfter is not null)
         {
@@ -124,7 +128,8 @@ public sealed record DueStatus(IReadOnlyList<LimbStatus> Limbs, LimbStatus? Gove
         return new(LimbKind.Calendar, null, day, remaining, day, null, null, state);
     }
 
-    private static LimbStatus CountedLimb(LimbKind kind, decimal every, decimal? done, decimal? wasDue, decimal grace, decimal soon, Counted now, DateOnly today)
+    private static LimbStatus CountedLimb(LimbKind kind, decimal every, decimal? done, decimal? wasDue, decimal grace, decimal soon,
+        Counted now, DateOnly today)
     {
         if (done is not { } from)
             return new(kind, null, null, null, null, null, null, DueState.Unknown);
@@ -140,7 +145,9 @@ public sealed record DueStatus(IReadOnlyList<LimbStatus> Limbs, LimbStatus? Gove
             : remaining < 0 ? DueState.Grace
             : remaining <= soon || forecast?.DayNumber - today.DayNumber <= SoonDays ? DueState.Soon
             : DueState.Ok;
-        return new(kind, due, null, remaining, forecast, remaining > 0 ? After(soonest) : null, remaining > 0 ? After(latest) : null, state);
+        return new(kind, due, null, remaining, forecast, remaining > 0 ? After(soonest) : null, remaining > 0
+            ? After(latest)
+            : null, state);
     }
 
     private static DateOnly Later(DateOnly one, DateOnly other) => one > other ? one : other;

@@ -52,7 +52,9 @@ public sealed record Interval(
         var limbs = new[]
         {
             EveryHours is { } hours ? $"{hours:0.##} h{(GraceHours > 0 ? $" (up to {GraceHours:0.##} h over, off the next)" : "")}" : null,
-            EveryMonths is { } months ? months % 12 == 0 && Calendar == CalendarRule.SameDay ? $"{months / 12} {(months == 12 ? "year" : "years")} to the day" : $"{months} {(Calendar == CalendarRule.EndOfMonth ? "calendar months" : "months to the day")}" : null,
+            EveryMonths is { } months ? months % 12 == 0 && Calendar == CalendarRule.SameDay
+                ? $"{months / 12} {(months == 12 ? "year" : "years")} to the day"
+                : $"{months} {(Calendar == CalendarRule.EndOfMonth ? "calendar months" : "months to the day")}" : null,
             EveryLandings is { } landings ? $"{landings} landings" : null,
             EveryCycles is { } cycles ? $"{cycles} cycles" : null,
         }.OfType<string>().ToList();
@@ -86,4 +88,5 @@ public sealed record Interval(
 /// <param name="Landings">Landings then.</param>
 /// <param name="Cycles">Engine cycles then.</param>
 /// <param name="Reference">Where it is entered: a work order, a book and page.</param>
-public sealed record LastDone(DateOnly? On = null, decimal? Hours = null, decimal? WasDueHours = null, decimal? Landings = null, decimal? Cycles = null, string Reference = "");
+public sealed record LastDone(DateOnly? On = null, decimal? Hours = null, decimal? WasDueHours = null, decimal? Landings = null,
+    decimal? Cycles = null, string Reference = "");

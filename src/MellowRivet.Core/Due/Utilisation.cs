@@ -65,7 +65,8 @@ public sealed record Utilisation(double PerDay, double? SlowPerDay, double? Busy
     }
 
     /// <summary>Days until so much more has been counted, at the usual, busy and slow rate; null where it is never at that rate.</summary>
-    public (int? Usual, int? Soonest, int? Latest) DaysFor(decimal remaining) => (Days(PerDay, remaining), Days(BusyPerDay, remaining), Days(SlowPerDay, remaining));
+    public (int? Usual, int? Soonest, int? Latest) DaysFor(decimal remaining) =>
+        (Days(PerDay, remaining), Days(BusyPerDay, remaining), Days(SlowPerDay, remaining));
 
     private static int? Days(double? perDay, decimal remaining)
     {

@@ -21,7 +21,8 @@ public sealed record LogSeries(LogChannel Channel, int? Cylinder, IReadOnlyList<
 /// <param name="OilTemperature">The last oil temperature while it ran, °C.</param>
 /// <param name="OilPressure">The median oil pressure above half the greatest rpm, psi.</param>
 /// <param name="GreatestFuelFlow">The greatest fuel flow, in the log's own unit.</param>
-public sealed record LogSummary(int? HottestCylinder, double? GreatestCht, double? GreatestEgt, double? EgtSpread, double? GreatestRpm, double? IdleRpm, double? OilTemperature, double? OilPressure, double? GreatestFuelFlow);
+public sealed record LogSummary(int? HottestCylinder, double? GreatestCht, double? GreatestEgt, double? EgtSpread, double? GreatestRpm,
+    double? IdleRpm, double? OilTemperature, double? OilPressure, double? GreatestFuelFlow);
 
 /// <summary>One flight of a log.</summary>
 /// <param name="Number">From 1.</param>
@@ -53,7 +54,8 @@ public sealed class EngineLog
     /// <param name="flights">Its flights.</param>
     /// <param name="by">Who took it in.</param>
     /// <param name="at">When.</param>
-    public EngineLog(Guid id, Guid aircraftId, Guid engineId, string name, string sha256, LogColumns columns, IReadOnlyList<LogFlight> flights, Guid by, DateTimeOffset at)
+    public EngineLog(Guid id, Guid aircraftId, Guid engineId, string name, string sha256, LogColumns columns,
+        IReadOnlyList<LogFlight> flights, Guid by, DateTimeOffset at)
     {
         (Id, AircraftId, EngineId, Name, Sha256, Columns, AddedBy, AddedAt) = (id, aircraftId, engineId, name, sha256, columns, by, at);
         this.flights = [.. flights];
@@ -74,7 +76,8 @@ public sealed class EngineLog
     {
         if (columns.Columns.Count == 0)
             return ([], new("columns", "Say which columns hold what: at least one besides the time."));
-        if (columns.Columns.Append(new(LogChannel.Rpm, null, columns.Time)).Any(column => column.Column < 0 || column.Column >= file.Titles.Count))
+        if (columns.Columns.Append(new(LogChannel.Rpm, null, columns.Time))
+            .Any(column => column.Column < 0 || column.Column >= file.Titles.Count))
             return ([], new("columns", "There is no such column."));
         if (columns.Columns.GroupBy(column => (column.Channel, column.Cylinder)).FirstOrDefault(same => same.Count() > 1) is { } twice)
             return ([], new("columns", $"Two columns can’t both be {twice.Key.Channel.InWords(twice.Key.Cylinder)}."));
@@ -98,11 +101,15 @@ public sealed class EngineLog
             for (var index = 0; index < columns.Columns.Count; index++)
             {
                 var column = columns.Columns[index];
-                values[index].Add(column.Column < row.Cells.Length && LogFile.Number(row.Cells[column.Column]) is { } read ? Converted(column.Channel, read, columns) : double.NaN);
+                values[index].Add(column.Column < row.Cells.Length && LogFile.Number(row.Cells[column.Column]) is { } read
+                    ? Converted(column.Channel, read, columns)
+                    : double.NaN);
             }
         }
         Land();
-        return flights.Count == 0 ? ([], new("columns", "No stretch of ten rows with a rising time was found. Is the time’s column the right one?")) : (flights, null);
+        return flights.Count == 0
+            ? ([], new("columns", "No stretch of ten rows with a rising time was found. Is the time’s column the right one?"))
+            : (flights, null);
     }
 
     private static double Converted(LogChannel channel, double value, LogColumns columns) => channel switch
@@ -114,7 +121,8 @@ public sealed class EngineLog
 
     private static LogFlight FlightOf(int number, List<double> times, LogColumns columns, List<List<double>> values)
     {
-        var series = columns.Columns.Select((column, index) => new LogSeries(column.Channel, column.Cylinder, Thin(times, values[index]))).ToList();
+        var series = columns.Columns.Select((column, index) => new LogSeries(column.Channel, column.Cylinder, Thin(times, values[index])))
+            .ToList();
         return new(number, times.Count, times[^1] - times[0], series, SummaryOf(columns, values));
     }
 
@@ -134,26 +142,45 @@ public sealed class EngineLog
                 var stretch = width <= 0 ? 0 : Math.Min(Stretches - 1, (int)((times[row] - from) / width));
                 (low[stretch], high[stretch]) = (Math.Min(low[stretch], values[row]), Math.Max(high[stretch], values[row]));
             }
-        return [.. Enumerable.Range(0, Stretches).Where(stretch => high[stretch] >= low[stretch]).Select(stretch => new LogStretch(Math.Round((stretch + 0.5) * width, 1), Math.Round(low[stretch], 2), Math.Round(high[stretch], 2)))];
+        return [.. Enumerable.Range(0, Stretches).Where(stretch => high[stretch] >= low[stretch])
+            .Select(stretch => new LogStretch(Math.Round((stretch + 0.5) * width, 1), Math.Round(low[stretch], 2),
+                Math.Round(high[stretch], 2)))];
     }
 
     private static LogSummary SummaryOf(LogColumns columns, List<List<double>> values)
     {
-        List<double>? Of(LogChannel channel) => columns.Columns.Select((column, index) => (column, index)).Where(one => one.column.Channel == channel).Select(one => values[one.index]).FirstOrDefault();
+        List<double>? Of(LogChannel channel) =>
+            columns.Columns.Select((column, index) => (column, index)).Where(one => one.column.Channel == channel)
+                .Select(one => values[one.index]).FirstOrDefault();
         static double? Most(IEnumerable<double>? list) => list?.Where(double.IsFinite).Select(value => (double?)value).Max();
-        var hottest = columns.Columns.Select((column, index) => (column.Channel, column.Cylinder, Most: Most(values[index]))).Where(one => one.Channel == LogChannel.Cht && one.Most is not null).OrderByDescending(one => one.Most).FirstOrDefault();
-        var egts = columns.Columns.Select((column, index) => (column, index)).Where(one => one.column.Channel == LogChannel.Egt).Select(one => values[one.index]).ToList();
+        var hottest = columns.Columns.Select((column, index) => (column.Channel, column.Cylinder, Most: Most(values[index])))
+            .Where(one => one.Channel == LogChannel.Cht && one.Most is not null).OrderByDescending(one => one.Most).FirstOrDefault();
+        var egts = columns.Columns.Select((column, index) => (column, index)).Where(one => one.column.Channel == LogChannel.Egt)
+            .Select(one => values[one.index]).ToList();
         var rpm = Of(LogChannel.Rpm);
         var greatest = Most(rpm);
         var rows = values[0].Count;
         bool Pulling(int row) => rpm is null || greatest is null || rpm[row] > greatest / 2;
-        double? spread = egts.Count < 2 ? null : Enumerable.Range(0, rows).Where(Pulling).Where(row => egts.All(list => double.IsFinite(list[row]))).Select(row => (double?)(egts.Max(list => list[row]) - egts.Min(list => list[row]))).Max();
-        var pressures = Of(LogChannel.OilPressure) is { } oil ? Enumerable.Range(0, rows).Where(row => Pulling(row) && double.IsFinite(oil[row])).Select(row => oil[row]).Order().ToList() : [];
+        double? spread = egts.Count < 2
+            ? null
+            : Enumerable.Range(0, rows).Where(Pulling).Where(row => egts.All(list => double.IsFinite(list[row])))
+            .Select(row => (double?)(egts.Max(list => list[row]) - egts.Min(list => list[row]))).Max();
+        var pressures = Of(LogChannel.OilPressure) is { } oil
+            ? Enumerable.Range(0, rows).Where(row => Pulling(row) && double.IsFinite(oil[row])).Select(row => oil[row]).Order().ToList()
+            : [];
         var running = rpm is null ? [] : Enumerable.Range(0, rows).Where(row => rpm[row] > 300).ToList();
-        double? idle = rpm is null || running.Count < 3 ? null : Enumerable.Range(0, running.Count - 2).Select(index => (double?)new[] { rpm[running[index]], rpm[running[index + 1]], rpm[running[index + 2]] }.Order().ElementAt(1)).Min();
+        double? idle = rpm is null || running.Count < 3
+            ? null
+            : Enumerable.Range(0, running.Count - 2)
+            .Select(index => (double?)new[] { rpm[running[index]], rpm[running[index + 1]], rpm[running[index + 2]] }.Order().ElementAt(1))
+            .Min();
         var warm = Of(LogChannel.OilTemperature);
-        var last = warm is null ? -1 : Enumerable.Range(0, rows).LastOrDefault(row => double.IsFinite(warm[row]) && (rpm is null || rpm[row] > 300), -1);
-        return new(hottest.Cylinder, hottest.Most, Most(egts.SelectMany(list => list)), spread, greatest, idle, last < 0 ? null : warm![last], pressures.Count == 0 ? null : pressures[pressures.Count / 2], Most(Of(LogChannel.FuelFlow)));
+        var last = warm is null
+            ? -1
+            : Enumerable.Range(0, rows).LastOrDefault(row => double.IsFinite(warm[row]) && (rpm is null || rpm[row] > 300), -1);
+        return new(hottest.Cylinder, hottest.Most, Most(egts.SelectMany(list => list)), spread, greatest, idle, last < 0
+            ? null
+            : warm![last], pressures.Count == 0 ? null : pressures[pressures.Count / 2], Most(Of(LogChannel.FuelFlow)));
     }
 }
 
@@ -171,5 +198,6 @@ public static class LogWords
     };
 
     /// <summary>The unit a channel is kept in; the log's own where it is passed on as it came.</summary>
-    public static string UnitOf(this LogChannel channel) => channel switch { LogChannel.Rpm => "rpm", LogChannel.OilPressure => "psi", LogChannel.FuelFlow => "", _ => "°C" };
+    public static string UnitOf(this LogChannel channel) =>
+        channel switch { LogChannel.Rpm => "rpm", LogChannel.OilPressure => "psi", LogChannel.FuelFlow => "", _ => "°C" };
 }

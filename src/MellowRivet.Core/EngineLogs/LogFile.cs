@@ -41,8 +41,10 @@ public sealed partial class LogFile
             return (null, new("file", fault!));
         // The titles are the first line whose cells are mostly no numbers and which is followed by a line as wide that mostly is.
         var at = Enumerable.Range(0, Math.Min(MostTitleLines, Math.Max(0, rows.Count - 1))).FirstOrDefault(
-            index => rows[index].Cells.Length >= 2 && rows[index + 1].Cells.Length >= rows[index].Cells.Length - 1 && rows[index].Cells.Count(cell => Number(cell) is null && cell.Length > 0) > rows[index].Cells.Length / 2
-                && rows[index + 1].Cells.Count(cell => Seconds(cell) is not null || cell.Length == 0) * 2 >= rows[index + 1].Cells.Length, -1);
+            index => rows[index].Cells.Length >= 2 && rows[index + 1].Cells.Length >= rows[index].Cells.Length - 1
+                && rows[index].Cells.Count(cell => Number(cell) is null && cell.Length > 0) > rows[index].Cells.Length / 2
+                && rows[index + 1].Cells.Count(cell => Seconds(cell) is not null
+                    || cell.Length == 0) * 2 >= rows[index + 1].Cells.Length, -1);
         return at < 0
             ? (null, new("file", "No line of titles was found: time, rpm, temperatures and pressures in columns are wanted."))
             : (new(rows[at].Cells, [.. rows.Skip(at + 1)]), null);
@@ -56,11 +58,14 @@ public sealed partial class LogFile
         for (var column = 0; column < Titles.Count; column++)
         {
             var title = Titles[column].ToLowerInvariant();
-            var cylinder = Digits().Match(title) is { Success: true } digits ? int.Parse(digits.Value, CultureInfo.InvariantCulture) : (int?)null;
+            var cylinder = Digits().Match(title) is { Success: true } digits
+                ? int.Parse(digits.Value, CultureInfo.InvariantCulture)
+                : (int?)null;
             LogChannel? channel = title.Contains("egt") || title.StartsWith("exh") ? LogChannel.Egt
                 : title.Contains("cht") || title.StartsWith("head") ? LogChannel.Cht
                 : title.Contains("rpm") || title.Contains("engine speed") ? LogChannel.Rpm
-                : title.Contains("oil") && (title.Contains("temp") || title.Contains('°') || title.EndsWith(" t")) ? LogChannel.OilTemperature
+                : title.Contains("oil") && (title.Contains("temp") || title.Contains('°') || title.EndsWith(" t"))
+                ? LogChannel.OilTemperature
                 : title.Contains("oil") ? LogChannel.OilPressure
                 : title.Contains("flow") || title is "ff" ? LogChannel.FuelFlow : null;
             if (channel is { } found && (found is not (LogChannel.Egt or LogChannel.Cht) || cylinder is >= 1 and <= 12))
@@ -82,7 +87,9 @@ public sealed partial class LogFile
             return plain;
         if (cell.Contains(':') && TimeSpan.TryParse(cell, CultureInfo.InvariantCulture, out var clock) && cell.IndexOf(':') <= 2)
             return clock.TotalSeconds;
-        return DateTime.TryParse(cell, CultureInfo.InvariantCulture, DateTimeStyles.None, out var moment) ? (moment - new DateTime(2000, 1, 1, 0, 0, 0, DateTimeKind.Unspecified)).TotalSeconds : null;
+        return DateTime.TryParse(cell, CultureInfo.InvariantCulture, DateTimeStyles.None, out var moment)
+            ? (moment - new DateTime(2000, 1, 1, 0, 0, 0, DateTimeKind.Unspecified)).TotalSeconds
+            : null;
     }
 
     [GeneratedRegex(@"\d+")]

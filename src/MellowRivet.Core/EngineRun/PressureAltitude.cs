@@ -50,9 +50,12 @@ public sealed record AltitudeLine
     }
 
     /// <summary>The line at an altitude with its standard error.</summary>
-    public (double Psi, double Error) At(double feet) => (AtSeaLevel + PsiPerFoot * feet, Residual * Math.Sqrt(1.0 / N + Math.Pow(feet - meanFeet, 2) / spread));
+    public (double Psi, double Error) At(double feet) =>
+        (AtSeaLevel + PsiPerFoot * feet, Residual * Math.Sqrt(1.0 / N + Math.Pow(feet - meanFeet, 2) / spread));
 
-    /// <summary>What a change gained at an altitude, psi, with its uncertainty: the two lines' errors together, at the fewer degrees of freedom.</summary>
+    /// <summary>
+    /// What a change gained at an altitude, psi, with its uncertainty: the two lines' errors together, at the fewer degrees of freedom.
+    /// </summary>
     public static Within Gain(AltitudeLine before, AltitudeLine after, double feet)
     {
         var ((one, oneError), (other, otherError)) = (before.At(feet), after.At(feet));

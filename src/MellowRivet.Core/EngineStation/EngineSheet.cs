@@ -17,7 +17,8 @@ public enum SheetKind { Magneto = 1, Carburettor, Oil, Exhaust, Run, Borescope }
 /// <param name="StandsAlone">It has limits of its own; false for what is judged together with others or by its history.</param>
 /// <param name="SpoiltBy">The look that, where something is found at it, makes a good value worth nothing; null for most.</param>
 /// <param name="Danger">What it never goes above, in the unit of its limits, and why; null where nothing can happen.</param>
-public sealed record SheetValue(string Kind, string Position, string Name, ToleranceBand Band, bool IsLaw = false, bool StandsAlone = true, string? SpoiltBy = null, (double Above, string Why)? Danger = null)
+public sealed record SheetValue(string Kind, string Position, string Name, ToleranceBand Band, bool IsLaw = false, bool StandsAlone = true,
+    string? SpoiltBy = null, (double Above, string Why)? Danger = null)
 {
     /// <summary>After the work.</summary>
     public const string After = "after";
@@ -25,7 +26,9 @@ public sealed record SheetValue(string Kind, string Position, string Name, Toler
     /// <summary>A band without ends: the manual's own limit may be on file, and nothing else judges the value.</summary>
     internal static ToleranceBand NoLimit(Unit unit) => new(unit, null, null, new(Standing.Practice, "common practice"));
 
-    /// <summary>Whether a reading of its kind is this value's. What a task of the walk measured after the work is not measured twice.</summary>
+    /// <summary>
+    /// Whether a reading of its kind is this value's. What a task of the walk measured after the work is not measured twice.
+    /// </summary>
     public bool Takes(Reading reading) => reading.Position == Position || (Position == After && reading.TaskId is not null);
 
     /// <summary>The limits on this aircraft: its manual's, where they are on file.</summary>
@@ -40,7 +43,8 @@ public sealed record SheetValue(string Kind, string Position, string Name, Toler
 /// <param name="Caution">What can hurt, or what it would mean; null for most.</param>
 /// <param name="Spot">Its place on the engine drawing; null where it has none.</param>
 /// <param name="With">The place of the value it is looked at with and judged by, such as a pressure; null where it stands alone.</param>
-public sealed record SheetLook(string Key, string Text, string? Caution = null, Spot? Spot = null, (string Kind, string Position)? With = null);
+public sealed record SheetLook(string Key, string Text, string? Caution = null, Spot? Spot = null,
+    (string Kind, string Position)? With = null);
 
 /// <summary>A place on the drawn engine: from -1 (left) to 1 (right) across, from 0 (propeller) to 1 (firewall) along.</summary>
 public sealed record Spot(double Across, double Along);
@@ -72,7 +76,8 @@ public enum LookState { Good = 1, Found, NotHere }
 /// <param name="Sound">What it sounded like: a tap test; null without one.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record SheetCheck(Guid ComponentId, SheetKind Sheet, string Key, LookState State, string Words, Discrepancies.Photo? Photo, Discrepancies.Sound? Sound, Guid By, DateTimeOffset At)
+public sealed record SheetCheck(Guid ComponentId, SheetKind Sheet, string Key, LookState State, string Words, Discrepancies.Photo? Photo,
+    Discrepancies.Sound? Sound, Guid By, DateTimeOffset At)
 {
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
@@ -80,7 +85,8 @@ public sealed record SheetCheck(Guid ComponentId, SheetKind Sheet, string Key, L
     public Judgement? Judgement => State switch
     {
         LookState.Good => new(Verdict.Good, "Looked at and good", Practice, null, "Good."),
-        LookState.Found => new(Verdict.Reject, "Something was found at a look", Practice, null, "Put it on the fix list; put right, look at it again."),
+        LookState.Found => new(Verdict.Reject, "Something was found at a look", Practice, null,
+            "Put it on the fix list; put right, look at it again."),
         _ => null,
     };
 }
@@ -92,7 +98,9 @@ public sealed record SheetCheck(Guid ComponentId, SheetKind Sheet, string Key, L
 /// <param name="Judgement">What it came to; null while nothing was read.</param>
 public sealed record ValueOnSheet(SheetValue Of, ToleranceBand Band, Reading? Reading, Judgement? Judgement);
 
-/// <summary>A look as it stands on the sheet; its check is null while nobody looked. One that goes with a value is wanted once that was read.</summary>
+/// <summary>
+/// A look as it stands on the sheet; its check is null while nobody looked. One that goes with a value is wanted once that was read.
+/// </summary>
 public sealed record LookOnSheet(SheetLook Of, SheetCheck? Check, bool IsWanted = true);
 
 /// <summary>A sheet as far as it is filled in at one inspection.</summary>
@@ -102,13 +110,16 @@ public sealed record SheetWork(EngineSheet Sheet, IReadOnlyList<ValueOnSheet> Va
     public bool IsComplete => Values.All(value => value.Reading is not null) && Looks.All(look => look.Check is not null || !look.IsWanted);
 
     /// <summary>The worst of what was measured and looked at; null while nothing was.</summary>
-    public Judgement? Worst => Values.Select(value => value.Judgement).Concat(Looks.Select(look => look.Check?.Judgement)).OfType<Judgement>().ToList() is { Count: > 0 } all ? Judgement.Worst(all) : null;
+    public Judgement? Worst =>
+        Values.Select(value => value.Judgement).Concat(Looks.Select(look => look.Check?.Judgement)).OfType<Judgement>()
+            .ToList() is { Count: > 0 } all ? Judgement.Worst(all) : null;
 
     public int Done => Values.Count(value => value.Reading is not null) + Looks.Count(look => look.Check is not null);
 
     public int All => Values.Count + Looks.Count(look => look.IsWanted);
 
-    public double? Value(string kind, string position = "") => Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == position)?.Reading?.Value;
+    public double? Value(string kind, string position = "") =>
+        Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == position)?.Reading?.Value;
 
     public static SheetWork Of(EngineSheet sheet, Aircraft aircraft, Inspection inspection)
     {
@@ -116,19 +127,25 @@ public sealed record SheetWork(EngineSheet Sheet, IReadOnlyList<ValueOnSheet> Va
         List<ValueOnSheet> values = [.. sheet.Values.Select(value =>
         {
             var band = value.BandOn(aircraft);
-            var reading = inspection.Readings.Where(one => one.ComponentId == sheet.Carrier.Id && one.Kind == value.Kind && value.Takes(one)).MaxBy(one => one.At);
-            return new ValueOnSheet(value, band, reading, reading is null || !value.StandsAlone ? null : Judge(value, band, Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value), checks));
+            var reading = inspection.Readings.Where(one => one.ComponentId == sheet.Carrier.Id && one.Kind == value.Kind
+                && value.Takes(one))
+                .MaxBy(one => one.At);
+            return new ValueOnSheet(value, band, reading, reading is null || !value.StandsAlone
+                ? null
+                : Judge(value, band, Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value), checks));
         })];
         return new(sheet, values,
         [
-            .. sheet.Looks.Select(look => new LookOnSheet(look, checks.Find(check => check.Key == look.Key), look.With is not { } with || values.Any(value => (value.Of.Kind, value.Of.Position) == with && value.Reading is not null))),
+            .. sheet.Looks.Select(look => new LookOnSheet(look, checks.Find(check => check.Key == look.Key), look.With is not { } with
+                || values.Any(value => (value.Of.Kind, value.Of.Position) == with && value.Reading is not null))),
         ]);
     }
 
     // A capacitor that measures well hangs on a broken lead: the value says nothing then.
     private static Judgement Judge(SheetValue value, ToleranceBand band, double read, List<SheetCheck> checks) =>
         checks.Find(check => check.Key == value.SpoiltBy && check.State == LookState.Found) is { } found
-            ? new(Verdict.Reject, $"{band.Judge(read).Rule}, and {found.Words}", band.Source, null, "A good value doesn’t outweigh what was found at it: replace it, or repair it by the manual, and measure again.")
+            ? new(Verdict.Reject, $"{band.Judge(read).Rule}, and {found.Words}", band.Source, null,
+                "A good value doesn’t outweigh what was found at it: replace it, or repair it by the manual, and measure again.")
             : band.Judge(read);
 }
 

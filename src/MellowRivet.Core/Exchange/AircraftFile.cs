@@ -16,7 +16,8 @@ namespace MellowRivet.Core.Exchange;
 /// version; docs/formats.md describes it, and the schema ships with the product.
 /// </summary>
 public sealed record AircraftFile(
-    string Format, int Version, Guid Id, string Registration, string Type, string SerialNumber, Category Category, Configuration Configuration, MeterKind TimeBasis,
+    string Format, int Version, Guid Id, string Registration, string Type, string SerialNumber, Category Category,
+    Configuration Configuration, MeterKind TimeBasis,
     IReadOnlyList<FileMeter> Meters, IReadOnlyList<FileReading> Readings, IReadOnlyList<FilePart> Parts, IReadOnlyList<ManualLimit> Limits,
     IReadOnlyList<FileDue> Due, IReadOnlyList<FileBook> Books, IReadOnlyList<FileGapNote> ExplainedGaps,
     IReadOnlyList<CableTable>? CableTables = null, IReadOnlyList<FileBulletin>? Bulletins = null, IReadOnlyList<FileFact>? Facts = null)
@@ -64,21 +65,30 @@ public sealed record AircraftFile(
     /// <param name="cases">What was decided and done about bulletins on it and its parts.</param>
     /// <param name="facts">Facts that were read off it and its parts; their pictures stay behind.</param>
     /// <param name="clock">The shop's time: the file carries days.</param>
-    public static AircraftFile Of(Aircraft aircraft, IEnumerable<DueItem> due, IEnumerable<LogBook> books, IEnumerable<BookEntry> entries, IEnumerable<BulletinCase> cases, IEnumerable<StatedFact> facts, TimeProvider clock)
+    public static AircraftFile Of(Aircraft aircraft, IEnumerable<DueItem> due, IEnumerable<LogBook> books, IEnumerable<BookEntry> entries,
+        IEnumerable<BulletinCase> cases, IEnumerable<StatedFact> facts, TimeProvider clock)
     {
         var byBook = entries.Where(entry => !entry.WaitsForWords).ToLookup(entry => entry.BookId);
-        return new(FormatName, CurrentVersion, aircraft.Id, aircraft.Registration, aircraft.Type, aircraft.SerialNumber, aircraft.Category, aircraft.Configuration, aircraft.TimeBasis,
+        return new(FormatName, CurrentVersion, aircraft.Id, aircraft.Registration, aircraft.Type, aircraft.SerialNumber, aircraft.Category,
+            aircraft.Configuration, aircraft.TimeBasis,
             [.. aircraft.Meters.Select(meter => new FileMeter(meter.Number, meter.Kind, meter.FittedOn, meter.Offset))],
-            [.. aircraft.MeterReadings.OrderBy(reading => reading.On).ThenBy(reading => reading.Id).Select(reading => new FileReading(reading.Meter, reading.On, reading.Shown, reading.Source))],
-            [.. aircraft.Installations.GroupBy(stay => stay.ComponentId).Select(stays => FilePart.Of(stays.First().Component, stays)).OrderBy(part => part.Id)],
+            [.. aircraft.MeterReadings.OrderBy(reading => reading.On).ThenBy(reading => reading.Id)
+                .Select(reading => new FileReading(reading.Meter, reading.On, reading.Shown, reading.Source))],
+            [.. aircraft.Installations.GroupBy(stay => stay.ComponentId).Select(stays => FilePart.Of(stays.First().Component, stays))
+                .OrderBy(part => part.Id)],
             aircraft.Limits,
             [.. due.OrderBy(item => item.Id).Select(FileDue.Of)],
-            [.. books.OrderBy(book => book.Id).Select(book => new FileBook(book.Id, book.Kind, book.Title, book.FirstOn, book.LastOn, book.IsLost,
-                [.. byBook[book.Id].OrderBy(entry => entry.On).ThenBy(entry => entry.Id).Select(entry => new FileEntry(entry.Id, entry.On!.Value, entry.Hours?.Value, entry.Text, entry.Page))]))],
+            [.. books.OrderBy(book => book.Id)
+                .Select(book => new FileBook(book.Id, book.Kind, book.Title, book.FirstOn, book.LastOn, book.IsLost,
+                [.. byBook[book.Id].OrderBy(entry => entry.On).ThenBy(entry => entry.Id)
+                    .Select(entry => new FileEntry(entry.Id, entry.On!.Value, entry.Hours?.Value, entry.Text, entry.Page))]))],
             [.. aircraft.GapNotes.Select(note => new FileGapNote(note.Kind, note.From, note.To, note.Words))],
             aircraft.CableTables,
-            [.. cases.Where(one => one.Policy is not null || one.Done.Count > 0).OrderBy(one => one.Family, StringComparer.Ordinal).ThenBy(one => one.ComponentId).Select(one => FileBulletin.Of(one, clock))],
-            [.. facts.OrderBy(fact => clock.DayOf(fact.At)).ThenBy(fact => fact.Key, StringComparer.Ordinal).ThenBy(fact => fact.ComponentId).Select(fact => new FileFact(fact.ComponentId, fact.Key, fact.Value, clock.DayOf(fact.At)))]);
+            [.. cases.Where(one => one.Policy is not null || one.Done.Count > 0).OrderBy(one => one.Family, StringComparer.Ordinal)
+                .ThenBy(one => one.ComponentId).Select(one => FileBulletin.Of(one, clock))],
+            [.. facts.OrderBy(fact => clock.DayOf(fact.At)).ThenBy(fact => fact.Key, StringComparer.Ordinal)
+                .ThenBy(fact => fact.ComponentId)
+                .Select(fact => new FileFact(fact.ComponentId, fact.Key, fact.Value, clock.DayOf(fact.At)))]);
     }
 
     /// <summary>The aircraft the file describes.</summary>
@@ -87,7 +97,8 @@ public sealed record AircraftFile(
     public MadeFile Make(Guid by, TimeProvider clock)
     {
         var aircraft = new Aircraft(Id, Registration, Type, SerialNumber, Category, Configuration) { TimeBasis = TimeBasis };
-        aircraft.Restore([.. Meters.Select(meter => new Meter(meter.Number, meter.Kind, meter.FittedOn, meter.Offset))], Readings.Select(reading => (reading.Meter, reading.On, reading.Shown, reading.Source)));
+        aircraft.Restore([.. Meters.Select(meter => new Meter(meter.Number, meter.Kind, meter.FittedOn, meter.Offset))],
+            Readings.Select(reading => (reading.Meter, reading.On, reading.Shown, reading.Source)));
         foreach (var limit in Limits)
             aircraft.SetLimit(limit);
         foreach (var table in CableTables ?? [])
@@ -103,9 +114,13 @@ public sealed record AircraftFile(
         return new(aircraft,
             [.. Due.Select(item => item.Make(Id))],
             [.. Books.Select(book => new LogBook(book.Id, Id, book.Kind, book.Title, book.FirstOn, book.LastOn, book.IsLost))],
-            [.. Books.SelectMany(book => book.Entries.Select(entry => new BookEntry(entry.Id, Id, book.Id, entry.On, entry.Hours is { } hours ? new Hours(hours) : null, entry.Text, entry.Page, null, by, clock.GetUtcNow())))],
+            [.. Books.SelectMany(book => book.Entries.Select(entry => new BookEntry(entry.Id, Id, book.Id, entry.On,
+                entry.Hours is { } hours ? new Hours(hours) : null, entry.Text, entry.Page, null, by, clock.GetUtcNow())))],
             [.. (Bulletins ?? []).Select(one => one.Make(Id, by, clock))],
-            [.. (Facts ?? []).Select(fact => new StatedFact(Guid.CreateVersion7(), fact.On is null ? Id : null, fact.On, fact.Key, fact.Value, null, by, clock.At(fact.ReadOn, Noon)))]);
+            [.. (Facts ?? [])
+                .Select(fact => new StatedFact(Guid.CreateVersion7(), fact.On is null
+                    ? Id
+                    : null, fact.On, fact.Key, fact.Value, null, by, clock.At(fact.ReadOn, Noon)))]);
     }
 
     /// <summary>The time of day that stands for a whole day.</summary>
@@ -119,17 +134,21 @@ public sealed record AircraftFile(
             return "The data plate needs a registration of up to 12, a type of up to 60 and a serial number of up to 40 characters.";
         if (Configuration.Engines is not (1 or 2) || Configuration.Seats is < 1 or > 20)
             return "The configuration has one or two engines and 1 to 20 seats.";
-        if (Readings.Count + Parts.Sum(part => part.Stays.Count) + Due.Count + Books.Sum(book => book.Entries.Count) + (Bulletins?.Sum(one => one.Done.Count + 1) ?? 0) + (Facts?.Count ?? 0) > MostRows)
+        if (Readings.Count + Parts.Sum(part => part.Stays.Count) + Due.Count + Books.Sum(book => book.Entries.Count)
+            + (Bulletins?.Sum(one => one.Done.Count + 1) ?? 0) + (Facts?.Count ?? 0) > MostRows)
             return $"It holds more than {MostRows} rows.";
         var meters = Meters.ToLookup(meter => meter.Number);
         if (Meters.Any(meter => meters[meter.Number].Count() > 1) || Readings.Any(reading => !meters.Contains(reading.Meter)))
             return "Each meter has its own number, and each reading is of one of them.";
-        if (Readings.FirstOrDefault(reading => reading.Shown is < 0 or >= 1_000_000 || reading.Shown + meters[reading.Meter].First().Offset is < 0 or >= 1_000_000) is { } far)
+        if (Readings.FirstOrDefault(reading => reading.Shown is < 0 or >= 1_000_000
+            || reading.Shown + meters[reading.Meter].First().Offset is < 0 or >= 1_000_000) is { } far)
             return $"The reading of {far.On:yyyy-MM-dd} is out of range.";
         foreach (var kind in Readings.GroupBy(reading => meters[reading.Meter].First().Kind))
         {
-            var totals = kind.Select(reading => (reading.On, Total: reading.Shown + meters[reading.Meter].First().Offset)).OrderBy(reading => reading.On).ThenBy(reading => reading.Total).ToList();
-            if (totals.Zip(totals.Skip(1)).FirstOrDefault(pair => pair.Second.Total < pair.First.Total) is { Second.On: var day } && day != default)
+            var totals = kind.Select(reading => (reading.On, Total: reading.Shown + meters[reading.Meter].First().Offset))
+                .OrderBy(reading => reading.On).ThenBy(reading => reading.Total).ToList();
+            if (totals.Zip(totals.Skip(1)).FirstOrDefault(pair => pair.Second.Total < pair.First.Total) is { Second.On: var day }
+                && day != default)
                 return $"The {kind.Key.InWords()} runs backwards on {day:yyyy-MM-dd}.";
         }
         var ids = Parts.Select(part => part.Id).ToHashSet();
@@ -139,16 +158,20 @@ public sealed record AircraftFile(
             return $"Part {bad.SerialNumber}: {bad.Check(ids)}";
         if (Due.Any(item => item.On is { } part && !ids.Contains(part)))
             return "A due item hangs on a part that isn’t in the file.";
-        if ((Bulletins ?? []).Any(one => one.On is { } part && !ids.Contains(part)) || (Facts ?? []).Any(fact => fact.On is { } part && !ids.Contains(part)))
+        if ((Bulletins ?? []).Any(one => one.On is { } part && !ids.Contains(part))
+            || (Facts ?? []).Any(fact => fact.On is { } part && !ids.Contains(part)))
             return "A bulletin or a fact hangs on a part that isn’t in the file.";
-        if ((Bulletins ?? []).Any(one => one.Issuer.Trim().Length is 0 or > 80 || one.Number.Trim().Length is 0 or > 60 || one.Done.Any(done => done.Hours is < 0 or >= 1_000_000 || done.Method.Length is 0 or > 300 || done.Revision.Length > 20 || done.Reference.Length > 80))
+        if ((Bulletins ?? []).Any(one => one.Issuer.Trim().Length is 0 or > 80 || one.Number.Trim().Length is 0 or > 60
+            || one.Done.Any(done => done.Hours is < 0 or >= 1_000_000 || done.Method.Length is 0 or > 300 || done.Revision.Length > 20
+                || done.Reference.Length > 80))
             || (Bulletins ?? []).GroupBy(one => (one.On, $"{one.Issuer}\n{one.Number}".ToUpperInvariant())).Any(group => group.Count() > 1))
             return "A bulletin needs its issuer and number, once for each part, and what was done its method and hours within range.";
         if ((Facts ?? []).Any(fact => fact.Key.Length is 0 or > 100 || fact.Value.Length is 0 or > StatedFact.Longest))
             return $"A fact has a name, and a value of up to {StatedFact.Longest} characters.";
         if (Due.SelectMany(item => DueItem.Check(item.What, item.Interval, item.Source.Text)).FirstOrDefault() is { } due)
             return $"A due item: {due.Message}";
-        if (Books.Any(book => book.Title.Length is 0 or > 80 || book.Entries.Any(entry => entry.Text.Length is 0 or > BookEntry.LongestText || entry.Hours is < 0 or >= 1_000_000)))
+        if (Books.Any(book => book.Title.Length is 0 or > 80
+            || book.Entries.Any(entry => entry.Text.Length is 0 or > BookEntry.LongestText || entry.Hours is < 0 or >= 1_000_000)))
             return "A book has a title of up to 80 characters, an entry its words, and hours within range.";
         return null;
     }
@@ -161,27 +184,33 @@ public sealed record FileMeter(int Number, MeterKind Kind, DateOnly FittedOn, de
 public sealed record FileReading(int Meter, DateOnly On, decimal Shown, string Source);
 
 /// <summary>A part's stay on the aircraft.</summary>
-public sealed record FileStay(string Position, Guid? On, DateOnly? InstalledOn, decimal InstalledAt, decimal? OwnTimeThen, DateOnly? RemovedOn, decimal? RemovedAt, string? RemovedWhy);
+public sealed record FileStay(string Position, Guid? On, DateOnly? InstalledOn, decimal InstalledAt, decimal? OwnTimeThen,
+    DateOnly? RemovedOn, decimal? RemovedAt, string? RemovedWhy);
 
 /// <summary>An overhaul of a part.</summary>
 public sealed record FileOverhaul(DateOnly On, decimal? OwnTime, string Reference);
 
 /// <summary>A part with its stays.</summary>
 public sealed record FilePart(
-    Guid Id, ComponentKind Kind, string Name, string PartNumber, string SerialNumber, DateOnly? MadeOn, string? Layout, IReadOnlyList<int>? FiringOrder, Ignition? Ignition,
-    CompressionSchool? JudgedBy, double? ManualFloorPsi, string? ManualReference, IReadOnlyList<FileOverhaul> Overhauls, IReadOnlyList<FileStay> Stays,
+    Guid Id, ComponentKind Kind, string Name, string PartNumber, string SerialNumber, DateOnly? MadeOn, string? Layout,
+    IReadOnlyList<int>? FiringOrder, Ignition? Ignition,
+    CompressionSchool? JudgedBy, double? ManualFloorPsi, string? ManualReference, IReadOnlyList<FileOverhaul> Overhauls,
+    IReadOnlyList<FileStay> Stays,
     IgnitionKind? Suits = null)
 {
     internal static FilePart Of(Component part, IEnumerable<Installation> stays) => new(
         part.Id, part.Kind, part.Name, part.PartNumber, part.SerialNumber, part.MadeOn, part.LayoutKey, part.OwnFiringOrder, part.Ignition,
         part.CompressionRule?.School, part.CompressionRule?.ManualRejectPsi, part.CompressionRule?.ManualReference,
         [.. part.Overhauls.Select(done => new FileOverhaul(done.On, done.OwnTime?.Value, done.Reference))],
-        [.. stays.OrderBy(stay => stay.InstalledAt.Value).ThenBy(stay => stay.RemovedAt is null).Select(stay => new FileStay(stay.Position, stay.ParentId, stay.InstalledOn, stay.InstalledAt.Value, stay.OwnTimeThen?.Value, stay.RemovedOn, stay.RemovedAt?.Value, stay.RemovedWhy))],
+        [.. stays.OrderBy(stay => stay.InstalledAt.Value).ThenBy(stay => stay.RemovedAt is null)
+            .Select(stay => new FileStay(stay.Position, stay.ParentId, stay.InstalledOn, stay.InstalledAt.Value, stay.OwnTimeThen?.Value,
+                stay.RemovedOn, stay.RemovedAt?.Value, stay.RemovedWhy))],
         part.Suits);
 
     internal Component Make()
     {
-        var part = new Component(Id, Kind, PartNumber, SerialNumber) { LayoutKey = Layout, OwnFiringOrder = FiringOrder, Ignition = Ignition, Suits = Suits };
+        var part = new Component(Id, Kind, PartNumber, SerialNumber)
+            { LayoutKey = Layout, OwnFiringOrder = FiringOrder, Ignition = Ignition, Suits = Suits };
         part.Identify(PartNumber, SerialNumber, Name, MadeOn);
         if (JudgedBy is { } school)
             part.JudgeCompressionBy(new(school, ManualFloorPsi, ManualReference));
@@ -194,23 +223,30 @@ public sealed record FilePart(
     {
         if (Kind == ComponentKind.Engine && EngineLayout.All.All(layout => layout.Key != Layout))
             return "an engine needs a layout that this program draws.";
-        if (FiringOrder is { } order && (Layout is null || !order.Order().SequenceEqual(EngineLayout.Of(Layout).Cylinders.Select(place => place.Number).Order())))
+        if (FiringOrder is { } order
+            && (Layout is null || !order.Order().SequenceEqual(EngineLayout.Of(Layout).Cylinders.Select(place => place.Number).Order())))
             return "its firing order fires each cylinder once.";
         if (Stays.Any(stay => stay.On is { } under && !ids.Contains(under)))
             return "it sits on a part that isn’t in the file.";
         static bool Out(decimal? hours) => hours is < 0 or >= 1_000_000;
-        if (Stays.Any(stay => Out(stay.InstalledAt) || Out(stay.OwnTimeThen) || Out(stay.RemovedAt) || stay.RemovedAt < stay.InstalledAt) || Overhauls.Any(done => Out(done.OwnTime)))
+        if (Stays.Any(stay => Out(stay.InstalledAt) || Out(stay.OwnTimeThen) || Out(stay.RemovedAt) || stay.RemovedAt < stay.InstalledAt)
+            || Overhauls.Any(done => Out(done.OwnTime)))
             return "its hours are out of range, or it came off before it went on.";
-        return JudgedBy is not null && CompressionRule.Check(ManualFloorPsi is not null, ManualFloorPsi, ManualReference).FirstOrDefault() is { } rule ? rule.Message : null;
+        return JudgedBy is not null
+            && CompressionRule.Check(ManualFloorPsi is not null, ManualFloorPsi, ManualReference).FirstOrDefault() is { } rule
+            ? rule.Message
+            : null;
     }
 }
 
 /// <summary>A due item with every time it was done.</summary>
 public sealed record FileDue(
-    Guid Id, Guid? On, string What, DueKind Kind, Interval Interval, RuleSourceText Source, IReadOnlyList<InspectionKind> DoneBy, decimal? LabourHours, IReadOnlyList<LastDone> Done, string? RetiredWhy)
+    Guid Id, Guid? On, string What, DueKind Kind, Interval Interval, RuleSourceText Source, IReadOnlyList<InspectionKind> DoneBy,
+    decimal? LabourHours, IReadOnlyList<LastDone> Done, string? RetiredWhy)
 {
     internal static FileDue Of(DueItem item) => new(
-        item.Id, item.ComponentId, item.What, item.Kind, item.Interval, new(item.Source.Standing, item.Source.Text), item.DoneBy, item.LabourHours, item.Done, item.RetiredWhy);
+        item.Id, item.ComponentId, item.What, item.Kind, item.Interval, new(item.Source.Standing, item.Source.Text), item.DoneBy,
+        item.LabourHours, item.Done, item.RetiredWhy);
 
     internal DueItem Make(Guid aircraft)
     {
@@ -226,7 +262,8 @@ public sealed record FileDue(
 public sealed record RuleSourceText(Standing Standing, string Text);
 
 /// <summary>A book with its entries.</summary>
-public sealed record FileBook(Guid Id, BookKind Kind, string Title, DateOnly? FirstOn, DateOnly? LastOn, bool IsLost, IReadOnlyList<FileEntry> Entries);
+public sealed record FileBook(Guid Id, BookKind Kind, string Title, DateOnly? FirstOn, DateOnly? LastOn, bool IsLost,
+    IReadOnlyList<FileEntry> Entries);
 
 /// <summary>An entry of a book.</summary>
 public sealed record FileEntry(Guid Id, DateOnly On, decimal? Hours, string Text, string Page);
@@ -235,26 +272,32 @@ public sealed record FileEntry(Guid Id, DateOnly On, decimal? Hours, string Text
 public sealed record FileGapNote(BookKind Kind, DateOnly From, DateOnly To, string Words);
 
 /// <summary>What a file becomes.</summary>
-public sealed record MadeFile(Aircraft Aircraft, IReadOnlyList<DueItem> Due, IReadOnlyList<LogBook> Books, IReadOnlyList<BookEntry> Entries, IReadOnlyList<BulletinCase> Cases, IReadOnlyList<StatedFact> Facts);
+public sealed record MadeFile(Aircraft Aircraft, IReadOnlyList<DueItem> Due, IReadOnlyList<LogBook> Books, IReadOnlyList<BookEntry> Entries,
+    IReadOnlyList<BulletinCase> Cases, IReadOnlyList<StatedFact> Facts);
 
 /// <summary>What was decided and done about a bulletin, on the aircraft or on a part.</summary>
-public sealed record FileBulletin(string Issuer, string Number, Guid? On, PolicyKind? Policy, string? Reason, DateOnly? DecidedOn, IReadOnlyList<FileComplied> Done)
+public sealed record FileBulletin(string Issuer, string Number, Guid? On, PolicyKind? Policy, string? Reason, DateOnly? DecidedOn,
+    IReadOnlyList<FileComplied> Done)
 {
     internal static FileBulletin Of(BulletinCase one, TimeProvider clock) => new(
-        one.Family.Split('\n')[0], one.Family.Split('\n')[1], one.ComponentId, one.Policy?.Kind, one.Policy?.Reason, one.Policy is { } policy ? clock.DayOf(policy.At) : null,
-        [.. one.Done.Select(done => new FileComplied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference))]);
+        one.Family.Split('\n')[0], one.Family.Split('\n')[1], one.ComponentId, one.Policy?.Kind, one.Policy?.Reason,
+        one.Policy is { } policy ? clock.DayOf(policy.At) : null,
+        [.. one.Done.Select(done =>
+            new FileComplied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference))]);
 
     internal BulletinCase Make(Guid aircraft, Guid by, TimeProvider clock)
     {
         var one = new BulletinCase(Guid.CreateVersion7(), $"{Issuer}\n{Number}".ToUpperInvariant(), On is null ? aircraft : null, On);
         one.Restore(Policy is { } kind ? new(kind, Reason ?? "", by, clock.At(DecidedOn ?? clock.Today(), AircraftFile.Noon)) : null,
-            Done.Select(done => new Complied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference, by)));
+            Done.Select(done => new Complied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating,
+                done.Reference, by)));
         return one;
     }
 }
 
 /// <summary>One time that a bulletin was complied with.</summary>
-public sealed record FileComplied(DateOnly On, decimal? Hours, string Revision, string Method, bool Finding, bool Terminating, string Reference);
+public sealed record FileComplied(DateOnly On, decimal? Hours, string Revision, string Method, bool Finding, bool Terminating,
+    string Reference);
 
 /// <summary>A fact that was read off the aircraft or a part.</summary>
 public sealed record FileFact(Guid? On, string Key, string Value, DateOnly ReadOn);

@@ -26,7 +26,9 @@ public static class DelimitedText
             return (null, $"{lines} lines; {mostLines} is the most. Send it in parts.");
         var firstLine = text.AsSpan(0, text.IndexOf('\n') is var end and >= 0 ? end : text.Length).ToString();
         var delimiter = new[] { ";", "\t", "," }.MaxBy(mark => firstLine.Split(mark).Length)!;
-        var shape = new CsvConfiguration(CultureInfo.InvariantCulture) { Delimiter = delimiter, HasHeaderRecord = false, BadDataFound = null, TrimOptions = TrimOptions.Trim, IgnoreBlankLines = true };
+        var shape = new CsvConfiguration(CultureInfo.InvariantCulture)
+            { Delimiter = delimiter, HasHeaderRecord = false, BadDataFound = null, TrimOptions = TrimOptions.Trim,
+                IgnoreBlankLines = true };
         using var parser = new CsvParser(new StringReader(text), shape);
         List<DelimitedRow> rows = [];
         while (parser.Read())

@@ -16,14 +16,16 @@ public sealed class FormerlyAttribute(string name) : Attribute
 public static class EnumNames
 {
     /// <exception cref="FormatException">No member is or was called so.</exception>
-    public static T Read<T>(string name) where T : struct, Enum => TryRead<T>(name, out var member) ? member : throw new FormatException($"“{name}” is and was no {typeof(T).Name}.");
+    public static T Read<T>(string name) where T : struct, Enum =>
+        TryRead<T>(name, out var member) ? member : throw new FormatException($"“{name}” is and was no {typeof(T).Name}.");
 
     public static bool TryRead<T>(string? name, out T member) where T : struct, Enum => Of<T>.Known.TryGetValue(name ?? "", out member);
 
     private static class Of<T> where T : struct, Enum
     {
         public static readonly FrozenDictionary<string, T> Known = typeof(T).GetFields(BindingFlags.Public | BindingFlags.Static)
-            .SelectMany(field => field.GetCustomAttributes<FormerlyAttribute>().Select(former => former.Name).Prepend(field.Name).Select(name => (name, (T)field.GetValue(null)!)))
+            .SelectMany(field => field.GetCustomAttributes<FormerlyAttribute>().Select(former => former.Name).Prepend(field.Name)
+                .Select(name => (name, (T)field.GetValue(null)!)))
             .ToFrozenDictionary(pair => pair.name, pair => pair.Item2, StringComparer.OrdinalIgnoreCase);
     }
 }
@@ -39,7 +41,8 @@ public sealed class EnumWords(JsonNamingPolicy? naming = null) : JsonConverterFa
 
     private sealed class Words<T>(JsonNamingPolicy? naming) : JsonConverter<T> where T : struct, Enum
     {
-        private readonly FrozenDictionary<T, string> words = Enum.GetValues<T>().Distinct().ToFrozenDictionary(member => member, member => naming?.ConvertName($"{member}") ?? $"{member}");
+        private readonly FrozenDictionary<T, string> words = Enum.GetValues<T>().Distinct()
+            .ToFrozenDictionary(member => member, member => naming?.ConvertName($"{member}") ?? $"{member}");
 
         public override T Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
             reader.TokenType == JsonTokenType.String && EnumNames.TryRead<T>(reader.GetString(), out var member) ? member
@@ -47,6 +50,8 @@ public sealed class EnumWords(JsonNamingPolicy? naming = null) : JsonConverterFa
             : throw new JsonException();
 
         public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) =>
-            writer.WriteStringValue(words.TryGetValue(value, out var word) ? word : throw new JsonException($"{value} is no {typeof(T).Name}."));
+            writer.WriteStringValue(words.TryGetValue(value, out var word)
+                ? word
+                : throw new JsonException($"{value} is no {typeof(T).Name}."));
     }
 }

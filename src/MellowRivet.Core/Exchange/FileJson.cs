@@ -47,7 +47,9 @@ internal static class FileJson
         var schema = described.GetJsonSchemaAsNode(type, new()
         {
             TreatNullObliviousAsNonNullable = true,
-            TransformSchemaNode = (context, node) => own is { } byHand && context.TypeInfo.Type == byHand.Of ? new JsonObject { ["$ref"] = $"#/$defs/{byHand.Name}" } : node,
+            TransformSchemaNode = (context, node) => own is { } byHand && context.TypeInfo.Type == byHand.Of
+                ? new JsonObject { ["$ref"] = $"#/$defs/{byHand.Name}" }
+                : node,
         }).AsObject();
         var whole = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["title"] = title };
         foreach (var (name, value) in schema)

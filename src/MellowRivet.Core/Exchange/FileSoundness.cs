@@ -2,19 +2,26 @@ using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Exchange;
 
-/// <summary>What every page relies on and a file from elsewhere could break: nothing is missing from a list, no day is to come, ids are their own, and no part sits on itself.</summary>
+/// <summary>
+/// What every page relies on and a file from elsewhere could break: nothing is missing from a list, no day is to come, ids are their
+/// own, and no part sits on itself.
+/// </summary>
 internal static class FileSoundness
 {
     private static readonly DateOnly FirstDay = new(1900, 1, 1);
 
     public static string? FaultOf(AircraftFile file, DateOnly today)
     {
-        if (new IEnumerable<object?>[] { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps, file.CableTables ?? [], file.Bulletins ?? [], file.Facts ?? [] }.Any(HasHole)
-            || file.Parts.Any(part => HasHole(part.Stays) || HasHole(part.Overhauls)) || file.Due.Any(item => HasHole(item.Done)) || file.Books.Any(book => HasHole(book.Entries)) || (file.Bulletins ?? []).Any(one => HasHole(one.Done)))
+        if (new IEnumerable<object?>[]
+            { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps, file.CableTables
+                ?? [], file.Bulletins ?? [], file.Facts ?? [] }.Any(HasHole)
+            || file.Parts.Any(part => HasHole(part.Stays) || HasHole(part.Overhauls)) || file.Due.Any(item => HasHole(item.Done))
+            || file.Books.Any(book => HasHole(book.Entries)) || (file.Bulletins ?? []).Any(one => HasHole(one.Done)))
             return "A list has an empty place.";
         if (Days(file).FirstOrDefault(day => day < FirstDay || day > today) is var wrong && wrong != default)
             return $"{wrong:yyyy-MM-dd} is before 1900 or still to come.";
-        var ids = file.Due.Select(item => item.Id).Concat(file.Books.Select(book => book.Id)).Concat(file.Books.SelectMany(book => book.Entries.Select(entry => entry.Id))).ToList();
+        var ids = file.Due.Select(item => item.Id).Concat(file.Books.Select(book => book.Id))
+            .Concat(file.Books.SelectMany(book => book.Entries.Select(entry => entry.Id))).ToList();
         if (ids.Distinct().Count() != ids.Count)
             return "A due item, book or entry has another’s id.";
         if (file.Meters.Any(meter => Math.Abs(meter.Offset) >= 1_000_000))
@@ -23,7 +30,8 @@ internal static class FileSoundness
             return $"The limit of {limit.Measure} has a unit that this program doesn’t know, or its ends the wrong way round.";
         if ((file.CableTables ?? []).Select(table => table.Fault()).FirstOrDefault(fault => fault is not null) is { } table)
             return $"A table of cable tension: {table.Message}";
-        if (file.Due.SelectMany(item => item.Done).Any(done => new[] { done.Hours, done.WasDueHours, done.Landings, done.Cycles }.Any(count => count is < 0 or >= 1_000_000))
+        if (file.Due.SelectMany(item => item.Done)
+            .Any(done => new[] { done.Hours, done.WasDueHours, done.Landings, done.Cycles }.Any(count => count is < 0 or >= 1_000_000))
             || file.Due.Any(item => item.LabourHours is < 0 or >= 10_000))
             return "A due item was done at hours or counts out of range.";
         return Fitted(file);
@@ -53,7 +61,8 @@ internal static class FileSoundness
 
     private static IEnumerable<DateOnly> Days(AircraftFile file) => file.Meters.Select(meter => (DateOnly?)meter.FittedOn)
         .Concat(file.Readings.Select(reading => (DateOnly?)reading.On))
-        .Concat(file.Parts.SelectMany(part => part.Overhauls.Select(done => (DateOnly?)done.On).Concat(part.Stays.SelectMany(stay => new[] { stay.InstalledOn, stay.RemovedOn })).Append(part.MadeOn)))
+        .Concat(file.Parts.SelectMany(part => part.Overhauls.Select(done => (DateOnly?)done.On)
+            .Concat(part.Stays.SelectMany(stay => new[] { stay.InstalledOn, stay.RemovedOn })).Append(part.MadeOn)))
         .Concat(file.Due.SelectMany(item => item.Done.Select(done => done.On)))
         .Concat(file.Books.SelectMany(book => book.Entries.Select(entry => (DateOnly?)entry.On).Append(book.FirstOn).Append(book.LastOn)))
         .Concat((file.Bulletins ?? []).SelectMany(one => one.Done.Select(done => (DateOnly?)done.On).Append(one.DecidedOn)))

@@ -21,7 +21,8 @@ public static class ExhaustPressure
     public const double Same = 0.25;
 
     /// <summary>What is said where somebody would go higher.</summary>
-    public const string Danger = "Dangerous: never above 5 psi, about 2 is enough. Under more a can or a hose lets go in your face. Let it off, and test again.";
+    public const string Danger =
+        "Dangerous: never above 5 psi, about 2 is enough. Under more a can or a hose lets go in your face. Let it off, and test again.";
 
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
@@ -34,14 +35,23 @@ public static class ExhaustPressure
         if (!(psi >= 0 && psi <= Most))
             throw new ArgumentOutOfRangeException(nameof(psi), psi, Danger);
         if (bubbles == true)
-            return new(Verdict.Reject, before is { Bubbles: true } ? "It bubbles still" : "It bubbles under pressure", Practice, null, "Mark the place. By the cabin’s heat exchanger it is carbon monoxide in the cabin. Repair it, and test again at the same pressure.");
+            return new(Verdict.Reject, before is { Bubbles: true }
+                ? "It bubbles still"
+                : "It bubbles under pressure", Practice, null,
+                "Mark the place. By the cabin’s heat exchanger it is carbon monoxide in the cabin. Repair it, and "
+                + "test again at the same pressure.");
         if (psi < Least)
-            return new(Verdict.Unknown, $"Under {Least} psi a leak need not show", Practice, psi - Least, $"Test it at about {Usual:0} psi, never above {Most:0}.");
+            return new(Verdict.Unknown, $"Under {Least} psi a leak need not show", Practice, psi - Least,
+                $"Test it at about {Usual:0} psi, never above {Most:0}.");
         if (bubbles is null)
-            return new(Verdict.Unknown, "Nobody has said whether it bubbles", Practice, null, "Soap it all over, look at every joint and weld, and say whether it bubbles and where.");
+            return new(Verdict.Unknown, "Nobody has said whether it bubbles", Practice, null,
+                "Soap it all over, look at every joint and weld, and say whether it bubbles and where.");
         if (before is { } earlier && Math.Abs(earlier.Psi - psi) > Same)
-            return new(Verdict.Retest, $"Tested at {psi:0.##} psi and at {earlier.Psi:0.##} before", Practice, null, "Test it at the same pressure before the repair and after it: only so the two compare.");
-        return new(Verdict.Good, before is { Bubbles: true } ? "No bubbles any more, at the same pressure" : "No bubbles", Practice, null, before is null
+            return new(Verdict.Retest, $"Tested at {psi:0.##} psi and at {earlier.Psi:0.##} before", Practice, null,
+                "Test it at the same pressure before the repair and after it: only so the two compare.");
+        return new(Verdict.Good, before is { Bubbles: true }
+            ? "No bubbles any more, at the same pressure"
+            : "No bubbles", Practice, null, before is null
             ? "It holds." : "Look at it again at the next service: an older repair beside a new one says the part nears its end.");
     }
 }

@@ -15,7 +15,8 @@ public sealed partial class Aircraft
     /// <param name="replaced">How the meter before gave way to one that shows this; null for the meter on file.</param>
     /// <param name="total">For the first reading of a kind: the total then, where the meter shows another.</param>
     /// <returns>Why it can't be so, or null. The same reading a second time changes nothing.</returns>
-    public Refusal? ReadMeter(MeterKind kind, DateOnly on, decimal shown, string source, MeterReplacement? replaced = null, decimal? total = null)
+    public Refusal? ReadMeter(MeterKind kind, DateOnly on, decimal shown, string source, MeterReplacement? replaced = null,
+        decimal? total = null)
     {
         if (shown is < 0 or >= 1_000_000)
             return new("shown", "What a meter shows is zero or more, and below a million.");
@@ -38,11 +39,16 @@ public sealed partial class Aircraft
         var before = ofKind.Where(reading => reading.On <= on).MaxBy(reading => (reading.Total, reading.On));
         var after = ofKind.Where(reading => reading.On > on).MinBy(reading => reading.Total);
         if (before is not null && now < before.Total)
-            return new(MeterFault.Backwards, $"The {kind.InWords()} showed {before.Shown:0.0##} on {before.On:yyyy-MM-dd} and can't show {shown:0.0##} after that: it runs backwards. Was the meter replaced?");
+            return new(MeterFault.Backwards,
+                $"The {kind.InWords()} showed {before.Shown:0.0##} on {before.On:yyyy-MM-dd} and can't show {shown:0.0##} after that: "
+                + $"it runs backwards. Was the meter replaced?");
         if (after is not null && now > after.Total)
-            return new(MeterFault.Backwards, $"The {kind.InWords()} showed {after.Shown:0.0##} on {after.On:yyyy-MM-dd}, after this day: {shown:0.0##} before it runs backwards. Check the day and the figure.");
+            return new(MeterFault.Backwards,
+                $"The {kind.InWords()} showed {after.Shown:0.0##} on {after.On:yyyy-MM-dd}, after this day: {shown:0.0##} before it "
+                + $"runs backwards. Check the day and the figure.");
         if (kind.CountsHours() && before is not null && now - before.Total > 24 * (on.DayNumber - before.On.DayNumber + 1))
-            return new("shown", $"{now - before.Total:0.#} h since {before.On:yyyy-MM-dd} are more than those days hold. Check the day and the figure.");
+            return new("shown",
+                $"{now - before.Total:0.#} h since {before.On:yyyy-MM-dd} are more than those days hold. Check the day and the figure.");
 
         if (meters.All(other => other.Number != meter.Number))
             meters = [.. meters, meter];
@@ -80,16 +86,20 @@ public sealed partial class Aircraft
     {
         meters = from;
         var byNumber = meters.ToDictionary(meter => meter.Number);
-        Loaded.List(meterReadings).AddRange(readings.Select(reading => new MeterReading(Id, byNumber[reading.Meter], reading.On, reading.Shown, reading.Source)));
+        Loaded.List(meterReadings)
+            .AddRange(readings.Select(reading => new MeterReading(Id, byNumber[reading.Meter], reading.On, reading.Shown, reading.Source)));
         if (MeterReadings.Where(reading => reading.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest)
             (TimeInService, ReadOn) = (new(latest.Total), latest.On);
     }
 
     internal void Take(IReadOnlyList<PlannedReading> planned, string source)
     {
-        meters = [.. meters, .. planned.Select(reading => reading.Meter).Distinct().Where(meter => meter.Number > meters.Count).OrderBy(meter => meter.Number)];
-        Loaded.List(meterReadings).AddRange(planned.Select(reading => new MeterReading(Id, reading.Meter, reading.On, reading.Shown, source)));
-        if (planned.Where(reading => reading.Meter.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest && (ReadOn is null || latest.On >= ReadOn))
+        meters = [.. meters, .. planned.Select(reading => reading.Meter).Distinct().Where(meter => meter.Number > meters.Count)
+            .OrderBy(meter => meter.Number)];
+        Loaded.List(meterReadings)
+            .AddRange(planned.Select(reading => new MeterReading(Id, reading.Meter, reading.On, reading.Shown, source)));
+        if (planned.Where(reading => reading.Meter.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total)) is { } latest
+            && (ReadOn is null || latest.On >= ReadOn))
             (TimeInService, ReadOn) = (new(latest.Total), latest.On);
     }
 }

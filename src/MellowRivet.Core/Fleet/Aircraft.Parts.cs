@@ -19,7 +19,10 @@ public sealed partial class Aircraft
         fitted.Component.Kind == ComponentKind.Cylinder && fitted.ParentId == engine.Id
         && fitted.Position == number.ToString() && fitted.IsOn)?.Component;
 
-    /// <summary>The part whose book a reading belongs to, so that a new engine begins new series: the one engine or propeller; null for the airframe, and where there are two.</summary>
+    /// <summary>
+    /// The part whose book a reading belongs to, so that a new engine begins new series: the one engine or propeller; null for the
+    /// airframe, and where there are two.
+    /// </summary>
     public Component? CarrierOf(Book book)
     {
         var fitted = book switch { Book.Engine => Engines, Book.Propeller => Propellers, _ => [] };
@@ -45,11 +48,14 @@ public sealed partial class Aircraft
     {
         var fitted = Install(engine, position, at, ownTime, null, on);
         foreach (var place in engine.Layout.Cylinders)
-            Install(new Component(Guid.CreateVersion7(), ComponentKind.Cylinder, "", $"{engine.SerialNumber}-{place.Number}"), place.Number.ToString(), at, ownTime, engine.Id, on);
+            Install(new Component(Guid.CreateVersion7(), ComponentKind.Cylinder, "", $"{engine.SerialNumber}-{place.Number}"),
+                place.Number.ToString(), at, ownTime, engine.Id, on);
         return fitted;
     }
 
-    /// <summary>Puts on what fires an engine's plugs: a left and a right one of a kind, or one for each row where the rows differ.</summary>
+    /// <summary>
+    /// Puts on what fires an engine's plugs: a left and a right one of a kind, or one for each row where the rows differ.
+    /// </summary>
     /// <param name="engine">The engine, as fitted, with its ignition said.</param>
     /// <param name="serialPrefix">What their serial numbers begin with; null where they aren't known.</param>
     public void InstallIgnition(Installation engine, string? serialPrefix = null)
@@ -58,7 +64,9 @@ public sealed partial class Aircraft
             return;
         var (one, other) = ignition.IsMixed ? ("top row", "bottom row") : ("left", "right");
         foreach (var (position, kind) in new[] { (one, ignition.Top), (other, ignition.Bottom) })
-            Install(new(Guid.CreateVersion7(), kind == IgnitionKind.Magneto ? ComponentKind.Magneto : ComponentKind.ElectronicIgnition, "", serialPrefix is null ? "" : $"{serialPrefix}-{position[0]}"),
+            Install(new(Guid.CreateVersion7(), kind == IgnitionKind.Magneto
+                ? ComponentKind.Magneto
+                : ComponentKind.ElectronicIgnition, "", serialPrefix is null ? "" : $"{serialPrefix}-{position[0]}"),
                 position, engine.InstalledAt, serialPrefix is null ? null : engine.OwnTimeThen, engine.ComponentId, engine.InstalledOn);
     }
 
@@ -70,18 +78,23 @@ public sealed partial class Aircraft
     /// <param name="ownTime">Their own time then; null where nobody knows.</param>
     /// <param name="row">Only this row; null for both.</param>
     /// <param name="on">The day.</param>
-    public void InstallPlugs(Component engine, string type, int numberFrom, Hours at, Hours? ownTime, PlugRow? row = null, DateOnly? on = null)
+    public void InstallPlugs(Component engine, string type, int numberFrom, Hours at, Hours? ownTime, PlugRow? row = null,
+        DateOnly? on = null)
     {
         foreach (var hole in PlugTray.Holes(engine).Where(hole => row is null || hole.Row == row))
             if (!SittingOn(engine.Id, ComponentKind.Plug).Any(stay => stay.Position == hole.ToString()))
-                Install(new(Guid.CreateVersion7(), ComponentKind.Plug, type, $"{numberFrom++}") { Suits = hole.Row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom },
+                Install(new(Guid.CreateVersion7(), ComponentKind.Plug, type, $"{numberFrom++}")
+                    { Suits = hole.Row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom },
                     hole.ToString(), at, ownTime, engine.Id, on);
     }
 
     /// <summary>The stay of a part that is on the aircraft now; null where it isn't.</summary>
-    public Installation? Fitting(Guid componentId) => Installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
+    public Installation? Fitting(Guid componentId) =>
+        Installations.FirstOrDefault(fitted => fitted.ComponentId == componentId && fitted.IsOn);
 
-    /// <summary>The engine or propeller that a part is, or sits on, or sat on when it came off; null where it hangs on the airframe.</summary>
+    /// <summary>
+    /// The engine or propeller that a part is, or sits on, or sat on when it came off; null where it hangs on the airframe.
+    /// </summary>
     public Installation? CarriedBy(Guid? componentId)
     {
         if ((componentId is { } part ? LastStay(part) : null) is not { } stay)
@@ -91,16 +104,20 @@ public sealed partial class Aircraft
 
     /// <summary>What sits now where a part sat that came off; null where nothing does, or where it is on itself.</summary>
     public Component? InPlaceOf(Guid componentId) => Fitting(componentId) is null && LastStay(componentId) is { } was
-        ? Installations.FirstOrDefault(stay => stay.IsOn && stay.Component.Kind == was.Component.Kind && stay.ParentId == was.ParentId && stay.Position == was.Position)?.Component
+        ? Installations.FirstOrDefault(stay => stay.IsOn && stay.Component.Kind == was.Component.Kind && stay.ParentId == was.ParentId
+            && stay.Position == was.Position)?.Component
         : null;
 
-    private Installation? LastStay(Guid componentId) => Fitting(componentId) ?? Installations.Where(stay => stay.ComponentId == componentId).MaxBy(stay => stay.InstalledAt.Value);
+    private Installation? LastStay(Guid componentId) =>
+        Fitting(componentId) ?? Installations.Where(stay => stay.ComponentId == componentId).MaxBy(stay => stay.InstalledAt.Value);
 
     /// <summary>Where a part sits, in words, with the engine it sits on where there are two: "left, right engine".</summary>
     public string PlaceOf(Installation stay)
     {
         var under = Installations.FirstOrDefault(other => other.IsOn && other.ComponentId == stay.ParentId);
-        return string.Join(", ", new[] { stay.Position, under is { Position.Length: > 0 } ? $"{under.Position} {under.Component.Title}" : "" }.Where(words => words.Length > 0));
+        return string.Join(", ",
+            new[] { stay.Position, under is { Position.Length: > 0 } ? $"{under.Position} {under.Component.Title}" : "" }
+                .Where(words => words.Length > 0));
     }
 
     /// <summary>What sits on a part now, directly.</summary>
@@ -109,11 +126,13 @@ public sealed partial class Aircraft
         .OrderBy(fitted => fitted.Component.Kind).ThenBy(fitted => fitted.Position, StringComparer.Ordinal);
 
     /// <summary>Those of one kind.</summary>
-    public IEnumerable<Installation> SittingOn(Guid? componentId, ComponentKind kind) => SittingOn(componentId).Where(fitted => fitted.Component.Kind == kind);
+    public IEnumerable<Installation> SittingOn(Guid? componentId, ComponentKind kind) =>
+        SittingOn(componentId).Where(fitted => fitted.Component.Kind == kind);
 
     /// <summary>What came off together with a part at the end of a stay here: all that sat on it, and on that in turn.</summary>
     public IReadOnlyList<Installation> CameOffWith(Installation ended) => [.. Installations
-        .Where(stay => stay.ParentId == ended.ComponentId && stay.RemovedAt == ended.RemovedAt && stay.RemovedWhy == ended.RemovedWhy && !stay.IsOn)
+        .Where(stay => stay.ParentId == ended.ComponentId && stay.RemovedAt == ended.RemovedAt && stay.RemovedWhy == ended.RemovedWhy
+            && !stay.IsOn)
         .SelectMany(stay => CameOffWith(stay).Prepend(stay))];
 
     /// <summary>Puts a part on, or says why it can't be.</summary>
@@ -123,8 +142,10 @@ public sealed partial class Aircraft
     /// <param name="at">The aircraft's time in service then.</param>
     /// <param name="ownTime">The part's own time then; null where nobody knows.</param>
     /// <param name="parent">The part it sits on; null for the airframe.</param>
-    /// <param name="cameOff">What came off with it where it was before: it goes on with it again. A new engine gets its cylinders instead.</param>
-    public Refusal? Fit(Component part, string position, DateOnly? on, Hours at, Hours? ownTime, Guid? parent, IReadOnlyList<Installation>? cameOff = null)
+    /// <param name="cameOff">What came off with it where it was before: it goes on with it again. A new engine gets
+    /// its cylinders instead.</param>
+    public Refusal? Fit(Component part, string position, DateOnly? on, Hours at, Hours? ownTime, Guid? parent,
+        IReadOnlyList<Installation>? cameOff = null)
     {
         if (at > TimeInService)
             return new("at", $"The aircraft has {TimeInService} h: nothing can have been fitted at {at} h.");
@@ -132,9 +153,13 @@ public sealed partial class Aircraft
             return new("parent", "What it would sit on is not on this aircraft.");
         if (part.Kind != ComponentKind.Other && Installations.FirstOrDefault(fitted => fitted.IsOn && fitted.Component.Kind == part.Kind
             && fitted.ParentId == parent && fitted.Position == position) is { } there)
-            return new("position", $"{part.Kind.InWords()} {position} s/n {there.Component.SerialNumber} sits there. Take it off first, or name another place.".TrimStart());
+            return new("position",
+                $"{part.Kind.InWords()} {position} s/n {there.Component.SerialNumber} sits there. ".TrimStart()
+                + "Take it off first, or name another place.");
         if (IsTypedAnew(part, position, parent))
-            return new("serial", $"S/n {part.SerialNumber.Trim()} is the one that came off there. Choose it from what lies in the shop: its history goes on with it.");
+            return new("serial",
+                $"S/n {part.SerialNumber.Trim()} is the one that came off there. Choose it from what lies in the shop: "
+                + $"its history goes on with it.");
         if (part.Kind == ComponentKind.Engine && cameOff is null)
             InstallEngine(part, position, at, ownTime, on);
         else
@@ -182,7 +207,9 @@ public sealed partial class Aircraft
         var part = new Component(Guid.CreateVersion7(), kind, partNumber, serialNumber, name) { Suits = old.Component.Suits };
         Install(part, position, TimeInService, null, parent, on);
         foreach (var stay in CameOffWith(old).ToList())
-            Install(stay.Component, stay.Position, TimeInService, stay.TimeInService(TimeInService), stay.ParentId == componentId ? part.Id : stay.ParentId, on);
+            Install(stay.Component, stay.Position, TimeInService, stay.TimeInService(TimeInService), stay.ParentId == componentId
+                ? part.Id
+                : stay.ParentId, on);
         return null;
     }
 
@@ -201,12 +228,16 @@ public sealed partial class Aircraft
         if (Installations.FirstOrDefault(stay => stay.Id == stayId) is not { } wrong)
             return new("stayAt", "That stay is not on this aircraft’s file.");
         if (wrong.IsOn != removedAt is null)
-            return new("stayOff", wrong.IsOn ? "It is on: take it off with its own form." : "The aircraft’s time in service when it came off: 4318.6.");
+            return new("stayOff", wrong.IsOn
+                ? "It is on: take it off with its own form."
+                : "The aircraft’s time in service when it came off: 4318.6.");
         if (at > (removedAt ?? TimeInService) || removedAt > TimeInService)
             return new("stayAt", $"It comes off after it goes on, and not beyond the aircraft’s {TimeInService} h.");
         var had = ownTime is { } came ? new Hours(came.Value + Math.Max(0, (removedAt ?? TimeInService).Value - at.Value)) : (Hours?)null;
-        if (had is { } hours && wrong.Component.Overhauls.Where(done => done.OwnTime > hours).MaxBy(done => done.On) is { } overhaul && !elsewhere.Any(stay => stay.ComponentId == wrong.ComponentId && stay.Id != wrong.Id))
-            return new("stayOwn", $"It would have {hours} h of its own, and was overhauled at {overhaul.OwnTime} h on {overhaul.On:yyyy-MM-dd}.");
+        if (had is { } hours && wrong.Component.Overhauls.Where(done => done.OwnTime > hours).MaxBy(done => done.On) is { } overhaul
+            && !elsewhere.Any(stay => stay.ComponentId == wrong.ComponentId && stay.Id != wrong.Id))
+            return new("stayOwn",
+                $"It would have {hours} h of its own, and was overhauled at {overhaul.OwnTime} h on {overhaul.On:yyyy-MM-dd}.");
         var own = wrong.OwnTimeThen;
         var along = GoesAlong(wrong).Prepend(wrong).ToList();
         if (along.Any(stay => Installations.Any(other => other != stay && other.ComponentId == stay.ComponentId && !along.Contains(other)
@@ -216,7 +247,8 @@ public sealed partial class Aircraft
         {
             var before = stay.TimeInService(TimeInService);
             stay.PutRight(at, stay == wrong || stay.OwnTimeThen == own ? ownTime : stay.OwnTimeThen, removedAt);
-            CarryOver(stay, before, stay.TimeInService(TimeInService), PartHours.InTurn(elsewhere.Where(other => other.ComponentId == stay.ComponentId)));
+            CarryOver(stay, before, stay.TimeInService(TimeInService),
+                PartHours.InTurn(elsewhere.Where(other => other.ComponentId == stay.ComponentId)));
         }
         return null;
     }
@@ -224,7 +256,8 @@ public sealed partial class Aircraft
     // What a part had at the end of a stay is what it came with to the next, unless somebody said otherwise there.
     private static void CarryOver(Installation stay, Hours? before, Hours? after, IReadOnlyList<Installation> inTurn)
     {
-        if (stay.IsOn || before is null || inTurn.SkipWhile(other => other.Id != stay.Id).Skip(1).FirstOrDefault() is not { } next || next.OwnTimeThen != before)
+        if (stay.IsOn || before is null || inTurn.SkipWhile(other => other.Id != stay.Id).Skip(1).FirstOrDefault() is not { } next
+            || next.OwnTimeThen != before)
             return;
         var (then, now) = (next.RemovedAt is { } end ? next.TimeInService(end) : null, after);
         next.PutRight(next.InstalledAt, now, next.RemovedAt);
@@ -232,16 +265,22 @@ public sealed partial class Aircraft
     }
 
     /// <summary>Stays that began and ended together with another, of what sat on its part.</summary>
-    public IEnumerable<Installation> GoesAlong(Installation with) => Installations.Where(stay => stay.InstalledAt == with.InstalledAt && stay.RemovedAt == with.RemovedAt && SatOn(stay, with));
+    public IEnumerable<Installation> GoesAlong(Installation with) =>
+        Installations.Where(stay => stay.InstalledAt == with.InstalledAt && stay.RemovedAt == with.RemovedAt && SatOn(stay, with));
 
-    private bool SatOn(Installation stay, Installation under) => stay.ParentId is { } parent && (parent == under.ComponentId || Installations.Any(between => between.ComponentId == parent && SatOn(between, under)));
+    private bool SatOn(Installation stay, Installation under) =>
+        stay.ParentId is { } parent
+            && (parent == under.ComponentId || Installations.Any(between => between.ComponentId == parent && SatOn(between, under)));
 
-    // The part that came off this place last, entered as a new one: its history would begin again, and what was judged on it would count as replaced.
+    // The part that came off this place last, entered as a new one: its history would begin again, and what was judged
+    // on it would count as replaced.
     private bool IsTypedAnew(Component part, string position, Guid? parent) => Installations
-        .Where(stay => !stay.IsOn && stay.Component.Kind == part.Kind && stay.ParentId == parent && stay.Position == position).MaxBy(stay => stay.RemovedAt!.Value.Value) is { } last
+        .Where(stay => !stay.IsOn && stay.Component.Kind == part.Kind && stay.ParentId == parent && stay.Position == position)
+        .MaxBy(stay => stay.RemovedAt!.Value.Value) is { } last
         && last.ComponentId != part.Id && IsSerial(part.SerialNumber, last.Component.SerialNumber);
 
-    private static bool IsSerial(string typed, string plate) => typed.Trim() is { Length: > 0 } serial && serial.Equals(plate.Trim(), StringComparison.OrdinalIgnoreCase);
+    private static bool IsSerial(string typed, string plate) =>
+        typed.Trim() is { Length: > 0 } serial && serial.Equals(plate.Trim(), StringComparison.OrdinalIgnoreCase);
 
     /// <summary>Moves a part to another aircraft, with everything that sits on it: its own time goes along.</summary>
     /// <param name="componentId">The part.</param>
@@ -255,20 +294,25 @@ public sealed partial class Aircraft
             return new("part", "It is not on this aircraft any more.");
         if (to.Id == Id)
             return new("to", "It is on that aircraft already.");
-        if (to.Installations.Any(there => there.IsOn && there.Component.Kind == fitted.Component.Kind && there.ParentId is null && there.Position == position && there.Component.Kind != ComponentKind.Other))
+        if (to.Installations.Any(there => there.IsOn && there.Component.Kind == fitted.Component.Kind && there.ParentId is null
+            && there.Position == position && there.Component.Kind != ComponentKind.Other))
             return new("position", $"{to.Registration} has one there. Take it off first, or name another place.");
         var all = WithWhatSitsOnIt(fitted).ToList();
         if (TakeOff(componentId, on, TimeInService, why) is { } refusal)
             return refusal;
         foreach (var part in all)
-            to.Install(part.Component, part == fitted ? position : part.Position, to.TimeInService, part.TimeInService(TimeInService), part == fitted ? null : part.ParentId, on);
+            to.Install(part.Component, part == fitted
+                ? position
+                : part.Position, to.TimeInService, part.TimeInService(TimeInService), part == fitted ? null : part.ParentId, on);
         return null;
     }
 
     /// <summary>Puts back a part's stay as a file has it.</summary>
     internal void Restore(Component part, Exchange.FileStay stay)
     {
-        var fitted = Install(part, stay.Position, new(stay.InstalledAt), stay.OwnTimeThen is { } own ? new Hours(own) : null, stay.On, stay.InstalledOn);
+        var fitted = Install(part, stay.Position, new(stay.InstalledAt), stay.OwnTimeThen is { } own
+            ? new Hours(own)
+            : null, stay.On, stay.InstalledOn);
         if (stay.RemovedAt is { } off)
             fitted.End(stay.RemovedOn, new(off), stay.RemovedWhy ?? "");
     }

@@ -4,7 +4,10 @@ namespace MellowRivet.Core.Fleet;
 
 public sealed partial class Aircraft
 {
-    /// <summary>Puts plugs into other holes of an engine, all at once: where a plug goes, another comes from. Wear goes with the plug, fouling stays with the hole.</summary>
+    /// <summary>
+    /// Puts plugs into other holes of an engine, all at once: where a plug goes, another comes from. Wear goes with the
+    /// plug, fouling stays with the hole.
+    /// </summary>
     /// <param name="engine">The engine.</param>
     /// <param name="moves">Each plug's way; every hole that is taken is left by its plug.</param>
     /// <param name="on">The day.</param>
@@ -59,11 +62,16 @@ public sealed partial class Aircraft
             return new("number", $"{number.Trim()} sits in {there.Position} already.");
         var fires = hole.Row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom;
         if (suits is { } made && fires is { } kind && made != kind)
-            return new("suits", $"{hole} is fired by a {kind.InWords()} system: this plug isn't made for it. {(engine.Ignition is { IsMixed: true } ? PlugRotation.Placard : "")}".TrimEnd());
+            return new("suits",
+                $"{hole} is fired by a {kind.InWords()} system: this plug isn't made for it."
+                + (engine.Ignition is { IsMixed: true } ? $" {PlugRotation.Placard}" : ""));
         Component plug = new(Guid.CreateVersion7(), ComponentKind.Plug, type?.Trim() ?? "", number.Trim()) { Suits = suits ?? fires };
         if (IsTypedAnew(plug, $"{hole}", engine.Id))
-            return new("number", $"{plug.SerialNumber} is the one that came out of {hole}. Put it back in the aircraft’s file, under Parts, or give the new one a number of its own.");
-        if (SittingOn(engine.Id, ComponentKind.Plug).FirstOrDefault(stay => stay.Position == hole.ToString()) is { } old && TakeOff(old.ComponentId, on, TimeInService, why) is { } refusal)
+            return new("number",
+                $"{plug.SerialNumber} is the one that came out of {hole}. Put it back in the aircraft’s file, under Parts, or give the "
+                + $"new one a number of its own.");
+        if (SittingOn(engine.Id, ComponentKind.Plug).FirstOrDefault(stay => stay.Position == hole.ToString()) is { } old
+            && TakeOff(old.ComponentId, on, TimeInService, why) is { } refusal)
             return refusal;
         Install(plug, hole.ToString(), TimeInService, default(Measures.Hours), engine.Id, on);
         return null;

@@ -11,7 +11,8 @@ public enum Wing { Low = 1, High }
 public enum Gear { NoseWheel = 1, TailWheel }
 
 /// <summary>What the drawing of an aircraft is made from, and which tasks it has.</summary>
-public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats, bool Retractable = false, bool FoldingWing = false, bool Fabric = false);
+public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats, bool Retractable = false, bool FoldingWing = false,
+    bool Fabric = false);
 
 /// <summary>A limit of this aircraft's own maintenance manual. It stands before any limit of a worksheet.</summary>
 /// <param name="Measure">The kind of measurement, as the worksheet names it: "static-rpm".</param>
@@ -57,7 +58,10 @@ public sealed partial class Aircraft
     /// <summary>The day of that reading.</summary>
     public DateOnly? ReadOn { get; private set; }
 
-    /// <summary>Counts changes of its file: its plate, parts, meter readings, due items, bulletins or open items. What was reckoned from them at the same count holds.</summary>
+    /// <summary>
+    /// Counts changes of its file: its plate, parts, meter readings, due items, bulletins or open items. What was reckoned
+    /// from them at the same count holds.
+    /// </summary>
     public int Changes { get; private set; }
 
     public IReadOnlyList<Meter> Meters => meters;
@@ -91,9 +95,11 @@ public sealed partial class Aircraft
     /// <summary>Puts a table on file; cables it is for leave the table they were in.</summary>
     public void SetCableTable(CableTable table) => cableTables =
     [
-        .. cableTables.Select(other => other with { Measures = [.. other.Measures.Except(table.Measures)] }).Where(other => other.Measures.Count > 0), table,
+        .. cableTables.Select(other => other with { Measures = [.. other.Measures.Except(table.Measures)] })
+            .Where(other => other.Measures.Count > 0), table,
     ];
 
     /// <summary>Explains a hole in the books, in place of an earlier explanation.</summary>
-    public void Explain(GapNote note) => gapNotes = [.. gapNotes.Where(other => (other.Kind, other.From, other.To) != (note.Kind, note.From, note.To)), note];
+    public void Explain(GapNote note) =>
+        gapNotes = [.. gapNotes.Where(other => (other.Kind, other.From, other.To) != (note.Kind, note.From, note.To)), note];
 }

@@ -91,7 +91,8 @@ public sealed class Component
         (PartNumber, SerialNumber, Name, MadeOn) = (partNumber, serialNumber, name, madeOn);
 
     /// <summary>What is wrong with numbers as typed; null where they can go on file.</summary>
-    public static Refusal? CheckPlate(ComponentKind kind, string? partNumber, string? serialNumber, string? name, DateOnly? madeOn, DateOnly today)
+    public static Refusal? CheckPlate(ComponentKind kind, string? partNumber, string? serialNumber, string? name, DateOnly? madeOn,
+        DateOnly today)
     {
         if (!Enum.IsDefined(kind) || (kind == ComponentKind.Other && string.IsNullOrWhiteSpace(name)))
             return new("name", "Say what it is.");
@@ -99,14 +100,18 @@ public sealed class Component
             return new("name", "Names and numbers of up to 40 characters.");
         if (madeOn > today)
             return new("madeOn", "That day is still to come.");
-        return kind == ComponentKind.Engine && string.IsNullOrWhiteSpace(serialNumber) ? new("name", "An engine needs its serial number, off its data plate.") : null;
+        return kind == ComponentKind.Engine && string.IsNullOrWhiteSpace(serialNumber)
+            ? new("name", "An engine needs its serial number, off its data plate.")
+            : null;
     }
 
     public void JudgeCompressionBy(CompressionRule rule) => CompressionRule = rule;
 
     public void WasOverhauled(Overhaul done) => overhauls = [.. overhauls, done];
 
-    /// <summary>What is wrong with a firing order typed for a layout: every cylinder fires once. Null where it holds, or where none was typed.</summary>
+    /// <summary>
+    /// What is wrong with a firing order typed for a layout: every cylinder fires once. Null where it holds, or where none was typed.
+    /// </summary>
     public static (IReadOnlyList<int>? Order, Refusal? Refusal) ReadFiringOrder(string? typed, EngineLayout layout)
     {
         if (string.IsNullOrWhiteSpace(typed))
@@ -119,7 +124,9 @@ public sealed class Component
     }
 }
 
-/// <summary>How an engine's compressions are judged: a limit set of the shelf, or the engine manual's own floor with its reference.</summary>
+/// <summary>
+/// How an engine's compressions are judged: a limit set of the shelf, or the engine manual's own floor with its reference.
+/// </summary>
 /// <param name="School">Which school of limits.</param>
 /// <param name="ManualRejectPsi">The manual's own lowest good reading, psi; null where the set's holds.</param>
 /// <param name="ManualReference">Where the manual says so; needed with a floor of its own.</param>

@@ -14,7 +14,8 @@ public sealed record CylinderPlace(int Number, Bank Bank, int Row);
 /// <param name="Name">What is shown.</param>
 /// <param name="Cylinders">Every cylinder's place, in the order of their numbers.</param>
 /// <param name="FiringOrder">Cylinder numbers as they fire.</param>
-/// <param name="RightBankForward">True where the right bank stands ahead of the left by half a cylinder (the crank throws need the room).</param>
+/// <param name="RightBankForward">True where the right bank stands ahead of the left by half a cylinder (the crank
+/// throws need the room).</param>
 /// <param name="Geared">True where a reduction gearbox drives the propeller.</param>
 public sealed record EngineLayout(
     string Key, string Name, IReadOnlyList<CylinderPlace> Cylinders, IReadOnlyList<int> FiringOrder, bool RightBankForward, bool Geared)
@@ -28,7 +29,8 @@ public sealed record EngineLayout(
         [1, 3, 2, 4], RightBankForward: false, Geared: false);
 
     public static readonly EngineLayout FlatSix = new("flat-six", "Flat six, cylinder 1 front right",
-        [new(1, Bank.Right, 1), new(2, Bank.Left, 1), new(3, Bank.Right, 2), new(4, Bank.Left, 2), new(5, Bank.Right, 3), new(6, Bank.Left, 3)],
+        [new(1, Bank.Right, 1), new(2, Bank.Left, 1), new(3, Bank.Right, 2), new(4, Bank.Left, 2), new(5, Bank.Right, 3),
+            new(6, Bank.Left, 3)],
         [1, 4, 5, 2, 3, 6], RightBankForward: true, Geared: false);
 
     public static readonly EngineLayout GearedFlatFour = new("geared-flat-four", "Geared liquid-cooled flat four",

@@ -7,7 +7,8 @@ public sealed class Installation
 {
     private Installation() { }
 
-    internal Installation(Guid aircraftId, Component component, Guid? parentId, string position, DateOnly? installedOn, Hours installedAt, Hours? ownTimeThen)
+    internal Installation(Guid aircraftId, Component component, Guid? parentId, string position, DateOnly? installedOn, Hours installedAt,
+        Hours? ownTimeThen)
     {
         Id = Guid.CreateVersion7();
         AircraftId = aircraftId;
@@ -59,7 +60,9 @@ public sealed class Installation
 
     /// <summary>Own time since the last overhaul; null where it was never overhauled or either time isn't known.</summary>
     public Hours? SinceOverhaul(Hours aircraftTime) =>
-        Component.LastOverhaul is { OwnTime: { } then } && TimeInService(aircraftTime) is { } now && now >= then ? new(now.Value - then.Value) : null;
+        Component.LastOverhaul is { OwnTime: { } then } && TimeInService(aircraftTime) is { } now && now >= then
+            ? new(now.Value - then.Value)
+            : null;
 
     /// <summary>Puts down its own time now, where nobody knew; false where it has flown more than that here alone.</summary>
     internal bool KnowTime(decimal ownNow, Hours aircraftTime)

@@ -46,7 +46,9 @@ public sealed class KnownType
     public string FullName => Maker.Length > 0 ? $"{Maker} {Designation}" : Designation;
 
     /// <summary>Every name that means this very model.</summary>
-    public IEnumerable<string> Names => new[] { FullName, Designation }.Concat(aliases).Concat(Maker.Length > 0 ? aliases.Select(alias => $"{Maker} {alias}") : []).Distinct();
+    public IEnumerable<string> Names =>
+        new[] { FullName, Designation }.Concat(aliases).Concat(Maker.Length > 0 ? aliases.Select(alias => $"{Maker} {alias}") : [])
+            .Distinct();
 
     /// <summary>Puts other words on it. A name that means another type can't mean this one too.</summary>
     /// <param name="maker">Who makes it.</param>
@@ -55,7 +57,8 @@ public sealed class KnownType
     /// <param name="list">The list it stands on, or will.</param>
     public Refusal? Describe(string? maker, string? designation, IEnumerable<string> others, TypeList list)
     {
-        var (by, model, names) = (maker?.Trim() ?? "", designation?.Trim() ?? "", others.Select(name => name.Trim()).Where(name => name.Length > 0).Distinct().ToList());
+        var (by, model, names) = (maker?.Trim() ?? "", designation?.Trim()
+            ?? "", others.Select(name => name.Trim()).Where(name => name.Length > 0).Distinct().ToList());
         if (Key(model).Length == 0 || model.Length > Longest)
             return new("designation", $"The model designation, as on the data plate, in up to {Longest} characters.");
         if (by.Length > Longest)
@@ -66,7 +69,8 @@ public sealed class KnownType
         foreach (var other in list.Of(Kind).Where(other => other.Id != Id))
         {
             // Two makers may use one designation: then it takes the maker to tell. Anything else that means both means neither.
-            if (Key(other.FullName) == Key(asked.FullName) || (Key(other.Designation) == Key(model) && (by.Length == 0 || other.Maker.Length == 0)))
+            if (Key(other.FullName) == Key(asked.FullName)
+                || (Key(other.Designation) == Key(model) && (by.Length == 0 || other.Maker.Length == 0)))
                 return new("designation", $"{other.FullName} is on the list already.");
             if (names.Find(name => other.Means(name)) is { } taken)
                 return new("aliases", $"“{taken}” means {other.FullName}.");

@@ -20,8 +20,10 @@ public sealed class ModelName
 
     private static readonly Dictionary<string, string> Spoken = new()
     {
-        ["i"] = "1", ["ii"] = "2", ["iii"] = "3", ["iv"] = "4", ["v"] = "5", ["vi"] = "6", ["vii"] = "7", ["viii"] = "8", ["ix"] = "9", ["x"] = "10",
-        ["one"] = "1", ["two"] = "2", ["three"] = "3", ["four"] = "4", ["five"] = "5", ["six"] = "6", ["seven"] = "7", ["eight"] = "8", ["nine"] = "9", ["ten"] = "10",
+        ["i"] = "1", ["ii"] = "2", ["iii"] = "3", ["iv"] = "4", ["v"] = "5", ["vi"] = "6", ["vii"] = "7", ["viii"] = "8", ["ix"] = "9",
+        ["x"] = "10",
+        ["one"] = "1", ["two"] = "2", ["three"] = "3", ["four"] = "4", ["five"] = "5", ["six"] = "6", ["seven"] = "7", ["eight"] = "8",
+        ["nine"] = "9", ["ten"] = "10",
     };
 
     private readonly List<string> parts = [];
@@ -50,12 +52,17 @@ public sealed class ModelName
         Key = Join(parts);
     }
 
-    /// <summary>The same for every spelling of the same name: "tf4-160" for TF4-160, TF4 160 and tf 4/160. Between two figures what parts them counts.</summary>
+    /// <summary>
+    /// The same for every spelling of the same name: "tf4-160" for TF4-160, TF4 160 and tf 4/160. Between two
+    /// figures what parts them counts.
+    /// </summary>
     public string Key { get; }
 
     public static NameMatch Compare(string one, string other) => new ModelName(one).Compare(new ModelName(other));
 
-    public NameMatch Compare(ModelName other) => Key == other.Key ? NameMatch.Same : Key.Length is > 0 and <= LongestNear && other.Key.Length is > 0 and <= LongestNear && IsNear(other) ? NameMatch.Near : NameMatch.Other;
+    public NameMatch Compare(ModelName other) =>
+        Key == other.Key ? NameMatch.Same : Key.Length is > 0 and <= LongestNear && other.Key.Length is > 0 and <= LongestNear
+            && IsNear(other) ? NameMatch.Near : NameMatch.Other;
 
     private bool IsNear(ModelName other) =>
         // Run together, or an O for a nought.
@@ -64,7 +71,8 @@ public sealed class ModelName
         || IsLeftOut(parts, other.parts) || IsLeftOut(other.parts, parts)
         || (parts.Count == other.parts.Count && parts.Zip(other.parts).All(pair => MayBe(pair.First, pair.Second)))
         // Figures of a name that were turned round, doubled or lost on the way: the words have to be the same.
-        || (parts.Count == other.parts.Count && parts.Zip(other.parts).Where(pair => pair.First != pair.Second).ToList() is [var only] && IsSlipOfFigures(only.First, only.Second))
+        || (parts.Count == other.parts.Count && parts.Zip(other.parts).Where(pair => pair.First != pair.Second).ToList() is [var only]
+            && IsSlipOfFigures(only.First, only.Second))
         || IsTypo(Flat(parts), Flat(other.parts));
 
     private static string Join(IReadOnlyList<string> parts)
@@ -86,7 +94,8 @@ public sealed class ModelName
     // One is the other with up to two words or figures left out; what is left has to name something.
     private static bool IsLeftOut(List<string> shorter, List<string> longer)
     {
-        if (shorter.Count >= longer.Count || longer.Count - shorter.Count > 2 || !shorter.Any(part => part.Length > 1 && char.IsLetter(part[0])))
+        if (shorter.Count >= longer.Count || longer.Count - shorter.Count > 2
+            || !shorter.Any(part => part.Length > 1 && char.IsLetter(part[0])))
             return false;
         var at = 0;
         foreach (var part in longer)
@@ -97,16 +106,19 @@ public sealed class ModelName
 
     // A long word with a letter wrong is the same word; figures and short ones are what models are told apart by.
     private static bool MayBe(string one, string other) => one == other
-        || (char.IsLetter(one[0]) && char.IsLetter(other[0]) && Distance(one, other) <= Math.Max(one.Length, other.Length) / LettersForATypo);
+        || (char.IsLetter(one[0]) && char.IsLetter(other[0])
+            && Distance(one, other) <= Math.Max(one.Length, other.Length) / LettersForATypo);
 
-    private static bool IsSlipOfFigures(string one, string other) => char.IsDigit(one[0]) && char.IsDigit(other[0]) && one.Length + other.Length > 4
+    private static bool IsSlipOfFigures(string one, string other) =>
+        char.IsDigit(one[0]) && char.IsDigit(other[0]) && one.Length + other.Length > 4
         && (one.Length != other.Length ? Distance(one, other) == 1 : one.Order().SequenceEqual(other.Order()));
 
     // Words that were parted or drawn together with a letter wrong; the figures are the same.
     private static bool IsTypo(string one, string other) => one.Where(char.IsDigit).SequenceEqual(other.Where(char.IsDigit))
         && Math.Min(one.Count(char.IsLetter), other.Count(char.IsLetter)) >= 2 * LettersForATypo && Distance(one, other) <= 1;
 
-    // Edits between two words: a letter put in, left out, changed, or two beside each other turned round (Damerau, optimal string alignment).
+    // Edits between two words: a letter put in, left out, changed, or two beside each other turned round
+    // (Damerau, optimal string alignment).
     private static int Distance(string one, string other)
     {
         var edits = new int[one.Length + 1, other.Length + 1];

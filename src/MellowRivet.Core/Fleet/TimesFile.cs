@@ -26,7 +26,8 @@ public sealed class TimesFile
 
     private TimesFile(IReadOnlyList<string> headers, IReadOnlyList<TimesRow> rows) => (Headers, Rows) = (headers, rows);
 
-    public static IReadOnlyList<string> DateFormats { get; } = ["yyyy-MM-dd", "dd.MM.yyyy", "dd/MM/yyyy", "MM/dd/yyyy", "d MMM yyyy", "yyyy/MM/dd"];
+    public static IReadOnlyList<string> DateFormats { get; } = ["yyyy-MM-dd", "dd.MM.yyyy", "dd/MM/yyyy", "MM/dd/yyyy", "d MMM yyyy",
+        "yyyy/MM/dd"];
 
     public IReadOnlyList<string> Headers { get; }
     public IReadOnlyList<TimesRow> Rows { get; }
@@ -52,7 +53,8 @@ public sealed class TimesFile
     {
         var date = Headers.Select((_, column) => column).FirstOrDefault(column => FormatOf(column) is not null, 0);
         int? Find(params string[] words) => Headers.Select((title, column) => (title, column)).Where(named => named.column != date
-            && words.Any(word => named.title.Contains(word, StringComparison.OrdinalIgnoreCase))).Select(named => (int?)named.column).FirstOrDefault();
+            && words.Any(word => named.title.Contains(word, StringComparison.OrdinalIgnoreCase))).Select(named => (int?)named.column)
+            .FirstOrDefault();
         var meters = new Dictionary<MeterKind, int>();
         void Take(MeterKind kind, int? column)
         {
@@ -87,7 +89,8 @@ public sealed class TimesFile
 
     private bool Parses(int column, string format)
     {
-        var cells = Rows.Where(row => column < row.Cells.Count && row.Cells[column].Length > 0).Select(row => row.Cells[column]).Take(400).ToList();
+        var cells = Rows.Where(row => column < row.Cells.Count && row.Cells[column].Length > 0).Select(row => row.Cells[column]).Take(400)
+            .ToList();
         return cells.Count > 0 && cells.All(cell => Day(cell, format) is not null);
     }
 }

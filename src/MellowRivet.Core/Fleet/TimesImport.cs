@@ -21,7 +21,8 @@ public sealed record MeterDrop(int Line, MeterKind Kind, string Words);
 /// <param name="Duplicates">Readings that are on file already, or stand twice.</param>
 /// <param name="Problems">Lines that can't be taken, in words.</param>
 /// <param name="Drops">Meters that seem to have been replaced.</param>
-public sealed record TimesCheck(IReadOnlyList<PlannedReading> Planned, int Duplicates, IReadOnlyList<string> Problems, IReadOnlyList<MeterDrop> Drops)
+public sealed record TimesCheck(IReadOnlyList<PlannedReading> Planned, int Duplicates, IReadOnlyList<string> Problems,
+    IReadOnlyList<MeterDrop> Drops)
 {
     /// <summary>Nothing is wrong and something is new.</summary>
     public bool MayTake => Problems.Count == 0 && Drops.Count == 0 && Planned.Count > 0;
@@ -35,7 +36,8 @@ public static class TimesImport
     /// <param name="aircraft">The aircraft with all its readings.</param>
     /// <param name="replacedAt">Lines at which a person said that a new meter began, at zero.</param>
     /// <param name="today">No reading is later.</param>
-    public static TimesCheck Check(TimesFile file, TimesColumns columns, Aircraft aircraft, IReadOnlyCollection<int> replacedAt, DateOnly today)
+    public static TimesCheck Check(TimesFile file, TimesColumns columns, Aircraft aircraft, IReadOnlyCollection<int> replacedAt,
+        DateOnly today)
     {
         List<string> problems = [];
         if (columns.Meters.Count == 0)
@@ -45,7 +47,8 @@ public static class TimesImport
         {
             var cell = columns.Date < row.Cells.Count ? row.Cells[columns.Date] : "";
             if (TimesFile.Day(cell, columns.DateFormat) is not { } day)
-                problems.Add($"Line {row.Line}: “{(cell.Length > 24 ? cell[..24] + "…" : cell)}” is no day written as {columns.DateFormat}.");
+                problems.Add(
+                    $"Line {row.Line}: “{(cell.Length > 24 ? cell[..24] + "…" : cell)}” is no day written as {columns.DateFormat}.");
             else if (day > today)
                 problems.Add($"Line {row.Line}: {day:yyyy-MM-dd} is still to come.");
             else
@@ -72,7 +75,8 @@ public static class TimesImport
                 else
                     shown.Add((line, on, value!.Value));
             }
-            duplicates += Plan(kind, [.. shown.OrderBy(reading => reading.On).ThenBy(reading => reading.Line)], aircraft, replacedAt, ref nextMeter, planned, problems, drops);
+            duplicates += Plan(kind, [.. shown.OrderBy(reading => reading.On).ThenBy(reading => reading.Line)], aircraft, replacedAt,
+                ref nextMeter, planned, problems, drops);
         }
         return new([.. planned.OrderBy(reading => reading.On)], duplicates, [.. problems.Take(50)], drops);
     }
@@ -85,10 +89,12 @@ public static class TimesImport
         aircraft.Take(check.Planned, source);
     }
 
-    private static int Plan(MeterKind kind, List<(int Line, DateOnly On, decimal Shown)> shown, Aircraft aircraft, IReadOnlyCollection<int> replacedAt,
+    private static int Plan(MeterKind kind, List<(int Line, DateOnly On, decimal Shown)> shown, Aircraft aircraft,
+        IReadOnlyCollection<int> replacedAt,
         ref int nextMeter, List<PlannedReading> planned, List<string> problems, List<MeterDrop> drops)
     {
-        var onFile = aircraft.MeterReadings.Where(reading => reading.Kind == kind).OrderBy(reading => reading.On).ThenBy(reading => reading.Total).ToList();
+        var onFile = aircraft.MeterReadings.Where(reading => reading.Kind == kind).OrderBy(reading => reading.On)
+            .ThenBy(reading => reading.Total).ToList();
         var known = onFile.Select(reading => (reading.On, reading.Shown)).ToHashSet();
         var fileDays = onFile.Select(reading => reading.On).ToList();
         Meter? replacement = null, first = null;
@@ -111,24 +117,31 @@ public static class TimesImport
             var reading = new PlannedReading(line, meter, on, value);
             if (highest is { } previous && reading.Total < previous.Total)
             {
-                drops.Add(new(line, kind, $"Line {line}: the {kind.InWords()} reads {value:0.0##} on {on:yyyy-MM-dd}, less than the {previous.Shown:0.0##} of {previous.On:yyyy-MM-dd}. Was the meter replaced?"));
+                drops.Add(new(line, kind,
+                    $"Line {line}: the {kind.InWords()} reads {value:0.0##} on {on:yyyy-MM-dd}, less than the {previous.Shown:0.0##} "
+                    + $"of {previous.On:yyyy-MM-dd}. Was the meter replaced?"));
                 if (drops.Count > 20)
                     return duplicates;
                 // Go on as if it was, so that one drop is one question.
                 meter = replacement = new(nextMeter++, kind, on, previous.Total);
                 reading = reading with { Meter = meter };
             }
-            else if (highest is { } lastRead && kind.CountsHours() && reading.Total - lastRead.Total > 24 * (on.DayNumber - lastRead.On.DayNumber + 1))
-                problems.Add($"Line {line}: {reading.Total - lastRead.Total:0.#} h since {lastRead.On:yyyy-MM-dd} are more than those days hold.");
+            else if (highest is { } lastRead && kind.CountsHours()
+                && reading.Total - lastRead.Total > 24 * (on.DayNumber - lastRead.On.DayNumber + 1))
+                problems.Add(
+                    $"Line {line}: {reading.Total - lastRead.Total:0.#} h since {lastRead.On:yyyy-MM-dd} are more than those days hold.");
             if (after is not null && reading.Total > after.Total)
-                problems.Add($"Line {line}: {value:0.0##} on {on:yyyy-MM-dd} is more than the {after.Shown:0.0##} on file for {after.On:yyyy-MM-dd}.");
+                problems.Add(
+                    $"Line {line}: {value:0.0##} on {on:yyyy-MM-dd} is more than the "
+                    + $"{after.Shown:0.0##} on file for {after.On:yyyy-MM-dd}.");
             planned.Add(reading);
             last = reading;
         }
         return duplicates;
     }
 
-    private static (DateOnly On, decimal Shown, decimal Total)? Highest(MeterReading? onFile, PlannedReading? planned) => (onFile, planned) switch
+    private static (DateOnly On, decimal Shown, decimal Total)? Highest(MeterReading? onFile,
+        PlannedReading? planned) => (onFile, planned) switch
     {
         (null, null) => null,
         (not null, null) => (onFile.On, onFile.Shown, onFile.Total),

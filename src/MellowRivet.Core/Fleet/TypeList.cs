@@ -44,7 +44,8 @@ public sealed class TypeList
         var model = new ModelName(asked.Name);
         if (byName.TryGetValue((asked.Kind, model.Key), out var same))
             return same is [var only] ? new(only, []) : new(null, same);
-        return new(null, [.. byKind[asked.Kind].Where(one => one.Names.Any(known => known.Compare(model) == NameMatch.Near)).Select(one => one.Type)]);
+        return new(null, [.. byKind[asked.Kind].Where(one => one.Names.Any(known => known.Compare(model) == NameMatch.Near))
+            .Select(one => one.Type)]);
     });
 
     /// <summary>
@@ -77,7 +78,9 @@ public sealed class TypeList
     /// <summary>The models that a rule names, by kind.</summary>
     public static IEnumerable<(TypeKind Kind, string Name)> NamedIn(Rule rule) => rule.Conditions
         .Where(condition => condition.Test is IsOneOf)
-        .SelectMany(condition => FactName.Read(condition.Fact) is { Asks: "model", TypeKind: { } kind } ? ((IsOneOf)condition.Test).Words.Select(word => (kind, word)) : [])
+        .SelectMany(condition => FactName.Read(condition.Fact) is { Asks: "model", TypeKind: { } kind }
+            ? ((IsOneOf)condition.Test).Words.Select(word => (kind, word))
+            : [])
         .Distinct();
 
     /// <summary>
@@ -88,16 +91,22 @@ public sealed class TypeList
     /// <param name="bulletins">The bulletins it holds.</param>
     public static IReadOnlyList<KnownType> FirstOf(IEnumerable<(TypeKind Kind, string Name)> files, IEnumerable<Bulletin> bulletins)
     {
-        var named = bulletins.SelectMany(bulletin => NamedIn(bulletin.AppliesTo).Select(model => (Model: model, bulletin))).ToLookup(pair => pair.Model, pair => pair.bulletin);
+        var named = bulletins.SelectMany(bulletin => NamedIn(bulletin.AppliesTo).Select(model => (Model: model, bulletin)))
+            .ToLookup(pair => pair.Model, pair => pair.bulletin);
         List<KnownType> made = [];
-        foreach (var (kind, name) in named.OrderByDescending(group => group.Count()).Select(group => group.Key).Concat(files.GroupBy(file => file).OrderByDescending(group => group.Count()).Select(group => group.Key)))
+        foreach (var (kind, name) in named.OrderByDescending(group => group.Count()).Select(group => group.Key)
+            .Concat(files.GroupBy(file => file).OrderByDescending(group => group.Count()).Select(group => group.Key)))
         {
             if (new ModelName(name).Key.Length == 0 || new TypeList(made).Find(kind, name) is not { Type: null, Near.Count: 0 })
                 continue;
-            // Of an aircraft's name the first word is its maker's, until somebody says better; of a part who sent its bulletins, unless that is the authority.
+            // Of an aircraft's name the first word is its maker's, until somebody says better; of a part who sent its
+            // bulletins, unless that is the authority.
             var words = name.Trim().Split(' ', 2, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-            var issuer = named[(kind, name)].FirstOrDefault(bulletin => bulletin.Kind is not BulletinKind.AirworthinessDirective)?.Issuer ?? "";
-            made.Add(kind == TypeKind.Aircraft ? new(Guid.CreateVersion7(), kind, words.Length == 2 ? words[0] : "", words[^1]) : new(Guid.CreateVersion7(), kind, issuer, name));
+            var issuer = named[(kind, name)]
+                .FirstOrDefault(bulletin => bulletin.Kind is not BulletinKind.AirworthinessDirective)?.Issuer ?? "";
+            made.Add(kind == TypeKind.Aircraft
+                ? new(Guid.CreateVersion7(), kind, words.Length == 2 ? words[0] : "", words[^1])
+                : new(Guid.CreateVersion7(), kind, issuer, name));
         }
         return made;
     }

@@ -9,7 +9,8 @@ namespace MellowRivet.Core.Hangar;
 /// <summary>Where somebody goes about what holds an aircraft up or calls for a person.</summary>
 public enum GoTo
 {
-    Bulletins = 1, OverdueBulletins, OpenItems, Walk, Squawks, Second, BulletinsAtWork, Tags, Judgements, Asked, ZoneLooks, Close, FixList, Found, Compressions,
+    Bulletins = 1, OverdueBulletins, OpenItems, Walk, Squawks, Second, BulletinsAtWork, Tags, Judgements, Asked, ZoneLooks, Close, FixList,
+    Found, Compressions,
 }
 
 /// <summary>Something that holds an aircraft up.</summary>
@@ -53,12 +54,16 @@ public sealed record ZoneProgress(string Key, string Title, Station Station, int
 /// <param name="WorkOrder">Its work order.</param>
 /// <param name="Zones">How far the zones of engine and airframe are.</param>
 /// <param name="IsGrounded">Something found at it grounds the aircraft.</param>
-public sealed record WorkShown(Guid Id, InspectionKind Kind, InspectionState State, string WorkOrder, IReadOnlyList<ZoneProgress> Zones, bool IsGrounded)
+public sealed record WorkShown(Guid Id, InspectionKind Kind, InspectionState State, string WorkOrder, IReadOnlyList<ZoneProgress> Zones,
+    bool IsGrounded)
 {
     public bool InWork => State == InspectionState.InWork;
 }
 
-/// <summary>One aircraft in the hangar: where its inspection stands, what holds it up, what calls for a person, what is due next. Made once, then only read.</summary>
+/// <summary>
+/// One aircraft in the hangar: where its inspection stands, what holds it up, what calls for a person, what is due
+/// next. Made once, then only read.
+/// </summary>
 /// <param name="AircraftId">The aircraft.</param>
 /// <param name="Registration">Its registration.</param>
 /// <param name="Type">Its type.</param>
@@ -68,7 +73,8 @@ public sealed record WorkShown(Guid Id, InspectionKind Kind, InspectionState Sta
 /// <param name="Calls">What calls for a person now.</param>
 /// <param name="Next">What is due next; null where nothing is followed.</param>
 /// <param name="IsGrounded">It stays on the ground: by what was found, or by a bulletin.</param>
-public sealed record HangarLine(Guid AircraftId, string Registration, string Type, Hours TimeInService, WorkShown? Work, IReadOnlyList<Hold> Holds, IReadOnlyList<Call> Calls, DueEntry? Next, bool IsGrounded)
+public sealed record HangarLine(Guid AircraftId, string Registration, string Type, Hours TimeInService, WorkShown? Work,
+    IReadOnlyList<Hold> Holds, IReadOnlyList<Call> Calls, DueEntry? Next, bool IsGrounded)
 {
     /// <summary>How much it wants a hand, least first: in work, then called for, held up, and the rest.</summary>
     public int Rank => Work is { InWork: true } ? 0 : Calls.Count > 0 ? 1 : Holds.Count > 0 ? 2 : 3;

@@ -15,18 +15,24 @@ public static class HeldUp
 {
     /// <param name="aircraft">The aircraft, with its parts where an inspection is in work.</param>
     /// <param name="due">What is due on it, with its bulletins.</param>
-    /// <param name="inspection">The one in work, whole, else the last that was signed, with what it found; null where there never was one.</param>
+    /// <param name="inspection">The one in work, whole, else the last that was signed, with what it found; null
+    /// where there never was one.</param>
     /// <param name="items">Its open items, and those that ended.</param>
     /// <param name="rules">The rules and people it is weighed by.</param>
     public static HangarLine Line(Aircraft aircraft, DueLine due, Inspection? inspection, IReadOnlyList<OpenItem> items, ShopRules rules)
     {
         var research = due.Research;
         var working = inspection is { InWork: true };
-        var ready = inspection is null ? null : working ? Readiness.Of(inspection, aircraft, rules, research) : Readiness.Signed(inspection);
+        var ready = inspection is null ? null : working
+            ? Readiness.Of(inspection, aircraft, rules, research)
+            : Readiness.Signed(inspection);
         var grounding = research.Grounding(aircraft.TimeInService.Value).FirstOrDefault();
         var grounded = inspection?.OpenAirworthiness.FirstOrDefault(found => found.Grounded);
         return new(aircraft.Id, aircraft.Registration, aircraft.Type, aircraft.TimeInService,
-            inspection is null ? null : new(inspection.Id, inspection.Kind, inspection.State, inspection.WorkOrder, [.. ZoneProgress.Of(Station.Engine, inspection), .. ZoneProgress.Of(Station.Airframe, inspection)], grounded is not null),
+            inspection is null ? null
+                : new(inspection.Id, inspection.Kind, inspection.State, inspection.WorkOrder,
+                    [.. ZoneProgress.Of(Station.Engine, inspection), .. ZoneProgress.Of(Station.Airframe, inspection)],
+                    grounded is not null),
             // In work the open items stand on its fix list.
             [.. Papers(aircraft, research, working), .. working ? Work(ready!) : LeftOpen(inspection, items)],
             [.. Alerts(aircraft, research, grounding), .. working ? Calls(aircraft, inspection!, ready!) : []],
@@ -34,7 +40,9 @@ public static class HeldUp
     }
 
     // What calls for a hand first; of the rest, what is forecast soonest.
-    private static DueEntry? NextOf(DueLine line) => line.Entries.FirstOrDefault(entry => entry.Status.State is not DueState.Unknown) ?? (line.Entries is [var first, ..] ? first : null);
+    private static DueEntry? NextOf(DueLine line) =>
+        line.Entries.FirstOrDefault(entry => entry.Status.State is not DueState.Unknown)
+            ?? (line.Entries is [var first, ..] ? first : null);
 
     // What stays open on the aircraft; and that an unairworthy list came to its end.
     private static IEnumerable<Hold> LeftOpen(Inspection? last, IReadOnlyList<OpenItem> items)
@@ -42,8 +50,13 @@ public static class HeldUp
         var open = items.Where(item => item.IsOpen).ToList();
         var airworthiness = open.Where(item => item.Because == OpenBecause.Airworthiness).ToList();
         if (airworthiness.Count > 0)
-            yield return new(airworthiness.Any(item => item.Grounded) ? State.Grounded : State.Airworthiness, $"{airworthiness.Count} airworthiness open since {airworthiness.Min(item => item.Since):yyyy-MM-dd}", GoTo.OpenItems);
-        else if (last is { State: InspectionState.SignedUnairworthy } && items.Where(item => item is { IsOpen: false, Because: OpenBecause.Airworthiness }).MaxBy(item => item.End!.On) is { } cleared)
+            yield return new(airworthiness.Any(item => item.Grounded)
+                ? State.Grounded
+                : State.Airworthiness, $"{airworthiness.Count} airworthiness open since {airworthiness.Min(item => item.Since):yyyy-MM-dd}",
+                GoTo.OpenItems);
+        else if (last is { State: InspectionState.SignedUnairworthy }
+            && items.Where(item => item is { IsOpen: false, Because: OpenBecause.Airworthiness })
+            .MaxBy(item => item.End!.On) is { } cleared)
             yield return new(State.Good, $"unairworthy list of {last.WorkOrder} cleared {cleared.End!.On:yyyy-MM-dd}", GoTo.OpenItems);
         var deferred = open.Count(item => item.Because == OpenBecause.Deferred);
         if (deferred > 0)
@@ -58,8 +71,12 @@ public static class HeldUp
     {
         foreach (var line in research.Lines.Where(line => line.State == BulletinState.BeforeFlight && line.Counts).Take(2))
             yield return line.Grounds(aircraft.TimeInService.Value)
-                ? new(State.Grounded, $"{line.Bulletin.Title} before next flight{(line.Case?.Ferry is { } flown ? $": due, not done, ferry {flown.InWords(aircraft.TimeInService.Value)}" : "")}", GoTo.Bulletins, line.Key)
-                : new(State.Watch, $"{line.Bulletin.Title}: ferry only, {line.Case!.Ferry!.InWords(aircraft.TimeInService.Value)}", GoTo.Bulletins, line.Key);
+                ? new(State.Grounded,
+                    $"{line.Bulletin.Title} before next flight"
+                    + $"{(line.Case?.Ferry is { } flown ? $": due, not done, ferry {flown.InWords(aircraft.TimeInService.Value)}" : "")}",
+                    GoTo.Bulletins, line.Key)
+                : new(State.Watch, $"{line.Bulletin.Title}: ferry only, {line.Case!.Ferry!.InWords(aircraft.TimeInService.Value)}",
+                    GoTo.Bulletins, line.Key);
         foreach (var line in research.Lines.Where(line => line.IsUndecidedAlert).Take(2))
             yield return new(State.CannotTell, $"{line.Bulletin.Title} before next flight: nobody has decided", GoTo.Bulletins, line.Key);
         // In work the inspection counts them among what holds its signature up.
@@ -76,7 +93,9 @@ public static class HeldUp
     private static IEnumerable<Hold> Work(Readiness ready)
     {
         if (ready.Unairworthy.Count > 0)
-            yield return new(ready.Unairworthy.Any(found => found.Grounded) ? State.Grounded : State.Airworthiness, $"{ready.Unairworthy.Count} airworthiness open", GoTo.FixList);
+            yield return new(ready.Unairworthy.Any(found => found.Grounded)
+                ? State.Grounded
+                : State.Airworthiness, $"{ready.Unairworthy.Count} airworthiness open", GoTo.FixList);
         var toLookAt = ready.Blockers.Count(blocker => blocker.Task is not null);
         if (toLookAt > 0)
             yield return new(State.NotYet, $"{toLookAt} to look at", GoTo.Walk);
@@ -94,7 +113,8 @@ public static class HeldUp
             yield return new(State.NotYet, $"{open} panels, parts or tools open or out", GoTo.Tags);
         var judged = ready.Judgements.Where(line => line.IsUnanswered).ToList();
         if (judged is [var worst, ..])
-            yield return new(States.Of(worst.Judged.Judgement.Verdict), $"{judged.Count} {(judged.Count == 1 ? "judgement" : "judgements")} to answer", GoTo.Judgements);
+            yield return new(States.Of(worst.Judged.Judgement.Verdict),
+                $"{judged.Count} {(judged.Count == 1 ? "judgement" : "judgements")} to answer", GoTo.Judgements);
         if (ready.Missing.Count > 0 && toLookAt == 0)
             yield return new(State.NotYet, $"{ready.Missing.Count} still to read or fill in", GoTo.Asked);
         var zones = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.ZoneLook);
@@ -107,21 +127,28 @@ public static class HeldUp
     private static IEnumerable<Call> Alerts(Aircraft aircraft, BulletinResearch research, BulletinLine? grounding)
     {
         if (grounding is { } bulletin)
-            yield return new(State.Grounded, $"{aircraft.Registration} stays on the ground.", $"{bulletin.Bulletin.Title}, {bulletin.Bulletin.Subject}: before next flight.", GoTo.Bulletins, bulletin.Key);
+            yield return new(State.Grounded, $"{aircraft.Registration} stays on the ground.",
+                $"{bulletin.Bulletin.Title}, {bulletin.Bulletin.Subject}: before next flight.", GoTo.Bulletins, bulletin.Key);
         if (research.Lines.FirstOrDefault(line => line.IsUndecidedAlert) is { } alert)
-            yield return new(State.CannotTell, $"{aircraft.Registration}: decide before it flies.", $"{alert.Bulletin.Title}, {alert.Bulletin.Subject}, {alert.Bulletin.Kind.InWords()}: it applies, and nobody has adopted or declined it.", GoTo.Bulletins, alert.Key);
+            yield return new(State.CannotTell, $"{aircraft.Registration}: decide before it flies.",
+                $"{alert.Bulletin.Title}, {alert.Bulletin.Subject}, {alert.Bulletin.Kind.InWords()}: it applies, and nobody "
+                + $"has adopted or declined it.", GoTo.Bulletins, alert.Key);
     }
 
     private static IEnumerable<Call> Calls(Aircraft aircraft, Inspection inspection, Readiness ready)
     {
         if (inspection.OpenAirworthiness.FirstOrDefault(found => found.Grounded) is { } grounded)
-            yield return new(State.Grounded, $"{aircraft.Registration} is grounded.", $"{grounded.What}. Tell the owner today.", GoTo.Found, $"{grounded.Number}");
-        var weak = aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine.Component, inspection)).SelectMany(sheet => sheet.Cylinders).FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
+            yield return new(State.Grounded, $"{aircraft.Registration} is grounded.", $"{grounded.What}. Tell the owner today.", GoTo.Found,
+                $"{grounded.Number}");
+        var weak = aircraft.Engines.Select(engine => CompressionSheet.Of(aircraft, engine.Component, inspection))
+            .SelectMany(sheet => sheet.Cylinders).FirstOrDefault(cylinder => cylinder.WantsAnotherTry);
         if (weak is not null)
-            yield return new(State.Recommended, $"{aircraft.Registration}, cylinder {weak.Place.Number}", $"reads {weak.Tries[^1].Value:0.#}: test it again.", GoTo.Compressions, $"{weak.Place.Number}");
+            yield return new(State.Recommended, $"{aircraft.Registration}, cylinder {weak.Place.Number}",
+                $"reads {weak.Tries[^1].Value:0.#}: test it again.", GoTo.Compressions, $"{weak.Place.Number}");
         if (ready.MaySign)
             yield return new(State.Good, $"{aircraft.Registration} is ready.", "Nothing stands between it and its signature.", GoTo.Close);
         else if (inspection.Tasks.All(task => task.Verdict == TaskVerdict.NotYet))
-            yield return new(State.NotYet, $"{aircraft.Registration} waits to be begun.", $"{inspection.Walk.Count()} tasks, {inspection.Kind.InWords()}.", GoTo.Walk);
+            yield return new(State.NotYet, $"{aircraft.Registration} waits to be begun.",
+                $"{inspection.Walk.Count()} tasks, {inspection.Kind.InWords()}.", GoTo.Walk);
     }
 }

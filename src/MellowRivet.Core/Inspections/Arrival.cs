@@ -50,7 +50,8 @@ public sealed record Arrival(IReadOnlyList<RoundPhoto> Round, IReadOnlyList<Dama
 /// <param name="Answer">What the shop says to it; null until it is answered.</param>
 /// <param name="AnsweredBy">Who answered.</param>
 /// <param name="AnsweredAt">When.</param>
-public sealed record Squawk(Guid Id, int Number, string Words, Guid By, DateTimeOffset At, string? Answer = null, Guid? AnsweredBy = null, DateTimeOffset? AnsweredAt = null)
+public sealed record Squawk(Guid Id, int Number, string Words, Guid By, DateTimeOffset At, string? Answer = null, Guid? AnsweredBy = null,
+    DateTimeOffset? AnsweredAt = null)
 {
     public bool IsAnswered => Answer is not null;
 }

@@ -18,7 +18,8 @@ public enum SeparateInspector { Never = 1, AirworthinessItems, Always }
 /// <param name="SignersLook">Which looks the person who signs has to take; null for what the rule pack says of the inspection.</param>
 public sealed record HouseRules(
     SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true,
-    bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$", LookSchool? SignersLook = null)
+    bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$",
+    LookSchool? SignersLook = null)
 {
     /// <summary>Why work on a discrepancy can't begin before the owner was asked; null where it can.</summary>
     public Refusal? AsksFirst(Discrepancy found)
@@ -26,12 +27,17 @@ public sealed record HouseRules(
         if (!AskFirst || (AirworthinessUnasked && found.Class == DiscrepancyClass.Airworthiness))
             return null;
         if (found.Estimate?.Total(this) is { } total)
-            return total <= PreAuthorised ? null : new("state", $"{Sum(total)} is more than the {Sum(PreAuthorised)} this shop may spend unasked: ask the owner first.");
-        return new("state", $"This shop asks the owner first. Ask, or say what it is expected to cost: up to {Sum(PreAuthorised)} needs no asking.");
+            return total <= PreAuthorised
+                ? null
+                : new("state", $"{Sum(total)} is more than the {Sum(PreAuthorised)} this shop may spend unasked: ask the owner first.");
+        return new("state",
+            $"This shop asks the owner first. Ask, or say what it is expected to cost: up to {Sum(PreAuthorised)} needs no asking.");
     }
 
     /// <summary>A sum in the shop's money.</summary>
-    public string Sum(decimal sum) => $"{Money}{(Money.Length > 1 ? " " : "")}{sum.ToString(sum == decimal.Truncate(sum) ? "#,0" : "#,0.00", System.Globalization.CultureInfo.InvariantCulture)}";
+    public string Sum(decimal sum) =>
+        $"{Money}{(Money.Length > 1 ? " " : "")}"
+        + $"{sum.ToString(sum == decimal.Truncate(sum) ? "#,0" : "#,0.00", System.Globalization.CultureInfo.InvariantCulture)}";
 
     /// <summary>What is wrong with them as typed; null where they can hold.</summary>
     public Refusal? Check() => !Enum.IsDefined(Inspector)
@@ -56,11 +62,13 @@ public sealed class Shop
 public static class SecondPerson
 {
     /// <summary>Whether an answered task waits for a second person.</summary>
-    public static bool Wanted(HouseRules rules, Inspection inspection, InspectionTask task) => task.Verdict != TaskVerdict.NotYet && task.InspectedBy is null && task.TiedTo is null
+    public static bool Wanted(HouseRules rules, Inspection inspection, InspectionTask task) =>
+        task.Verdict != TaskVerdict.NotYet && task.InspectedBy is null && task.TiedTo is null
         && rules.Inspector switch
         {
             SeparateInspector.Always => true,
-            SeparateInspector.AirworthinessItems => task.SecondPerson || inspection.TiedWith(task).Any(tied => tied.SecondPerson) || inspection.Discrepancies.Any(found => found.TaskId == task.Id && found.Class == DiscrepancyClass.Airworthiness),
+            SeparateInspector.AirworthinessItems => task.SecondPerson || inspection.TiedWith(task).Any(tied => tied.SecondPerson)
+                || inspection.Discrepancies.Any(found => found.TaskId == task.Id && found.Class == DiscrepancyClass.Airworthiness),
             _ => false,
         };
 

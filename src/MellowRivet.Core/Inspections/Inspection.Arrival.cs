@@ -32,7 +32,9 @@ public sealed partial class Inspection
             return new("answer", "There is no such squawk.");
         if (string.IsNullOrWhiteSpace(answer) || answer.Trim().Length > Discrepancy.LongestWords)
             return new("answer", $"Say what was found or done about it, in up to {Discrepancy.LongestWords} characters.");
-        squawks = [.. squawks.Select(other => other.Id == squawkId ? other with { Answer = answer.Trim(), AnsweredBy = by, AnsweredAt = at } : other)];
+        squawks = [.. squawks.Select(other => other.Id == squawkId
+            ? other with { Answer = answer.Trim(), AnsweredBy = by, AnsweredAt = at }
+            : other)];
         return null;
     }
 
@@ -50,7 +52,8 @@ public sealed partial class Inspection
             return new("pin", "Touch the place on the drawing.");
         if (string.IsNullOrWhiteSpace(what) || what.Trim().Length > Discrepancy.LongestWhere)
             return new("damage", $"Say what is there, in up to {Discrepancy.LongestWhere} characters.");
-        Arrival = Arrival with { CameInWith = [.. Arrival.CameInWith, new(id, Math.Round(x.Value, 1), Math.Round(y.Value, 1), what.Trim(), by, at)] };
+        Arrival = Arrival with
+            { CameInWith = [.. Arrival.CameInWith, new(id, Math.Round(x.Value, 1), Math.Round(y.Value, 1), what.Trim(), by, at)] };
         return null;
     }
 
@@ -61,5 +64,6 @@ public sealed partial class Inspection
     public void Note(BooksBrought books) => Arrival = Arrival with { Books = books };
 
     /// <summary>Leaves a due item out of this inspection's plan, or takes it in again.</summary>
-    public void Plan(Guid dueItemId, bool doIt) => leftOut = doIt ? [.. leftOut.Where(id => id != dueItemId)] : [.. leftOut.Append(dueItemId).Distinct()];
+    public void Plan(Guid dueItemId, bool doIt) =>
+        leftOut = doIt ? [.. leftOut.Where(id => id != dueItemId)] : [.. leftOut.Append(dueItemId).Distinct()];
 }

@@ -16,7 +16,8 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="Certificate">What the person holds that it takes; "" where it doesn't say.</param>
 /// <param name="By">Who did it.</param>
 /// <param name="At">When.</param>
-public sealed record CompliedHere(string Method, bool Finding, bool Terminating, string Wording, string Certificate, Guid By, DateTimeOffset At);
+public sealed record CompliedHere(string Method, bool Finding, bool Terminating, string Wording, string Certificate, Guid By,
+    DateTimeOffset At);
 
 /// <summary>A bulletin whose steps are tasks of this inspection.</summary>
 /// <param name="BulletinId">The bulletin.</param>
@@ -26,7 +27,8 @@ public sealed record CompliedHere(string Method, bool Finding, bool Terminating,
 /// <param name="ComponentId">The part it is about; null for the aircraft.</param>
 /// <param name="ZoneKey">The zone its tasks stand in.</param>
 /// <param name="Complied">How it was complied with; null until somebody says.</param>
-public sealed record BulletinWork(Guid BulletinId, string Family, string Revision, string Title, Guid? ComponentId, string ZoneKey, CompliedHere? Complied);
+public sealed record BulletinWork(Guid BulletinId, string Family, string Revision, string Title, Guid? ComponentId, string ZoneKey,
+    CompliedHere? Complied);
 
 // Bulletins that are done at this inspection: each one's steps are tasks in a zone of its own.
 public sealed partial class Inspection
@@ -36,7 +38,8 @@ public sealed partial class Inspection
     /// <summary>Bulletins that are done at this inspection.</summary>
     public IReadOnlyList<BulletinWork> Bulletins => bulletins;
 
-    public BulletinWork? WorkOf(BulletinLine line) => bulletins.FirstOrDefault(work => work.BulletinId == line.Held.Id && work.ComponentId == line.On?.ComponentId);
+    public BulletinWork? WorkOf(BulletinLine line) =>
+        bulletins.FirstOrDefault(work => work.BulletinId == line.Held.Id && work.ComponentId == line.On?.ComponentId);
 
     public BulletinWork? BulletinIn(string? zoneKey) => bulletins.FirstOrDefault(work => work.ZoneKey == zoneKey);
 
@@ -46,32 +49,45 @@ public sealed partial class Inspection
         if (WorkOf(line) is not null)
             return new("bulletin", "Its steps are tasks here already.");
         if (line.State is BulletinState.Superseded or BulletinState.DoesNotApply)
-            return new("bulletin", line.State == BulletinState.Superseded ? line.Why : "It doesn’t apply here. Adopt it as own policy first, with the reason.");
+            return new("bulletin", line.State == BulletinState.Superseded
+                ? line.Why
+                : "It doesn’t apply here. Adopt it as own policy first, with the reason.");
         var bulletin = line.Bulletin;
-        var zone = new WorksheetZone($"b-{bulletins.Count + 1}", $"{bulletin.Title}, {line.Subject}", Station.Bulletins, BookOf(line.On), [], bulletin.LabourHours, Looks: false);
+        var zone = new WorksheetZone($"b-{bulletins.Count + 1}", $"{bulletin.Title}, {line.Subject}", Station.Bulletins, BookOf(line.On),
+            [], bulletin.LabourHours, Looks: false);
         IEnumerable<WorksheetTask> steps = bulletin.Steps.Count == 0
             ? [new("step-1", $"Comply with {bulletin.Title}: {bulletin.Subject}", bulletin.Method)]
-            : bulletin.Steps.Select((step, index) => new WorksheetTask($"step-{index + 1}", step.Text + (step.Torque is { } torque ? $" ({torque})" : ""), $"{bulletin.Title}, step {index + 1}", Cautions(step), step.Measure,
+            : bulletin.Steps.Select(
+                (step, index) => new WorksheetTask($"step-{index + 1}", step.Text + (step.Torque is { } torque ? $" ({torque})" : ""),
+                    $"{bulletin.Title}, step {index + 1}", Cautions(step), step.Measure,
                 Kind: step.Measure is null ? TaskKind.Inspect : TaskKind.Measure, SecondPerson: line.Rule.Binds));
         if (line.Answer.Answer == RuleAnswer.CannotTell)
-            steps = steps.Prepend(new("find-out", $"Find out whether it applies. Read off: {string.Join("; ", line.Answer.Missing.Select(name => FactName.Read(name)?.InWords ?? name))}", bulletin.Title));
+            steps = steps.Prepend(new("find-out",
+                $"Find out whether it applies. Read off: "
+                + $"{string.Join("; ", line.Answer.Missing.Select(name => FactName.Read(name)?.InWords ?? name))}", bulletin.Title));
         var sheet = new Worksheet($"bulletin-{bulletins.Count + 1}", $"{bulletin.Issuer}, {bulletin.Title}", 1, "", []);
         sheets = [.. sheets, new(sheet.Key, sheet.Title, 1, bulletin.LabourHours ?? 0)];
         var order = Tasks.Select(task => task.Order).Concat(notDue.Select(task => task.Order)).DefaultIfEmpty(-1).Max() + 1;
         foreach (var step in steps)
-            Add(new(order++, sheet, zone, step, line.On?.ComponentId, new(true, false, $"{line.Force}, {line.State.InWords()}"), null), null);
-        bulletins = [.. bulletins, new(line.Held.Id, line.Held.Family, line.Held.Revision, bulletin.Title, line.On?.ComponentId, zone.Key, null)];
+            Add(new(order++, sheet, zone, step, line.On?.ComponentId, new(true, false, $"{line.Force}, {line.State.InWords()}"),
+                null), null);
+        bulletins = [.. bulletins,
+            new(line.Held.Id, line.Held.Family, line.Held.Revision, bulletin.Title, line.On?.ComponentId, zone.Key, null)];
         return null;
     }
 
-    /// <summary>Says how a bulletin was complied with, once all its steps are answered. Who says so has to hold what the bulletin asks for.</summary>
-    public Refusal? ComplyWith(Bulletin bulletin, string zoneKey, string? method, bool finding, bool terminating, string? wording, Person person, DateTimeOffset at)
+    /// <summary>
+    /// Says how a bulletin was complied with, once all its steps are answered. Who says so has to hold what the bulletin asks for.
+    /// </summary>
+    public Refusal? ComplyWith(Bulletin bulletin, string zoneKey, string? method, bool finding, bool terminating, string? wording,
+        Person person, DateTimeOffset at)
     {
         if (BulletinIn(zoneKey) is not { } work)
             return new("bulletin", "It isn’t one of this inspection’s.");
         if (Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet) is { } open)
             return new("bulletin", $"Not done yet: {open.Text}.");
-        if (Discrepancies.FirstOrDefault(found => found.ZoneKey == zoneKey && found.IsOpen && found.TaskId is not null && !finding) is { } left)
+        if (Discrepancies.FirstOrDefault(found => found.ZoneKey == zoneKey && found.IsOpen && found.TaskId is not null && !finding)
+            is { } left)
             return new("finding", $"{left.What} is open on the fix list: then there was a finding.");
         if (Qualification.Check(bulletin, person) is { } refusal)
             return refusal;
@@ -81,15 +97,22 @@ public sealed partial class Inspection
             return new("terminating", "It names no action that ends it.");
         if (string.IsNullOrWhiteSpace(wording) || wording.Trim().Length > 1_000)
             return new("wording", "The entry needs its words, up to 1000 characters.");
-        var held = person.Certificates.FirstOrDefault(certificate => bulletin.By?.Contains(certificate.Kind) ?? false) ?? (person.Certificates.Count > 0 ? person.Certificates[0] : null);
-        bulletins = [.. bulletins.Select(other => other == work ? work with { Complied = new(method.Trim(), finding, terminating, wording.Trim(), held is null ? "" : $"{held.Kind.InWords()}, {held.Number}", person.Id, at) } : other)];
+        var held = person.Certificates.FirstOrDefault(certificate => bulletin.By?.Contains(certificate.Kind) ?? false)
+            ?? (person.Certificates.Count > 0 ? person.Certificates[0] : null);
+        bulletins = [.. bulletins.Select(other => other == work
+            ? work with
+            { Complied = new(method.Trim(), finding, terminating, wording.Trim(), held is null
+                ? ""
+                : $"{held.Kind.InWords()}, {held.Number}", person.Id, at) }
+            : other)];
         return null;
     }
 
     /// <summary>A step that came from a bulletin was answered otherwise: how it was complied with has to be said again.</summary>
     internal void Reconsider(string zoneKey)
     {
-        if (BulletinIn(zoneKey) is { Complied: not null } work && Tasks.Any(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet))
+        if (BulletinIn(zoneKey) is { Complied: not null } work
+            && Tasks.Any(task => task.ZoneKey == zoneKey && task.Verdict == TaskVerdict.NotYet))
             bulletins = [.. bulletins.Select(other => other == work ? work with { Complied = null } : other)];
     }
 
@@ -101,7 +124,8 @@ public sealed partial class Inspection
     private static Book BookOf(Installation? on) => on?.Component.Kind switch
     {
         ComponentKind.Propeller => Book.Propeller,
-        ComponentKind.Engine or ComponentKind.Cylinder or ComponentKind.Magneto or ComponentKind.ElectronicIgnition or ComponentKind.Carburettor or ComponentKind.Gearbox or ComponentKind.Crankshaft or ComponentKind.Plug => Book.Engine,
+        ComponentKind.Engine or ComponentKind.Cylinder or ComponentKind.Magneto or ComponentKind.ElectronicIgnition
+            or ComponentKind.Carburettor or ComponentKind.Gearbox or ComponentKind.Crankshaft or ComponentKind.Plug => Book.Engine,
         _ => Book.Airframe,
     };
 }

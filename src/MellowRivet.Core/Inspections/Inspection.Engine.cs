@@ -21,8 +21,11 @@ public sealed partial class Inspection
     /// <summary>Magnetos whose bench inspection was done: signing counts their hours from here.</summary>
     public IReadOnlyList<Guid> BenchedMagnetos => benchedMagnetos;
 
-    /// <summary>Whether signing counts a due item as done because its magneto was on the bench: the inspection by hours that hangs on it.</summary>
-    public bool CountsAsBenched(Due.DueItem item) => item is { Kind: Due.DueKind.Service, Interval.EveryHours: not null, ComponentId: { } part } && benchedMagnetos.Contains(part);
+    /// <summary>
+    /// Whether signing counts a due item as done because its magneto was on the bench: the inspection by hours that hangs on it.
+    /// </summary>
+    public bool CountsAsBenched(Due.DueItem item) =>
+        item is { Kind: Due.DueKind.Service, Interval.EveryHours: not null, ComponentId: { } part } && benchedMagnetos.Contains(part);
 
     /// <summary>Records a value of a sheet; measured again, it takes the place of the first.</summary>
     /// <param name="id">The reading's id, made by the device.</param>
@@ -41,14 +44,19 @@ public sealed partial class Inspection
         if (value.Danger is { } danger && typed is { } high && unit.To(value.Band.Unit, high) > danger.Above)
             return new("value", danger.Why);
         // A task of the walk that asks for the same has its reading with it; nobody types it twice.
-        var task = value.Position == SheetValue.After ? Tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id)) : null;
-        var there = Readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading)).ToList();
+        var task = value.Position == SheetValue.After
+            ? Tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind
+                && (one.ComponentId is null || one.ComponentId == sheet.Carrier.Id))
+            : null;
+        var there = Readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading))
+            .ToList();
         if (typed is not { } read)
             Loaded.List(readings).RemoveAll(there.Contains);
         else if (there.MaxBy(reading => reading.At) is { } earlier)
             earlier.Reread(read, unit, null, by, at);
         else
-            Record(new(id, AircraftId, sheet.Carrier.Id, value.Kind, value.Position, read, unit, new(), TimeInService, at, by) { InspectionId = Id, TaskId = task?.Id });
+            Record(new(id, AircraftId, sheet.Carrier.Id, value.Kind, value.Position, read, unit, new(), TimeInService, at, by)
+                { InspectionId = Id, TaskId = task?.Id });
         return null;
     }
 
@@ -63,9 +71,11 @@ public sealed partial class Inspection
     /// <param name="at">When.</param>
     public void PressuresAtAltitude(Fleet.Component engine, string when, IReadOnlyList<AltitudePoint> points, Guid by, DateTimeOffset at)
     {
-        Loaded.List(readings).RemoveAll(reading => reading.Kind == AltitudeKind && reading.ComponentId == engine.Id && reading.Position == when);
+        Loaded.List(readings).RemoveAll(reading => reading.Kind == AltitudeKind && reading.ComponentId == engine.Id
+            && reading.Position == when);
         foreach (var point in points)
-            Record(new(Guid.CreateVersion7(), AircraftId, engine.Id, AltitudeKind, when, point.Psi, Unit.Psi, new(Feet: point.Feet), TimeInService, at, by) { InspectionId = Id });
+            Record(new(Guid.CreateVersion7(), AircraftId, engine.Id, AltitudeKind, when, point.Psi, Unit.Psi, new(Feet: point.Feet),
+                TimeInService, at, by) { InspectionId = Id });
     }
 
     /// <summary>Notes a look of a sheet; what was noted before gives way, its picture and sound stay where no new ones came.</summary>
@@ -77,8 +87,10 @@ public sealed partial class Inspection
             return new("words", "Say what you found.");
         if (check.Words.Length > 200)
             return new("words", "Up to 200 characters.");
-        var before = sheetChecks.FirstOrDefault(other => (other.ComponentId, other.Sheet, other.Key) == (sheet.Carrier.Id, sheet.Kind, look.Key));
-        sheetChecks = [.. sheetChecks.Where(other => other != before), check with { Photo = check.Photo ?? before?.Photo, Sound = check.Sound ?? before?.Sound }];
+        var before = sheetChecks.FirstOrDefault(
+            other => (other.ComponentId, other.Sheet, other.Key) == (sheet.Carrier.Id, sheet.Kind, look.Key));
+        sheetChecks = [.. sheetChecks.Where(other => other != before),
+            check with { Photo = check.Photo ?? before?.Photo, Sound = check.Sound ?? before?.Sound }];
         return null;
     }
 
@@ -87,7 +99,8 @@ public sealed partial class Inspection
     {
         if (sheet.Groups.FirstOrDefault(group => group.Title == title) is not { } group)
             return new("state", "There is no such group of looks on this sheet.");
-        foreach (var look in group.Looks.Where(look => look.With is null && sheetChecks.All(check => (check.ComponentId, check.Sheet, check.Key) != (sheet.Carrier.Id, sheet.Kind, look.Key))))
+        foreach (var look in group.Looks.Where(look => look.With is null
+            && sheetChecks.All(check => (check.ComponentId, check.Sheet, check.Key) != (sheet.Carrier.Id, sheet.Kind, look.Key))))
             if (Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, by, at)) is { } refusal)
                 return refusal;
         return null;
@@ -115,7 +128,9 @@ public sealed partial class Inspection
             return new("benched", $"{work.All - work.Done} of the sheet still open: measure and look at the rest first.");
         if (done && work.Worst is { Verdict: Judgements.Verdict.Reject } bad)
             return new("benched", $"{bad.Rule}: it isn't good as it is. {bad.Next}");
-        benchedMagnetos = [.. benchedMagnetos.Where(id => id != work.Sheet.Carrier.Id), .. done ? [work.Sheet.Carrier.Id] : Array.Empty<Guid>()];
+        benchedMagnetos = [.. benchedMagnetos.Where(id => id != work.Sheet.Carrier.Id), .. done
+            ? [work.Sheet.Carrier.Id]
+            : Array.Empty<Guid>()];
         return null;
     }
 }

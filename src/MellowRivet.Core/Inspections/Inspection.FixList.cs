@@ -12,18 +12,26 @@ public sealed partial class Inspection
 
     public IReadOnlyList<Discrepancy> Discrepancies => Loaded.List(discrepancies);
 
-    /// <summary>Marks that earlier inspections found benign, each to be accepted or tested again. A test that was withdrawn is none.</summary>
+    /// <summary>
+    /// Marks that earlier inspections found benign, each to be accepted or tested again. A test that was withdrawn is none.
+    /// </summary>
     public IReadOnlyList<CarriedMark> CarriedMarks =>
-        [.. carriedMarks.Select(mark => Discrepancies.Any(found => found.Id == mark.TestedAs && found.Disposition == Disposition.Withdrawn) ? mark with { TestedAs = null } : mark)];
+        [.. carriedMarks.Select(mark => Discrepancies.Any(found => found.Id == mark.TestedAs && found.Disposition == Disposition.Withdrawn)
+            ? mark with { TestedAs = null }
+            : mark)];
 
     /// <summary>Airworthiness items that are still open: they choose the statement.</summary>
-    public IEnumerable<Discrepancy> OpenAirworthiness => Discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
+    public IEnumerable<Discrepancy> OpenAirworthiness =>
+        Discrepancies.Where(found => found.IsOpenAirworthiness).OrderBy(found => found.Number);
 
     /// <summary>Puts something on the fix list. The task it was found at becomes a discrepancy.</summary>
-    public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded, InspectionTask? task, Guid by, DateTimeOffset at, Pin? pin = null, Origin? origin = null)
+    public Discrepancy Find(Guid id, string what, string zoneKey, string where, DiscrepancyClass @class, bool grounded,
+        InspectionTask? task, Guid by, DateTimeOffset at, Pin? pin = null, Origin? origin = null)
     {
         var number = Discrepancies.Count == 0 ? 1 : Discrepancies.Max(other => other.Number) + 1;
-        var place = new Place(zoneKey, where, task is null ? null : $"{task.SheetKey}/{task.Key}", task?.ComponentId ?? PartOf(zoneKey), pin);
+        var place = new Place(zoneKey, where, task is null
+            ? null
+            : $"{task.SheetKey}/{task.Key}", task?.ComponentId ?? PartOf(zoneKey), pin);
         var found = new Discrepancy(id, number, what, place, @class, grounded, task?.Id, by, at, origin);
         Loaded.List(discrepancies).Add(found);
         if (task is not null)
@@ -31,7 +39,10 @@ public sealed partial class Inspection
         return found;
     }
 
-    /// <summary>Puts something on the fix list as a person says it, by what its class may be. What is written down for a bad judgement belongs to that very one.</summary>
+    /// <summary>
+    /// Puts something on the fix list as a person says it, by what its class may be. What is written down for a bad
+    /// judgement belongs to that very one.
+    /// </summary>
     /// <param name="id">The discrepancy's id, made by the device.</param>
     /// <param name="what">What was found.</param>
     /// <param name="zoneKey">The zone.</param>
@@ -40,7 +51,8 @@ public sealed partial class Inspection
     /// <param name="task">The task it was found at; null in passing.</param>
     /// <param name="judged">The judgement it is about; null for none.</param>
     /// <param name="rules">What a class may be set to.</param>
-    public (Discrepancy? Found, Refusal? Refusal) PutOnList(Guid id, string what, string zoneKey, string where, Classing to, InspectionTask? task, Judged? judged, ClassRules rules)
+    public (Discrepancy? Found, Refusal? Refusal) PutOnList(Guid id, string what, string zoneKey, string where, Classing to,
+        InspectionTask? task, Judged? judged, ClassRules rules)
     {
         var (less, refusal) = rules.Decide(what, task, judged?.Origin, null, to);
         if (refusal is not null)
@@ -56,11 +68,16 @@ public sealed partial class Inspection
     /// </summary>
     public void CarryIn(IEnumerable<OpenItem> items)
     {
-        foreach (var item in items.Where(item => item.IsOpen && Discrepancies.All(found => found.CarriedFrom != item.Id)).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal))
+        foreach (var item in items.Where(item => item.IsOpen && Discrepancies.All(found => found.CarriedFrom != item.Id))
+            .OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal))
         {
-            var zone = Tasks.Any(task => task.ZoneKey == item.ZoneKey) ? item.ZoneKey : Tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? item.ZoneKey;
+            var zone = Tasks.Any(task => task.ZoneKey == item.ZoneKey)
+                ? item.ZoneKey
+                : Tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? item.ZoneKey;
             var where = zone == item.ZoneKey ? item.Where : $"{item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}";
-            var found = Find(Guid.CreateVersion7(), item.What, zone, where.Length > Discrepancy.LongestWhere ? where[..Discrepancy.LongestWhere] : where, item.Class, item.Grounded, null, item.FoundBy, item.FoundAt, item.Pin, item.Floor);
+            var found = Find(Guid.CreateVersion7(), item.What, zone, where.Length > Discrepancy.LongestWhere
+                ? where[..Discrepancy.LongestWhere]
+                : where, item.Class, item.Grounded, null, item.FoundBy, item.FoundAt, item.Pin, item.Floor);
             found.Carry(item);
         }
     }
@@ -93,11 +110,13 @@ public sealed partial class Inspection
     {
         if (CarriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { TestedAs: null } mark)
             return (null, new("mark", "It is tested again already."));
-        var found = Find(id, mark.What, mark.Place.ZoneKey, mark.Place.Where, DiscrepancyClass.Airworthiness, false, null, by, at, mark.Place.Pin);
+        var found = Find(id, mark.What, mark.Place.ZoneKey, mark.Place.Where, DiscrepancyClass.Airworthiness, false, null, by, at,
+            mark.Place.Pin);
         found.IsAgain(discrepancyId);
         Change(mark with { Accepted = null, TestedAs = found.Id });
         return (found, null);
     }
 
-    private void Change(CarriedMark mark) => carriedMarks = [.. carriedMarks.Select(other => other.DiscrepancyId == mark.DiscrepancyId ? mark : other)];
+    private void Change(CarriedMark mark) =>
+        carriedMarks = [.. carriedMarks.Select(other => other.DiscrepancyId == mark.DiscrepancyId ? mark : other)];
 }

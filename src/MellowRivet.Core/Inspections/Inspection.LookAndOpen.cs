@@ -29,10 +29,12 @@ public sealed partial class Inspection
             return new("look", $"{zone.Title}: all looks are done.");
         if (next != look)
             return new("look", next == LookStep.First
-                ? $"{zone.Title}: the first look comes before cleaning, for cleaning wipes the marks away. If it was cleaned already, say so instead."
+                ? $"{zone.Title}: the first look comes before cleaning, for cleaning wipes the marks away. If it was "
+                + $"cleaned already, say so instead."
                 : $"{zone.Title}: {next.InWords()} comes first.");
         var stamp = new Stamp(by, at);
-        Change(look switch { LookStep.First => zone with { First = stamp }, LookStep.Cleaned => zone with { Cleaned = stamp }, _ => zone with { Second = stamp } });
+        Change(look switch { LookStep.First => zone with { First = stamp }, LookStep.Cleaned => zone with { Cleaned = stamp }, _ =>
+            zone with { Second = stamp } });
         return null;
     }
 
@@ -40,7 +42,9 @@ public sealed partial class Inspection
     public void LookAgain(string? zoneKey)
     {
         if (looks.FirstOrDefault(other => other.ZoneKey == zoneKey) is { } zone)
-            Change(zone.Second is not null ? zone with { Second = null } : zone.Cleaned is not null ? zone with { Cleaned = null } : zone with { First = null, FirstMissed = null });
+            Change(zone.Second is not null ? zone with { Second = null } : zone.Cleaned is not null
+                ? zone with { Cleaned = null }
+                : zone with { First = null, FirstMissed = null });
     }
 
     /// <summary>The zone was cleaned before anybody looked: says why, and goes on.</summary>
@@ -62,7 +66,8 @@ public sealed partial class Inspection
     }
 
     /// <summary>Records a witness mark. It has to be seen before the zone is cleaned.</summary>
-    public Refusal? See(Guid id, string? zoneKey, WitnessOf? of, WitnessAmount? amount, string? where, WitnessThen? then, WitnessMark? last, Photo? photo, Guid by, DateTimeOffset at)
+    public Refusal? See(Guid id, string? zoneKey, WitnessOf? of, WitnessAmount? amount, string? where, WitnessThen? then, WitnessMark? last,
+        Photo? photo, Guid by, DateTimeOffset at)
     {
         if (looks.FirstOrDefault(other => other.ZoneKey == zoneKey) is not { } zone)
             return new("mark", "Choose the zone the mark is in.");
@@ -72,7 +77,10 @@ public sealed partial class Inspection
             return new("mark", $"{zone.Title} is cleaned: what is there now is new. Put it on the fix list.");
         if (where?.Trim().Length > LongestTag)
             return new("mark", $"Where it is, in up to {LongestTag} characters.");
-        witnessMarks = [.. witnessMarks, new(id, zone.ZoneKey, what, much, where?.Trim() ?? "", last is null ? WitnessThen.New : then ?? WitnessMark.Compare(much, last), photo, new(by, at))];
+        witnessMarks = [.. witnessMarks,
+            new(id, zone.ZoneKey, what, much, where?.Trim() ?? "", last is null
+                ? WitnessThen.New
+                : then ?? WitnessMark.Compare(much, last), photo, new(by, at))];
         return null;
     }
 
@@ -83,7 +91,9 @@ public sealed partial class Inspection
             return (null, new("tag", $"Say what it is, and what is in its bag, each in up to {LongestTag} characters."));
         if (Tasks.All(task => task.ZoneKey != zoneKey))
             return (null, new("tag", "Choose the zone it is in."));
-        var tag = new Tag(tags.Select(other => other.Number).DefaultIfEmpty().Max() + 1, zoneKey!, Enum.IsDefined(kind) ? kind : TagKind.Panel, what.Trim(), hardware?.Trim() ?? "", new(by, at));
+        var tag = new Tag(tags.Select(other => other.Number).DefaultIfEmpty().Max() + 1, zoneKey!, Enum.IsDefined(kind)
+            ? kind
+            : TagKind.Panel, what.Trim(), hardware?.Trim() ?? "", new(by, at));
         tags = [.. tags, tag];
         return (tag, null);
     }
@@ -126,7 +136,9 @@ public sealed partial class Inspection
             return new("tool", "It isn't out.");
         if (account?.Trim().Length > Discrepancy.LongestWhere)
             return new("tool", $"What became of it, in up to {Discrepancy.LongestWhere} characters.");
-        toolsOut = [.. toolsOut.Select(other => other == there ? there with { In = new(by, at), Account = string.IsNullOrWhiteSpace(account) ? null : account.Trim() } : other)];
+        toolsOut = [.. toolsOut.Select(other => other == there
+            ? there with { In = new(by, at), Account = string.IsNullOrWhiteSpace(account) ? null : account.Trim() }
+            : other)];
         return null;
     }
 

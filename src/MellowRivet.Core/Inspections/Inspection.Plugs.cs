@@ -30,7 +30,8 @@ public sealed partial class Inspection
         else if (!known)
             return new("step", "Choose one of what stands there.");
         else
-            plugMarks = [.. plugMarks.Where(mark => (mark.PlugId, mark.Step) != (place.Plug!.Id, step)), new(place.Plug!.Id, place.CameFrom, step, said, by, at)];
+            plugMarks = [.. plugMarks.Where(mark => (mark.PlugId, mark.Step) != (place.Plug!.Id, step)),
+                new(place.Plug!.Id, place.CameFrom, step, said, by, at)];
         return null;
     }
 
@@ -46,7 +47,8 @@ public sealed partial class Inspection
     {
         if (Standing(place) is { } refusal)
             return refusal;
-        var (most, words) = step switch { PlugStep.Ohms => (1e9, "Ω from 0 up; an open circuit is 1000000000"), PlugStep.Torque => (1_000.0, "in-lb up to 1000"), _ => (0.2, "inches up to 0.2, such as 0.018") };
+        var (most, words) = step switch { PlugStep.Ohms => (1e9, "Ω from 0 up; an open circuit is 1000000000"), PlugStep.Torque =>
+            (1_000.0, "in-lb up to 1000"), _ => (0.2, "inches up to 0.2, such as 0.018") };
         if (value is not { } read || read < 0 || read > most || (step != PlugStep.Ohms && read == 0))
             return new("value", $"Type {words}.");
         if (step == PlugStep.Torque)
@@ -55,15 +57,18 @@ public sealed partial class Inspection
                 return new("wrench", "Say which wrench.");
             if (place.IsMisplaced)
                 return new("value", PlugRotation.Placard);
-            if (Enum.GetValues<PlugStep>().Where(other => other != PlugStep.Torque && !place.IsDone(other)).ToList() is { Count: > 0 } missing)
+            if (Enum.GetValues<PlugStep>().Where(other => other != PlugStep.Torque && !place.IsDone(other))
+                .ToList() is { Count: > 0 } missing)
                 return new("value", $"Before it goes back: {string.Join(", ", missing.Select(other => other.InWords()))}.");
-            if (place.Judgements.Where(one => one.Of != PlugStep.Torque).Select(one => one.Judgement).FirstOrDefault(one => one.Verdict == Verdict.Reject) is { } bad)
+            if (place.Judgements.Where(one => one.Of != PlugStep.Torque).Select(one => one.Judgement)
+                .FirstOrDefault(one => one.Verdict == Verdict.Reject) is { } bad)
                 return new("value", $"{bad.Rule}. {bad.Next}");
         }
         if (place.ReadingOf(step) is { } earlier)
             earlier.Reread(read, PlugKinds.UnitOf(step), wrench, by, at);
         else
-            Record(new(id, AircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), read, PlugKinds.UnitOf(step), new(Wrench: wrench), TimeInService, at, by) { InspectionId = Id });
+            Record(new(id, AircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), read, PlugKinds.UnitOf(step),
+                new(Wrench: wrench), TimeInService, at, by) { InspectionId = Id });
         return null;
     }
 
@@ -72,7 +77,8 @@ public sealed partial class Inspection
     /// <param name="by">Who.</param>
     /// <param name="at">When.</param>
     public void PlugsMoved(IEnumerable<TrayPlace> places, Guid by, DateTimeOffset at) =>
-        plugMarks = [.. plugMarks, .. places.Where(place => place.Plug is not null && place.IsDone(PlugStep.Torque)).Select(place => new PlugMark(place.Plug!.Id, place.CameFrom, null, PlugMark.Moved, by, at))];
+        plugMarks = [.. plugMarks, .. places.Where(place => place.Plug is not null && place.IsDone(PlugStep.Torque))
+            .Select(place => new PlugMark(place.Plug!.Id, place.CameFrom, null, PlugMark.Moved, by, at))];
 
     /// <summary>A plug fell: it is scrap, with no way back.</summary>
     public Refusal? Dropped(TrayPlace place, Guid by, DateTimeOffset at)
@@ -84,6 +90,7 @@ public sealed partial class Inspection
     }
 
     private static Refusal? Standing(TrayPlace place) => place.Plug is null ? new("step", $"No plug is on file at {place.Hole}.")
-        : place.IsScrap ? new("step", $"{place.Plug.SerialNumber} was dropped: it is scrap, even if it looks perfect. Put another plug in its place.")
+        : place.IsScrap
+        ? new("step", $"{place.Plug.SerialNumber} was dropped: it is scrap, even if it looks perfect. Put another plug in its place.")
         : null;
 }

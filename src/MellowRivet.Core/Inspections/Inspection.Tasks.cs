@@ -12,7 +12,8 @@ namespace MellowRivet.Core.Inspections;
 public sealed record SheetUsed(string Key, string Title, int Version, decimal Hours);
 
 /// <summary>A task of a worksheet that wasn't due. It can be taken in all the same.</summary>
-public sealed record TaskNotDue(int Order, string SheetKey, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, bool BeforeNext, string Why);
+public sealed record TaskNotDue(int Order, string SheetKey, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, bool BeforeNext,
+    string Why);
 
 // The tasks: answered, tied, taken in.
 public sealed partial class Inspection
@@ -54,7 +55,8 @@ public sealed partial class Inspection
     /// <summary>Ties a task of one list to a task of another that says the same: it is answered with it from then on.</summary>
     public Refusal? Tie(Guid taskId, Guid leadId)
     {
-        if (Tasks.FirstOrDefault(task => task.Id == taskId) is not { } task || Tasks.FirstOrDefault(other => other.Id == leadId) is not { } lead || task == lead)
+        if (Tasks.FirstOrDefault(task => task.Id == taskId) is not { } task
+            || Tasks.FirstOrDefault(other => other.Id == leadId) is not { } lead || task == lead)
             return new("tie", "Choose the task it says the same as.");
         if (task.ZoneKey != lead.ZoneKey || task.SheetKey == lead.SheetKey || task.ComponentId != lead.ComponentId)
             return new("tie", "Only tasks of one zone and of two lists are tied.");
@@ -63,7 +65,9 @@ public sealed partial class Inspection
         if (task.IsCompression != lead.IsCompression || (task.Measure is not null && task.Measure.Kind != lead.Measure?.Kind))
             return new("tie", "It measures something the other doesn't: each needs its own answer.");
         if (task.Verdict != TaskVerdict.NotYet && task.Verdict != lead.Verdict)
-            return new("tie", "It has an answer of its own, and the other would take its place. Answer the other first, or tie them the other way round.");
+            return new("tie",
+                "It has an answer of its own, and the other would take its place. "
+                + "Answer the other first, or tie them the other way round.");
         task.TieTo(lead);
         task.Follow(lead);
         return null;
@@ -81,14 +85,18 @@ public sealed partial class Inspection
         foreach (var task in AboutCarriers)
             if (aircraft.InPlaceOf(task.ComponentId!.Value) is { Kind: ComponentKind.Engine or ComponentKind.Propeller } fresh)
                 task.IsAbout(fresh);
-        notDue = [.. notDue.Select(task => task.ComponentId is { } part && aircraft.InPlaceOf(part) is { } fresh ? task with { ComponentId = fresh.Id } : task)];
+        notDue = [.. notDue.Select(task => task.ComponentId is { } part && aircraft.InPlaceOf(part) is { } fresh
+            ? task with { ComponentId = fresh.Id }
+            : task)];
     }
 
     // A bulletin's steps are about the very part it was taken in for, and are done where that part came off by them.
-    private IEnumerable<InspectionTask> AboutCarriers => Tasks.Where(task => task is { ComponentId: not null, Station: not Station.Bulletins });
+    private IEnumerable<InspectionTask> AboutCarriers =>
+        Tasks.Where(task => task is { ComponentId: not null, Station: not Station.Bulletins });
 
     /// <summary>Engines and propellers it began with that are off now, with nothing in their place.</summary>
-    public IEnumerable<Guid> PartsGone(Aircraft aircraft) => AboutCarriers.Where(task => task.Verdict != TaskVerdict.NotApplicable).Select(task => task.ComponentId).OfType<Guid>().Distinct()
+    public IEnumerable<Guid> PartsGone(Aircraft aircraft) =>
+        AboutCarriers.Where(task => task.Verdict != TaskVerdict.NotApplicable).Select(task => task.ComponentId).OfType<Guid>().Distinct()
         .Where(part => aircraft.CarriedBy(part) is { IsOn: false } stay && stay.ComponentId == part && aircraft.InPlaceOf(part) is null);
 
     /// <summary>Takes in a task that isn't due yet.</summary>
@@ -97,11 +105,14 @@ public sealed partial class Inspection
         if (notDue.FirstOrDefault(other => other.Order == order) is not { } line)
             return new("task", "It is on the walk already.");
         notDue = [.. notDue.Where(other => other != line)];
-        Add(new(line.Order, new(line.SheetKey, "", 1, "", []), line.Zone, line.Task, line.ComponentId, new(true, false, $"{line.Why}; taken in all the same"), null), null);
+        Add(new(line.Order, new(line.SheetKey, "", 1, "", []), line.Zone, line.Task, line.ComponentId,
+            new(true, false, $"{line.Why}; taken in all the same"), null), null);
         return null;
     }
 
-    /// <summary>Takes back a reading that its own taker just made at a task and mistyped; null where it is another's or at another task.</summary>
+    /// <summary>
+    /// Takes back a reading that its own taker just made at a task and mistyped; null where it is another's or at another task.
+    /// </summary>
     public Reading? Withdraw(InspectionTask task, Guid readingId, Guid by)
     {
         var withdrawn = Readings.FirstOrDefault(reading => reading.Id == readingId && reading.TaskId == task.Id && reading.PersonId == by);
@@ -115,7 +126,8 @@ public sealed partial class Inspection
             if (line.Pick.IsDue)
                 Add(line with { }, line.TiedTo is { } lead ? ids[lead] : null, ids[line.Order]);
             else
-                notDue.Add(new(line.Order, line.Sheet.Key, line.Zone with { Tasks = [] }, line.Task, line.ComponentId, line.Pick.BeforeNext, line.Pick.Why));
+                notDue.Add(new(line.Order, line.Sheet.Key, line.Zone with { Tasks = [] }, line.Task, line.ComponentId, line.Pick.BeforeNext,
+                    line.Pick.Why));
     }
 
     private void Add(WalkLine line, Guid? tiedTo, Guid? id = null)

@@ -34,8 +34,10 @@ public sealed partial class Inspection
     /// <param name="house">How the shop works.</param>
     /// <param name="knownMarks">Marks that earlier inspections found benign.</param>
     /// <param name="openItems">What earlier inspections left open: it stands on the fix list from the start.</param>
-    public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, IReadOnlyList<Worksheet> worksheets, DateOnly openedOn,
-        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<CarriedMark>? knownMarks = null, IEnumerable<OpenItem>? openItems = null)
+    public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, IReadOnlyList<Worksheet> worksheets,
+        DateOnly openedOn,
+        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<CarriedMark>? knownMarks = null,
+        IEnumerable<OpenItem>? openItems = null)
     {
         (tasks, readings, compressionTests, discrepancies) = ([], [], [], []);
         Id = id;
@@ -46,7 +48,8 @@ public sealed partial class Inspection
         TimeInService = aircraft.TimeInService;
         House = house ?? new();
         carriedMarks = [.. knownMarks ?? []];
-        sheets = [.. worksheets.Select(sheet => new SheetUsed(sheet.Key, sheet.Title, sheet.Version, sheet.Zones.Sum(zone => zone.Hours ?? 0)))];
+        sheets =
+            [.. worksheets.Select(sheet => new SheetUsed(sheet.Key, sheet.Title, sheet.Version, sheet.Zones.Sum(zone => zone.Hours ?? 0)))];
         Begin(WalkList.Merge(worksheets, aircraft, kind, done ?? [], openedOn));
         CarryIn(openItems ?? []);
     }
@@ -74,7 +77,8 @@ public sealed partial class Inspection
     public bool InWork => State == InspectionState.InWork;
 
     /// <summary>Why nothing can be recorded any more, or null while it is in work.</summary>
-    public Refusal? Closed() => InWork ? null : new("inspection", "This inspection is signed. A mistake is put right by a new entry, not by changing this one.");
+    public Refusal? Closed() =>
+        InWork ? null : new("inspection", "This inspection is signed. A mistake is put right by a new entry, not by changing this one.");
 
     public CompressionTest Begin(CompressionTest test)
     {
@@ -113,10 +117,14 @@ public sealed partial class Inspection
     public Book BookOf(string zoneKey) => Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
 
     /// <summary>The engine or propeller that a zone is about; null for neither, or for several.</summary>
-    public Guid? PartOf(string zoneKey) => Tasks.Where(task => task.ZoneKey == zoneKey).Select(task => task.ComponentId).Distinct().Take(2).ToList() is [var only] ? only : null;
+    public Guid? PartOf(string zoneKey) =>
+        Tasks.Where(task => task.ZoneKey == zoneKey).Select(task => task.ComponentId).Distinct().Take(2).ToList() is [var only]
+            ? only
+            : null;
 
     /// <summary>Whose book something is entered in that was found or done on a part, in a zone.</summary>
-    public EnteredIn EnteredIn(Aircraft aircraft, Guid? part, string zoneKey) => Records.EnteredIn.Of(aircraft, part, BookOf(zoneKey), PartOf(zoneKey));
+    public EnteredIn EnteredIn(Aircraft aircraft, Guid? part, string zoneKey) =>
+        Records.EnteredIn.Of(aircraft, part, BookOf(zoneKey), PartOf(zoneKey));
 
     /// <summary>The zone's title, or the key where no task stands in it.</summary>
     public string ZoneTitle(string zoneKey) => Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
@@ -160,8 +168,11 @@ public static class InspectionWords
     /// <summary>What a kind is, where people mix it up with another.</summary>
     public static string Means(this InspectionKind kind) => kind switch
     {
-        InspectionKind.HundredHour => "an inspection of the whole scope, signed under 43.11; not the oil change that is due at the same hours.",
-        InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100 => "oil, plugs and a look around, entered as maintenance. It is no inspection under 43.15 and takes no inspection’s place; a 100-hour inspection is another kind.",
+        InspectionKind.HundredHour =>
+            "an inspection of the whole scope, signed under 43.11; not the oil change that is due at the same hours.",
+        InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100 =>
+            "oil, plugs and a look around, entered as maintenance. It is no inspection under 43.15 and takes no inspection’s place; a "
+            + "100-hour inspection is another kind.",
         _ => "an inspection of the whole scope.",
     };
 }

@@ -149,5 +149,7 @@ public sealed class InspectionTask
     internal void TieTo(InspectionTask? lead) => TiedTo = lead?.Id;
 
     // Says what the task it is tied to says. Who inspected it before inspected another's answer.
-    internal void Follow(InspectionTask lead) => (Verdict, Reason, By, At, InspectedBy, InspectedAt, Changes) = (lead.Verdict, lead.Reason, lead.By, lead.At, null, null, Changes + 1);
+    internal void Follow(InspectionTask lead) =>
+        (Verdict, Reason, By, At, InspectedBy, InspectedAt, Changes) = (lead.Verdict, lead.Reason, lead.By, lead.At, null, null,
+            Changes + 1);
 }

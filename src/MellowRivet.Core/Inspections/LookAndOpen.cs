@@ -17,7 +17,8 @@ public enum LookStep { First = 1, Cleaned, Second }
 /// <param name="Cleaned">Cleaned.</param>
 /// <param name="Second">Looked at clean.</param>
 /// <param name="TakenBy">Who takes the zone on; null for whoever comes.</param>
-public sealed record ZoneLook(string ZoneKey, string Title, Stamp? First = null, string? FirstMissed = null, Stamp? Cleaned = null, Stamp? Second = null, Guid? TakenBy = null)
+public sealed record ZoneLook(string ZoneKey, string Title, Stamp? First = null, string? FirstMissed = null, Stamp? Cleaned = null,
+    Stamp? Second = null, Guid? TakenBy = null)
 {
     public Stamp? At(LookStep look) => look switch { LookStep.First => First, LookStep.Cleaned => Cleaned, _ => Second };
 
@@ -45,16 +46,22 @@ public enum WitnessThen { New = 1, More, Same, Less }
 /// <param name="Then">Against last time.</param>
 /// <param name="Photo">A picture of it; null where none was taken.</param>
 /// <param name="Seen">Who saw it and when.</param>
-public sealed record WitnessMark(Guid Id, string ZoneKey, WitnessOf Of, WitnessAmount Amount, string Where, WitnessThen Then, Photo? Photo, Stamp Seen)
+public sealed record WitnessMark(Guid Id, string ZoneKey, WitnessOf Of, WitnessAmount Amount, string Where, WitnessThen Then, Photo? Photo,
+    Stamp Seen)
 {
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
-    /// <summary>What it comes to: one that drips, or that grew since last time, is a leak until somebody has found where it begins.</summary>
+    /// <summary>
+    /// What it comes to: one that drips, or that grew since last time, is a leak until somebody has found where it begins.
+    /// </summary>
     public Judgement? Judgement => Amount switch
     {
         WitnessAmount.None => null,
-        WitnessAmount.Drip => new(Verdict.Reject, $"{Of.InWords()} drips", Practice, null, "Find where it begins, and put it on the fix list."),
-        _ when Then == WitnessThen.More => new(Verdict.Unknown, "More than last time", Practice, null, "A mark that grows is a leak that grows: find where it begins. On the fix list, or set aside with the reason."),
+        WitnessAmount.Drip => new(Verdict.Reject, $"{Of.InWords()} drips", Practice, null,
+            "Find where it begins, and put it on the fix list."),
+        _ when Then == WitnessThen.More =>
+            new(Verdict.Unknown, "More than last time", Practice, null,
+                "A mark that grows is a leak that grows: find where it begins. On the fix list, or set aside with the reason."),
         _ => new(Verdict.Watch, Then == WitnessThen.New ? "Not there last time" : Then.InWords(), Practice, null, "Compare it next time."),
     };
 
@@ -90,9 +97,11 @@ public sealed record ForeignObject(Guid Id, string ZoneKey, string What, Photo? 
 
 public static class LookWords
 {
-    public static string InWords(this LookStep look) => look switch { LookStep.First => "first look", LookStep.Cleaned => "cleaned", _ => "second look" };
+    public static string InWords(this LookStep look) =>
+        look switch { LookStep.First => "first look", LookStep.Cleaned => "cleaned", _ => "second look" };
 
-    public static string InWords(this WitnessOf of) => of switch { WitnessOf.FuelDye => "fuel dye", WitnessOf.Hydraulic => "hydraulic fluid", _ => of.ToString().ToLowerInvariant() };
+    public static string InWords(this WitnessOf of) =>
+        of switch { WitnessOf.FuelDye => "fuel dye", WitnessOf.Hydraulic => "hydraulic fluid", _ => of.ToString().ToLowerInvariant() };
 
     public static string InWords(this WitnessAmount amount) => amount.ToString().ToLowerInvariant();
 

@@ -15,7 +15,8 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="Wrench">For a torque: the wrench it was pulled with.</param>
 /// <param name="Feet">For an oil pressure in flight: the pressure altitude, ft.</param>
 public sealed record ReadingConditions(
-    bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, Leaks? Leak = null, bool SecondTry = false,
+    bool? Hot = null, double? SupplyPsi = null, double? AmbientPsi = null, double? DayOrificePsi = null, Leaks? Leak = null,
+    bool SecondTry = false,
     double? Celsius = null, WrenchUsed? Wrench = null, double? Feet = null);
 
 /// <summary>The wrench that pulled a torque, as it was then.</summary>
@@ -25,7 +26,8 @@ public sealed record ReadingConditions(
 /// <param name="LengthInches">Handle to square drive; null where no extension made it matter.</param>
 /// <param name="ExtensionInches">Extension in line; null without one.</param>
 /// <param name="Setting">What it was set to, in the unit of the reading.</param>
-public sealed record WrenchUsed(Guid ToolId, string Title, DateOnly CalibratedUntil, double? LengthInches, double? ExtensionInches, double Setting);
+public sealed record WrenchUsed(Guid ToolId, string Title, DateOnly CalibratedUntil, double? LengthInches, double? ExtensionInches,
+    double Setting);
 
 /// <summary>Anything measured: what, where, on which part, how much, when and by whom.</summary>
 public sealed class Reading
@@ -87,20 +89,26 @@ public sealed class Reading
     /// <summary>A compression's leak area as a multiple of the master orifice, at its own supply and ambient pressure.</summary>
     /// <exception cref="InvalidOperationException">It isn't a compression.</exception>
     public double LeakArea => Kind == CompressionKind
-        ? Compression.LeakArea.MultipleOfMaster(new Psi(Value), new Psi(Conditions.SupplyPsi ?? 80), new Psi(Conditions.AmbientPsi ?? Psi.StandardAmbient.Value))
+        ? Compression.LeakArea.MultipleOfMaster(new Psi(Value), new Psi(Conditions.SupplyPsi ?? 80),
+            new Psi(Conditions.AmbientPsi ?? Psi.StandardAmbient.Value))
         : throw new InvalidOperationException($"A reading of {Kind} has no leak area.");
 
     /// <summary>Counts it on the own hours of the part it was taken on.</summary>
     public void CountOn(PartHours part) => OwnTime = part.At(AircraftId, TimeInService, At);
 
-    /// <summary>Takes another value in place of the one typed before, while the inspection is in work. When it was first taken stays.</summary>
+    /// <summary>
+    /// Takes another value in place of the one typed before, while the inspection is in work. When it was first taken stays.
+    /// </summary>
     public void Reread(double value, Unit unit, WrenchUsed? wrench, Guid by, DateTimeOffset at)
     {
         (Value, UnitSymbol, PersonId, ChangedAt) = (value, unit.Symbol, by, at);
         Conditions = Conditions with { Wrench = wrench };
     }
 
-    /// <summary>Puts a mistyped value or leak path right while the inspection is in work. When it was taken stays, and with it the order of the tries.</summary>
+    /// <summary>
+    /// Puts a mistyped value or leak path right while the inspection is in work. When it was taken stays, and
+    /// with it the order of the tries.
+    /// </summary>
     public void Correct(double value, Leaks? leak, Guid by, DateTimeOffset at)
     {
         (Value, ChangedAt) = (value, at);

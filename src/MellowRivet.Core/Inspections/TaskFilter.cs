@@ -15,7 +15,8 @@ public static class TaskFilters
     public static bool Wants(this TaskFilter filter, Inspection inspection, InspectionTask task, Guid me) => filter switch
     {
         TaskFilter.Open => task.Verdict == TaskVerdict.NotYet,
-        TaskFilter.Mine => task.Verdict == TaskVerdict.NotYet && inspection.Looks.Any(zone => zone.ZoneKey == task.ZoneKey && zone.TakenBy == me),
+        TaskFilter.Mine => task.Verdict == TaskVerdict.NotYet
+            && inspection.Looks.Any(zone => zone.ZoneKey == task.ZoneKey && zone.TakenBy == me),
         TaskFilter.SecondPerson => SecondPerson.Wanted(inspection.House, inspection, task),
         TaskFilter.PanelsOpen => task.Verdict == TaskVerdict.NotYet && task.Needs.Contains(Need.PanelsOpen),
         TaskFilter.PowerOn => task.Verdict == TaskVerdict.NotYet && task.Needs.Contains(Need.PowerOn),

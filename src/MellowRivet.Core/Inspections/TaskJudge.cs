@@ -24,7 +24,8 @@ public static class TaskJudge
     }
 
     /// <summary>The aircraft's table for a cable; null where there is none on file or the task is about something else.</summary>
-    public static CableTable? TableFor(InspectionTask task, Aircraft aircraft) => task.Measure is { Method: MeasureMethod.CableTension } measure
+    public static CableTable? TableFor(InspectionTask task, Aircraft aircraft) =>
+        task.Measure is { Method: MeasureMethod.CableTension } measure
         ? aircraft.CableTables.FirstOrDefault(table => table.Measures.Contains(measure.Kind))
         : null;
 
@@ -33,14 +34,17 @@ public static class TaskJudge
         Judge(task, aircraft, reading.Value, Unit.Find(reading.UnitSymbol)!, reading.Conditions);
 
     /// <summary>Judges a value, or says what is missing before it can be.</summary>
-    public static (Judgement? Judgement, Refusal? Refusal) Judge(InspectionTask task, Aircraft aircraft, double value, Unit unit, ReadingConditions conditions)
+    public static (Judgement? Judgement, Refusal? Refusal) Judge(InspectionTask task, Aircraft aircraft, double value, Unit unit,
+        ReadingConditions conditions)
     {
         if (TableFor(task, aircraft) is { } table)
         {
             if (conditions.Celsius is not { } celsius)
                 return (null, new("temperature", $"Type the temperature at the cable: the table of {table.Reference} goes by it."));
             if (table.Target(celsius) is null)
-                return (null, new("temperature", $"The table of {table.Reference} runs {table.Reach} and says nothing at {celsius:0.#} °C. Measure when the aircraft has another temperature."));
+                return (null, new("temperature",
+                    $"The table of {table.Reference} runs {table.Reach} and says nothing at {celsius:0.#} °C. Measure when the "
+                    + $"aircraft has another temperature."));
         }
         return BandFor(task, aircraft, conditions.Celsius) is not { } band ? (null, null)
             : band.Unit.Dimension != unit.Dimension ? (null, new("value", $"{unit} doesn't measure this."))

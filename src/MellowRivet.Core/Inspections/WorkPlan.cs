@@ -9,7 +9,9 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="IsLeftOut">Somebody decided not to do it now.</param>
 public sealed record PlannedDue(DueEntry Entry, bool IsDone, bool IsLeftOut);
 
-/// <summary>What an inspection takes: its worksheet, what else falls due, what the owner said, and what was watched from last time.</summary>
+/// <summary>
+/// What an inspection takes: its worksheet, what else falls due, what the owner said, and what was watched from last time.
+/// </summary>
 /// <param name="Zones">Zones with how many tasks each.</param>
 /// <param name="NextInspection">The day of the inspection after this one, by forecast; null where it can't be told.</param>
 /// <param name="Due">What falls due before that day.</param>

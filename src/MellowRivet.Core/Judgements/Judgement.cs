@@ -21,7 +21,9 @@ public sealed record RuleSource(Standing Standing, string Text)
     /// <summary>The source and its weight, for a rule that no manual takes the place of.</summary>
     public string AsItStands => Standing == Standing.Practice ? Text : $"{StandingInWords}: {Text}";
 
-    /// <summary>The soft line beside every judgement. The aircraft's manual has the last word wherever it isn't the source itself.</summary>
+    /// <summary>
+    /// The soft line beside every judgement. The aircraft's manual has the last word wherever it isn't the source itself.
+    /// </summary>
     public string InWords => Standing switch
     {
         Standing.Manual => $"your manual: {Text}",
@@ -30,11 +32,14 @@ public sealed record RuleSource(Standing Standing, string Text)
     };
 }
 
-/// <summary>A verdict with the rule that gave it, where that rule comes from, how far the value stands from the limit and what to do next.</summary>
+/// <summary>
+/// A verdict with the rule that gave it, where that rule comes from, how far the value stands from the limit and what to do next.
+/// </summary>
 /// <param name="Verdict">What the value was judged to be.</param>
 /// <param name="Rule">The rule in words, with its number.</param>
 /// <param name="Source">Where the rule comes from.</param>
-/// <param name="Margin">Distance to the limit in the unit of the value, negative beyond it; null where there is no limit to measure from.</param>
+/// <param name="Margin">Distance to the limit in the unit of the value, negative beyond it; null where there is no
+/// limit to measure from.</param>
 /// <param name="Next">What to do, in words.</param>
 public sealed record Judgement(Verdict Verdict, string Rule, RuleSource Source, double? Margin, string Next)
 {

@@ -5,7 +5,9 @@ using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Core.Judgements;
 
-/// <summary>The states that have a shape of their own, from least to most in need of a hand: the order decides which one a group shows.</summary>
+/// <summary>
+/// The states that have a shape of their own, from least to most in need of a hand: the order decides which one a group shows.
+/// </summary>
 public enum State { NotHere = 1, Good, KnownMark, NotYet, CannotTell, Watch, Recommended, Deferrable, Airworthiness, Grounded }
 
 public static class States

@@ -15,16 +15,20 @@ public static class MagnetoSheet
 
     public static SheetValue Primary { get; } = new("magneto-primary", "", "Primary coil", new(Unit.Ohm, 0.2, 0.6, Source));
     public static SheetValue Secondary { get; } = new("magneto-secondary", "", "Secondary coil", new(Unit.Ohm, 12_000, 16_000, Source));
-    public static SheetValue Capacitor { get; } = new("magneto-capacitor", "", "Capacitor", new(Unit.Microfarad, 0.30, null, Source), SpoiltBy: "capacitor");
+    public static SheetValue Capacitor { get; } = new("magneto-capacitor", "", "Capacitor", new(Unit.Microfarad, 0.30, null, Source),
+        SpoiltBy: "capacitor");
 
     /// <summary>The E-gap: how far after neutral the main points open. 10° ± 4°.</summary>
-    public static SheetValue PointsOpen { get; } = new("magneto-e-gap", "", "Main points open after neutral (E-gap)", new(Unit.Degree, 6, 14, Source));
+    public static SheetValue PointsOpen { get; } = new("magneto-e-gap", "", "Main points open after neutral (E-gap)",
+        new(Unit.Degree, 6, 14, Source));
 
     /// <summary>0.018 ± 0.006 in.</summary>
-    public static SheetValue PointsGap { get; } = new("magneto-points-gap", "", "Main points gap, full open", new(Unit.Inch, 0.012, 0.024, Source), SpoiltBy: "points");
+    public static SheetValue PointsGap { get; } = new("magneto-points-gap", "", "Main points gap, full open",
+        new(Unit.Inch, 0.012, 0.024, Source), SpoiltBy: "points");
 
     /// <summary>30° ± 2° after the main points.</summary>
-    public static SheetValue Retard { get; } = new("magneto-retard", "", "Retard points after the main points", new(Unit.Degree, 28, 32, Source));
+    public static SheetValue Retard { get; } = new("magneto-retard", "", "Retard points after the main points",
+        new(Unit.Degree, 28, 32, Source));
 
     public static IReadOnlyList<SheetValue> Values { get; } = [Primary, Secondary, Capacitor, PointsOpen, PointsGap, Retard];
 
@@ -33,15 +37,19 @@ public static class MagnetoSheet
     [
         new("On the bench", [.. Values],
         [
-            new("rotor", "Rotor: shaft, bearing faces, magnet loose on its shaft"), new("block", "Distributor block: cracks, carbon tracks, electrodes burnt"),
-            new("gear", "Distributor gear: teeth cracked, chipped, worn; electrode finger tight"), new("brush", "Carbon brush: length, chips, free in its hole"),
+            new("rotor", "Rotor: shaft, bearing faces, magnet loose on its shaft"),
+            new("block", "Distributor block: cracks, carbon tracks, electrodes burnt"),
+            new("gear", "Distributor gear: teeth cracked, chipped, worn; electrode finger tight"),
+            new("brush", "Carbon brush: length, chips, free in its hole"),
             new("bearing", "Bearings: rough, dry, loose"), new("springs", "Springs of points and brush: tension, corrosion"),
-            new("capacitor", "Capacitor: lead broken or chafed, terminal, case bulged"), new("points", "Points, main and retard: pitted, blue, burnt; follower worn, felt dry"),
+            new("capacitor", "Capacitor: lead broken or chafed, terminal, case bulged"),
+            new("points", "Points, main and retard: pitted, blue, burnt; follower worn, felt dry"),
             new("marks", "Timing: chamfered tooth against its mark, red line in the window"),
         ]),
         new("In place", [new("magneto-timing", "", "Fires before top dead centre", SheetValue.NoLimit(Unit.Degree))],
             [new("lead", "P-lead, filter, harness: secure, not chafed, grounds when switched off")],
-            "Take every magneto for live. Switch off, P-lead grounded, one plug out of every cylinder, nobody in the propeller's arc while it is turned."),
+            "Take every magneto for live. Switch off, P-lead grounded, one plug out of every cylinder, nobody in the "
+            + "propeller's arc while it is turned."),
     ]);
 }
 
@@ -67,6 +75,7 @@ public static class MagnetoDrop
         var margin = MostBetween - Math.Abs(left - right);
         return margin >= 0
             ? new(Verdict.Good, $"The two within {MostBetween:0} rpm of each other", Source, margin, "Even.")
-            : new(Verdict.Reject, $"The two more than {MostBetween:0} rpm apart", Source, margin, $"Look at the {(left > right ? "left" : "right")} magneto's timing, points and plugs: it drops more.");
+            : new(Verdict.Reject, $"The two more than {MostBetween:0} rpm apart", Source, margin,
+                $"Look at the {(left > right ? "left" : "right")} magneto's timing, points and plugs: it drops more.");
     }
 }

@@ -35,7 +35,8 @@ public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<Ca
 
     /// <summary>The limits at a temperature; null outside the table.</summary>
     public ToleranceBand? At(double celsius) => Target(celsius) is { } target
-        ? new(Unit.Pound, Math.Round(target - TolerancePounds, 2), Math.Round(target + TolerancePounds, 2), new(Standing.Manual, $"{Reference}, at {celsius:0.#} °C"))
+        ? new(Unit.Pound, Math.Round(target - TolerancePounds, 2), Math.Round(target + TolerancePounds, 2),
+            new(Standing.Manual, $"{Reference}, at {celsius:0.#} °C"))
         : null;
 
     /// <summary>"from −10 to 40 °C".</summary>
@@ -43,12 +44,15 @@ public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<Ca
     public string Reach => $"from {Rows[0].Celsius:0.#} to {Rows[^1].Celsius:0.#} °C";
 
     /// <summary>Reads a table as it is typed, a row to a line: "15 38" or "15 °C: 38 lb".</summary>
-    public static (CableTable? Table, Refusal? Refusal) Read(IReadOnlyList<string> measures, string? rows, double? tolerance, string? reference)
+    public static (CableTable? Table, Refusal? Refusal) Read(IReadOnlyList<string> measures, string? rows, double? tolerance,
+        string? reference)
     {
         List<CableRow> read = [];
         foreach (var line in (rows ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
         {
-            var numbers = line.Replace("°C", " ").Replace("lb", " ").Split([' ', '\t', ';', ':', '='], StringSplitOptions.RemoveEmptyEntries).Select(TypedNumber.Parse).ToList();
+            var numbers = line.Replace("°C", " ").Replace("lb", " ")
+                .Split([' ', '\t', ';', ':', '='], StringSplitOptions.RemoveEmptyEntries)
+                .Select(TypedNumber.Parse).ToList();
             if (numbers is not [{ } celsius, { } pounds] || celsius is < -80 or > 80 || pounds is <= 0 or > 2_000)
                 return (null, new("rows", $"“{line}”: a row is the temperature in °C and the tension in lb, such as 15 38."));
             read.Add(new(celsius, pounds));
@@ -62,10 +66,13 @@ public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<Ca
     {
         if (Rows.Count < 2)
             return new("rows", "A table has at least two rows, each on its own line.");
-        if (Rows.Count > 60 || Rows.Any(row => row.Celsius is < -80 or > 80 || row.Pounds is <= 0 or > 2_000) || Rows.Zip(Rows.Skip(1)).Any(pair => pair.Second.Celsius <= pair.First.Celsius))
+        if (Rows.Count > 60 || Rows.Any(row => row.Celsius is < -80 or > 80 || row.Pounds is <= 0 or > 2_000)
+            || Rows.Zip(Rows.Skip(1)).Any(pair => pair.Second.Celsius <= pair.First.Celsius))
             return new("rows", "The rows rise in temperature, each once, up to 60 of them, between -80 and 80 °C.");
         if (TolerancePounds is not (> 0 and <= 200))
             return new("tolerance", "How many lb either side are still good?");
-        return Reference.Length is 0 or > 80 ? new("reference", "The manual's reference: chapter, page, revision, up to 80 characters.") : null;
+        return Reference.Length is 0 or > 80
+            ? new("reference", "The manual's reference: chapter, page, revision, up to 80 characters.")
+            : null;
     }
 }

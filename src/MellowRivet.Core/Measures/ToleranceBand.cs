@@ -14,13 +14,16 @@ public sealed record ToleranceBand(Unit Unit, double? Low, double? High, RuleSou
     {
         var rule = Describe();
         if (Low is null && High is null)
-            return new(Verdict.Unknown, "No limit is on file", Source, null, "Read the limit in the maintenance manual and put it on file with its reference.");
+            return new(Verdict.Unknown, "No limit is on file", Source, null,
+                "Read the limit in the maintenance manual and put it on file with its reference.");
 
         var margin = Math.Min(value - (Low ?? double.NegativeInfinity), (High ?? double.PositiveInfinity) - value);
         if (Low is { } low && value < low)
-            return new(Verdict.Reject, rule, Source, margin, $"{low - value:0.###} {Unit} under. Measure again; if it stands, put it on the fix list.");
+            return new(Verdict.Reject, rule, Source, margin,
+                $"{low - value:0.###} {Unit} under. Measure again; if it stands, put it on the fix list.");
         if (High is { } high && value > high)
-            return new(Verdict.Reject, rule, Source, margin, $"{value - high:0.###} {Unit} over. Measure again; if it stands, put it on the fix list.");
+            return new(Verdict.Reject, rule, Source, margin,
+                $"{value - high:0.###} {Unit} over. Measure again; if it stands, put it on the fix list.");
         return new(Verdict.Good, rule, Source, margin, "Within limits.");
     }
 

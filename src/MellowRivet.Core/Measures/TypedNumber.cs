@@ -5,7 +5,9 @@ namespace MellowRivet.Core.Measures;
 /// <summary>Reads a number as hands type it: a comma or a point for the decimals, blanks around it, nothing else.</summary>
 public static class TypedNumber
 {
-    /// <summary>The number, or null where the text is empty, not a number, or not finite. "1e9" is not how anyone writes a reading.</summary>
+    /// <summary>
+    /// The number, or null where the text is empty, not a number, or not finite. "1e9" is not how anyone writes a reading.
+    /// </summary>
     public static double? Parse(string? text) =>
         double.TryParse(text?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
             CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)

@@ -1,7 +1,8 @@
 namespace MellowRivet.Core.Measures;
 
 /// <summary>What a unit measures. Values convert only within one dimension.</summary>
-public enum Dimension { Pressure = 1, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage, Angle, Area, Capacitance, Mass, Volume, Share }
+public enum Dimension { Pressure = 1, Length, Resistance, Torque, Temperature, Time, Force, RotationalSpeed, Voltage, Angle, Area,
+Capacitance, Mass, Volume, Share }
 
 /// <summary>
 /// A unit of the bench, with its exact relation to the SI unit of its dimension:
@@ -56,7 +57,8 @@ public sealed record Unit(string Symbol, Dimension Dimension, double Factor, dou
     public static IReadOnlyList<Unit> All { get; } =
     [
         Psi, Kilopascal, Bar, Inch, Millimetre, Ohm, InchPound, FootPound, NewtonMetre,
-        Celsius, Fahrenheit, Hour, Second, Pound, Newton, Rpm, Volt, Degree, Thou, SquareMillimetre, SquareInch, Microfarad, Gram, Litre, Quart, InchOfMercury, PartsPerMillion,
+        Celsius, Fahrenheit, Hour, Second, Pound, Newton, Rpm, Volt, Degree, Thou, SquareMillimetre, SquareInch, Microfarad, Gram, Litre,
+        Quart, InchOfMercury, PartsPerMillion,
     ];
 
     /// <summary>The unit with this symbol, or null. "Nm" and "ohm" are taken for N·m and Ω, as keyboards lack them.</summary>

@@ -11,7 +11,9 @@ namespace MellowRivet.Core.Oil;
 /// <param name="Ppm">Each metal it has, by its kind, parts per million.</param>
 public sealed record OilSample(DateOnly On, Hours TimeInService, double? OilHours, IReadOnlyDictionary<string, double> Ppm);
 
-/// <summary>A laboratory's table of oil samples: a line each, with the day, the aircraft's hours, the hours on the oil, and metals in ppm.</summary>
+/// <summary>
+/// A laboratory's table of oil samples: a line each, with the day, the aircraft's hours, the hours on the oil, and metals in ppm.
+/// </summary>
 public static class OilLabFile
 {
     /// <summary>Largest file taken, in bytes.</summary>
@@ -19,7 +21,8 @@ public static class OilLabFile
 
     private static readonly Dictionary<string, string[]> Words = new()
     {
-        ["oil-iron"] = ["iron", "fe"], ["oil-copper"] = ["copper", "cu"], ["oil-aluminium"] = ["aluminium", "aluminum", "al"], ["oil-chromium"] = ["chromium", "chrome", "cr"],
+        ["oil-iron"] = ["iron", "fe"], ["oil-copper"] = ["copper", "cu"], ["oil-aluminium"] = ["aluminium", "aluminum", "al"],
+        ["oil-chromium"] = ["chromium", "chrome", "cr"],
         ["oil-nickel"] = ["nickel", "ni"], ["oil-silicon"] = ["silicon", "si"], ["oil-lead"] = ["lead", "pb"], ["oil-tin"] = ["tin", "sn"],
     };
 
@@ -31,9 +34,12 @@ public static class OilLabFile
         var (rows, fault) = DelimitedText.Read(bytes, 2_000, 60);
         if (rows is null || rows.Count < 2)
             return (null, new("lab", fault ?? "A line of titles and at least one sample are wanted."));
-        var titles = rows[0].Cells.Select(title => title.ToLowerInvariant().Split((char[])[' ', '(', '[', ',', '_'], StringSplitOptions.RemoveEmptyEntries)).ToList();
+        var titles = rows[0].Cells.Select(title => title.ToLowerInvariant()
+            .Split((char[])[' ', '(', '[', ',', '_'], StringSplitOptions.RemoveEmptyEntries)).ToList();
         int Column(params string[] words) => titles.FindIndex(title => title.Any(words.Contains));
-        var (day, hours, oil) = (Column("date", "day", "sampled"), titles.FindIndex(title => (title.Contains("hours") || title.Contains("time")) && !title.Contains("oil")), titles.FindIndex(title => title.Contains("oil")));
+        var (day, hours, oil) = (Column("date", "day", "sampled"),
+            titles.FindIndex(title => (title.Contains("hours") || title.Contains("time")) && !title.Contains("oil")),
+            titles.FindIndex(title => title.Contains("oil")));
         var metals = Words.Select(metal => (metal.Key, Column: Column(metal.Value))).Where(metal => metal.Column >= 0).ToList();
         if (day < 0 || hours < 0 || metals.Count == 0)
             return (null, new("lab", "Titles wanted: date, hours (the aircraft’s), oil hours, and metals such as iron or Fe."));

@@ -24,7 +24,8 @@ public sealed record OilUse(IReadOnlyList<TrendPoint> Points, double? HoursPerLi
         var notes = added.Where(reading => reading.Kind == AddedKind).OrderBy(reading => reading.On(axis)).ToList();
         var points = notes.Zip(notes.Skip(1)).Where(pair => pair.Second.Value > 0 && pair.Second.On(axis) > pair.First.On(axis))
             .Select(pair => new TrendPoint(pair.Second.On(axis),
-                (pair.Second.On(axis) - pair.First.On(axis)) / Unit.Find(pair.Second.UnitSymbol)!.To(Unit.Litre, pair.Second.Value))).ToList();
+                (pair.Second.On(axis) - pair.First.On(axis)) / Unit.Find(pair.Second.UnitSymbol)!.To(Unit.Litre, pair.Second.Value)))
+                    .ToList();
         return new(points, points.Count == 0 ? null : points[^1].Value, Trends.Trend.Read(points));
     }
 }
@@ -43,8 +44,11 @@ public sealed record OilMetal(OilMetals.Metal Metal, double Ppm, double? PerHund
     /// <param name="readings">Readings of one engine, of any kind.</param>
     public static IReadOnlyList<OilMetal> Of(IReadOnlyCollection<Reading> readings)
     {
-        var hours = readings.Where(reading => reading.Kind == "oil-hours").GroupBy(reading => reading.SeriesTime.Value).ToDictionary(group => group.Key, group => group.MaxBy(reading => reading.At)!.Value);
-        return [.. OilMetals.All.Select(metal => Of(metal, readings.Where(reading => reading.Kind == metal.Kind).OrderBy(reading => reading.SeriesTime.Value).ThenBy(reading => reading.At).ToList(), hours)).OfType<OilMetal>()];
+        var hours = readings.Where(reading => reading.Kind == "oil-hours").GroupBy(reading => reading.SeriesTime.Value)
+            .ToDictionary(group => group.Key, group => group.MaxBy(reading => reading.At)!.Value);
+        return [.. OilMetals.All.Select(
+            metal => Of(metal, readings.Where(reading => reading.Kind == metal.Kind).OrderBy(reading => reading.SeriesTime.Value)
+                .ThenBy(reading => reading.At).ToList(), hours)).OfType<OilMetal>()];
     }
 
     private static OilMetal? Of(OilMetals.Metal metal, List<Reading> values, Dictionary<decimal, double> hours)

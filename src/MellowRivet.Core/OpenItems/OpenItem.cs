@@ -79,9 +79,12 @@ public sealed class OpenItem
     /// <summary>The judgement it was born from; null for none.</summary>
     public Origin? Origin { get; private set; }
 
-    /// <summary>What its class rests on at the next inspection: its judgement; else, for an airworthiness item, that a signed list named it.</summary>
+    /// <summary>
+    /// What its class rests on at the next inspection: its judgement; else, for an airworthiness item, that a signed list named it.
+    /// </summary>
     public Origin? Floor => Origin ?? (Because == OpenBecause.Airworthiness
-        ? new($"open/{Id:N}", $"On the signed list of {Since:yyyy-MM-dd} as {FirstNumber}, an airworthiness item", Verdict.Reject, new(Standing.Practice, "the list was signed: common practice"))
+        ? new($"open/{Id:N}", $"On the signed list of {Since:yyyy-MM-dd} as {FirstNumber}, an airworthiness item", Verdict.Reject,
+            new(Standing.Practice, "the list was signed: common practice"))
         : null);
 
     /// <summary>How it was deactivated and placarded; empty for what isn't deferred.</summary>
@@ -104,7 +107,8 @@ public sealed class OpenItem
     public void Take(Inspection inspection, Discrepancy found, DateOnly on)
     {
         (InspectionId, DiscrepancyId, Number, LookedOn) = (inspection.Id, found.Id, $"{inspection.WorkOrder}-{found.Number:00}", on);
-        (What, ZoneKey, ZoneTitle, Where, ComponentId, Pin) = (found.What, found.ZoneKey, inspection.ZoneTitle(found.ZoneKey), found.Where, found.ComponentId, found.Pin);
+        (What, ZoneKey, ZoneTitle, Where, ComponentId, Pin) = (found.What, found.ZoneKey, inspection.ZoneTitle(found.ZoneKey), found.Where,
+            found.ComponentId, found.Pin);
         (Book, Class, Grounded, Origin) = (inspection.BookOf(found.ZoneKey), found.Class, found.Grounded, found.Origin);
         Because = found.IsDeferred ? OpenBecause.Deferred
             : found.Class == DiscrepancyClass.Airworthiness ? OpenBecause.Airworthiness
@@ -135,14 +139,18 @@ public static class OpenItemsAfter
     /// <returns>Those that are new.</returns>
     public static IReadOnlyList<OpenItem> Signing(Inspection inspection, IReadOnlyCollection<OpenItem> open, Guid by, DateOnly on)
     {
-        var carried = inspection.Discrepancies.Where(found => found.CarriedFrom is not null).GroupBy(found => found.CarriedFrom!.Value).ToDictionary(group => group.Key, group => group.First());
+        var carried = inspection.Discrepancies.Where(found => found.CarriedFrom is not null).GroupBy(found => found.CarriedFrom!.Value)
+            .ToDictionary(group => group.Key, group => group.First());
         foreach (var item in open)
             if (carried.TryGetValue(item.Id, out var found))
                 if (OpenItem.Leaves(found))
                     item.Take(inspection, found, on);
                 else
-                    item.Close(new(found.Correction?.InWords ?? (found.Steps is [.., var last] ? last.Words : null) ?? found.Class.InWords(), on, found.CorrectedBy ?? by, inspection.WorkOrder));
-        return [.. inspection.Discrepancies.Where(found => OpenItem.Leaves(found) && (found.CarriedFrom is not { } from || open.All(item => item.Id != from))).OrderBy(found => found.Number).Select(found => new OpenItem(inspection.AircraftId, inspection, found, on))];
+                    item.Close(new(found.Correction?.InWords ?? (found.Steps is [.., var last] ? last.Words : null)
+                        ?? found.Class.InWords(), on, found.CorrectedBy ?? by, inspection.WorkOrder));
+        return [.. inspection.Discrepancies.Where(found => OpenItem.Leaves(found)
+            && (found.CarriedFrom is not { } from || open.All(item => item.Id != from))).OrderBy(found => found.Number)
+            .Select(found => new OpenItem(inspection.AircraftId, inspection, found, on))];
     }
 }
 

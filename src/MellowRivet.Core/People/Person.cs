@@ -7,7 +7,8 @@ public enum Right { Look = 1, RecordWork, InspectWork, CorrectDiscrepancies, Kee
 
 public enum CertificateKind
 {
-    Mechanic = 1, InspectionAuthorization, RepairmanExperimentalBuilder, RepairmanLightSportInspection, RepairmanLightSportMaintenance, PermitInspector,
+    Mechanic = 1, InspectionAuthorization, RepairmanExperimentalBuilder, RepairmanLightSportInspection, RepairmanLightSportMaintenance,
+    PermitInspector,
 }
 
 /// <summary>A certificate a person holds.</summary>
@@ -51,7 +52,8 @@ public sealed class Person
 /// <summary>Which role carries which rights. The one place where that is decided.</summary>
 public static class Rights
 {
-    private static readonly Right[] Technician = [Right.Look, Right.RecordWork, Right.InspectWork, Right.CorrectDiscrepancies, Right.KeepShelf, Right.SetLimits, Right.KeepFile, Right.TakeIn, Right.Sign];
+    private static readonly Right[] Technician = [Right.Look, Right.RecordWork, Right.InspectWork, Right.CorrectDiscrepancies,
+        Right.KeepShelf, Right.SetLimits, Right.KeepFile, Right.TakeIn, Right.Sign];
 
     public static IReadOnlyList<Right> Of(Role role) => role switch
     {

@@ -14,7 +14,8 @@ public enum MayDo { Owner = 1, Supervised, Mechanic, RepairStation, Inspector }
 /// <param name="Asks">Groups of word beginnings; a job that has one of each group is this item.</param>
 /// <param name="Not">Word beginnings that make it something else.</param>
 /// <param name="Note">What else goes with it; null for most.</param>
-public sealed record PreventiveItem(int Paragraph, string Words, IReadOnlyList<IReadOnlyList<string>> Asks, IReadOnlyList<string> Not, string? Note = null);
+public sealed record PreventiveItem(int Paragraph, string Words, IReadOnlyList<IReadOnlyList<string>> Asks, IReadOnlyList<string> Not,
+    string? Note = null);
 
 /// <summary>A job that is known to be beyond preventive maintenance.</summary>
 /// <param name="Words">The job.</param>
@@ -31,7 +32,8 @@ public sealed record BeyondItem(string Words, MayDo Who, IReadOnlyList<IReadOnly
 /// <param name="Near">Items of the list about the same thing.</param>
 /// <param name="Before">What the category of aircraft changes; null where the general rule holds.</param>
 /// <param name="Words">The answer.</param>
-public sealed record WhoMayAnswer(MayDo Who, IReadOnlyList<PreventiveItem> Listed, IReadOnlyList<BeyondItem> Beyond, IReadOnlyList<PreventiveItem> Near, string? Before, string Words);
+public sealed record WhoMayAnswer(MayDo Who, IReadOnlyList<PreventiveItem> Listed, IReadOnlyList<BeyondItem> Beyond,
+    IReadOnlyList<PreventiveItem> Near, string? Before, string Words);
 
 /// <summary>One authority's answer to "who may do this?", as data on the shelf.</summary>
 /// <param name="Key">Its name on the shelf.</param>
@@ -55,7 +57,8 @@ public sealed record WhoMay(
     {
         try
         {
-            return JsonSerializer.Deserialize<WhoMay>(json, Worksheet.Json) ?? throw new FormatException("The list of who may do what is empty.");
+            return JsonSerializer.Deserialize<WhoMay>(json, Worksheet.Json)
+                ?? throw new FormatException("The list of who may do what is empty.");
         }
         catch (JsonException problem)
         {
@@ -68,13 +71,16 @@ public sealed record WhoMay(
     /// <param name="category">The category of the aircraft; null where it doesn't matter.</param>
     public WhoMayAnswer Ask(string job, Category? category)
     {
-        var words = job.ToLowerInvariant().Split([' ', ',', ';', ':', '.', '(', ')', '/', '-', '“', '”'], StringSplitOptions.RemoveEmptyEntries);
+        var words = job.ToLowerInvariant()
+            .Split([' ', ',', ';', ':', '.', '(', ')', '/', '-', '“', '”'], StringSplitOptions.RemoveEmptyEntries);
         bool Has(string beginning) => words.Any(word => word.StartsWith(beginning, StringComparison.Ordinal));
         int Met(IReadOnlyList<IReadOnlyList<string>> asks) => asks.Count(group => group.Any(Has));
 
         var beyond = Beyond.Where(item => Met(item.Asks) == item.Asks.Count).OrderByDescending(item => item.Asks.Count).ToList();
-        var listed = Items.Where(item => Met(item.Asks) == item.Asks.Count && !item.Not.Any(Has)).OrderByDescending(item => item.Asks.Count).ToList();
-        var near = Items.Where(item => !listed.Contains(item) && item.Asks[0].Any(Has)).OrderByDescending(item => (double)Met(item.Asks) / item.Asks.Count).ThenBy(item => item.Paragraph).Take(5).ToList();
+        var listed = Items.Where(item => Met(item.Asks) == item.Asks.Count && !item.Not.Any(Has)).OrderByDescending(item => item.Asks.Count)
+            .ToList();
+        var near = Items.Where(item => !listed.Contains(item) && item.Asks[0].Any(Has))
+            .OrderByDescending(item => (double)Met(item.Asks) / item.Asks.Count).ThenBy(item => item.Paragraph).Take(5).ToList();
         var before = category switch
         {
             Category.ExperimentalAmateurBuilt or Category.ExperimentalLightSport => Experimental,
@@ -86,10 +92,17 @@ public sealed record WhoMay(
         if (beyond.Count > 0)
         {
             var worst = beyond.MaxBy(item => item.Who)!;
-            return new(worst.Who, listed, beyond, near, before, $"{worst.Words}: {worst.Who.InWords()}.{(worst.Why.Length > 0 ? " " + worst.Why : "")}{(worst.Who == MayDo.Mechanic ? " The owner may do it under the mechanic’s supervision." : "")}");
+            return new(worst.Who, listed, beyond, near, before,
+                $"{worst.Words}: {worst.Who.InWords()}.{(worst.Why.Length > 0 ? " " + worst.Why : "")}"
+                + $"{(worst.Who == MayDo.Mechanic ? " The owner may do it under the mechanic’s supervision." : "")}");
         }
         return listed.Count > 0
-            ? new(MayDo.Owner, listed, beyond, near, before, $"The owner may, as preventive maintenance: {string.Join("; ", listed.Select(item => $"(c)({item.Paragraph}) {item.Words.ToLowerInvariant()}{(item.Note is { } note ? $", {note}" : "")}"))}.")
+            ? new(MayDo.Owner, listed, beyond, near, before,
+                $"The owner may, as preventive maintenance: "
+                + $"{string.Join("; ",
+                    listed.Select(item => $"(c)({item.Paragraph}) {item.Words.ToLowerInvariant()}{(item.Note is { } note
+                        ? $", {note}"
+                        : "")}"))}.")
             : new(MayDo.Supervised, listed, beyond, near, before, Unlisted);
     }
 }

@@ -19,7 +19,8 @@ public sealed record PlugWear(int Intervals, double? PerHundredHours, double? Ho
     /// <param name="greatestGap">The greatest good gap, in.</param>
     public static PlugWear Of(IEnumerable<Reading> readings, double greatestGap)
     {
-        var gaps = readings.Where(reading => reading.Kind is PlugKinds.GapSet or PlugKinds.GapFound).OrderBy(reading => reading.SeriesTime.Value).ThenBy(reading => reading.Kind == PlugKinds.GapSet).ToList();
+        var gaps = readings.Where(reading => reading.Kind is PlugKinds.GapSet or PlugKinds.GapFound)
+            .OrderBy(reading => reading.SeriesTime.Value).ThenBy(reading => reading.Kind == PlugKinds.GapSet).ToList();
         var rates = new List<double>();
         Reading? set = null;
         foreach (var gap in gaps)
@@ -51,5 +52,6 @@ public sealed record HoleHistory(PlugHole Hole, IReadOnlyList<(DateTimeOffset At
     /// <param name="marks">Marks of this engine's plugs, of any inspection.</param>
     /// <param name="hole">The hole.</param>
     public static HoleHistory Of(IEnumerable<PlugMark> marks, PlugHole hole) => new(hole,
-        [.. marks.Where(mark => mark.Hole == hole && mark.Step == PlugStep.Look).OrderByDescending(mark => mark.At).Select(mark => (mark.At, EnumNames.Read<PlugLook>(mark.Said)))]);
+        [.. marks.Where(mark => mark.Hole == hole && mark.Step == PlugStep.Look).OrderByDescending(mark => mark.At)
+            .Select(mark => (mark.At, EnumNames.Read<PlugLook>(mark.Said)))]);
 }

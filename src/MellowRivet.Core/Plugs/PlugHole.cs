@@ -30,5 +30,6 @@ internal sealed class PlugHoleJson : JsonConverter<PlugHole>
     public override PlugHole Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         PlugHole.Parse(reader.GetString()) ?? throw new JsonException("A plug's hole is a cylinder and T or B.");
 
-    public override void Write(Utf8JsonWriter writer, PlugHole value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
+    public override void Write(Utf8JsonWriter writer, PlugHole value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(value.ToString());
 }

@@ -12,7 +12,8 @@ namespace MellowRivet.Core.Plugs;
 /// <param name="GapMost">The greatest good gap, in.</param>
 /// <param name="GapTarget">What it is set to, in.</param>
 /// <param name="Source">Where the numbers come from.</param>
-public sealed record PlugLimits(IgnitionKind Ignition, double OhmsWatch, double OhmsReject, double GapLeast, double GapMost, double GapTarget, RuleSource Source)
+public sealed record PlugLimits(IgnitionKind Ignition, double OhmsWatch, double OhmsReject, double GapLeast, double GapMost,
+    double GapTarget, RuleSource Source)
 {
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
@@ -44,7 +45,8 @@ public sealed record PlugLimits(IgnitionKind Ignition, double OhmsWatch, double 
     /// the 18 mm plug that magnetos fire, within the 4 % that a click wrench is good for (ISO 6789, from memory). Null for a plug
     /// of an electronic ignition: its thread, and with it its torque, is its maker's.
     /// </summary>
-    public static ToleranceBand? TorqueOn(Aircraft aircraft, IgnitionKind ignition) => aircraft.Limits.FirstOrDefault(limit => limit.Measure == PlugKinds.Torque) is { } own
+    public static ToleranceBand? TorqueOn(Aircraft aircraft, IgnitionKind ignition) =>
+        aircraft.Limits.FirstOrDefault(limit => limit.Measure == PlugKinds.Torque) is { } own
         ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
         : ignition == IgnitionKind.Magneto ? new(Unit.InchPound, TorqueInchPounds * 0.96, TorqueInchPounds * 1.04, Practice) : null;
 }
@@ -58,7 +60,8 @@ public enum ElectrodeWear { None = 1, Oval, Half }
 /// <param name="Dropped">It fell. It is scrap, even if it looks perfect.</param>
 /// <param name="InsulatorCracked">The insulator is cracked.</param>
 /// <param name="Wear">How far the electrodes are worn.</param>
-public sealed record PlugReading(double? Ohms, double? GapInches, bool Dropped = false, bool InsulatorCracked = false, ElectrodeWear Wear = ElectrodeWear.None);
+public sealed record PlugReading(double? Ohms, double? GapInches, bool Dropped = false, bool InsulatorCracked = false,
+    ElectrodeWear Wear = ElectrodeWear.None);
 
 /// <summary>A plug judged: its resistance, its gap, its condition, and what comes first.</summary>
 public sealed record JudgedPlug(Judgement Resistance, Judgement Gap, Judgement Condition)
@@ -71,7 +74,8 @@ public static class PlugJudge
 {
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
 
-    public static JudgedPlug Judge(PlugLimits limits, PlugReading plug) => new(Resistance(limits, plug.Ohms), Gap(limits, plug.GapInches), Condition(plug));
+    public static JudgedPlug Judge(PlugLimits limits, PlugReading plug) =>
+        new(Resistance(limits, plug.Ohms), Gap(limits, plug.GapInches), Condition(plug));
 
     /// <summary>Judges the internal resistance.</summary>
     /// <param name="limits">The plug's limits.</param>
@@ -79,12 +83,15 @@ public static class PlugJudge
     public static Judgement Resistance(PlugLimits limits, double? ohms)
     {
         if (ohms is not { } read)
-            return new(Verdict.Unknown, "Resistance not measured", limits.Source, null, "Measure it from the lead's contact to the centre electrode.");
+            return new(Verdict.Unknown, "Resistance not measured", limits.Source, null,
+                "Measure it from the lead's contact to the centre electrode.");
         var margin = limits.OhmsReject - read;
         if (read > limits.OhmsReject)
-            return new(Verdict.Reject, $"Above {limits.OhmsReject:0} Ω", limits.Source, margin, "Scrap it: the spark arcs back into the magneto and the harness.");
+            return new(Verdict.Reject, $"Above {limits.OhmsReject:0} Ω", limits.Source, margin,
+                "Scrap it: the spark arcs back into the magneto and the harness.");
         return read >= limits.OhmsWatch
-            ? new(Verdict.Watch, $"From {limits.OhmsWatch:0} to {limits.OhmsReject:0} Ω", limits.Source, margin, "Serviceable; measure it again at the next service.")
+            ? new(Verdict.Watch, $"From {limits.OhmsWatch:0} to {limits.OhmsReject:0} Ω", limits.Source, margin,
+                "Serviceable; measure it again at the next service.")
             : new(Verdict.Good, $"Below {limits.OhmsWatch:0} Ω", limits.Source, margin, "Good.");
     }
 
@@ -103,24 +110,29 @@ public static class PlugJudge
         if (read > limits.GapMost)
             return new(Verdict.Watch, $"Gap above {limits.GapMost:0.000} in", limits.Source, margin,
                 limits.Ignition == IgnitionKind.Magneto && read >= PlugLimits.HighEnergy.GapLeast
-                    ? $"A magneto can't fire this: see whether it is a plug of the electronic row. If not, close it to {limits.GapTarget:0.000} in; mind the spring-back."
+                    ? $"A magneto can't fire this: see whether it is a plug of the electronic row. If not, close it to "
+                    + $"{limits.GapTarget:0.000} in; mind the spring-back."
                     : $"Close it to {limits.GapTarget:0.000} in; mind the spring-back.");
         return new(Verdict.Reject, $"Gap below {limits.GapLeast:0.000} in", limits.Source, margin,
             limits.Ignition == IgnitionKind.Magneto
                 ? "It can't be opened without a special tool: take another plug."
-                : "Too narrow for this ignition: see whether it is a magneto's plug, which this system ruins. Set it only as its maker says.");
+                : "Too narrow for this ignition: see whether it is a magneto's plug, which this system ruins. "
+                + "Set it only as its maker says.");
     }
 
     /// <summary>Judges what is seen: a fall, the insulator, the electrodes.</summary>
     public static Judgement Condition(PlugReading plug)
     {
         if (plug.Dropped)
-            return new(Verdict.Reject, "A dropped plug is scrap", Practice, null, "Scrap it, even if it looks perfect: the insulator may be cracked where nobody sees it.");
+            return new(Verdict.Reject, "A dropped plug is scrap", Practice, null,
+                "Scrap it, even if it looks perfect: the insulator may be cracked where nobody sees it.");
         if (plug.InsulatorCracked)
-            return new(Verdict.Reject, "A cracked insulator is scrap", Practice, null, "Scrap it, and look into the cylinder for the piece that is missing.");
+            return new(Verdict.Reject, "A cracked insulator is scrap", Practice, null,
+                "Scrap it, and look into the cylinder for the piece that is missing.");
         return plug.Wear switch
         {
-            ElectrodeWear.Half => new(Verdict.Reject, "Electrodes worn to half are scrap", Practice, null, "Scrap it, and look at the rest of the set."),
+            ElectrodeWear.Half => new(Verdict.Reject, "Electrodes worn to half are scrap", Practice, null,
+                "Scrap it, and look at the rest of the set."),
             ElectrodeWear.Oval => new(Verdict.Watch, "Electrodes oval instead of round", Practice, null, "Serviceable; plan a new set."),
             _ => new(Verdict.Good, "Electrodes full, insulator whole", Practice, null, "Good."),
         };

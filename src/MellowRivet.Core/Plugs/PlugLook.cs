@@ -27,13 +27,19 @@ public static class PlugLooks
     public static Judgement Judge(this PlugLook look) => look switch
     {
         PlugLook.Normal => new(Verdict.Good, "Firing end dry, tan to light grey", Practice, null, "The cylinder burns as it should."),
-        PlugLook.Sooty => new(Verdict.Watch, "Soot: rich", Practice, null, "Clean it. Idle mixture, a leaking primer, long idling: look at its row and its neighbours."),
-        PlugLook.OilWet => new(Verdict.Watch, "Wet with oil", Practice, null, "Clean it. Oil passes the rings or a guide: see this cylinder's compression and oil use. A bottom plug after standing is less of a worry."),
-        PlugLook.LeadFouled => new(Verdict.Watch, "Lead balls", Practice, null, "Pick or vibrate the lead out. Long cool running: lean on the ground, and rotate."),
-        PlugLook.White => new(Verdict.Watch, "White or blistered: lean or hot", Practice, null, "Look for an intake leak at this cylinder, the heat range of the plug, the timing; look into the cylinder."),
+        PlugLook.Sooty => new(Verdict.Watch, "Soot: rich", Practice, null,
+            "Clean it. Idle mixture, a leaking primer, long idling: look at its row and its neighbours."),
+        PlugLook.OilWet => new(Verdict.Watch, "Wet with oil", Practice, null,
+            "Clean it. Oil passes the rings or a guide: see this cylinder's compression and oil use. A bottom plug after "
+            + "standing is less of a worry."),
+        PlugLook.LeadFouled => new(Verdict.Watch, "Lead balls", Practice, null,
+            "Pick or vibrate the lead out. Long cool running: lean on the ground, and rotate."),
+        PlugLook.White => new(Verdict.Watch, "White or blistered: lean or hot", Practice, null,
+            "Look for an intake leak at this cylinder, the heat range of the plug, the timing; look into the cylinder."),
         PlugLook.WornOval => PlugJudge.Condition(new(null, null, Wear: ElectrodeWear.Oval)),
         PlugLook.Cracked => PlugJudge.Condition(new(null, null, InsulatorCracked: true)),
-        _ => new(Verdict.Watch, "Gap bridged", Practice, null, "Clean it; it did not fire. Look what the bridge is: lead is picked out, metal is a question to the cylinder."),
+        _ => new(Verdict.Watch, "Gap bridged", Practice, null,
+            "Clean it; it did not fire. Look what the bridge is: lead is picked out, metal is a question to the cylinder."),
     };
 
     /// <summary>The look of a plug that its hole fouls: soot, oil, lead or a bridge.</summary>

@@ -25,18 +25,22 @@ public static class PlugRotation
     /// <param name="pattern">Which school.</param>
     /// <param name="ignition">What fires each row; null where nobody has said, taken as the same for both.</param>
     /// <returns>The plan, or why this engine can't take the pattern.</returns>
-    public static (RotationPlan? Plan, Refusal? Refusal) Plan(IReadOnlyList<int> firingOrder, RotationPattern pattern, Ignition? ignition = null)
+    public static (RotationPlan? Plan, Refusal? Refusal) Plan(IReadOnlyList<int> firingOrder, RotationPattern pattern,
+        Ignition? ignition = null)
     {
         if (!firingOrder.Order().SequenceEqual(Enumerable.Range(1, firingOrder.Count)))
             return (null, new("firingOrder", "Each cylinder once, from 1 on."));
         if (firingOrder.Count % 2 != 0 || firingOrder.Count < 2)
-            return (null, new("cylinders", "Polarity alternates along the firing order, so plugs rotate on an engine with an even number of cylinders."));
+            return (null, new("cylinders",
+                "Polarity alternates along the firing order, so plugs rotate on an engine with an even number of cylinders."));
         if (pattern == RotationPattern.SwapPairs && firingOrder.Count != 4)
             return (null, new("pattern", "Swapping pairs is a rotation of fours: 1 with 4, 2 with 3. Use the next in firing order."));
         var mixed = ignition is { IsMixed: true };
         var partners = pattern == RotationPattern.SwapPairs ? Pairs : Next(firingOrder);
         if (partners.Any(pair => PolarityOf(firingOrder, pair.Key) == PolarityOf(firingOrder, pair.Value)))
-            return (null, new("pattern", $"With firing order {string.Join("-", firingOrder)} this swap leaves plugs on their polarity. Use the next in firing order."));
+            return (null, new("pattern",
+                $"With firing order {string.Join("-",
+                    firingOrder)} this swap leaves plugs on their polarity. Use the next in firing order."));
         var moves =
             from cylinder in firingOrder.Order()
             from row in new[] { PlugRow.Top, PlugRow.Bottom }
@@ -46,7 +50,8 @@ public static class PlugRotation
     }
 
     /// <summary>True for one polarity, false for the other: it alternates along the firing order.</summary>
-    public static bool PolarityOf(IReadOnlyList<int> firingOrder, int cylinder) => firingOrder.TakeWhile(number => number != cylinder).Count() % 2 == 0;
+    public static bool PolarityOf(IReadOnlyList<int> firingOrder, int cylinder) =>
+        firingOrder.TakeWhile(number => number != cylinder).Count() % 2 == 0;
 
     private static readonly Dictionary<int, int> Pairs = new() { [1] = 4, [4] = 1, [2] = 3, [3] = 2 };
 

@@ -37,26 +37,39 @@ public sealed record PlugMark(Guid PlugId, PlugHole Hole, PlugStep? Step, string
 /// <param name="Marks">What was seen and done at it in this inspection.</param>
 /// <param name="Readings">What was measured on it in this inspection.</param>
 /// <param name="Time">Its own time in service; null where that isn't known.</param>
-public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component? Plug, PlugHole CameFrom, IReadOnlyList<PlugMark> Marks, IReadOnlyList<Reading> Readings, Hours? Time)
+public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component? Plug, PlugHole CameFrom, IReadOnlyList<PlugMark> Marks,
+    IReadOnlyList<Reading> Readings, Hours? Time)
 {
     /// <summary>The limits of the plug that sits here: by what it is made for, else by what fires the hole.</summary>
     public PlugLimits Limits => PlugLimits.Of(Plug?.Suits ?? Ignition ?? IgnitionKind.Magneto);
 
     public bool IsScrap => Marks.Any(mark => mark is { Step: null, Said: PlugMark.Dropped });
 
-    /// <summary>When it last came out of a hole again, at this inspection: gasket and torque of before say nothing of where it sits now.</summary>
-    private DateTimeOffset? OutAt => Marks.Where(mark => mark is { Step: null, Said: PlugMark.Moved }).Select(mark => (DateTimeOffset?)mark.At).Max();
+    /// <summary>
+    /// When it last came out of a hole again, at this inspection: gasket and torque of before say nothing of where it sits now.
+    /// </summary>
+    private DateTimeOffset? OutAt =>
+        Marks.Where(mark => mark is { Step: null, Said: PlugMark.Moved }).Select(mark => (DateTimeOffset?)mark.At).Max();
 
     public PlugLook? Look => Said(PlugStep.Look) is { } said ? EnumNames.Read<PlugLook>(said) : null;
 
-    public string? Said(PlugStep step) => Marks.FirstOrDefault(mark => mark.Step == step && (step != PlugStep.Gasket || !(mark.At <= OutAt)))?.Said;
+    public string? Said(PlugStep step) =>
+        Marks.FirstOrDefault(mark => mark.Step == step && (step != PlugStep.Gasket || !(mark.At <= OutAt)))?.Said;
 
-    public Reading? ReadingOf(PlugStep step) => PlugKinds.Of(step) is { } kind ? Readings.Where(reading => reading.Kind == kind && (step != PlugStep.Torque || (reading.Position == Hole.ToString() && !(reading.LastAt <= OutAt)))).MaxBy(reading => reading.At) : null;
+    public Reading? ReadingOf(PlugStep step) =>
+        PlugKinds.Of(step) is { } kind
+            ? Readings.Where(reading => reading.Kind == kind
+                && (step != PlugStep.Torque || (reading.Position == Hole.ToString() && !(reading.LastAt <= OutAt))))
+                .MaxBy(reading => reading.At)
+            : null;
 
     public bool IsDone(PlugStep step) => PlugKinds.Of(step) is null ? Said(step) is not null : ReadingOf(step) is not null;
 
     /// <summary>The first step that is still to do; null when the whole sequence is done.</summary>
-    public PlugStep? Next => Plug is null || IsScrap ? null : Enum.GetValues<PlugStep>().Where(step => !IsDone(step)).Select(step => (PlugStep?)step).FirstOrDefault();
+    public PlugStep? Next =>
+        Plug is null || IsScrap
+            ? null
+            : Enum.GetValues<PlugStep>().Where(step => !IsDone(step)).Select(step => (PlugStep?)step).FirstOrDefault();
 
     /// <summary>The whole sequence is done, and nothing of it rejects the plug: only then it stands green.</summary>
     public bool IsFinished => Plug is not null && !IsScrap && Next is null && Judgement?.Verdict is Verdict.Good or Verdict.Watch;
@@ -68,9 +81,12 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
     public bool IsMisplaced => Plug?.Suits is { } made && Ignition is { } fires && made != fires;
 
     /// <summary>What was found of it so far; null while nothing was.</summary>
-    public Judgement? Judgement => Judgements.Select(one => one.Judgement).ToList() is { Count: > 0 } said ? Core.Judgements.Judgement.Worst(said) : null;
+    public Judgement? Judgement =>
+        Judgements.Select(one => one.Judgement).ToList() is { Count: > 0 } said ? Core.Judgements.Judgement.Worst(said) : null;
 
-    /// <summary>The limits of its torque: the manual's where it is on file, else the usual one of a plug for magnetos; null where there is none.</summary>
+    /// <summary>
+    /// The limits of its torque: the manual's where it is on file, else the usual one of a plug for magnetos; null where there is none.
+    /// </summary>
     public ToleranceBand? TorqueBand { get; init; }
 
     /// <summary>What a step came to; null while it isn't done, or where it says nothing of the plug.</summary>
@@ -80,8 +96,11 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
         PlugStep.Ohms when ReadingOf(step) is { } ohms => PlugJudge.Resistance(Limits, ohms.Value),
         // A gap found wide is closed; the gap it goes back with is what counts.
         PlugStep.GapFound when !IsDone(PlugStep.GapSet) && ReadingOf(step) is { } found => PlugJudge.Gap(Limits, found.Value),
-        PlugStep.GapSet when ReadingOf(step) is { } set => PlugJudge.Gap(Limits, set.Value) is { Verdict: Verdict.Watch } wide ? wide with { Verdict = Verdict.Reject } : PlugJudge.Gap(Limits, set.Value),
-        PlugStep.Torque when ReadingOf(step) is { } torque && TorqueBand is { } band => band.Judge(Unit.Find(torque.UnitSymbol)!.To(band.Unit, torque.Value)),
+        PlugStep.GapSet when ReadingOf(step) is { } set => PlugJudge.Gap(Limits, set.Value) is { Verdict: Verdict.Watch } wide
+            ? wide with { Verdict = Verdict.Reject }
+            : PlugJudge.Gap(Limits, set.Value),
+        PlugStep.Torque when ReadingOf(step) is { } torque
+            && TorqueBand is { } band => band.Judge(Unit.Find(torque.UnitSymbol)!.To(band.Unit, torque.Value)),
         PlugStep.PressureTest when Said(step) is { } said => said == "pass"
             ? new(Verdict.Good, "Fires under pressure", Practice, null, "Good.")
             : new(Verdict.Reject, "Doesn't fire under pressure", Practice, null, "Scrap it: it will miss at full throttle."),
@@ -98,7 +117,8 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
             if (IsScrap)
                 yield return (null, PlugJudge.Condition(new(null, null, Dropped: true)));
             if (IsMisplaced)
-                yield return (null, new(Verdict.Reject, $"A {Plug!.Suits!.Value.InWords()} plug in a {Ignition!.Value.InWords()} hole", Practice, null, PlugRotation.Placard));
+                yield return (null, new(Verdict.Reject, $"A {Plug!.Suits!.Value.InWords()} plug in a {Ignition!.Value.InWords()} hole",
+                    Practice, null, PlugRotation.Placard));
             foreach (var step in Enum.GetValues<PlugStep>())
                 if (JudgementOf(step) is { } judgement)
                     yield return (step, judgement);
@@ -121,7 +141,8 @@ public static class PlugKinds
         _ => null,
     };
 
-    public static Unit UnitOf(PlugStep step) => step switch { PlugStep.Ohms => Unit.Ohm, PlugStep.Torque => Unit.InchPound, _ => Unit.Inch };
+    public static Unit UnitOf(PlugStep step) =>
+        step switch { PlugStep.Ohms => Unit.Ohm, PlugStep.Torque => Unit.InchPound, _ => Unit.Inch };
 
     public static string InWords(this PlugStep step) => step switch
     {
@@ -161,18 +182,24 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
         {
             var stay = stays.FirstOrDefault(other => other.IsOn && other.Position == hole.ToString());
             // Where it sat when the inspection began: the first of its stays that lasted until then.
-            var first = stay is null ? null : stays.Where(other => other.ComponentId == stay.ComponentId && (other.RemovedAt is not { } off || off >= inspection.TimeInService)).MinBy(other => other.InstalledAt.Value);
+            var first = stay is null
+                ? null
+                : stays.Where(other => other.ComponentId == stay.ComponentId
+                    && (other.RemovedAt is not { } off || off >= inspection.TimeInService)).MinBy(other => other.InstalledAt.Value);
             var cameFrom = first is not null && PlugHole.Parse(first.Position) is { } began ? began : hole;
             return new TrayPlace(hole, FiresOf(engine, hole.Row), stay?.Component, cameFrom,
                 [.. inspection.PlugMarks.Where(mark => mark.PlugId == stay?.ComponentId)],
-                [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)], stay?.TimeInService(aircraft.TimeInService))
+                [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)],
+                stay?.TimeInService(aircraft.TimeInService))
             { TorqueBand = PlugLimits.TorqueOn(aircraft, stay?.Component.Suits ?? FiresOf(engine, hole.Row) ?? IgnitionKind.Magneto) };
         })]);
     }
 
     /// <summary>The holes of an engine, row by row: two a cylinder.</summary>
     public static IReadOnlyList<PlugHole> Holes(Component engine) =>
-        [.. new[] { PlugRow.Top, PlugRow.Bottom }.SelectMany(row => engine.Layout.Cylinders.Select(place => new PlugHole(place.Number, row)))];
+        [.. new[] { PlugRow.Top, PlugRow.Bottom }
+            .SelectMany(row => engine.Layout.Cylinders.Select(place => new PlugHole(place.Number, row)))];
 
-    private static IgnitionKind? FiresOf(Component engine, PlugRow row) => row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom;
+    private static IgnitionKind? FiresOf(Component engine, PlugRow row) =>
+        row == PlugRow.Top ? engine.Ignition?.Top : engine.Ignition?.Bottom;
 }

@@ -14,8 +14,11 @@ public sealed record EnteredIn(Book Book, Guid? Carrier, string Said)
     /// <param name="zonePart">The engine or propeller that zone is about; null for neither, or for several.</param>
     public static EnteredIn Of(Aircraft aircraft, Guid? part, Book zoneBook, Guid? zonePart)
     {
-        List<Installation> fitted = zoneBook switch { Book.Engine => [.. aircraft.Engines], Book.Propeller => [.. aircraft.Propellers], _ => [] };
-        if ((aircraft.CarriedBy(part) ?? (zoneBook is Book.Engine or Book.Propeller ? aircraft.CarriedBy(zonePart) ?? (fitted is [var only] ? only : null) : null)) is not { } on)
+        List<Installation> fitted = zoneBook switch { Book.Engine => [.. aircraft.Engines], Book.Propeller => [.. aircraft.Propellers],
+            _ => [] };
+        if ((aircraft.CarriedBy(part)
+            ?? (zoneBook is Book.Engine or Book.Propeller ? aircraft.CarriedBy(zonePart) ?? (fitted is [var only] ? only : null) : null))
+            is not { } on)
             return zoneBook is Book.Engine or Book.Propeller
                 ? new(Book.Airframe, null, fitted.Count > 1 ? $"{zoneBook} (it isn’t said which): " : $"{zoneBook}: ")
                 : new(zoneBook, null, "");

@@ -17,7 +17,8 @@ namespace MellowRivet.Core.Records;
 /// <param name="OwnSerialOnly">True where the certificate holds for one airframe serial.</param>
 /// <param name="Source">The rule.</param>
 public sealed record SigningRule(
-    IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, CertificateKind Certificate, bool OwnSerialOnly, RuleSource Source);
+    IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, CertificateKind Certificate, bool OwnSerialOnly,
+    RuleSource Source);
 
 /// <summary>The statement an inspection is signed with, both ways. {subject}, {type} and {date} are filled in.</summary>
 public sealed record StatementRule(
@@ -32,7 +33,8 @@ public sealed record SigningAnswer(Certificate? By, string Reason, RuleSource? S
 /// <summary>One authority's rules as data, with the day from which they hold. It lives on the shelf as a JSON file.</summary>
 public sealed record RulePack(
     string Key, string Title, DateOnly Effective, string Note, IReadOnlyList<SigningRule> Signing, IReadOnlyList<StatementRule> Statements,
-    IReadOnlyList<BindingRule>? Bulletins = null, IReadOnlyList<ScopeRule>? Scopes = null, IReadOnlyList<AskRule>? Asks = null, IReadOnlyList<LookRule>? Looks = null, IReadOnlyList<ClearingRule>? Clearing = null)
+    IReadOnlyList<BindingRule>? Bulletins = null, IReadOnlyList<ScopeRule>? Scopes = null, IReadOnlyList<AskRule>? Asks = null,
+    IReadOnlyList<LookRule>? Looks = null, IReadOnlyList<ClearingRule>? Clearing = null)
 {
     /// <summary>Reads a rule pack.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or of the wrong kind.</exception>
@@ -67,13 +69,18 @@ public sealed record RulePack(
         && Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category)));
 
     /// <summary>Whether it has words to sign a kind of inspection with, on a category.</summary>
-    public bool HasStatement(InspectionKind kind, Category category) => Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category));
+    public bool HasStatement(InspectionKind kind, Category category) =>
+        Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category));
 
-    /// <summary>Why an inspection that is in work couldn't be signed on another category, or null where it goes on by that one's rules.</summary>
+    /// <summary>
+    /// Why an inspection that is in work couldn't be signed on another category, or null where it goes on by that one's rules.
+    /// </summary>
     /// <param name="inspection">The inspection.</param>
     /// <param name="to">The category the aircraft would get.</param>
     public Refusal? GoesOn(Inspection inspection, Category to) => !inspection.InWork || KindsFor(to).Contains(inspection.Kind) ? null
-        : new("Category", $"{inspection.WorkOrder}, {inspection.Kind.InWordsToChoose()}, is in work, and {Title} knows none on {to.InWords()}: nobody could sign it. Sign it first.");
+        : new("Category",
+            $"{inspection.WorkOrder}, {inspection.Kind.InWordsToChoose()}, is in work, and {Title} knows none on {to.InWords()}: "
+            + $"nobody could sign it. Sign it first.");
 
     /// <summary>Whether a person may sign this kind of inspection on this aircraft.</summary>
     public SigningAnswer MaySign(Person person, InspectionKind kind, Aircraft aircraft)
@@ -89,18 +96,23 @@ public sealed record RulePack(
         var what = $"this aircraft's {kind.InWords()}";
         return rules.Count == 0
             ? new(null, $"{Title} has no rule here for who signs {what}.", null)
-            : new(null, $"To sign {what} takes a certificate as {string.Join(", or ", rules.Select(Needed).Distinct())}. {person.Name} holds {Holds(person)}.", rules[0].Source);
+            : new(null,
+                $"To sign {what} takes a certificate as {string.Join(", or ", rules.Select(Needed).Distinct())}. "
+                + $"{person.Name} holds {Holds(person)}.", rules[0].Source);
     }
 
     /// <summary>The statement for an inspection.</summary>
     /// <exception cref="InvalidOperationException">The pack has none for this kind and category.</exception>
-    public (string Text, RuleSource Source) Statement(InspectionKind kind, Category category, bool airworthy, string subject, DateOnly date, string? checklist = null)
+    public (string Text, RuleSource Source) Statement(InspectionKind kind, Category category, bool airworthy, string subject, DateOnly date,
+        string? checklist = null)
     {
         var rule = Statements.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
-            ?? throw new InvalidOperationException($"{Title} has no statement for a {kind.InWords()} on an aircraft of category {category.InWords()}.");
+            ?? throw new InvalidOperationException(
+                $"{Title} has no statement for a {kind.InWords()} on an aircraft of category {category.InWords()}.");
         var type = $"{(kind == InspectionKind.Annual ? "an" : "a")} {kind.InWords()}";
         return ((airworthy ? rule.Airworthy : rule.Unairworthy)
-            .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd")).Replace("{checklist}", checklist ?? "(title and revision are still to be stated)"), rule.Source);
+            .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd"))
+            .Replace("{checklist}", checklist ?? "(title and revision are still to be stated)"), rule.Source);
     }
 
     /// <summary>Whether a person may clear an open item of this aircraft by an entry of their own, outside an inspection.</summary>
@@ -115,12 +127,17 @@ public sealed record RulePack(
             return new(match.certificate, $"{match.certificate.Kind.InWords()}, {match.certificate.Number}", match.rule.Source);
         return rules.Count == 0
             ? new(null, $"{Title} has no rule here for who clears an open item.", null)
-            : new(null, $"To clear an open item takes a certificate as {string.Join(", or ", rules.Select(rule => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "")).Distinct())}. {person.Name} holds {Holds(person)}.", rules[0].Source);
+            : new(null,
+                $"To clear an open item takes a certificate as "
+                + $"{string.Join(", or ",
+                    rules.Select(rule => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : ""))
+                        .Distinct())}. {person.Name} holds {Holds(person)}.", rules[0].Source);
     }
 
     private static string Needed(SigningRule rule) => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "");
 
     private static string Holds(Person person) => person.Certificates.Count == 0
         ? "none"
-        : string.Join(", ", person.Certificates.Select(held => held.Kind.InWords() + (held.OnlySerial is { } serial ? $" for serial {serial}" : "")));
+        : string.Join(", ",
+            person.Certificates.Select(held => held.Kind.InWords() + (held.OnlySerial is { } serial ? $" for serial {serial}" : "")));
 }

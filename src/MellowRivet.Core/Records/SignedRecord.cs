@@ -12,7 +12,8 @@ public sealed class SignedRecord
 
     private SignedRecord() { }
 
-    private SignedRecord(long number, Guid aircraftId, Guid inspectionId, Book book, string json, string previousHash, DateTimeOffset signedAt)
+    private SignedRecord(long number, Guid aircraftId, Guid inspectionId, Book book, string json, string previousHash,
+        DateTimeOffset signedAt)
     {
         Number = number;
         AircraftId = aircraftId;
@@ -38,14 +39,18 @@ public sealed class SignedRecord
     public string Hash { get; private set; } = "";
     public DateTimeOffset SignedAt { get; private set; }
 
-    /// <summary>Adds a record to the end of the chain. What the row says beside the text stands in the text too, so that neither can be altered alone.</summary>
+    /// <summary>
+    /// Adds a record to the end of the chain. What the row says beside the text stands in the text too, so
+    /// that neither can be altered alone.
+    /// </summary>
     /// <param name="previous">The last record so far; null at the beginning.</param>
     /// <param name="aircraftId">The aircraft it belongs to.</param>
     /// <param name="inspectionId">The inspection it closes.</param>
     /// <param name="book">The book it goes into.</param>
     /// <param name="content">What is signed.</param>
     /// <param name="signedAt">When.</param>
-    public static SignedRecord After(SignedRecord? previous, Guid aircraftId, Guid inspectionId, Book book, JsonObject content, DateTimeOffset signedAt)
+    public static SignedRecord After(SignedRecord? previous, Guid aircraftId, Guid inspectionId, Book book, JsonObject content,
+        DateTimeOffset signedAt)
     {
         var number = (previous?.Number ?? 0) + 1;
         var whole = (JsonObject)content.DeepClone();
@@ -71,7 +76,8 @@ public sealed class SignedRecord
     /// <summary>The record's content.</summary>
     public JsonObject Text() => JsonNode.Parse(Json)!.AsObject();
 
-    private static IEnumerable<(string Name, string Value)> Envelope(long number, Guid aircraftId, Guid inspectionId, Book book, DateTimeOffset signedAt) =>
+    private static IEnumerable<(string Name, string Value)> Envelope(long number, Guid aircraftId, Guid inspectionId, Book book,
+        DateTimeOffset signedAt) =>
     [
         ("record", number.ToString()), ("aircraftId", aircraftId.ToString()), ("inspectionId", inspectionId.ToString()),
         ("book", book.ToString()), ("signedAt", signedAt.UtcDateTime.ToString("O")),

@@ -12,7 +12,8 @@ namespace MellowRivet.Core.Signing;
 /// <param name="TaskId">The task of the walk.</param>
 /// <param name="Cylinder">The cylinder whose compression it is.</param>
 /// <param name="ZoneKey">The zone it lies in.</param>
-public sealed record JudgedWhere(string ZoneKey, Guid? EngineId = null, SheetKind? Sheet = null, Guid? Carrier = null, string? Hole = null, Guid? TaskId = null, int? Cylinder = null);
+public sealed record JudgedWhere(string ZoneKey, Guid? EngineId = null, SheetKind? Sheet = null, Guid? Carrier = null, string? Hole = null,
+    Guid? TaskId = null, int? Cylinder = null);
 
 /// <summary>One thing that was judged at an inspection, whatever sheet it stands on.</summary>
 /// <param name="Key">What it is a judgement of: the same value read again on the same part has the same key.</param>
@@ -24,7 +25,8 @@ public sealed record JudgedWhere(string ZoneKey, Guid? EngineId = null, SheetKin
 /// <param name="By">Who read or looked.</param>
 /// <param name="At">When.</param>
 /// <param name="Needed">Whether the inspection asks for it, so that not being able to tell wants an answer too.</param>
-public sealed record Judged(string Key, string What, string Saw, JudgedWhere Where, Guid? ComponentId, Judgement Judgement, Guid By, DateTimeOffset At, bool Needed = true)
+public sealed record Judged(string Key, string What, string Saw, JudgedWhere Where, Guid? ComponentId, Judgement Judgement, Guid By,
+    DateTimeOffset At, bool Needed = true)
 {
     /// <summary>A number that is read again once the work is done; false for a look, whose correction says what there is now.</summary>
     public bool IsMeasured { get; init; } = true;
@@ -53,7 +55,8 @@ public enum AnsweredBy { ReadAgain = 1, OtherLimit, PartReplaced, FixList, SetAs
 /// <param name="Certificate">By which certificate.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record SetAside(string Key, string Seen, string InWords, string Reason, string Reference, string Certificate, Guid By, DateTimeOffset At)
+public sealed record SetAside(string Key, string Seen, string InWords, string Reason, string Reference, string Certificate, Guid By,
+    DateTimeOffset At)
 {
     public string AsEntered => $"{InWords}. Set aside: {Reason} Ref. {Reference} ({Certificate})";
 }
@@ -64,7 +67,10 @@ public sealed record SetAside(string Key, string Seen, string InWords, string Re
 /// <param name="By">How it was answered; null while it isn't.</param>
 public sealed record Remembered(Judged Judged, Judged? Now = null, AnsweredBy? By = null)
 {
-    /// <summary>The same as it stands once there is another judgement of the same thing. An older reading that comes to light again, because this one was taken back, is no answer.</summary>
+    /// <summary>
+    /// The same as it stands once there is another judgement of the same thing. An older reading that comes to light again, because this
+    /// one was taken back, is no answer.
+    /// </summary>
     public Remembered Against(Judged there) => there.WantsAnswer ? this with { Judged = there }
         : there.At > Judged.At ? this with { Now = there, By = AnsweredBy.ReadAgain }
         : there.At == Judged.At ? this with { Now = there, By = AnsweredBy.OtherLimit }
@@ -81,7 +87,9 @@ public sealed record JudgedLine(Judged Judged, AnsweredBy? By, string Answer, Di
 {
     public bool IsUnanswered => By is null && Judged.WantsAnswer;
 
-    /// <summary>What the signed entry says of it, because the number alone would not bear the signature out; null where nothing has to be said.</summary>
+    /// <summary>
+    /// What the signed entry says of it, because the number alone would not bear the signature out; null where nothing has to be said.
+    /// </summary>
     public string? AsEntered => By switch
     {
         AnsweredBy.SetAside => Aside!.AsEntered,

@@ -27,24 +27,32 @@ public static class InspectionJudgements
     [
         new("compressions", [typeof(JudgedCylinder)], Compressions),
         new("plugs", [typeof(TrayPlace), typeof(PlugJudge), typeof(PlugLooks)], Plugs),
-        new("sheets of the engine station", [typeof(SheetWork), typeof(ValueOnSheet), typeof(SheetCheck), typeof(ToleranceBand)], SheetValues),
-        new("floats, balance, exhaust pressure, magneto drops", [typeof(SheetTogether), typeof(FloatJudge), typeof(CarburettorBalance), typeof(ExhaustPressure), typeof(MagnetoDrop)], Together),
+        new("sheets of the engine station", [typeof(SheetWork), typeof(ValueOnSheet), typeof(SheetCheck), typeof(ToleranceBand)],
+            SheetValues),
+        new("floats, balance, exhaust pressure, magneto drops",
+            [typeof(SheetTogether), typeof(FloatJudge), typeof(CarburettorBalance), typeof(ExhaustPressure), typeof(MagnetoDrop)],
+            Together),
         new("filters and screens", [typeof(FilterCut)], Filters),
-        new("measured tasks, cables, wear, torque and bulletins' steps", [typeof(TaskJudge), typeof(Inspection), typeof(ToleranceBand)], Tasks),
+        new("measured tasks, cables, wear, torque and bulletins' steps", [typeof(TaskJudge), typeof(Inspection), typeof(ToleranceBand)],
+            Tasks),
         new("witness marks", [typeof(WitnessMark)], Marks),
     ];
 
     /// <summary>All of it, in the order of the places.</summary>
-    public static IReadOnlyList<Judged> Of(Inspection inspection, Aircraft aircraft) => [.. Places.SelectMany(place => place.Of(inspection, aircraft))];
+    public static IReadOnlyList<Judged> Of(Inspection inspection, Aircraft aircraft) =>
+        [.. Places.SelectMany(place => place.Of(inspection, aircraft))];
 
     private static IEnumerable<Judged> Compressions(Inspection inspection, Aircraft aircraft)
     {
         foreach (var engine in aircraft.Engines)
             foreach (var cylinder in CompressionSheet.Of(aircraft, engine.Component, inspection).Cylinders)
                 if (cylinder.Latest is { } latest)
-                    yield return new($"compression/{cylinder.Cylinder.Id:N}", $"Compression, {On(aircraft, engine)}cylinder {cylinder.Place.Number}",
-                        $"{latest.Reading.Held}/{new Psi(cylinder.Tries[^1].Conditions.SupplyPsi ?? 80)}{(!latest.Reading.Leak.Any ? "" : $", {latest.Reading.Leak.Short}")}",
-                        new(ZoneOf(inspection, engine), engine.ComponentId, Cylinder: cylinder.Place.Number), cylinder.Cylinder.Id, latest.Judgement, cylinder.Tries[^1].PersonId, cylinder.Tries[^1].LastAt);
+                    yield return new($"compression/{cylinder.Cylinder.Id:N}",
+                        $"Compression, {On(aircraft, engine)}cylinder {cylinder.Place.Number}",
+                        $"{latest.Reading.Held}/{new Psi(cylinder.Tries[^1].Conditions.SupplyPsi ?? 80)}"
+                        + $"{(!latest.Reading.Leak.Any ? "" : $", {latest.Reading.Leak.Short}")}",
+                        new(ZoneOf(inspection, engine), engine.ComponentId, Cylinder: cylinder.Place.Number), cylinder.Cylinder.Id,
+                        latest.Judgement, cylinder.Tries[^1].PersonId, cylinder.Tries[^1].LastAt);
     }
 
     private static IEnumerable<Judged> Plugs(Inspection inspection, Aircraft aircraft)
@@ -56,13 +64,20 @@ public static class InspectionJudgements
                     var reading = of is { } step ? place.ReadingOf(step) : null;
                     var marks = place.Marks.Where(mark => mark.Said != PlugMark.Moved).ToList();
                     var mark = marks.Where(mark => mark.Step == of).MaxBy(mark => mark.At) ?? marks.MaxBy(mark => mark.At);
-                    yield return new($"plug/{place.Plug!.Id:N}/{(of is { } named ? $"{named}" : place.IsScrap && mark is { Step: null } ? "dropped" : "place")}", $"Plug {place.Hole}, {On(aircraft, engine)}{of?.InWords() ?? "as it is"}",
-                        reading is not null ? $"{reading.Value:0.####} {reading.UnitSymbol}" : mark?.Said is { } said ? Spoken(of, said) : place.Plug.SerialNumber,
-                        new(ZoneOf(inspection, engine), engine.ComponentId, Hole: place.Hole.ToString()), place.Plug.Id, judgement, reading?.PersonId ?? mark?.By ?? Guid.Empty, reading?.LastAt ?? mark?.At ?? default);
+                    yield return new(
+                        $"plug/{place.Plug!.Id:N}/"
+                        + $"{(of is { } named ? $"{named}" : place.IsScrap && mark is { Step: null } ? "dropped" : "place")}",
+                        $"Plug {place.Hole}, {On(aircraft, engine)}{of?.InWords() ?? "as it is"}",
+                        reading is not null ? $"{reading.Value:0.####} {reading.UnitSymbol}" : mark?.Said is { } said
+                            ? Spoken(of, said)
+                            : place.Plug.SerialNumber,
+                        new(ZoneOf(inspection, engine), engine.ComponentId, Hole: place.Hole.ToString()), place.Plug.Id, judgement,
+                        reading?.PersonId ?? mark?.By ?? Guid.Empty, reading?.LastAt ?? mark?.At ?? default);
                 }
     }
 
-    private static string Spoken(PlugStep? step, string said) => step == PlugStep.Look && EnumNames.TryRead<PlugLook>(said, out var look) ? look.InWords() : said;
+    private static string Spoken(PlugStep? step, string said) =>
+        step == PlugStep.Look && EnumNames.TryRead<PlugLook>(said, out var look) ? look.InWords() : said;
 
     private static IEnumerable<Judged> SheetValues(Inspection inspection, Aircraft aircraft)
     {
@@ -71,43 +86,56 @@ public static class InspectionJudgements
             var where = new JudgedWhere(ZoneOf(inspection, engine), engine.ComponentId, work.Sheet.Kind, work.Sheet.Carrier.Id);
             // After the work counts before it, and what a task of the walk measured is judged there, by the worksheet's limits.
             // A good value that a look spoils is answered with the look; one that is bad by itself is answered by itself.
-            foreach (var kind in work.Values.Where(value => value.Judgement is not null && value.Reading!.TaskId is null && !IsSpoilt(work, value)).GroupBy(value => value.Of.Kind))
+            foreach (var kind in work.Values.Where(value => value.Judgement is not null && value.Reading!.TaskId is null
+                && !IsSpoilt(work, value)).GroupBy(value => value.Of.Kind))
                 if (work.Values.All(value => value.Of.Kind != kind.Key || value.Reading?.TaskId is null))
                 {
                     var value = kind.LastOrDefault(one => one.Of.Position == SheetValue.After) ?? kind.Last();
-                    yield return new($"sheet/{work.Sheet.Carrier.Id:N}/{kind.Key}", $"{Title(aircraft, engine, work.Sheet)}, {char.ToLowerInvariant(value.Of.Name[0])}{value.Of.Name[1..]}", $"{value.Reading!.Value:0.####} {value.Reading.UnitSymbol}",
+                    yield return new($"sheet/{work.Sheet.Carrier.Id:N}/{kind.Key}",
+                        $"{Title(aircraft, engine, work.Sheet)}, {char.ToLowerInvariant(value.Of.Name[0])}{value.Of.Name[1..]}",
+                        $"{value.Reading!.Value:0.####} {value.Reading.UnitSymbol}",
                         where, work.Sheet.Carrier.Id, value.Judgement!, value.Reading.PersonId, value.Reading.LastAt, value.Of.IsLaw);
                 }
             foreach (var look in work.Looks)
                 if (look is { Check: { } check, Of.With: null } && check.Judgement is { } judgement)
-                    yield return new($"look/{work.Sheet.Carrier.Id:N}/{work.Sheet.Kind}/{check.Key}", $"{Title(aircraft, engine, work.Sheet)}, {look.Of.Text.Split(':')[0].ToLowerInvariant()}", check.Words.Length > 0 ? check.Words : "looked at",
+                    yield return new($"look/{work.Sheet.Carrier.Id:N}/{work.Sheet.Kind}/{check.Key}",
+                        $"{Title(aircraft, engine, work.Sheet)}, {look.Of.Text.Split(':')[0].ToLowerInvariant()}", check.Words.Length > 0
+                            ? check.Words
+                            : "looked at",
                         where, work.Sheet.Carrier.Id, judgement, check.By, check.At) { IsMeasured = false };
         }
     }
 
-    private static bool IsSpoilt(SheetWork work, ValueOnSheet value) => value.Of.SpoiltBy is { } key && work.Looks.Any(look => look.Of.Key == key && look.Check is { State: LookState.Found })
-        && value.Band.Judge(Unit.Find(value.Reading!.UnitSymbol)!.To(value.Band.Unit, value.Reading.Value)).Verdict is Verdict.Good or Verdict.Watch;
+    private static bool IsSpoilt(SheetWork work, ValueOnSheet value) =>
+        value.Of.SpoiltBy is { } key && work.Looks.Any(look => look.Of.Key == key && look.Check is { State: LookState.Found })
+        && value.Band.Judge(Unit.Find(value.Reading!.UnitSymbol)!.To(value.Band.Unit, value.Reading.Value)).Verdict is Verdict.Good
+        or Verdict.Watch;
 
     private static IEnumerable<Judged> Together(Inspection inspection, Aircraft aircraft)
     {
         foreach (var engine in aircraft.Engines)
             foreach (var one in SheetTogether.Of(aircraft, engine.Component, inspection))
-                yield return new($"together/{one.Carrier:N}/{one.Key}", $"{On(aircraft, engine)}{one.Name}", one.Saw, new(ZoneOf(inspection, engine), engine.ComponentId, one.Sheet, one.Carrier), one.Carrier, one.Judgement, one.By, one.At, one.Needed);
+                yield return new($"together/{one.Carrier:N}/{one.Key}", $"{On(aircraft, engine)}{one.Name}", one.Saw,
+                    new(ZoneOf(inspection, engine), engine.ComponentId, one.Sheet, one.Carrier), one.Carrier, one.Judgement, one.By, one.At,
+                    one.Needed);
     }
 
     private static IEnumerable<Judged> Filters(Inspection inspection, Aircraft aircraft)
     {
         foreach (var engine in aircraft.Engines)
             foreach (var cut in inspection.FilterCuts.Where(cut => cut.EngineId == engine.ComponentId))
-                yield return new($"filter/{engine.ComponentId:N}/{cut.Place}", $"Oil, {On(aircraft, engine)}{cut.Place.InWords()}", $"{cut.Metal.InWords()}, {cut.Amount.InWords()}",
-                    new(ZoneOf(inspection, engine), engine.ComponentId, SheetKind.Oil, engine.ComponentId), engine.ComponentId, cut.Judge(null), cut.By, cut.At) { IsMeasured = false };
+                yield return new($"filter/{engine.ComponentId:N}/{cut.Place}", $"Oil, {On(aircraft, engine)}{cut.Place.InWords()}",
+                    $"{cut.Metal.InWords()}, {cut.Amount.InWords()}",
+                    new(ZoneOf(inspection, engine), engine.ComponentId, SheetKind.Oil, engine.ComponentId), engine.ComponentId,
+                    cut.Judge(null), cut.By, cut.At) { IsMeasured = false };
     }
 
     private static IEnumerable<Judged> Tasks(Inspection inspection, Aircraft aircraft)
     {
         foreach (var task in inspection.Tasks.Where(task => task.Measure is not null))
             if (inspection.ReadingAt(task) is { } reading && TaskJudge.Judge(task, aircraft, reading).Judgement is { } judgement)
-                yield return new($"task/{task.Id:N}", task.Text, $"{reading.Value:0.####} {reading.UnitSymbol}{(reading.Conditions.Celsius is { } at ? $" at {at:0.#} °C" : "")}",
+                yield return new($"task/{task.Id:N}", task.Text,
+                    $"{reading.Value:0.####} {reading.UnitSymbol}{(reading.Conditions.Celsius is { } at ? $" at {at:0.#} °C" : "")}",
                     new(task.ZoneKey, TaskId: task.Id), task.ComponentId, judgement, reading.PersonId, reading.LastAt);
     }
 
@@ -115,20 +143,24 @@ public static class InspectionJudgements
     {
         foreach (var mark in inspection.WitnessMarks)
             if (mark.Judgement is { } judgement)
-                yield return new($"mark/{mark.Id:N}", $"{inspection.ZoneTitle(mark.ZoneKey)}, witness mark{(mark.Where.Length > 0 ? $" {mark.Where}" : "")}", $"{mark.Of.InWords()}, {mark.Amount.InWords()}, {mark.Then.InWords()}",
+                yield return new($"mark/{mark.Id:N}",
+                    $"{inspection.ZoneTitle(mark.ZoneKey)}, witness mark{(mark.Where.Length > 0 ? $" {mark.Where}" : "")}",
+                    $"{mark.Of.InWords()}, {mark.Amount.InWords()}, {mark.Then.InWords()}",
                     new(mark.ZoneKey), null, judgement, mark.Seen.By, mark.Seen.At) { IsMeasured = false };
     }
 
     // Every sheet of every engine, and the borescope's, as far as it is filled in.
     private static IEnumerable<(Installation Engine, SheetWork Work)> Works(Inspection inspection, Aircraft aircraft) =>
         from engine in aircraft.Engines
-        from sheet in EngineSheets.Of(aircraft, engine.Component).Concat(aircraft.SittingOn(engine.ComponentId, ComponentKind.Cylinder).Select(stay => BorescopeSheet.Of(stay.Component)))
+        from sheet in EngineSheets.Of(aircraft, engine.Component)
+            .Concat(aircraft.SittingOn(engine.ComponentId, ComponentKind.Cylinder).Select(stay => BorescopeSheet.Of(stay.Component)))
         select (engine, SheetWork.Of(sheet, aircraft, inspection));
 
     private static string Title(Aircraft aircraft, Installation engine, EngineSheet sheet)
     {
         var place = sheet.Carrier.Id == engine.ComponentId ? "" : aircraft.Fitting(sheet.Carrier.Id)?.Position ?? "";
-        return $"{sheet.Kind.InWords()}{(place.Length > 0 ? $" {place}" : "")}{(On(aircraft, engine) is { Length: > 0 } on ? $", {on.TrimEnd()}" : "")}";
+        return $"{sheet.Kind.InWords()}{(place.Length > 0 ? $" {place}" : "")}"
+            + $"{(On(aircraft, engine) is { Length: > 0 } on ? $", {on.TrimEnd()}" : "")}";
     }
 
     // "left engine ", where there are two.

@@ -17,7 +17,8 @@ public enum HeldUpBy { Look = 1, Tag, Tool, SecondPerson, KnownMark, Bulletin, J
 /// <param name="Found">The discrepancy it concerns, or null.</param>
 /// <param name="Squawk">The owner's complaint that wants an answer, or null.</param>
 /// <param name="By">What else it is, or null.</param>
-public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Squawk? Squawk = null, HeldUpBy? By = null);
+public sealed record Blocker(string What, InspectionTask? Task = null, Discrepancy? Found = null, Squawk? Squawk = null,
+    HeldUpBy? By = null);
 
 /// <summary>What stands between an aircraft and its signature.</summary>
 /// <param name="Blockers">What has to be done before anything can be signed, in walking order.</param>
@@ -53,24 +54,52 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
         var zones = WhoseLook.Of(inspection, aircraft, rules);
         return new(
             [
-                .. judgements.Where(line => line.IsUnanswered).Select(line => new Blocker($"{line.Judged.InWords}: {line.Judged.Judgement.Verdict.InWords()}. {line.Answer}", By: HeldUpBy.Judgement)),
-                .. missing.Select(ask => new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})", By: HeldUpBy.Ask)),
-                .. Statements(inspection, aircraft, rules.Pack), .. PartsGone(inspection, aircraft), .. Checklists(inspection, scope), .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
-                .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection), .. Deferrals(inspection, rules.Classes),
-                .. zones.Where(zone => zone.Waiting.Count > 0).Select(zone => new Blocker($"{zone.Title}: not looked at yet by somebody who may sign ({zone.Waiting.Count} {(zone.Waiting.Count == 1 ? "item" : "items")})", By: HeldUpBy.ZoneLook)),
+                .. judgements.Where(line => line.IsUnanswered)
+                    .Select(line => new Blocker($"{line.Judged.InWords}: {line.Judged.Judgement.Verdict.InWords()}. {line.Answer}",
+                        By: HeldUpBy.Judgement)),
+                .. missing.Select(ask =>
+                    new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})",
+                        By: HeldUpBy.Ask)),
+                .. Statements(inspection, aircraft, rules.Pack), .. PartsGone(inspection, aircraft), .. Checklists(inspection, scope),
+                .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
+                .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection),
+                .. Deferrals(inspection, rules.Classes),
+                .. zones.Where(zone => zone.Waiting.Count > 0)
+                    .Select(zone => new Blocker(
+                        $"{zone.Title}: not looked at yet by somebody who may sign ({zone.Waiting.Count} "
+                        + $"{(zone.Waiting.Count == 1 ? "item" : "items")})", By: HeldUpBy.ZoneLook)),
                 .. SecondPeople(inspection), .. StillOpen(inspection), .. StillOut(inspection),
             ], [.. inspection.OpenAirworthiness]) { Judgements = judgements, Missing = missing, Scope = scope, Zones = zones };
     }
 
-    private static IEnumerable<Blocker> Statements(Inspection inspection, Aircraft aircraft, RulePack rules) => rules.HasStatement(inspection.Kind, aircraft.Category) ? []
-        : [new($"{rules.Title} has no words to sign {inspection.Kind.InWordsToChoose()} with, on {aircraft.Category.InWords()}: put the category on the data plate right, or the rules on the Shelf", By: HeldUpBy.NoStatement)];
+    private static IEnumerable<Blocker> Statements(Inspection inspection, Aircraft aircraft, RulePack rules) =>
+        rules.HasStatement(inspection.Kind, aircraft.Category) ? []
+        : [new(
+            $"{rules.Title} has no words to sign {inspection.Kind.InWordsToChoose()} with, on {aircraft.Category.InWords()}: put the "
+            + $"category on the data plate right, or the rules on the Shelf", By: HeldUpBy.NoStatement)];
 
     private static IEnumerable<Blocker> PartsGone(Inspection inspection, Aircraft aircraft) => inspection.PartsGone(aircraft)
-        .Select(part => aircraft.Installations.Where(stay => stay.ComponentId == part).MaxBy(stay => stay.InstalledAt.Value)).OfType<Installation>()
-        .Select(stay => new Blocker($"{char.ToUpperInvariant(stay.Component.Title[0])}{stay.Component.Title[1..]} {stay.Position} s/n {stay.Component.SerialNumber} came off during this inspection, and nothing is in its place: fit it or another one, or say task by task that it is not on this aircraft".Replace("  ", " "), By: HeldUpBy.PartGone));
+        .Select(part => aircraft.Installations.Where(stay => stay.ComponentId == part).MaxBy(stay => stay.InstalledAt.Value))
+        .OfType<Installation>()
+        .Select(stay => new Blocker(
+            $"{Part(stay)} came off during this inspection, and nothing is in its place: fit it or another one, "
+            + "or say task by task that it is not on this aircraft", By: HeldUpBy.PartGone));
 
-    private static IEnumerable<Blocker> Checklists(Inspection inspection, Scope scope) => !scope.WantsChecklist || inspection.Checklist is not null ? []
-        : [new(scope.Rule!.ByMaker ? $"It goes by {scope.Rule.Title}: say which, by title and revision" : $"These worksheets leave out {scope.Holes.Count} {(scope.Holes.Count == 1 ? "paragraph" : "paragraphs")} of {scope.Rule.Title}: {string.Join(", ", scope.Holes.Take(3).Select(hole => hole.Title.ToLowerInvariant()))}{(scope.Holes.Count > 3 ? " and more" : "")}. Take in a list that has them, or state the checklist used instead", By: HeldUpBy.Scope)];
+    // "Magneto left s/n 4471".
+    private static string Part(Installation stay)
+    {
+        var (title, position) = (stay.Component.Title, stay.Position.Length > 0 ? $" {stay.Position}" : "");
+        return $"{char.ToUpperInvariant(title[0])}{title[1..]}{position} s/n {stay.Component.SerialNumber}";
+    }
+
+    private static IEnumerable<Blocker> Checklists(Inspection inspection, Scope scope) =>
+        !scope.WantsChecklist || inspection.Checklist is not null ? []
+        : [new(scope.Rule!.ByMaker
+            ? $"It goes by {scope.Rule.Title}: say which, by title and revision"
+            : $"These worksheets leave out {scope.Holes.Count} {(scope.Holes.Count == 1 ? "paragraph" : "paragraphs")} of "
+            + $"{scope.Rule.Title}: {string.Join(", ", scope.Holes.Take(3).Select(hole => hole.Title.ToLowerInvariant()))}"
+            + $"{(scope.Holes.Count > 3 ? " and more" : "")}. Take in a list that has them, or state the checklist used instead",
+            By: HeldUpBy.Scope)];
 
     private static IEnumerable<Blocker> Squawks(Inspection inspection) => inspection.Squawks
         .Where(squawk => !squawk.IsAnswered)
@@ -82,7 +111,9 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
 
     private static IEnumerable<Blocker> Looks(Inspection inspection) => inspection.Looks
         .Select(zone => (zone, next: zone.Next(inspection.House))).Where(pair => pair.next is not null)
-        .Select(pair => new Blocker($"{pair.zone.Title}: {(pair.next == LookStep.Cleaned ? "not cleaned yet" : $"{pair.next!.Value.InWords()} not done yet")}", By: HeldUpBy.Look));
+        .Select(pair => new Blocker(
+            $"{pair.zone.Title}: {(pair.next == LookStep.Cleaned ? "not cleaned yet" : $"{pair.next!.Value.InWords()} not done yet")}",
+            By: HeldUpBy.Look));
 
     private static IEnumerable<Blocker> TasksToLookAt(Inspection inspection) => inspection.Tasks
         .Where(task => task.Verdict == TaskVerdict.NotYet && task.TiedTo is null)
@@ -94,21 +125,32 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
     private static IEnumerable<Blocker> Bulletins(Inspection inspection, BulletinResearch research) =>
     [
         .. research.Lines.Where(line => line.HoldsUp && inspection.WorkOf(line) is null)
-            .Select(line => new Blocker($"{line.Bulletin.Title}, {line.Bulletin.Subject}: {line.State.InWords()}, {line.Force}; {(line.State == BulletinState.CannotTell ? char.ToLowerInvariant(line.Why[0]) + line.Why[1..] : "take it in, or note what was done")}", By: HeldUpBy.Bulletin)),
-        .. inspection.Bulletins.Where(work => work.Complied is null && inspection.Tasks.Where(task => task.ZoneKey == work.ZoneKey) is var steps && steps.All(task => task.Verdict != TaskVerdict.NotYet)
-                && steps.All(task => task.Verdict != TaskVerdict.NotApplicable) && !inspection.Discrepancies.Any(found => found.ZoneKey == work.ZoneKey && found.IsOpen))
+            .Select(line => new Blocker(
+                $"{line.Bulletin.Title}, {line.Bulletin.Subject}: {line.State.InWords()}, {line.Force}; "
+                + (line.State == BulletinState.CannotTell
+                    ? char.ToLowerInvariant(line.Why[0]) + line.Why[1..]
+                    : "take it in, or note what was done"), By: HeldUpBy.Bulletin)),
+        .. inspection.Bulletins.Where(work => work.Complied is null
+            && inspection.Tasks.Where(task => task.ZoneKey == work.ZoneKey) is var steps
+            && steps.All(task => task.Verdict != TaskVerdict.NotYet)
+                && steps.All(task => task.Verdict != TaskVerdict.NotApplicable)
+                && !inspection.Discrepancies.Any(found => found.ZoneKey == work.ZoneKey && found.IsOpen))
             .Select(work => new Blocker($"{work.Title}: its steps are done; say how it was complied with", By: HeldUpBy.Bulletin)),
     ];
 
     // What was placarded by words that are never deferred is no deferral, whenever it was written.
     private static IEnumerable<Blocker> Deferrals(Inspection inspection, ClassRules classes) => inspection.Discrepancies
-        .Where(found => (found.IsOpen && found.Class == DiscrepancyClass.Deferrable && !found.WaitsForALook) || (found.IsDeferred && classes.MayDefer(found.What) is not null))
+        .Where(found => (found.IsOpen && found.Class == DiscrepancyClass.Deferrable && !found.WaitsForALook)
+            || (found.IsDeferred && classes.MayDefer(found.What) is not null))
         .OrderBy(found => found.Number)
-        .Select(found => new Blocker(classes.MayDefer(found.What) is { } never ? $"{found.What}: {char.ToLowerInvariant(never.Message[0])}{never.Message[1..]}" : $"{found.What}: deferrable, so walk the deferral test, deactivate and placard it, or fix it", Found: found));
+        .Select(found => new Blocker(classes.MayDefer(found.What) is { } never
+            ? $"{found.What}: {char.ToLowerInvariant(never.Message[0])}{never.Message[1..]}"
+            : $"{found.What}: deferrable, so walk the deferral test, deactivate and placard it, or fix it", Found: found));
 
     private static IEnumerable<Blocker> KnownMarks(Inspection inspection) => inspection.CarriedMarks
         .Where(mark => !mark.IsAnswered)
-        .Select(mark => new Blocker($"Known mark {mark.Number}, {mark.What}: accept it with your initials, or test it again", By: HeldUpBy.KnownMark));
+        .Select(mark => new Blocker($"Known mark {mark.Number}, {mark.What}: accept it with your initials, or test it again",
+            By: HeldUpBy.KnownMark));
 
     private static IEnumerable<Blocker> SecondPeople(Inspection inspection) =>
     [
@@ -119,7 +161,8 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
     ];
 
     private static IEnumerable<Blocker> StillOpen(Inspection inspection) => inspection.Tags.Where(tag => tag.Closed is null)
-        .Select(tag => new Blocker($"Tag {tag.Number}, {tag.What}: {(tag.Kind == TagKind.Panel ? "still open" : "still off")}", By: HeldUpBy.Tag));
+        .Select(tag => new Blocker($"Tag {tag.Number}, {tag.What}: {(tag.Kind == TagKind.Panel ? "still open" : "still off")}",
+            By: HeldUpBy.Tag));
 
     private static IEnumerable<Blocker> StillOut(Inspection inspection) => inspection.ToolsOut.Where(tool => tool.In is null)
         .Select(tool => new Blocker($"{tool.Title} is still out", By: HeldUpBy.Tool));

@@ -19,7 +19,8 @@ public sealed record ScopeParagraph(string Key, string Title, AppliesTo On = App
 /// <param name="Paragraphs">Its paragraphs; empty where the maker's or the scheme's own list decides.</param>
 /// <param name="ByMaker">It goes by the maker's or the scheme's procedures: the signer states them by title and revision.</param>
 /// <param name="Source">The rule.</param>
-public sealed record ScopeRule(IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, string Title, IReadOnlyList<ScopeParagraph> Paragraphs, bool ByMaker, RuleSource Source);
+public sealed record ScopeRule(IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, string Title,
+    IReadOnlyList<ScopeParagraph> Paragraphs, bool ByMaker, RuleSource Source);
 
 /// <summary>A checklist by its title and revision, as the signer states it and the entry names it.</summary>
 public sealed record Checklist(string Title, string Revision, Guid By, DateTimeOffset At)
@@ -41,13 +42,17 @@ public sealed record Scope(ScopeRule? Rule, IReadOnlyList<ScopeParagraph> Holes)
     /// <param name="covered">What the tasks cover; a paragraph covers what it is part of.</param>
     public static Scope Of(RulePack pack, InspectionKind kind, Aircraft aircraft, IEnumerable<string> covered)
     {
-        if (pack.Scopes?.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(aircraft.Category)) is not { } rule)
+        if (pack.Scopes?.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(aircraft.Category))
+            is not { } rule)
             return new(null, []);
         var keys = covered.ToHashSet();
-        return new(rule, [.. rule.Paragraphs.Where(paragraph => Worksheet.Applies(paragraph.On, aircraft) && !keys.Any(key => key == paragraph.Key || key.StartsWith(paragraph.Key + "(", StringComparison.Ordinal)))]);
+        return new(rule,
+            [.. rule.Paragraphs.Where(paragraph => Worksheet.Applies(paragraph.On, aircraft)
+                && !keys.Any(key => key == paragraph.Key || key.StartsWith(paragraph.Key + "(", StringComparison.Ordinal)))]);
     }
 
-    public static Scope Of(RulePack pack, Inspection inspection, Aircraft aircraft) => Of(pack, inspection.Kind, aircraft, inspection.Tasks.SelectMany(task => task.Covers));
+    public static Scope Of(RulePack pack, Inspection inspection, Aircraft aircraft) =>
+        Of(pack, inspection.Kind, aircraft, inspection.Tasks.SelectMany(task => task.Covers));
 
     /// <summary>In words, for the entry: by which list it was done.</summary>
     public string Entered(Checklist? checklist) => (Rule, checklist) switch

@@ -6,11 +6,14 @@ using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Signing;
 
-/// <summary>Which looks the person who signs has to take: at every zone, or at airworthiness items and what people without a certificate did.</summary>
+/// <summary>
+/// Which looks the person who signs has to take: at every zone, or at airworthiness items and what people without a certificate did.
+/// </summary>
 public enum LookSchool { EveryZone = 1, WhatCounts }
 
 /// <summary>The school that some kinds of inspection on some categories go by, unless the house has its own.</summary>
-public sealed record LookRule(IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, LookSchool School, RuleSource Source);
+public sealed record LookRule(IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, LookSchool School,
+    RuleSource Source);
 
 /// <summary>Somebody who may sign has looked at a zone.</summary>
 /// <param name="ZoneKey">The zone.</param>
@@ -27,23 +30,30 @@ public sealed record SignersLook(string ZoneKey, Guid By, DateTimeOffset At, IRe
 /// <param name="Look">The look of somebody who may sign; null where there is none.</param>
 /// <param name="Waiting">What waits, in words.</param>
 /// <param name="Open">Tasks that nobody has answered.</param>
-public sealed record ZoneState(string ZoneKey, string Title, Station Station, IReadOnlyList<Guid> DoneBy, SignersLook? Look, IReadOnlyList<string> Waiting, int Open);
+public sealed record ZoneState(string ZoneKey, string Title, Station Station, IReadOnlyList<Guid> DoneBy, SignersLook? Look,
+    IReadOnlyList<string> Waiting, int Open);
 
-/// <summary>Whose look counts (14 CFR 43.3(d), 65.81, 65.95, from memory): what a helper opened and showed is inspected once somebody who may sign has looked.</summary>
+/// <summary>
+/// Whose look counts (14 CFR 43.3(d), 65.81, 65.95, from memory): what a helper opened and showed is inspected once
+/// somebody who may sign has looked.
+/// </summary>
 public static class WhoseLook
 {
     public static LookSchool SchoolOf(Inspection inspection, Aircraft aircraft, ShopRules rules) => inspection.House.SignersLook
-        ?? rules.Pack.Looks?.FirstOrDefault(rule => rule.Inspections.Contains(inspection.Kind) && rule.Categories.Contains(aircraft.Category))?.School ?? LookSchool.WhatCounts;
+        ?? rules.Pack.Looks?.FirstOrDefault(rule => rule.Inspections.Contains(inspection.Kind)
+            && rule.Categories.Contains(aircraft.Category))?.School ?? LookSchool.WhatCounts;
 
     /// <summary>Every zone of the walk, in order.</summary>
     public static IReadOnlyList<ZoneState> Of(Inspection inspection, Aircraft aircraft, ShopRules rules)
     {
         var weigh = new Weigh(inspection, aircraft, rules);
-        return [.. inspection.Tasks.Where(task => task.TiedTo is null).OrderBy(task => task.Order).GroupBy(task => task.ZoneKey).Select(zone => weigh.Zone(zone.Key, [.. zone]))];
+        return [.. inspection.Tasks.Where(task => task.TiedTo is null).OrderBy(task => task.Order).GroupBy(task => task.ZoneKey)
+            .Select(zone => weigh.Zone(zone.Key, [.. zone]))];
     }
 
     /// <summary>Whether what was said of a task is the word of somebody who may sign, or was looked at by them since.</summary>
-    public static bool Counts(InspectionTask task, Inspection inspection, Aircraft aircraft, ShopRules rules) => new Weigh(inspection, aircraft, rules).IsSeen(task);
+    public static bool Counts(InspectionTask task, Inspection inspection, Aircraft aircraft, ShopRules rules) =>
+        new Weigh(inspection, aircraft, rules).IsSeen(task);
 
     // Who may sign is asked once for each person.
     private sealed class Weigh(Inspection inspection, Aircraft aircraft, ShopRules rules)
@@ -54,34 +64,49 @@ public static class WhoseLook
         public ZoneState Zone(string key, IReadOnlyList<InspectionTask> tasks)
         {
             var look = LookAt(key);
-            List<string> waiting = [.. tasks.Where(task => task.Verdict != TaskVerdict.NotYet && !IsEnough(task)).Select(task => task.Text)];
-            waiting.AddRange(inspection.Discrepancies.Where(found => found.ZoneKey == key && found.Correction is not null && !IsEnough(found)).OrderBy(found => found.Number).Select(found => $"what was done about {inspection.WorkOrder}-{found.Number:00}, {found.What}"));
-            waiting.AddRange(inspection.Discrepancies.Where(found => found is { Disposition: Disposition.Withdrawn, Class: DiscrepancyClass.Airworthiness } && found.ZoneKey == key && !IsEnough(found.Steps[^1].By, found.Steps[^1].At, key, true))
+            List<string> waiting = [.. tasks.Where(task => task.Verdict != TaskVerdict.NotYet && !IsEnough(task))
+                .Select(task => task.Text)];
+            waiting.AddRange(inspection.Discrepancies.Where(found => found.ZoneKey == key && found.Correction is not null
+                && !IsEnough(found)).OrderBy(found => found.Number)
+                .Select(found => $"what was done about {inspection.WorkOrder}-{found.Number:00}, {found.What}"));
+            waiting.AddRange(inspection.Discrepancies.Where(found => found
+                is { Disposition: Disposition.Withdrawn, Class: DiscrepancyClass.Airworthiness } && found.ZoneKey == key
+                    && !IsEnough(found.Steps[^1].By, found.Steps[^1].At, key, true))
                 .OrderBy(found => found.Number).Select(found => $"{inspection.WorkOrder}-{found.Number:00}, {found.What}, withdrawn"));
-            waiting.AddRange(inspection.Discrepancies.Where(found => found.ZoneKey == key && found.Class != DiscrepancyClass.Airworthiness && found.Lowered.LastOrDefault(less => less.From == DiscrepancyClass.Airworthiness) is { } less && !IsEnough(less.By, less.At, key, true))
+            waiting.AddRange(inspection.Discrepancies.Where(found => found.ZoneKey == key && found.Class != DiscrepancyClass.Airworthiness
+                && found.Lowered.LastOrDefault(less => less.From == DiscrepancyClass.Airworthiness) is { } less
+                && !IsEnough(less.By, less.At, key, true))
                 .OrderBy(found => found.Number).Select(found => $"{inspection.WorkOrder}-{found.Number:00}, {found.What}, set lower"));
             var sheets = Changes(key).Where(change => !IsEnough(change.By, change.At, key, false)).ToList();
             if (sheets.Count > 0)
                 waiting.Add($"{sheets.Count} {(sheets.Count == 1 ? "value or look" : "values and looks")} on the engine’s sheets");
-            return new(key, tasks[0].ZoneTitle, tasks[0].Station, [.. tasks.Where(task => task.By is not null).Select(task => task.By!.Value).Distinct()], look, waiting, tasks.Count(task => task.Verdict == TaskVerdict.NotYet));
+            return new(key, tasks[0].ZoneTitle, tasks[0].Station,
+                [.. tasks.Where(task => task.By is not null).Select(task => task.By!.Value).Distinct()], look, waiting,
+                tasks.Count(task => task.Verdict == TaskVerdict.NotYet));
         }
 
         public bool IsSeen(InspectionTask task)
         {
             // A value that somebody else changed afterwards is not the one that was looked at.
-            var changed = inspection.Readings.Where(reading => reading.TaskId == task.Id && !Signs(reading.PersonId)).Select(reading => (DateTimeOffset?)reading.LastAt).Max();
+            var changed = inspection.Readings.Where(reading => reading.TaskId == task.Id && !Signs(reading.PersonId))
+                .Select(reading => (DateTimeOffset?)reading.LastAt).Max();
             bool Stands(DateTimeOffset? at) => at is { } when && (changed is null || changed <= when);
             return (Signs(task.By) && Stands(task.At)) || (Signs(task.InspectedBy) && Stands(task.InspectedAt))
                 || (LookAt(task.ZoneKey) is { } look && task.At <= look.At && !look.Except.Contains(task.Id) && Stands(look.At));
         }
 
         private bool IsEnough(InspectionTask task) => IsSeen(task)
-            || (school == LookSchool.WhatCounts && rules.IsCertificated(task.By) && !task.SecondPerson && !inspection.TiedWith(task).Any(tied => tied.SecondPerson)
+            || (school == LookSchool.WhatCounts && rules.IsCertificated(task.By) && !task.SecondPerson
+                && !inspection.TiedWith(task).Any(tied => tied.SecondPerson)
                 && !inspection.Discrepancies.Any(found => found.TaskId == task.Id && found.Class == DiscrepancyClass.Airworthiness));
 
-        private bool IsEnough(Discrepancy found) => Signs(found.InspectedBy) || IsEnough(found.CorrectedBy, found.CorrectedAt ?? found.FoundAt, found.ZoneKey, found.Class == DiscrepancyClass.Airworthiness);
+        private bool IsEnough(Discrepancy found) =>
+            Signs(found.InspectedBy)
+                || IsEnough(found.CorrectedBy, found.CorrectedAt
+                    ?? found.FoundAt, found.ZoneKey, found.Class == DiscrepancyClass.Airworthiness);
 
-        private bool IsEnough(Guid? by, DateTimeOffset at, string zone, bool airworthiness) => Signs(by) || (LookAt(zone) is { } look && at <= look.At)
+        private bool IsEnough(Guid? by, DateTimeOffset at, string zone, bool airworthiness) =>
+            Signs(by) || (LookAt(zone) is { } look && at <= look.At)
             || (school == LookSchool.WhatCounts && rules.IsCertificated(by) && !airworthiness);
 
         private SignersLook? LookAt(string zone) => inspection.SignersLooks.FirstOrDefault(look => look.ZoneKey == zone && Signs(look.By));
@@ -101,7 +126,8 @@ public static class WhoseLook
             foreach (var engine in aircraft.Engines.Where(engine => inspection.EngineZone(engine) == zone))
             {
                 var parts = aircraft.SittingOn(engine.ComponentId).Select(stay => stay.ComponentId).Append(engine.ComponentId).ToHashSet();
-                foreach (var reading in inspection.Readings.Where(reading => reading.TaskId is null && reading.ComponentId is { } part && parts.Contains(part)))
+                foreach (var reading in inspection.Readings.Where(reading => reading.TaskId is null && reading.ComponentId is { } part
+                    && parts.Contains(part)))
                     yield return (reading.PersonId, reading.LastAt);
                 foreach (var check in inspection.SheetChecks.Where(check => parts.Contains(check.ComponentId)))
                     yield return (check.By, check.At);

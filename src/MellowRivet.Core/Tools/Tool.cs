@@ -22,10 +22,14 @@ public sealed class Tool
     /// <summary>The last day its calibration holds; null for a tool that has none.</summary>
     public DateOnly? CalibratedUntil { get; private set; }
 
-    /// <summary>For a torque wrench: from the middle of the handle to the square drive, inches; null where nobody has measured it.</summary>
+    /// <summary>
+    /// For a torque wrench: from the middle of the handle to the square drive, inches; null where nobody has measured it.
+    /// </summary>
     public double? LengthInches { get; private set; }
 
-    /// <summary>For a torque wrench: the least and the most its scale has; null for one that is on file from before that was asked.</summary>
+    /// <summary>
+    /// For a torque wrench: the least and the most its scale has; null for one that is on file from before that was asked.
+    /// </summary>
     public double? LeastTorque { get; private set; }
     public double? MostTorque { get; private set; }
 
@@ -38,7 +42,8 @@ public sealed class Tool
     public string Title => Number.Length > 0 ? $"{Name} {Number}" : Name;
 
     /// <summary>Puts its plate right, or says what is wrong with it.</summary>
-    public Refusal? Describe(string? name, string? number, bool torqueWrench, DateOnly? calibratedUntil, double? lengthInches, TorqueRange? range)
+    public Refusal? Describe(string? name, string? number, bool torqueWrench, DateOnly? calibratedUntil, double? lengthInches,
+        TorqueRange? range)
     {
         if (string.IsNullOrWhiteSpace(name) || name.Trim().Length > 60 || number?.Trim().Length > 20)
             return new("name", "A name of up to 60 characters, and a number of up to 20.");
@@ -46,10 +51,14 @@ public sealed class Tool
             return new("calibrated", "A torque wrench needs the day its calibration ends.");
         if (lengthInches is { } length && length is <= 0 or > 80)
             return new("length", "The length in inches, from the middle of the handle to the square drive: above 0, up to 80.");
-        if (torqueWrench && (range is null || !(range.Least >= 0 && range.Most > range.Least && range.Most < 100_000) || range.Unit.Dimension != Dimension.Torque))
+        if (torqueWrench && (range is null || !(range.Least >= 0 && range.Most > range.Least && range.Most < 100_000)
+            || range.Unit.Dimension != Dimension.Torque))
             return new("range", "A torque wrench has a range, as on its scale: the least and the most, such as 150 and 750 in-lb.");
-        (LeastTorque, MostTorque, TorqueUnit) = torqueWrench ? (range!.Least, range.Most, range.Unit.Symbol) : ((double?)null, (double?)null, "");
-        (Name, Number, IsTorqueWrench, CalibratedUntil, LengthInches) = (name.Trim(), number?.Trim() ?? "", torqueWrench, calibratedUntil, torqueWrench ? lengthInches : null);
+        (LeastTorque, MostTorque, TorqueUnit) = torqueWrench
+            ? (range!.Least, range.Most, range.Unit.Symbol)
+            : ((double?)null, (double?)null, "");
+        (Name, Number, IsTorqueWrench, CalibratedUntil, LengthInches) = (name.Trim(), number?.Trim()
+            ?? "", torqueWrench, calibratedUntil, torqueWrench ? lengthInches : null);
         return null;
     }
 
@@ -58,12 +67,15 @@ public sealed class Tool
     /// <param name="unit">Its unit.</param>
     public Refusal? Reaches(double setting, Unit unit)
     {
-        if (LeastTorque is not { } least || MostTorque is not { } most || Unit.Find(TorqueUnit) is not { } scale || unit.Dimension != Dimension.Torque)
+        if (LeastTorque is not { } least || MostTorque is not { } most || Unit.Find(TorqueUnit) is not { } scale
+            || unit.Dimension != Dimension.Torque)
             return null;
         // As far as the scale can be read: a setting of 17 N·m is 150.5 in-lb.
         var set = unit.To(scale, setting);
         return set >= least * 0.995 && set <= most * 1.005 ? null
-            : new("wrench", $"{Title} goes from {least:0.##} to {most:0.##} {scale.Symbol}: {set:0.#} {scale.Symbol} can’t be pulled with it. Read the value again, or take another wrench.");
+            : new("wrench",
+                $"{Title} goes from {least:0.##} to {most:0.##} {scale.Symbol}: {set:0.#} {scale.Symbol} can’t be pulled with it. Read "
+                + $"the value again, or take another wrench.");
     }
 
     /// <summary>Takes over the range that the name of a wrench from before tells, where none is on file.</summary>
@@ -84,7 +96,9 @@ public sealed class Tool
             return new("wrench", $"{Title} isn't used any more.");
         return CalibratedUntil is { } until && until >= on
             ? null
-            : new("wrench", $"The calibration of {Title} ended {CalibratedUntil:yyyy-MM-dd}: no final torque is recorded with it. Take another, or have it calibrated.");
+            : new("wrench",
+                $"The calibration of {Title} ended {CalibratedUntil:yyyy-MM-dd}: no final torque is recorded with it. Take "
+                + $"another, or have it calibrated.");
     }
 }
 
@@ -92,8 +106,11 @@ public sealed class Tool
 public sealed partial record TorqueRange(double Least, double Most, Unit Unit)
 {
     /// <summary>The range that a wrench's name tells: "Torque wrench 150–750 in-lb". Null where it tells none.</summary>
-    public static TorqueRange? In(string name) => Told().Match(name) is { Success: true } told && Unit.Find(told.Groups[3].Value) is { Dimension: Dimension.Torque } unit
-        && TypedNumber.Parse(told.Groups[1].Value) is { } least && TypedNumber.Parse(told.Groups[2].Value) is { } most && most > least ? new(least, most, unit) : null;
+    public static TorqueRange? In(string name) =>
+        Told().Match(name) is { Success: true } told && Unit.Find(told.Groups[3].Value) is { Dimension: Dimension.Torque } unit
+        && TypedNumber.Parse(told.Groups[1].Value) is { } least && TypedNumber.Parse(told.Groups[2].Value) is { } most && most > least
+        ? new(least, most, unit)
+        : null;
 
     [GeneratedRegex(@"(\d+(?:[.,]\d+)?)\s*(?:–|-|to|…)\s*(\d+(?:[.,]\d+)?)\s*(in-lb|ft-lb|N·m)", RegexOptions.IgnoreCase)]
     private static partial Regex Told();

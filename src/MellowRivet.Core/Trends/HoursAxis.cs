@@ -16,11 +16,16 @@ public static class HoursAxisWords
     /// <summary>The other one.</summary>
     public static HoursAxis Other(this HoursAxis axis) => axis == HoursAxis.Part ? HoursAxis.Aircraft : HoursAxis.Part;
 
-    /// <summary>What is added to a part's own hours to get those of the aircraft it is on: as its latest reading there has both, or its stay.</summary>
+    /// <summary>
+    /// What is added to a part's own hours to get those of the aircraft it is on: as its latest reading there has both, or its stay.
+    /// </summary>
     public static double ToAircraft(this Installation stay, IEnumerable<Reading> readings) =>
-        readings.Where(reading => reading.AircraftId == stay.AircraftId && reading.ComponentId == stay.ComponentId && reading.OwnTime is not null).MaxBy(reading => reading.At) is { } latest ? (double)(latest.TimeInService.Value - latest.OwnTime!.Value.Value)
+        readings.Where(reading => reading.AircraftId == stay.AircraftId && reading.ComponentId == stay.ComponentId
+            && reading.OwnTime is not null).MaxBy(reading => reading.At) is { } latest
+            ? (double)(latest.TimeInService.Value - latest.OwnTime!.Value.Value)
         : stay.OwnTimeThen is { } then ? (double)(stay.InstalledAt.Value - then.Value) : 0;
 
     /// <summary>Where a reading stands on an axis.</summary>
-    public static double On(this Reading reading, HoursAxis axis) => (double)(axis == HoursAxis.Part ? reading.SeriesTime : reading.TimeInService).Value;
+    public static double On(this Reading reading, HoursAxis axis) =>
+        (double)(axis == HoursAxis.Part ? reading.SeriesTime : reading.TimeInService).Value;
 }

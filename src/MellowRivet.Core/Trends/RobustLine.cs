@@ -36,7 +36,8 @@ public sealed class RobustLine
 
     /// <summary>Fits the line.</summary>
     /// <param name="points">At least three points at two or more different hours.</param>
-    /// <param name="leastNoise">The least noise to assume for the band, so that three identical readings don't promise a perfect fourth.</param>
+    /// <param name="leastNoise">The least noise to assume for the band, so that three identical readings don't
+    /// promise a perfect fourth.</param>
     /// <exception cref="ArgumentException">Too few points, or all at the same hours.</exception>
     public RobustLine(IReadOnlyList<TrendPoint> points, double leastNoise = 0)
     {
@@ -64,7 +65,9 @@ public sealed class RobustLine
         return new(At(hours), At(hours) - half, At(hours) + half);
     }
 
-    /// <summary>Where the line meets a level, and the range of hours within which the band touches it; an end that it never touches is null.</summary>
+    /// <summary>
+    /// Where the line meets a level, and the range of hours within which the band touches it; an end that it never touches is null.
+    /// </summary>
     public (double Hours, double? Earliest, double? Latest)? Crossing(double level)
     {
         if (Slope == 0)

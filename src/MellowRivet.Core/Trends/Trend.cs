@@ -24,7 +24,8 @@ public sealed record Crossing(double Hours, double? Earliest, double? Latest);
 /// <param name="Why">Why there is no forecast or no crossing, or what the crossing rests on.</param>
 /// <param name="IsPast">The last reading is past the limit, whatever the line does.</param>
 public sealed record TrendReading(
-    int N, RobustLine? Line, double? NextHours, Expectation? Next, Expectation? LastExpected, bool? LastIsUnusual, Crossing? Crossing, string Why, bool IsPast);
+    int N, RobustLine? Line, double? NextHours, Expectation? Next, Expectation? LastExpected, bool? LastIsUnusual, Crossing? Crossing,
+    string Why, bool IsPast);
 
 /// <summary>Reads a series of values against time in service as a trend.</summary>
 public static class Trend
@@ -44,7 +45,8 @@ public static class Trend
         var series = points.Where(point => restart is null || point.Hours >= restart).OrderBy(point => point.Hours).ToList();
         var since = restart is null ? "" : $" since the restart at {restart:0.#} h";
 
-        var isPast = series.Count > 0 && limit is { } level && (direction == Direction.Falling ? series[^1].Value < level : series[^1].Value > level);
+        var isPast = series.Count > 0 && limit is { } level
+            && (direction == Direction.Falling ? series[^1].Value < level : series[^1].Value > level);
         if (series.Count < FewestPoints)
             return Silent(series.Count, $"{Count(series.Count)}{since}: a forecast needs {FewestPoints}.", isPast);
         if (series[0].Hours == series[^1].Hours)
@@ -55,7 +57,8 @@ public static class Trend
         var lastExpected = ExpectationOfLast(series, resolution);
         bool? lastIsUnusual = lastExpected is { } band ? series[^1].Value < band.Low || series[^1].Value > band.High : null;
         var (crossing, why) = Meets(line, limit, direction, series[^1].Hours, isPast);
-        return new(series.Count, line, nextHours, line.Expect(nextHours), lastExpected, lastIsUnusual, crossing, why + $" From {series.Count} readings{since}.", isPast);
+        return new(series.Count, line, nextHours, line.Expect(nextHours), lastExpected, lastIsUnusual, crossing,
+            why + $" From {series.Count} readings{since}.", isPast);
     }
 
     private static TrendReading Silent(int n, string why, bool isPast) => new(n, null, null, null, null, null, null, why, isPast);
@@ -76,7 +79,8 @@ public static class Trend
             return (null, "No limit was given, so there is no crossing to forecast.");
         var worsens = direction == Direction.Falling ? line.Slope < 0 : line.Slope > 0;
         if (!worsens)
-            return (null, isPast ? "The last reading is past the limit already, whatever the line does." : "The line doesn't move towards the limit, so it never meets it.");
+            return (null, isPast ? "The last reading is past the limit already, whatever the line does."
+                : "The line doesn't move towards the limit, so it never meets it.");
         var (hours, earliest, latest) = line.Crossing(level)!.Value;
         if (hours < 0)
             return (null, "The line was never on the good side of the limit.");
@@ -84,6 +88,9 @@ public static class Trend
         if (isPast && hours > lastHours)
             return (null, "The last reading is past the limit already, sooner than the line through all of them.");
         var open = latest is null ? " The readings scatter too much to say by when at the latest." : "";
-        return (new(hours, earliest, latest), (hours > lastHours ? "The line moves towards the limit." : isPast ? "The line has already met the limit, and the last reading is past it." : "The line has already met the limit; the last reading still holds.") + open);
+        return (new(hours, earliest, latest),
+            (hours > lastHours ? "The line moves towards the limit." : isPast
+                ? "The line has already met the limit, and the last reading is past it."
+                : "The line has already met the limit; the last reading still holds.") + open);
     }
 }

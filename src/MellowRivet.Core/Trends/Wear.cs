@@ -19,7 +19,8 @@ public sealed record Wear(int N, double? PerHundredHours, double? HoursLeft, dou
     public static Wear Of(IEnumerable<TrendPoint> points, double minimum, double resolution)
     {
         var all = points.OrderBy(point => point.Hours).ToList();
-        var from = Enumerable.Range(1, Math.Max(0, all.Count - 1)).LastOrDefault(index => all[index].Value > all[index - 1].Value + 3 * resolution);
+        var from = Enumerable.Range(1, Math.Max(0, all.Count - 1))
+            .LastOrDefault(index => all[index].Value > all[index - 1].Value + 3 * resolution);
         var series = all[from..];
         if (series.Count == 0)
             return new(0, null, null, null, "No reading yet.");
@@ -35,7 +36,9 @@ public sealed record Wear(int N, double? PerHundredHours, double? HoursLeft, dou
             return new(series.Count, null, null, null, $"No wear to be seen in {series.Count} readings{since}.");
         var left = Math.Max(0, (last.Value - minimum) / perHour);
         return trend.Crossing is { } crossing
-            ? new(series.Count, perHour * 100, left, crossing.Earliest is { } early ? Math.Clamp(early - last.Hours, 0, left) : null, $"From {series.Count} readings{since}, robust line.")
+            ? new(series.Count, perHour * 100, left, crossing.Earliest is { } early
+                ? Math.Clamp(early - last.Hours, 0, left)
+                : null, $"From {series.Count} readings{since}, robust line.")
             : new(series.Count, perHour * 100, left, null, $"From {series.Count} readings{since}: a rate, no range.");
     }
 }

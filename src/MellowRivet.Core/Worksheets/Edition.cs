@@ -1,6 +1,8 @@
 namespace MellowRivet.Core.Worksheets;
 
-/// <summary>One edition of a worksheet on the shelf. A published one never changes; a draft becomes the next when it is published.</summary>
+/// <summary>
+/// One edition of a worksheet on the shelf. A published one never changes; a draft becomes the next when it is published.
+/// </summary>
 public sealed class Edition
 {
     private Edition() { }

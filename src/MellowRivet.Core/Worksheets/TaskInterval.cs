@@ -32,9 +32,14 @@ public readonly record struct TaskInterval(decimal? Hours, int? Months, bool Onc
         return (once ? words[1..] : words) switch
         {
             ["annual"] when !once => new(null, 12),
-            [var number, "h"] when decimal.TryParse(number, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var hours) && hours is > 0 and <= 20_000 => new(hours, null, once),
-            [var number, "year" or "years"] when !once && int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var years) && years is > 0 and <= 50 => new(null, years * 12),
-            [var number, "month" or "months"] when !once && int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var months) && months is > 0 and <= 600 => new(null, months),
+            [var number, "h"] when decimal.TryParse(number, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var hours)
+                && hours is > 0 and <= 20_000 => new(hours, null, once),
+            [var number, "year" or "years"] when !once
+                && int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var years)
+                && years is > 0 and <= 50 => new(null, years * 12),
+            [var number, "month" or "months"] when !once
+                && int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var months)
+                && months is > 0 and <= 600 => new(null, months),
             _ => null,
         };
     }
@@ -48,8 +53,11 @@ internal sealed class TaskIntervalJson : JsonConverter<TaskInterval>
     public override TaskInterval Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
         var text = reader.TokenType == JsonTokenType.String ? reader.GetString() : null;
-        return TaskInterval.Parse(text) ?? throw new JsonException($"'{text}' is no interval; write \"25 h\", \"annual\", \"2 years\", \"6 months\" or \"first 25 h\".");
+        return TaskInterval.Parse(text)
+            ?? throw new JsonException(
+                $"'{text}' is no interval; write \"25 h\", \"annual\", \"2 years\", \"6 months\" or \"first 25 h\".");
     }
 
-    public override void Write(Utf8JsonWriter writer, TaskInterval value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
+    public override void Write(Utf8JsonWriter writer, TaskInterval value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(value.ToString());
 }

@@ -64,7 +64,8 @@ public sealed record TaskPick(bool IsDue, bool BeforeNext, string Why)
     private static TaskPick Once(TaskInterval column, decimal hours, TaskDone? last, PickNow now)
     {
         if (now.OwnTime is not { } own)
-            return last is null ? new(true, false, $"{column}: nobody knows the hours since new, and there is no record of it") : Not($"{column}: done at {last.Hours:0.#} h");
+            return last is null ? new(true, false, $"{column}: nobody knows the hours since new, and there is no record of it")
+                : Not($"{column}: done at {last.Hours:0.#} h");
         if (last is not null && now.Hours - last.Hours <= own)
             return Not($"{column}: done at {last.Hours:0.#} h");
         return own > 2 * hours
@@ -90,7 +91,8 @@ public sealed record TaskPick(bool IsDue, bool BeforeNext, string Why)
         var days = due.DayNumber - now.Today.DayNumber;
         if (days <= Math.Min(30, months * 3))
             return new(true, false, $"{column}: last done {last.On:yyyy-MM-dd}, {(days < 0 ? "was" : "is")} due {due:yyyy-MM-dd}");
-        return new(false, ColumnOf(now.Kind) is { Months: { } round } && due < now.Today.AddMonths(round), $"{column}: last done {last.On:yyyy-MM-dd}, due {due:yyyy-MM-dd}");
+        return new(false, ColumnOf(now.Kind) is { Months: { } round }
+            && due < now.Today.AddMonths(round), $"{column}: last done {last.On:yyyy-MM-dd}, due {due:yyyy-MM-dd}");
     }
 
     private static TaskPick Comes(TaskInterval column, decimal remaining, decimal hours, PickNow now, string since)

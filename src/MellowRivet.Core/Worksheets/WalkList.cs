@@ -12,7 +12,8 @@ namespace MellowRivet.Core.Worksheets;
 /// <param name="ComponentId">The engine or propeller it is about; null for the airframe.</param>
 /// <param name="Pick">Whether it is due now.</param>
 /// <param name="TiedTo">The order of the line that answers this one too; null for one that is answered by itself.</param>
-public sealed record WalkLine(int Order, Worksheet Sheet, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, TaskPick Pick, int? TiedTo);
+public sealed record WalkLine(int Order, Worksheet Sheet, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, TaskPick Pick,
+    int? TiedTo);
 
 /// <summary>Merges worksheets into one walk.</summary>
 public static class WalkList
@@ -27,18 +28,22 @@ public static class WalkList
     /// <param name="kind">The inspection.</param>
     /// <param name="done">What was last done when, on this aircraft.</param>
     /// <param name="today">The day.</param>
-    public static IReadOnlyList<WalkLine> Merge(IReadOnlyList<Worksheet> sheets, Aircraft aircraft, InspectionKind kind, IReadOnlyCollection<TaskDone> done, DateOnly today)
+    public static IReadOnlyList<WalkLine> Merge(IReadOnlyList<Worksheet> sheets, Aircraft aircraft, InspectionKind kind,
+        IReadOnlyCollection<TaskDone> done, DateOnly today)
     {
-        var last = done.GroupBy(task => (task.SheetKey, task.TaskKey, task.ComponentId)).ToDictionary(group => group.Key, group => group.MaxBy(task => task.On)!);
+        var last = done.GroupBy(task => (task.SheetKey, task.TaskKey, task.ComponentId))
+            .ToDictionary(group => group.Key, group => group.MaxBy(task => task.On)!);
         List<WalkLine> walk = [];
         foreach (var zone in ZonesInOrder(sheets).SelectMany(zone => EachEngine(zone, aircraft)))
         {
             var part = zone.Part ?? aircraft.CarrierOf(zone.Leading.Book);
             var now = new PickNow(kind, today, aircraft.TimeInService.Value, OwnTime(aircraft, part));
             List<WalkLine> here = [];
-            foreach (var (sheet, own) in sheets.SelectMany(sheet => sheet.Zones.Where(other => other.Key == zone.Leading.Key).Select(other => (sheet, other))))
+            foreach (var (sheet, own) in sheets.SelectMany(sheet => sheet.Zones.Where(other => other.Key == zone.Leading.Key)
+                .Select(other => (sheet, other))))
                 foreach (var task in own.Tasks.Where(task => Worksheet.Applies(task.AppliesTo, aircraft, part)))
-                    here.Add(new(walk.Count + here.Count, sheet, zone.Shown, task, part?.Id, TaskPick.Of(task.At ?? [], last.GetValueOrDefault((sheet.Key, task.Key, part?.Id)), now), null));
+                    here.Add(new(walk.Count + here.Count, sheet, zone.Shown, task, part?.Id,
+                        TaskPick.Of(task.At ?? [], last.GetValueOrDefault((sheet.Key, task.Key, part?.Id)), now), null));
             walk.AddRange(Tie(here));
         }
         return walk;
@@ -66,14 +71,17 @@ public static class WalkList
     }
 
     // The zones of a twin's engines stand once for each: what is read in them belongs to that engine or its propeller.
-    private static IEnumerable<(WorksheetZone Leading, WorksheetZone Shown, Component? Part)> EachEngine(WorksheetZone zone, Aircraft aircraft)
+    private static IEnumerable<(WorksheetZone Leading, WorksheetZone Shown, Component? Part)> EachEngine(WorksheetZone zone,
+        Aircraft aircraft)
     {
         var engines = aircraft.Engines.ToList();
         if (!zone.PerEngine || engines.Count < 2)
             return [(zone, zone, null)];
         return engines.Select(engine => (zone,
             zone with { Key = $"{zone.Key}-{engine.Position}", Title = $"{zone.Title}, {engine.Position}", Tasks = [] },
-            zone.Book == Book.Propeller ? aircraft.Propellers.FirstOrDefault(propeller => propeller.Position == engine.Position)?.Component : engine.Component));
+            zone.Book == Book.Propeller
+                ? aircraft.Propellers.FirstOrDefault(propeller => propeller.Position == engine.Position)?.Component
+                : engine.Component));
     }
 
     private static decimal? OwnTime(Aircraft aircraft, Component? part)
@@ -88,7 +96,8 @@ public static class WalkList
     private static List<WalkLine> Tie(List<WalkLine> here)
     {
         var result = here.ToList();
-        foreach (var same in here.GroupBy(line => line.Task.Same ?? Plain(line.Task.Text)).Where(group => group.Select(line => line.Sheet.Key).Distinct().Count() > 1))
+        foreach (var same in here.GroupBy(line => line.Task.Same ?? Plain(line.Task.Text))
+            .Where(group => group.Select(line => line.Sheet.Key).Distinct().Count() > 1))
         {
             var lead = same.FirstOrDefault(line => line.Task.Measure is not null || line.Task.Compression) ?? same.First();
             var tied = same.Where(line => line.Sheet.Key != lead.Sheet.Key && line != lead && Answers(lead.Task, line.Task)).ToList();
@@ -101,7 +110,8 @@ public static class WalkList
     }
 
     /// <summary>Whether answering one task answers the other: it measures the same, or the other measures nothing.</summary>
-    public static bool Answers(WorksheetTask lead, WorksheetTask other) => other.Compression == lead.Compression && (other.Measure is null || other.Measure.Kind == lead.Measure?.Kind);
+    public static bool Answers(WorksheetTask lead, WorksheetTask other) =>
+        other.Compression == lead.Compression && (other.Measure is null || other.Measure.Kind == lead.Measure?.Kind);
 
     private static string Plain(string words) => string.Concat(words.ToLowerInvariant().Where(char.IsLetterOrDigit));
 }

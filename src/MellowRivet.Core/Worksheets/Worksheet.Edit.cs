@@ -5,12 +5,15 @@ public sealed partial record Worksheet
 {
     /// <summary>A worksheet to begin with: one zone, one task to write over.</summary>
     public static Worksheet Begin(string key, string title, string basis) =>
-        new(key, title, 1, basis, [new("general", "Whole aircraft", Station.Airframe, Records.Book.Airframe, [new("first-task", "The first task: write over it", "where it is asked for")], Looks: false)]);
+        new(key, title, 1, basis,
+            [new("general", "Whole aircraft", Station.Airframe, Records.Book.Airframe,
+                [new("first-task", "The first task: write over it", "where it is asked for")], Looks: false)]);
 
     /// <summary>A key for a title: its letters and digits, dashes between.</summary>
     public static string KeyFor(string title)
     {
-        var words = string.Concat(title.ToLowerInvariant().Select(letter => letter is (>= 'a' and <= 'z') or (>= '0' and <= '9') ? letter : ' '));
+        var words = string.Concat(title.ToLowerInvariant()
+            .Select(letter => letter is (>= 'a' and <= 'z') or (>= '0' and <= '9') ? letter : ' '));
         var key = string.Join('-', words.Split(' ', StringSplitOptions.RemoveEmptyEntries));
         return key.Length <= 40 ? key : key[..40].TrimEnd('-');
     }
@@ -26,10 +29,13 @@ public sealed partial record Worksheet
             return (null, new("zone", "There is no such zone."));
         var there = Zones.FirstOrDefault(zone => zone.Tasks.Any(other => other.Key == task.Key));
         if (there?.Key == zoneKey)
-            return Sound(InZone(zoneKey, zone => zone with { Tasks = [.. zone.Tasks.Select(other => other.Key == task.Key ? task : other)] }), "task");
+            return Sound(InZone(zoneKey,
+                zone => zone with { Tasks = [.. zone.Tasks.Select(other => other.Key == task.Key ? task : other)] }), "task");
         if (there is { Tasks.Count: 1 })
             return (null, new("zone", $"It is the only task of {there.Title}: take that zone out, or give it another task first."));
-        var without = there is null ? this : InZone(there.Key, zone => zone with { Tasks = [.. zone.Tasks.Where(other => other.Key != task.Key)] });
+        var without = there is null
+            ? this
+            : InZone(there.Key, zone => zone with { Tasks = [.. zone.Tasks.Where(other => other.Key != task.Key)] });
         return Sound(without.InZone(zoneKey, zone => zone with { Tasks = [.. zone.Tasks, task] }), "task");
     }
 
@@ -67,7 +73,9 @@ public sealed partial record Worksheet
             .InZone(Zones[next].Key, zone => zone with { Tasks = down ? [moved, .. zone.Tasks] : [.. zone.Tasks, moved] });
     }
 
-    /// <summary>Puts a zone in place of the one with its key, keeping that one's tasks; a new one comes last, with the task it carries.</summary>
+    /// <summary>
+    /// Puts a zone in place of the one with its key, keeping that one's tasks; a new one comes last, with the task it carries.
+    /// </summary>
     public (Worksheet? Sheet, Refusal? Refusal) Put(WorksheetZone zone) => Sound(this with
     {
         Zones = Zones.Any(other => other.Key == zone.Key)
@@ -92,7 +100,9 @@ public sealed partial record Worksheet
         return this with { Zones = zones };
     }
 
-    private Worksheet InZone(string key, Func<WorksheetZone, WorksheetZone> change) => this with { Zones = [.. Zones.Select(zone => zone.Key == key ? change(zone) : zone)] };
+    private Worksheet InZone(string key, Func<WorksheetZone, WorksheetZone> change) =>
+        this with { Zones = [.. Zones.Select(zone => zone.Key == key ? change(zone) : zone)] };
 
-    private static (Worksheet?, Refusal?) Sound(Worksheet sheet, string field) => sheet.Fault() is { } fault ? (null, new(field, fault)) : (sheet, null);
+    private static (Worksheet?, Refusal?) Sound(Worksheet sheet, string field) =>
+        sheet.Fault() is { } fault ? (null, new(field, fault)) : (sheet, null);
 }

@@ -38,7 +38,8 @@ public enum MeasureMethod
 /// <param name="Standing">What weight the limits carry.</param>
 /// <param name="Source">Where they come from.</param>
 /// <param name="Method">How it is judged.</param>
-public sealed record WorksheetMeasure(string Kind, string Unit, double? Low, double? High, Standing Standing, string Source, MeasureMethod Method = MeasureMethod.Plain)
+public sealed record WorksheetMeasure(string Kind, string Unit, double? Low, double? High, Standing Standing, string Source,
+    MeasureMethod Method = MeasureMethod.Plain)
 {
     /// <summary>The limits as a band. The unit is known: a worksheet with another is refused.</summary>
     [JsonIgnore]
@@ -70,8 +71,10 @@ public enum Need { PanelsOpen = 1, PowerOn, EngineHot }
 /// <param name="Covers">Paragraphs of an inspection's scope that it covers: "43D(d)(3)".</param>
 /// <param name="Asks">The sheet of the engine station that has to be filled in with it; null for most.</param>
 public sealed record WorksheetTask(
-    string Key, string Text, string Reference, string? Caution = null, WorksheetMeasure? Measure = null, bool Compression = false, AppliesTo AppliesTo = AppliesTo.Every,
-    TaskKind Kind = TaskKind.Inspect, string? With = null, IReadOnlyList<TaskInterval>? At = null, IReadOnlyList<Need>? Needs = null, bool SecondPerson = false, string? Same = null,
+    string Key, string Text, string Reference, string? Caution = null, WorksheetMeasure? Measure = null, bool Compression = false,
+    AppliesTo AppliesTo = AppliesTo.Every,
+    TaskKind Kind = TaskKind.Inspect, string? With = null, IReadOnlyList<TaskInterval>? At = null, IReadOnlyList<Need>? Needs = null,
+    bool SecondPerson = false, string? Same = null,
     IReadOnlyList<string>? Covers = null, Asked? Asks = null);
 
 /// <param name="Key">Its name, the same in every worksheet that has it.</param>
@@ -83,10 +86,12 @@ public sealed record WorksheetTask(
 /// <param name="Looks">A place that is looked at dirty, cleaned and looked at again; false for a run or paperwork.</param>
 /// <param name="PerEngine">Stands once for each engine of a twin.</param>
 public sealed record WorksheetZone(
-    string Key, string Title, Station Station, Book Book, IReadOnlyList<WorksheetTask> Tasks, decimal? Hours = null, bool Looks = true, bool PerEngine = false);
+    string Key, string Title, Station Station, Book Book, IReadOnlyList<WorksheetTask> Tasks, decimal? Hours = null, bool Looks = true,
+    bool PerEngine = false);
 
 /// <summary>Which aircraft and inspections a worksheet is ticked for beforehand; what is empty or null leaves that open.</summary>
-public sealed record Suits(IReadOnlyList<Category>? Categories = null, IReadOnlyList<AppliesTo>? Builds = null, IReadOnlyList<InspectionKind>? Inspections = null);
+public sealed record Suits(IReadOnlyList<Category>? Categories = null, IReadOnlyList<AppliesTo>? Builds = null,
+    IReadOnlyList<InspectionKind>? Inspections = null);
 
 /// <summary>A template of an inspection: its tasks by zone, in walking order.</summary>
 /// <param name="Key">Its name on the shelf.</param>
@@ -95,7 +100,8 @@ public sealed record Suits(IReadOnlyList<Category>? Categories = null, IReadOnly
 /// <param name="Basis">What it rests on, in words.</param>
 /// <param name="Zones">Its zones.</param>
 /// <param name="Suits">What it is ticked for beforehand; null for nothing.</param>
-public sealed partial record Worksheet(string Key, string Title, int Version, string Basis, IReadOnlyList<WorksheetZone> Zones, Suits? Suits = null)
+public sealed partial record Worksheet(string Key, string Title, int Version, string Basis, IReadOnlyList<WorksheetZone> Zones,
+    Suits? Suits = null)
 {
     /// <summary>The most tasks a worksheet takes.</summary>
     public const int MostTasks = 1_000;
@@ -133,7 +139,9 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
         }
         catch (JsonException problem)
         {
-            throw new FormatException($"The worksheet can't be read: {problem.Message.Split(" LineNumber")[0]}{(problem.LineNumber is { } line ? $" (line {line + 1})" : "")}", problem);
+            throw new FormatException(
+                $"The worksheet can't be read: {problem.Message.Split(" LineNumber")[0]}"
+                + $"{(problem.LineNumber is { } line ? $" (line {line + 1})" : "")}", problem);
         }
     }
 
@@ -143,7 +151,8 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
     public string? Fault()
     {
         if (!IsKey(Key) || string.IsNullOrWhiteSpace(Title) || Title.Length > 100 || Basis.Length > 1_000 || Version < 1)
-            return "it needs a key of small letters, digits and dashes, a title of up to 100 and a basis of up to 1000 characters, and a version from 1.";
+            return "it needs a key of small letters, digits and dashes, a title of up to 100 and a basis of up to 1000 "
+                + "characters, and a version from 1.";
         if (Zones.Count == 0 || Zones.Any(zone => zone.Tasks.Count == 0))
             return "it needs zones, each with tasks.";
         if (Tasks.Count() > MostTasks)
@@ -152,7 +161,8 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
             .Concat(Zones.GroupBy(zone => zone.Key).Where(group => group.Count() > 1).Select(group => group.Key)).ToList();
         if (twice.Count > 0)
             return $"it uses a key twice: {string.Join(", ", twice)}.";
-        return Zones.Select(FaultOf).FirstOrDefault(fault => fault is not null) ?? Tasks.Select(FaultOf).FirstOrDefault(fault => fault is not null);
+        return Zones.Select(FaultOf).FirstOrDefault(fault => fault is not null)
+            ?? Tasks.Select(FaultOf).FirstOrDefault(fault => fault is not null);
     }
 
     /// <summary>What is wrong with one task; null where it can stand in a worksheet.</summary>
@@ -160,10 +170,13 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
     {
         if (!IsKey(task.Key))
             return $"“{task.Key}” is no key: small letters, digits and dashes, up to 40.";
-        if (string.IsNullOrWhiteSpace(task.Text) || task.Text.Length > 300 || string.IsNullOrWhiteSpace(task.Reference) || task.Reference.Length > 120)
+        if (string.IsNullOrWhiteSpace(task.Text) || task.Text.Length > 300 || string.IsNullOrWhiteSpace(task.Reference)
+            || task.Reference.Length > 120)
             return $"task {task.Key} needs words of up to 300 characters and a reference of up to 120.";
-        if (task.Caution?.Length > 400 || task.With?.Length > 80 || task.Same?.Length > 40 || task.At?.Count > 12 || task.Covers?.Count > 20 || task.Covers?.Any(paragraph => paragraph.Length is 0 or > 40) == true)
-            return $"task {task.Key}: a caution has up to 400 characters, the lubricant 80, the word for the same and each paragraph covered 40, and there are up to 12 intervals and 20 paragraphs.";
+        if (task.Caution?.Length > 400 || task.With?.Length > 80 || task.Same?.Length > 40 || task.At?.Count > 12 || task.Covers?.Count > 20
+            || task.Covers?.Any(paragraph => paragraph.Length is 0 or > 40) == true)
+            return $"task {task.Key}: a caution has up to 400 characters, the lubricant 80, the word for the same and each paragraph "
+                + $"covered 40, and there are up to 12 intervals and 20 paragraphs.";
         if (task.Kind == TaskKind.Lubricate && string.IsNullOrWhiteSpace(task.With))
             return $"task {task.Key} lubricates: say with what.";
         if (task.Kind == TaskKind.Measure && task.Measure is null)
@@ -173,8 +186,11 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
         if (Unit.Find(measure.Unit) is null)
             return $"task {task.Key} measures in '{measure.Unit}', which is no unit known here.";
         if (!IsKey(measure.Kind) || string.IsNullOrWhiteSpace(measure.Source) || measure.Source.Length > 120)
-            return $"task {task.Key}: a measurement needs a name of small letters, digits and dashes, and where its limits come from, up to 120 characters.";
-        if (measure.Low > measure.High || new[] { measure.Low, measure.High }.Any(limit => limit is { } value && (!double.IsFinite(value) || Math.Abs(value) > 1_000_000)))
+            return $"task {task.Key}: a measurement needs a name of small letters, digits and dashes, and where its limits come "
+                + $"from, up to 120 characters.";
+        if (measure.Low > measure.High
+            || new[] { measure.Low, measure.High }
+            .Any(limit => limit is { } value && (!double.IsFinite(value) || Math.Abs(value) > 1_000_000)))
             return $"task {task.Key}: the lower limit is above the upper one, or out of range.";
         return null;
     }
@@ -188,9 +204,12 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
         return zone.Hours is < 0 or > 200 ? $"zone '{zone.Key}': between 0 and 200 hours." : null;
     }
 
-    private static bool IsKey(string key) => key.Length is > 0 and <= 40 && key.All(letter => letter is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-');
+    private static bool IsKey(string key) =>
+        key.Length is > 0 and <= 40 && key.All(letter => letter is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-');
 
-    /// <summary>Whether it is ticked beforehand for an inspection of an aircraft. One that says nothing is there to be chosen, and ticked for none.</summary>
+    /// <summary>
+    /// Whether it is ticked beforehand for an inspection of an aircraft. One that says nothing is there to be chosen, and ticked for none.
+    /// </summary>
     public bool IsOfferedFor(Aircraft aircraft, InspectionKind kind) => Suits is { } suits
         && (suits.Categories is not { Count: > 0 } categories || categories.Contains(aircraft.Category))
         && (suits.Builds is not { Count: > 0 } builds || builds.All(build => Applies(build, aircraft)))

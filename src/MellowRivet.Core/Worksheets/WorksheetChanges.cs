@@ -24,7 +24,8 @@ public static class WorksheetChanges
                 changes.Add(new(zone.Title, zone.Title, "new zone"));
             else if (Differences(was with { Tasks = [] }, zone with { Tasks = [] }) is { Length: > 0 } how)
                 changes.Add(new(zone.Title, zone.Title, how));
-        changes.AddRange(earlier.Zones.Where(zone => later.Zones.All(other => other.Key != zone.Key)).Select(zone => new WorksheetChange(zone.Title, zone.Title, "zone taken out")));
+        changes.AddRange(earlier.Zones.Where(zone => later.Zones.All(other => other.Key != zone.Key))
+            .Select(zone => new WorksheetChange(zone.Title, zone.Title, "zone taken out")));
         foreach (var (key, (zone, task)) in after)
             if (!before.TryGetValue(key, out var was))
                 changes.Add(new(zone.Title, task.Text, "new"));
@@ -32,7 +33,8 @@ public static class WorksheetChanges
                 changes.Add(new(zone.Title, task.Text, $"moved here from {was.Zone.Title}"));
             else if (Differences(was.Task, task) is { Length: > 0 } how)
                 changes.Add(new(zone.Title, task.Text, how));
-        changes.AddRange(before.Where(pair => !after.ContainsKey(pair.Key)).Select(pair => new WorksheetChange(pair.Value.Zone.Title, pair.Value.Task.Text, "taken out")));
+        changes.AddRange(before.Where(pair => !after.ContainsKey(pair.Key))
+            .Select(pair => new WorksheetChange(pair.Value.Zone.Title, pair.Value.Task.Text, "taken out")));
         if (changes.Count == 0 && !before.Keys.SequenceEqual(after.Keys))
             changes.Add(new("", later.Title, "another order"));
         return changes;
@@ -44,8 +46,10 @@ public static class WorksheetChanges
     // Which fields differ, by their names in the file.
     private static string Differences<T>(T was, T now)
     {
-        var (one, other) = (JsonSerializer.SerializeToNode(was, Worksheet.Json)!.AsObject(), JsonSerializer.SerializeToNode(now, Worksheet.Json)!.AsObject());
-        var fields = one.Where(pair => !JsonNode.DeepEquals(pair.Value, other[pair.Key])).Select(pair => $"{pair.Key}: {Short(pair.Value)} → {Short(other[pair.Key])}");
+        var (one, other) = (JsonSerializer.SerializeToNode(was, Worksheet.Json)!.AsObject(),
+            JsonSerializer.SerializeToNode(now, Worksheet.Json)!.AsObject());
+        var fields = one.Where(pair => !JsonNode.DeepEquals(pair.Value, other[pair.Key]))
+            .Select(pair => $"{pair.Key}: {Short(pair.Value)} → {Short(other[pair.Key])}");
         return string.Join("; ", fields);
     }
 
@@ -54,7 +58,8 @@ public static class WorksheetChanges
         null => "none",
         JsonValue plain => plain.ToString(),
         JsonArray list => list.Count == 0 ? "none" : string.Join(", ", list.Select(item => item?.ToString())),
-        JsonObject measure when measure["unit"] is not null => $"{measure["low"]?.ToString() ?? "…"}–{measure["high"]?.ToString() ?? "…"} {measure["unit"]}",
+        JsonObject measure when measure["unit"] is not null =>
+            $"{measure["low"]?.ToString() ?? "…"}–{measure["high"]?.ToString() ?? "…"} {measure["unit"]}",
         _ => "changed",
     };
 

@@ -8,7 +8,10 @@ using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Worksheets;
 
-/// <summary>A worksheet as a table: a line for each task, its zone's fields beside it. Title, basis and offer stay with the worksheet it is read into.</summary>
+/// <summary>
+/// A worksheet as a table: a line for each task, its zone's fields beside it. Title, basis and offer stay with
+/// the worksheet it is read into.
+/// </summary>
 public static class WorksheetCsv
 {
     private static CsvConfiguration Shape(string delimiter) => new(CultureInfo.InvariantCulture)
@@ -22,7 +25,8 @@ public static class WorksheetCsv
 
     private static readonly string[] Headers =
     [
-        "zone", "zoneTitle", "station", "book", "zoneHours", "looks", "perEngine", "key", "text", "reference", "kind", "with", "at", "needs", "secondPerson", "same",
+        "zone", "zoneTitle", "station", "book", "zoneHours", "looks", "perEngine", "key", "text", "reference", "kind", "with", "at",
+        "needs", "secondPerson", "same",
         "appliesTo", "caution", "compression", "measure", "unit", "low", "high", "standing", "source", "method", "covers", "asks",
     ];
 
@@ -40,9 +44,13 @@ public static class WorksheetCsv
             {
                 foreach (var cell in new object?[]
                 {
-                    zone.Key, zone.Title, Name(zone.Station), Name(zone.Book), zone.Hours, YesNo(zone.Looks), YesNo(zone.PerEngine), task.Key, task.Text, task.Reference, Name(task.Kind), task.With,
-                    string.Join("; ", task.At ?? []), string.Join("; ", (task.Needs ?? []).Select(need => Name(need))), YesNo(task.SecondPerson), task.Same, Name(task.AppliesTo), task.Caution, YesNo(task.Compression),
-                    task.Measure?.Kind, task.Measure?.Unit, task.Measure?.Low, task.Measure?.High, task.Measure is { } one ? Name(one.Standing) : null, task.Measure?.Source, task.Measure is { } other ? Name(other.Method) : null,
+                    zone.Key, zone.Title, Name(zone.Station), Name(zone.Book), zone.Hours, YesNo(zone.Looks), YesNo(zone.PerEngine),
+                    task.Key, task.Text, task.Reference, Name(task.Kind), task.With,
+                    string.Join("; ", task.At ?? []), string.Join("; ", (task.Needs ?? []).Select(need => Name(need))),
+                    YesNo(task.SecondPerson), task.Same, Name(task.AppliesTo), task.Caution, YesNo(task.Compression),
+                    task.Measure?.Kind, task.Measure?.Unit, task.Measure?.Low, task.Measure?.High, task.Measure is { } one
+                        ? Name(one.Standing)
+                        : null, task.Measure?.Source, task.Measure is { } other ? Name(other.Method) : null,
                     string.Join("; ", task.Covers ?? []), task.Asks is { } asked ? Name(asked) : null,
                 })
                     csv.WriteField(cell);
@@ -63,7 +71,8 @@ public static class WorksheetCsv
         if (!csv.Read() || !csv.ReadHeader())
             throw new FormatException("The table is empty.");
         if (new[] { "zone", "key", "text" }.FirstOrDefault(name => !csv.HeaderRecord!.Contains(name)) is { } missing)
-            throw new FormatException($"The first line names the columns, and “{missing}” isn't among them. An exported worksheet shows them all.");
+            throw new FormatException(
+                $"The first line names the columns, and “{missing}” isn't among them. An exported worksheet shows them all.");
         List<(WorksheetZone Zone, List<WorksheetTask> Tasks)> zones = [];
         var lines = 0;
         while (csv.Read())
@@ -73,7 +82,9 @@ public static class WorksheetCsv
             var line = new Line(csv, csv.Parser.RawRow);
             var zone = zones.FirstOrDefault(other => other.Zone.Key == line.Cell("zone"));
             if (zone.Zone is null)
-                zones.Add(zone = (new(line.Cell("zone") ?? "", line.Cell("zoneTitle") ?? line.Cell("zone") ?? "", line.Choice("station", Station.Airframe), line.Choice("book", Book.Airframe), [],
+                zones.Add(
+                    zone = (new(line.Cell("zone") ?? "", line.Cell("zoneTitle") ?? line.Cell("zone")
+                        ?? "", line.Choice("station", Station.Airframe), line.Choice("book", Book.Airframe), [],
                     (decimal?)line.Number("zoneHours"), line.Flag("looks", true), line.Flag("perEngine", false)), []));
             zone.Tasks.Add(TaskOf(line));
         }
@@ -84,12 +95,18 @@ public static class WorksheetCsv
     private static WorksheetTask TaskOf(Line line) => new(
         line.Cell("key") ?? "", line.Cell("text") ?? "", line.Cell("reference") ?? "", line.Cell("caution"),
         line.Cell("measure") is { } kind
-            ? new(kind, line.Cell("unit") ?? "", line.Number("low"), line.Number("high"), line.Choice("standing", Standing.Manual), line.Cell("source") ?? "", line.Choice("method", MeasureMethod.Plain))
+            ? new(kind, line.Cell("unit")
+                ?? "", line.Number("low"), line.Number("high"), line.Choice("standing", Standing.Manual), line.Cell("source")
+                ?? "", line.Choice("method", MeasureMethod.Plain))
             : null,
-        line.Flag("compression", false), line.Choice("appliesTo", AppliesTo.Every), line.Choice("kind", TaskKind.Inspect), line.Cell("with"),
-        line.List("at", text => TaskInterval.Parse(text)), line.List("needs", text => Enum.TryParse<Need>(text, true, out var need) && Enum.IsDefined(need) ? need : (Need?)null),
+        line.Flag("compression", false), line.Choice("appliesTo", AppliesTo.Every), line.Choice("kind", TaskKind.Inspect),
+        line.Cell("with"),
+        line.List("at", text => TaskInterval.Parse(text)),
+        line.List("needs", text => Enum.TryParse<Need>(text, true, out var need) && Enum.IsDefined(need) ? need : (Need?)null),
         line.Flag("secondPerson", false), line.Cell("same"),
-        line.Cell("covers")?.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), line.Cell("asks") is null ? null : line.Choice("asks", Asked.Run));
+        line.Cell("covers")?.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), line.Cell("asks") is null
+            ? null
+            : line.Choice("asks", Asked.Run));
 
     private static string Name<T>(T value) where T : struct, Enum => char.ToLowerInvariant(value.ToString()[0]) + value.ToString()[1..];
 
@@ -103,7 +120,8 @@ public static class WorksheetCsv
             ? text is ['\'', '=' or '+' or '-' or '@', ..] ? text[1..] : text
             : null;
 
-        public double? Number(string column) => Cell(column) is not { } text ? null : Measures.TypedNumber.Parse(text) ?? throw Wrong(column, text, "a number");
+        public double? Number(string column) =>
+            Cell(column) is not { } text ? null : Measures.TypedNumber.Parse(text) ?? throw Wrong(column, text, "a number");
 
         public bool Flag(string column, bool without) => Cell(column)?.ToLowerInvariant() switch
         {
@@ -121,8 +139,10 @@ public static class WorksheetCsv
 
         public IReadOnlyList<T>? List<T>(string column, Func<string, T?> read) where T : struct => Cell(column) is not { } text
             ? null
-            : [.. text.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(part => read(part) ?? throw Wrong(column, part, "understood"))];
+            : [.. text.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+                .Select(part => read(part) ?? throw Wrong(column, part, "understood"))];
 
-        private FormatException Wrong(string column, string text, string wanted) => new($"Line {number}, {column}: “{text}” isn't {wanted}.");
+        private FormatException Wrong(string column, string text, string wanted) =>
+            new($"Line {number}, {column}: “{text}” isn't {wanted}.");
     }
 }

@@ -12,7 +12,8 @@ namespace MellowRivet.Devices.Practice;
 /// <param name="Tensiometer">The tensiometer, with its cables.</param>
 public sealed record PracticeSet(
     EngineLayout? Layout = null, ICompressionTester? Tester = null,
-    (IPlugTester Tester, IReadOnlyList<PlugHole> Holes)? Plugs = null, (IFloatScale Scale, IReadOnlyList<(string One, string Other)> Pairs)? Scale = null,
+    (IPlugTester Tester, IReadOnlyList<PlugHole> Holes)? Plugs = null,
+    (IFloatScale Scale, IReadOnlyList<(string One, string Other)> Pairs)? Scale = null,
     (ICableTensiometer Meter, IReadOnlyList<string> Cables)? Tensiometer = null);
 
 /// <summary>A reading that was taken.</summary>
@@ -49,5 +50,6 @@ public sealed record PracticeCase(
 {
     /// <summary>What is said to an answer, seen with what was taken before it.</summary>
     public PracticeSaid Say(string answer, IReadOnlyList<TakenReading> taken) => new(answer == Right, Judge(), Lesson,
-        [.. Wanted.Where(wanted => taken.All(reading => !reading.Token.StartsWith(wanted.Token, StringComparison.Ordinal))).Select(wanted => wanted.Words)]);
+        [.. Wanted.Where(wanted => taken.All(reading => !reading.Token.StartsWith(wanted.Token, StringComparison.Ordinal)))
+            .Select(wanted => wanted.Words)]);
 }

@@ -22,7 +22,9 @@ public sealed class DocumentFiles(DataFolder data)
         return (new(incoming.Sha256, title, type), null);
     }
 
-    /// <summary>A kept file and its media type; null where there is none. The name is checked to be a SHA-256, so no other path can be reached.</summary>
+    /// <summary>
+    /// A kept file and its media type; null where there is none. The name is checked to be a SHA-256, so no other path can be reached.
+    /// </summary>
     public (string Path, string Type)? Find(string sha256) =>
         PhotoFiles.IsSha256(sha256) && File.Exists(PathOf(sha256)) && TypeOf(PathOf(sha256)) is { } type ? (PathOf(sha256), type) : null;
 

@@ -10,7 +10,8 @@ public sealed class LogFiles(DataFolder data)
     public static IReadOnlyList<string> Samples { get; } = ["engine-log-four.csv", "engine-log-six.csv"];
 
     /// <summary>One of them.</summary>
-    public static Stream OpenSample(string name) => File.OpenRead(Path.Combine(AppContext.BaseDirectory, "shelf", "logs", Samples.Single(sample => sample == name)));
+    public static Stream OpenSample(string name) =>
+        File.OpenRead(Path.Combine(AppContext.BaseDirectory, "shelf", "logs", Samples.Single(sample => sample == name)));
 
     /// <summary>Takes in a file; whether it can be read is seen afterwards.</summary>
     /// <exception cref="IOException">The disk is full or gone; nothing was kept.</exception>
@@ -23,8 +24,11 @@ public sealed class LogFiles(DataFolder data)
         return (incoming.Sha256, null);
     }
 
-    /// <summary>A kept file's bytes; null where there is none. The name is checked to be a SHA-256, so no other path can be reached.</summary>
-    public byte[]? Read(string? sha256) => sha256 is not null && PhotoFiles.IsSha256(sha256) && File.Exists(PathOf(sha256)) ? File.ReadAllBytes(PathOf(sha256)) : null;
+    /// <summary>
+    /// A kept file's bytes; null where there is none. The name is checked to be a SHA-256, so no other path can be reached.
+    /// </summary>
+    public byte[]? Read(string? sha256) =>
+        sha256 is not null && PhotoFiles.IsSha256(sha256) && File.Exists(PathOf(sha256)) ? File.ReadAllBytes(PathOf(sha256)) : null;
 
     private string PathOf(string sha256) => Path.Combine(data.Logs, sha256[..2], sha256);
 }

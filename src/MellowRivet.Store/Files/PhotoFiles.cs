@@ -54,7 +54,9 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
 
     internal static bool IsSha256(string name) => name.Length == 64 && name.All(char.IsAsciiHexDigitLower);
 
-    /// <summary>The path of a sized copy, or null where no such photo is kept. The name is checked to be a SHA-256, so no other path can be reached.</summary>
+    /// <summary>
+    /// The path of a sized copy, or null where no such photo is kept. The name is checked to be a SHA-256, so no other path can be reached.
+    /// </summary>
     public string? PathOf(string sha256, PhotoSize size)
     {
         if (!IsSha256(sha256))
@@ -81,7 +83,8 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
     private PhotoTaken Keep(IncomingFile incoming, string name)
     {
         using var codec = SKCodec.Create(incoming.Path);
-        if (codec is null || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png or SKEncodedImageFormat.Webp))
+        if (codec is null || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png
+            or SKEncodedImageFormat.Webp))
             return Refused(name, "is not a JPEG, PNG or WebP picture");
         if ((long)codec.Info.Width * codec.Info.Height > MostPixels)
             return Refused(name, $"is {codec.Info.Width} × {codec.Info.Height} pixels; {MostPixels / 1_000_000} megapixels is the most");
@@ -104,7 +107,9 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
         var scale = Math.Min(1.0, (double)longestSide / Math.Max(picture.Width, picture.Height));
         var size = new SKImageInfo(Math.Max(1, (int)(picture.Width * scale)), Math.Max(1, (int)(picture.Height * scale)));
         // Down to a half, four neighbours are all there is; below, the steps between are needed, and cost most of the time.
-        using var sized = scale < 1 ? picture.Resize(size, new SKSamplingOptions(SKFilterMode.Linear, scale < 0.5 ? SKMipmapMode.Linear : SKMipmapMode.None)) : null;
+        using var sized = scale < 1
+            ? picture.Resize(size, new SKSamplingOptions(SKFilterMode.Linear, scale < 0.5 ? SKMipmapMode.Linear : SKMipmapMode.None))
+            : null;
         using var encoded = (sized ?? picture).Encode(SKEncodedImageFormat.Jpeg, quality);
         // Two may look first at once: each writes its own, and either is the whole picture.
         var half = $"{path}.{Guid.NewGuid():N}.half";
@@ -131,13 +136,17 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
 
     // ISO base media files say their brand at byte 8, after "ftyp".
     private static bool IsHeic(ReadOnlySpan<byte> head) => head.Length == 12 && head[4..8].SequenceEqual("ftyp"u8)
-        && (head[8..].SequenceEqual("heic"u8) || head[8..].SequenceEqual("heix"u8) || head[8..].SequenceEqual("hevc"u8) || head[8..].SequenceEqual("mif1"u8) || head[8..].SequenceEqual("msf1"u8));
+        && (head[8..].SequenceEqual("heic"u8) || head[8..].SequenceEqual("heix"u8) || head[8..].SequenceEqual("hevc"u8)
+            || head[8..].SequenceEqual("mif1"u8) || head[8..].SequenceEqual("msf1"u8));
 
-    private static PhotoTaken Refused(string name, string why) => new(null, new("photos", $"{ShownName(name)} {why}. Your words are still here."));
+    private static PhotoTaken Refused(string name, string why) =>
+        new(null, new("photos", $"{ShownName(name)} {why}. Your words are still here."));
 
-    internal static string ShownName(string name, string nameless = "The picture") => string.IsNullOrWhiteSpace(name) ? nameless : $"“{(name.Length > 60 ? name[..60] + "…" : name)}”";
+    internal static string ShownName(string name, string nameless = "The picture") =>
+        string.IsNullOrWhiteSpace(name) ? nameless : $"“{(name.Length > 60 ? name[..60] + "…" : name)}”";
 
     private string FolderOf(string sha) => Path.Combine(data.Photos, sha[..2]);
 
-    private string CopyPath(string sha, PhotoSize size) => Path.Combine(FolderOf(sha), $"{sha}.{(size == PhotoSize.Thumb ? "thumb" : "large")}.jpg");
+    private string CopyPath(string sha, PhotoSize size) =>
+        Path.Combine(FolderOf(sha), $"{sha}.{(size == PhotoSize.Thumb ? "thumb" : "large")}.jpg");
 }

@@ -27,7 +27,9 @@ public sealed class SoundFiles(DataFolder data, TimeProvider clock)
         return new(new(incoming.Sha256, type, clock.GetUtcNow()), null);
     }
 
-    /// <summary>The path of a kept sound, or null where there is none. The name is checked to be a SHA-256, so no other path can be reached.</summary>
+    /// <summary>
+    /// The path of a kept sound, or null where there is none. The name is checked to be a SHA-256, so no other path can be reached.
+    /// </summary>
     public string? Find(string sha256) => PhotoFiles.IsSha256(sha256) && File.Exists(PathOf(sha256)) ? PathOf(sha256) : null;
 
     /// <summary>The media type that a sound's first bytes speak of; null where they speak of none.</summary>
@@ -45,5 +47,6 @@ public sealed class SoundFiles(DataFolder data, TimeProvider clock)
 
     private string PathOf(string sha256) => Path.Combine(data.Sounds, sha256[..2], sha256);
 
-    private static SoundTaken Refused(string name, string why) => new(null, new("sounds", $"{PhotoFiles.ShownName(name, "The sound")} {why}. Your words are still here."));
+    private static SoundTaken Refused(string name, string why) =>
+        new(null, new("sounds", $"{PhotoFiles.ShownName(name, "The sound")} {why}. Your words are still here."));
 }

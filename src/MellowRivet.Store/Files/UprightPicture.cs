@@ -15,7 +15,10 @@ internal sealed class UprightPicture : IDisposable
     /// <summary>Height of the original in pixels, upright.</summary>
     public int Height { get; }
 
-    /// <summary>Decodes no larger than needed (a JPEG decodes straight to an eighth, quarter or half), then turns it; null where the data ends early.</summary>
+    /// <summary>
+    /// Decodes no larger than needed (a JPEG decodes straight to an eighth, quarter or half), then turns it;
+    /// null where the data ends early.
+    /// </summary>
     public static UprightPicture? Decode(SKCodec codec, int longestSide)
     {
         var info = codec.Info;
@@ -32,11 +35,14 @@ internal sealed class UprightPicture : IDisposable
     }
 
     /// <summary>Width and height in pixels, upright.</summary>
-    public static (int Width, int Height) SizeOf(SKCodec codec) => IsSideways(codec) ? (codec.Info.Height, codec.Info.Width) : (codec.Info.Width, codec.Info.Height);
+    public static (int Width, int Height) SizeOf(SKCodec codec) =>
+        IsSideways(codec) ? (codec.Info.Height, codec.Info.Width) : (codec.Info.Width, codec.Info.Height);
 
     public void Dispose() => Picture.Dispose();
 
-    private static bool IsSideways(SKCodec codec) => codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+    private static bool IsSideways(SKCodec codec) =>
+        codec.EncodedOrigin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom
+            or SKEncodedOrigin.LeftBottom;
 
     // The eight EXIF orientations: a mirror where the origin says so, and a turn.
     private static SKBitmap Turn(SKBitmap source, SKEncodedOrigin origin, bool sideways)

@@ -11,7 +11,9 @@ internal sealed class ShopBulletinMapping : IEntityTypeConfiguration<ShopBulleti
     {
         bulletin.Property(row => row.Id).ValueGeneratedNever();
         bulletin.Property(row => row.Changes).IsConcurrencyToken();
-        bulletin.Property(row => row.Bulletin).HasConversion(held => StoredShapes.Wrap(BulletinFile.ToJson(held), StoredShapes.FirstVersion), text => BulletinFile.Parse(StoredShapes.Bare(text)));
+        bulletin.Property(row => row.Bulletin)
+            .HasConversion(held => StoredShapes.Wrap(BulletinFile.ToJson(held), StoredShapes.FirstVersion),
+                text => BulletinFile.Parse(StoredShapes.Bare(text)));
         bulletin.Ignore(row => row.Attachments);
         bulletin.Property<List<Attachment>>("attachments").HasColumnName("Attachments").AsJson();
         bulletin.HasIndex(row => new { row.Family, row.Revision }).IsUnique();

@@ -26,8 +26,13 @@ internal sealed class HoursNumber : JsonConverter<Hours>
     public override void Write(Utf8JsonWriter writer, Hours value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
 }
 
-/// <summary>A word of a list by its name, or by one it had in an earlier release. "0" is what the model takes for a word not set yet, and no row has it.</summary>
-internal sealed class EnumText<T>() : ValueConverter<T, string>(member => member.ToString(), text => text == "0" ? default : EnumNames.Read<T>(text)) where T : struct, Enum;
+/// <summary>
+/// A word of a list by its name, or by one it had in an earlier release. "0" is what the model takes for a word
+/// not set yet, and no row has it.
+/// </summary>
+internal sealed class EnumText<T>()
+    : ValueConverter<T, string>(member => member.ToString(), text => text == "0" ? default : EnumNames.Read<T>(text))
+    where T : struct, Enum;
 
 /// <summary>A small value or list as JSON text in one column.</summary>
 internal sealed class JsonText<T>() : ValueConverter<T, string>(value => StoredShapes.Write(value), text => StoredShapes.Read<T>(text));

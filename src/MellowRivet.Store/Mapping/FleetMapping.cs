@@ -16,7 +16,8 @@ internal sealed class AircraftMapping : IEntityTypeConfiguration<Aircraft>
         aircraft.Property(row => row.Id).ValueGeneratedNever();
         aircraft.HasIndex(row => row.Registration).IsUnique();
         aircraft.Property(row => row.Configuration).AsJson();
-        aircraft.Ignore(row => row.Engines).Ignore(row => row.Propellers).Ignore(row => row.Meters).Ignore(row => row.Limits).Ignore(row => row.GapNotes).Ignore(row => row.CableTables);
+        aircraft.Ignore(row => row.Engines).Ignore(row => row.Propellers).Ignore(row => row.Meters).Ignore(row => row.Limits)
+            .Ignore(row => row.GapNotes).Ignore(row => row.CableTables);
         aircraft.Property<List<Meter>>("meters").HasColumnName("Meters").AsJson();
         aircraft.Property<List<ManualLimit>>("limits").HasColumnName("Limits").AsJson();
         aircraft.Property<List<CableTable>>("cableTables").HasColumnName("CableTables").AsJson();
@@ -58,7 +59,8 @@ internal sealed class ComponentMapping : IEntityTypeConfiguration<Component>
         component.Property(row => row.CompressionRule).AsJson();
         component.Property(row => row.Ignition).AsJson();
         component.Property(row => row.OwnFiringOrder).AsJson();
-        component.Ignore(row => row.Layout).Ignore(row => row.FiringOrder).Ignore(row => row.Title).Ignore(row => row.Overhauls).Ignore(row => row.LastOverhaul);
+        component.Ignore(row => row.Layout).Ignore(row => row.FiringOrder).Ignore(row => row.Title).Ignore(row => row.Overhauls)
+            .Ignore(row => row.LastOverhaul);
         component.Property<List<Overhaul>>("overhauls").HasColumnName("Overhauls").AsJson();
         component.HasIndex(row => row.SerialNumber);
     }

@@ -21,9 +21,11 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property(row => row.Id).ValueGeneratedNever();
         inspection.Property(row => row.Changes).IsConcurrencyToken();
         inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
-            .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut).Ignore(row => row.ForeignObjects)
+            .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut)
+            .Ignore(row => row.ForeignObjects)
             .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
-            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts).Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins)
+            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts)
+            .Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins)
             .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
@@ -79,7 +81,8 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
         found.Property(row => row.Id).ValueGeneratedNever();
         found.Property(row => row.Changes).IsConcurrencyToken();
         found.HasIndex(row => new { row.InspectionId, row.Number }).IsUnique();
-        found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Notes).Ignore(row => row.Steps).Ignore(row => row.Deferral).Ignore(row => row.Place).Ignore(row => row.Lowered).Ignore(row => row.RestsOn);
+        found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Notes).Ignore(row => row.Steps)
+            .Ignore(row => row.Deferral).Ignore(row => row.Place).Ignore(row => row.Lowered).Ignore(row => row.RestsOn);
         found.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
         found.Property<List<Sound>>("sounds").HasColumnName("Sounds").AsJson();
         found.Property<List<Note>>("notes").HasColumnName("Notes").AsJson();

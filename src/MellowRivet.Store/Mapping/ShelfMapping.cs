@@ -12,7 +12,9 @@ internal sealed class EditionMapping : IEntityTypeConfiguration<Edition>
     {
         edition.Property(row => row.Id).ValueGeneratedNever();
         edition.Property(row => row.Changes).IsConcurrencyToken();
-        edition.Property(row => row.Sheet).HasConversion(sheet => StoredShapes.Wrap(sheet.ToJson(), StoredShapes.FirstVersion), text => Worksheet.Parse(StoredShapes.Bare(text)));
+        edition.Property(row => row.Sheet)
+            .HasConversion(sheet => StoredShapes.Wrap(sheet.ToJson(), StoredShapes.FirstVersion),
+                text => Worksheet.Parse(StoredShapes.Bare(text)));
         edition.HasIndex(row => new { row.Key, row.Version }).IsUnique();
     }
 }

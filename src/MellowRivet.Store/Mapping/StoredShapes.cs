@@ -14,7 +14,8 @@ internal static class StoredShapes
 {
     private const string Before = "{\"v\":", Between = ",\"is\":";
 
-    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web) { Converters = { new EnumWords(), new HoursNumber() }, IgnoreReadOnlyProperties = true };
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
+        { Converters = { new EnumWords(), new HoursNumber() }, IgnoreReadOnlyProperties = true };
 
     /// <summary>The version of every shape that has no step of its own.</summary>
     public const int FirstVersion = 1;
@@ -25,7 +26,8 @@ internal static class StoredShapes
     private static class Shape<T>
     {
         public static readonly bool HasSteps = Steps.Keys.Any(step => step.Shape == typeof(T));
-        public static readonly int Version = Steps.Keys.Where(step => step.Shape == typeof(T)).Select(step => step.From + 1).DefaultIfEmpty(FirstVersion).Max();
+        public static readonly int Version = Steps.Keys.Where(step => step.Shape == typeof(T)).Select(step => step.From + 1)
+            .DefaultIfEmpty(FirstVersion).Max();
     }
 
     public static string Write<T>(T value) => Wrap(JsonSerializer.Serialize(value, Options), Shape<T>.Version);
@@ -53,7 +55,8 @@ internal static class StoredShapes
     }
 
     /// <summary>A text that has a format of its own, with a version around it.</summary>
-    public static string Wrap(string json, int version = FirstVersion) => $"{Before}{version.ToString(CultureInfo.InvariantCulture)}{Between}{json}}}";
+    public static string Wrap(string json, int version = FirstVersion) =>
+        $"{Before}{version.ToString(CultureInfo.InvariantCulture)}{Between}{json}}}";
 
     /// <summary>What stands in a column, without its version.</summary>
     public static string Bare(string text)
@@ -64,8 +67,10 @@ internal static class StoredShapes
 
     private static (int Version, int At, int Length) Unwrap(string text)
     {
-        if (!text.StartsWith(Before, StringComparison.Ordinal) || text.IndexOf(Between, StringComparison.Ordinal) is not (> 0 and < 20 and var between)
-            || !int.TryParse(text.AsSpan(Before.Length, between - Before.Length), NumberStyles.None, CultureInfo.InvariantCulture, out var version))
+        if (!text.StartsWith(Before, StringComparison.Ordinal)
+            || text.IndexOf(Between, StringComparison.Ordinal) is not (> 0 and < 20 and var between)
+            || !int.TryParse(text.AsSpan(Before.Length, between - Before.Length), NumberStyles.None, CultureInfo.InvariantCulture,
+                out var version))
             return (0, 0, text.Length);
         return (version, between + Between.Length, text.Length - between - Between.Length - 1);
     }

@@ -17,7 +17,8 @@ public sealed class Busy : IAlwaysRunResultFilter
             return;
         context.HttpContext.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         if (ReadableFields.IsByScript(context.HttpContext.Request))
-            context.Result = new ContentResult { StatusCode = StatusCodes.Status503ServiceUnavailable, ContentType = "text/plain; charset=utf-8", Content = words };
+            context.Result = new ContentResult
+                { StatusCode = StatusCodes.Status503ServiceUnavailable, ContentType = "text/plain; charset=utf-8", Content = words };
     }
 
     public void OnResultExecuted(ResultExecutedContext context) { }

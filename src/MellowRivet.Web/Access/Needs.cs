@@ -7,7 +7,9 @@ using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
 
 namespace MellowRivet.Web.Access;
 
-/// <summary>The right that an address needs: on a page for looking at it, on a handler for what that one does. What changes anything says so itself.</summary>
+/// <summary>
+/// The right that an address needs: on a page for looking at it, on a handler for what that one does. What changes anything says so itself.
+/// </summary>
 [AttributeUsage(AttributeTargets.Class | AttributeTargets.Method)]
 public sealed class NeedsAttribute(Right right) : Attribute
 {
@@ -26,7 +28,8 @@ public sealed class OpenToAllAttribute(string why) : Attribute, IAllowAnonymous
 public static class DeclaredRights
 {
     public static TBuilder Needs<TBuilder>(this TBuilder endpoint, Right right) where TBuilder : IEndpointConventionBuilder =>
-        endpoint.RequireAuthorization(policy => policy.RequireAuthenticatedUser().RequireAssertion(context => context.User.May(right))).WithMetadata(new NeedsAttribute(right));
+        endpoint.RequireAuthorization(policy => policy.RequireAuthenticatedUser().RequireAssertion(context => context.User.May(right)))
+            .WithMetadata(new NeedsAttribute(right));
 
     public static TBuilder OpenToAll<TBuilder>(this TBuilder endpoint, string why) where TBuilder : IEndpointConventionBuilder =>
         endpoint.WithMetadata(new OpenToAllAttribute(why));
@@ -35,7 +38,8 @@ public static class DeclaredRights
     /// <param name="page">The page's model.</param>
     /// <param name="handler">The handler; null where the page is shown without one.</param>
     public static Right? Of(TypeInfo page, HandlerMethodDescriptor? handler) =>
-        (handler?.MethodInfo.GetCustomAttribute<NeedsAttribute>() ?? (handler is null || HttpMethods.IsGet(handler.HttpMethod) ? page.GetCustomAttribute<NeedsAttribute>() : null))?.Right;
+        (handler?.MethodInfo.GetCustomAttribute<NeedsAttribute>()
+            ?? (handler is null || HttpMethods.IsGet(handler.HttpMethod) ? page.GetCustomAttribute<NeedsAttribute>() : null))?.Right;
 }
 
 /// <summary>Enforces what pages and their handlers declare.</summary>
@@ -49,7 +53,9 @@ public sealed class NeedsFilter : IPageFilter
         if (page.GetCustomAttribute<OpenToAllAttribute>() is not null)
             return;
         var needed = DeclaredRights.Of(page, context.HandlerMethod)
-            ?? throw new InvalidOperationException($"{context.ActionDescriptor.DisplayName} {context.HandlerMethod?.HttpMethod} {context.HandlerMethod?.Name} doesn't say which right it needs.");
+            ?? throw new InvalidOperationException(
+                $"{context.ActionDescriptor.DisplayName} {context.HandlerMethod?.HttpMethod} {context.HandlerMethod?.Name} doesn't "
+                + $"say which right it needs.");
         if (!context.HttpContext.User.May(needed))
             context.Result = new StatusCodeResult(StatusCodes.Status403Forbidden);
     }

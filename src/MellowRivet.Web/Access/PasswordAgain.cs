@@ -6,7 +6,9 @@ namespace MellowRivet.Web.Access;
 /// <summary>The password, asked for again where something is signed.</summary>
 public static class PasswordAgain
 {
-    /// <summary>What is wrong with it; null where it is right. The same lock-out as at the door: a signature is worth guessing at.</summary>
+    /// <summary>
+    /// What is wrong with it; null where it is right. The same lock-out as at the door: a signature is worth guessing at.
+    /// </summary>
     public static async Task<string?> CheckAgainAsync(this UserManager<Store.Account> users, ClaimsPrincipal user, string? password)
     {
         var account = await users.GetUserAsync(user);

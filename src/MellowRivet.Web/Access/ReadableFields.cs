@@ -21,24 +21,29 @@ public sealed class ReadableFields : IPageFilter
         var words = InWords(fields);
         context.HttpContext.Items[Names] = words;
         context.Result = IsByScript(context.HttpContext.Request)
-            ? new ContentResult { StatusCode = StatusCodes.Status422UnprocessableEntity, ContentType = "text/plain; charset=utf-8", Content = words }
+            ? new ContentResult { StatusCode = StatusCodes.Status422UnprocessableEntity, ContentType = "text/plain; charset=utf-8",
+                Content = words }
             : new StatusCodeResult(StatusCodes.Status422UnprocessableEntity);
     }
 
     public void OnPageHandlerExecuted(PageHandlerExecutedContext context) { }
 
     /// <summary>Whether a script of ours sent it, which shows words where the person is.</summary>
-    public static bool IsByScript(HttpRequest request) => request.Headers.ContainsKey("HX-Request") || request.Headers.ContainsKey("X-Rivet");
+    public static bool IsByScript(HttpRequest request) =>
+        request.Headers.ContainsKey("HX-Request") || request.Headers.ContainsKey("X-Rivet");
 
     /// <summary>What could not be read of the form that was just sent; null where all could.</summary>
     public static string? Of(HttpContext context) => context.Items[Names] as string;
 
-    private static string InWords(List<string> fields) => $"{string.Join(", ", fields.Select(field => $"“{field}”"))} can’t be read, or wasn’t sent. Nothing was changed.";
+    private static string InWords(List<string> fields) =>
+        $"{string.Join(", ", fields.Select(field => $"“{field}”"))} can’t be read, or wasn’t sent. Nothing was changed.";
 
     private static IEnumerable<string> Unreadable(PageHandlerExecutingContext context) =>
     [
-        .. context.ModelState.Where(entry => entry.Value!.Errors.Count > 0 && entry.Value.AttemptedValue is not null).Select(entry => entry.Key),
-        .. (context.HandlerMethod?.Parameters ?? []).SelectMany(parameter => Meaningless(parameter.Name, ValueOf(context, parameter.Name, parameter.ParameterType))),
+        .. context.ModelState.Where(entry => entry.Value!.Errors.Count > 0 && entry.Value.AttemptedValue is not null)
+            .Select(entry => entry.Key),
+        .. (context.HandlerMethod?.Parameters ?? [])
+            .SelectMany(parameter => Meaningless(parameter.Name, ValueOf(context, parameter.Name, parameter.ParameterType))),
     ];
 
     // What wasn't sent is no argument at all: the handler would get its type's zero.
@@ -54,8 +59,10 @@ public sealed class ReadableFields : IPageFilter
                 yield return name;
                 break;
             case not null when value.GetType() is { IsClass: true } form && form.Assembly == typeof(ReadableFields).Assembly:
-                foreach (var property in form.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(property => property.GetIndexParameters().Length == 0 && property.PropertyType.IsValueType))
-                    foreach (var inner in Meaningless(char.ToLowerInvariant(property.Name[0]) + property.Name[1..], property.GetValue(value)))
+                foreach (var property in form.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+                    .Where(property => property.GetIndexParameters().Length == 0 && property.PropertyType.IsValueType))
+                    foreach (var inner in Meaningless(char.ToLowerInvariant(property.Name[0]) + property.Name[1..],
+                        property.GetValue(value)))
                         yield return inner;
                 break;
         }

@@ -6,7 +6,9 @@ using Microsoft.AspNetCore.Identity;
 
 namespace MellowRivet.Web.Access;
 
-/// <summary>Sign-in by ASP.NET Core Identity. What a person is called and may do comes along as claims, so that no page asks the database for it.</summary>
+/// <summary>
+/// Sign-in by ASP.NET Core Identity. What a person is called and may do comes along as claims, so that no page asks the database for it.
+/// </summary>
 public static class ShopSignIn
 {
     private const string PersonClaim = "rivet:person";
@@ -46,7 +48,8 @@ public static class ShopSignIn
     internal static ClaimsPrincipal Shown(Person person) => new(new ClaimsIdentity(ClaimsOf(person), "start"));
 
     private static IEnumerable<Claim> ClaimsOf(Person person) =>
-        [new(PersonClaim, $"{person.Id}"), new(InitialsClaim, person.Initials), new(ClaimTypes.GivenName, person.Name), .. person.Roles.Select(role => new Claim(ClaimTypes.Role, $"{role}"))];
+        [new(PersonClaim, $"{person.Id}"), new(InitialsClaim, person.Initials), new(ClaimTypes.GivenName, person.Name),
+            .. person.Roles.Select(role => new Claim(ClaimTypes.Role, $"{role}"))];
 
     public static Guid PersonId(this ClaimsPrincipal user) => Guid.Parse(user.FindFirstValue(PersonClaim)!);
 
@@ -70,7 +73,8 @@ public static class ShopSignIn
         }).AddEntityFrameworkStores<RivetDb>().AddSignInManager().AddClaimsPrincipalFactory<PersonClaims>();
     }
 
-    private sealed class PersonClaims(UserManager<Account> users, Microsoft.Extensions.Options.IOptions<IdentityOptions> options, RivetDb db)
+    private sealed class PersonClaims(UserManager<Account> users, Microsoft.Extensions.Options.IOptions<IdentityOptions> options,
+        RivetDb db)
         : UserClaimsPrincipalFactory<Account>(users, options)
     {
         protected override async Task<ClaimsIdentity> GenerateClaimsAsync(Account user)

@@ -20,10 +20,12 @@ internal static class BenchApi
             .WithName("BenchCompression").WithSummary("Judges a differential compression test.");
         bench.MapPost("/bench/torque", (HttpRequest request) => BenchBody.AnswerAsync<TorqueCall>(request, Torque))
             .Accepts<TorqueCall>("application/json").Produces<TorqueAnswer>().ProducesValidationProblem()
-            .WithName("BenchTorque").WithSummary("What a torque wrench is set to with an extension in line (AC 43.13-1B fig. 7-2, from memory).");
+            .WithName("BenchTorque")
+            .WithSummary("What a torque wrench is set to with an extension in line (AC 43.13-1B fig. 7-2, from memory).");
         bench.MapPost("/bench/cable-tension", (HttpRequest request) => BenchBody.AnswerAsync<CableCall>(request, Cable))
             .Accepts<CableCall>("application/json").Produces<CableAnswer>().ProducesValidationProblem()
-            .WithName("BenchCableTension").WithSummary("Judges a cable's tension by a table of tension by temperature, linear between its rows and silent outside them.");
+            .WithName("BenchCableTension")
+            .WithSummary("Judges a cable's tension by a table of tension by temperature, linear between its rows and silent outside them.");
         bench.MapPost("/bench/wear", (HttpRequest request) => BenchBody.AnswerAsync<WearCall>(request, ReadWear))
             .Accepts<WearCall>("application/json").Produces<WearAnswer>().ProducesValidationProblem()
             .WithName("BenchWear").WithSummary("Hours left until something worn meets its minimum.");
@@ -37,7 +39,8 @@ internal static class BenchApi
     public static CompressionAnswer? Compression(CompressionCall call, Problems problems)
     {
         var supply = new Psi(problems.Number("supplyPsi", call.SupplyPsi ?? 80, 20, 150, "psi", 80));
-        var ambient = new Psi(problems.Number("ambientPsi", call.AmbientPsi ?? Psi.StandardAmbient.Value, 8, 16, "psi absolute", Psi.StandardAmbient.Value));
+        var ambient = new Psi(problems.Number("ambientPsi", call.AmbientPsi
+            ?? Psi.StandardAmbient.Value, 8, 16, "psi absolute", Psi.StandardAmbient.Value));
         Psi? orifice = call.DayOrificePsi is { } day ? new Psi(problems.Number("dayOrificePsi", day, 0, supply.Value, "psi", 0)) : null;
         if (call.LimitSet is null)
             problems.Add("limitSet", "One of sixtyOfEighty, orificeOfTheDay or quarterDrop is wanted.");
@@ -57,9 +60,11 @@ internal static class BenchApi
         if (problems.Any)
             return null;
 
-        var assessment = CompressionJudge.Assess(CompressionLimits.Of(call.LimitSet!.Value), new(supply, ambient, call.Hot ?? true, orifice), readings);
+        var assessment = CompressionJudge.Assess(CompressionLimits.Of(call.LimitSet!.Value),
+            new(supply, ambient, call.Hot ?? true, orifice), readings);
         return new([.. assessment.Cylinders.Select(cylinder => new CylinderAnswer(
-                cylinder.Reading.Cylinder, cylinder.Reading.Held.Value, Finite(cylinder.LeakArea), JudgementAnswer.Of(cylinder.Judgement)))],
+                cylinder.Reading.Cylinder, cylinder.Reading.Held.Value, Finite(cylinder.LeakArea),
+                JudgementAnswer.Of(cylinder.Judgement)))],
             assessment.SpreadPsi, JudgementAnswer.Of(assessment.Overall));
     }
 
@@ -92,13 +97,15 @@ internal static class BenchApi
         if (problems.Any)
             return null;
         var setting = TorqueWrench.Setting(wanted, length, extension);
-        return new(setting, call.Unit!.Value, unit.To(Unit.InchPound, setting), unit.To(Unit.FootPound, setting), unit.To(Unit.NewtonMetre, setting));
+        return new(setting, call.Unit!.Value, unit.To(Unit.InchPound, setting), unit.To(Unit.FootPound, setting),
+            unit.To(Unit.NewtonMetre, setting));
     }
 
     public static CableAnswer? Cable(CableCall call, Problems problems)
     {
         var rows = (call.Table ?? []).Take(60).Select((row, index) => new CableRow(
-            problems.Number($"table[{index}].celsius", row?.Celsius, -80, 80, "°C", 0), problems.Number($"table[{index}].pounds", row?.Pounds, 0.1, 2_000, "lb", 1))).ToList();
+            problems.Number($"table[{index}].celsius", row?.Celsius, -80, 80, "°C", 0),
+            problems.Number($"table[{index}].pounds", row?.Pounds, 0.1, 2_000, "lb", 1))).ToList();
         var tolerance = problems.Number("tolerancePounds", call.TolerancePounds, 0.1, 200, "lb", 1);
         var tension = problems.Number("pounds", call.Pounds, 0, 10_000, "lb", 0);
         var celsius = problems.Number("celsius", call.Celsius, -80, 80, "°C", 0);
@@ -115,7 +122,8 @@ internal static class BenchApi
         if (call.Points is not { Count: > 0 and <= MostPoints })
             problems.Add("points", $"From 1 to {MostPoints} points are wanted.");
         var points = (call.Points ?? []).Take(MostPoints).Select((point, index) => new TrendPoint(
-            problems.Number($"points[{index}].hours", point?.Hours, 0, 999_999, "h", 0), problems.Number($"points[{index}].value", point?.Value, 0, 1e6, "", 0))).ToList();
+            problems.Number($"points[{index}].hours", point?.Hours, 0, 999_999, "h", 0),
+            problems.Number($"points[{index}].value", point?.Value, 0, 1e6, "", 0))).ToList();
         var minimum = problems.Number("minimum", call.Minimum, 0, 1e6, "", 0);
         var resolution = problems.Number("resolution", call.Resolution ?? 0, 0, 1e6, "", 0);
         if (problems.Any)
@@ -127,7 +135,8 @@ internal static class BenchApi
     private static double? Finite(double value) => double.IsFinite(value) ? value : null;
 }
 
-internal sealed record CompressionCall(CompressionSchool? LimitSet, double? SupplyPsi, double? AmbientPsi, double? DayOrificePsi, bool? Hot, bool? SecondTry, IReadOnlyList<ReadingCall?>? Readings);
+internal sealed record CompressionCall(CompressionSchool? LimitSet, double? SupplyPsi, double? AmbientPsi, double? DayOrificePsi, bool? Hot,
+    bool? SecondTry, IReadOnlyList<ReadingCall?>? Readings);
 
 internal sealed record ReadingCall(int? Cylinder, double? Psi, Leaks? Leak);
 
@@ -171,6 +180,7 @@ internal sealed record PointCall(double? Hours, double? Value);
 
 internal sealed record EventCall(double? Hours, bool? Restarts);
 
-internal sealed record TrendAnswer(int N, double? SlopePer100Hours, double? Intercept, double? Noise, NextAnswer? Next, bool? LastIsUnusual, Crossing? Crossing, string Why);
+internal sealed record TrendAnswer(int N, double? SlopePer100Hours, double? Intercept, double? Noise, NextAnswer? Next, bool? LastIsUnusual,
+    Crossing? Crossing, string Why);
 
 internal sealed record NextAnswer(double Expected, double Low, double High);

@@ -22,7 +22,8 @@ internal static class BenchBody
         if (request.HttpContext.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
             limit.MaxRequestBodySize = MostBytes;
         if (request.ContentLength > MostBytes)
-            return Results.Problem(statusCode: StatusCodes.Status413PayloadTooLarge, title: $"The body is larger than {MostBytes / 1024} kB.");
+            return Results.Problem(statusCode: StatusCodes.Status413PayloadTooLarge,
+                title: $"The body is larger than {MostBytes / 1024} kB.");
 
         var problems = new Problems();
         T? body = default;
@@ -34,7 +35,10 @@ internal static class BenchBody
         }
         catch (JsonException problem)
         {
-            problems.Add(problem.Path is null or "$" ? "body" : problem.Path.TrimStart('$', '.'), $"This can't be read as what the field takes ({typeof(T).Name}): {FirstSentence(problem.Message)}");
+            problems.Add(problem.Path is null or "$"
+                ? "body"
+                : problem.Path.TrimStart('$', '.'),
+                $"This can't be read as what the field takes ({typeof(T).Name}): {FirstSentence(problem.Message)}");
         }
         catch (BadHttpRequestException problem) when (problem.StatusCode == StatusCodes.Status413PayloadTooLarge)
         {
@@ -57,7 +61,8 @@ internal sealed class Problems
     public bool Any => byField.Count > 0;
     public IDictionary<string, string[]> ByField => byField.ToDictionary(named => named.Key, named => named.Value.ToArray());
 
-    public void Add(string field, string message) => (byField.TryGetValue(field, out var messages) ? messages : byField[field] = []).Add(message);
+    public void Add(string field, string message) =>
+        (byField.TryGetValue(field, out var messages) ? messages : byField[field] = []).Add(message);
 
     /// <summary>The number if it is finite and within bounds; else names the field and returns the fallback.</summary>
     public double Number(string field, double? value, double least, double most, string unit, double fallback)

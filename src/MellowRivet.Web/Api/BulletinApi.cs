@@ -12,7 +12,10 @@ using MellowRivet.Web.Handover;
 
 namespace MellowRivet.Web.Api;
 
-/// <summary>Bulletins through the open interface: whether a rule applies, torques printed in two units, the simulated service, and what leaves the shop.</summary>
+/// <summary>
+/// Bulletins through the open interface: whether a rule applies, torques printed in two units, the simulated
+/// service, and what leaves the shop.
+/// </summary>
 internal static class BulletinApi
 {
     private const int MostFacts = 500;
@@ -22,20 +25,31 @@ internal static class BulletinApi
         var open = app.MapGroup("/api/v1").RequireRateLimiting("bench").OpenToAll("arithmetic: it keeps and reads nothing of the shop");
         open.MapPost("/bulletins/applicability", (HttpRequest request) => BenchBody.AnswerAsync<ApplicabilityCall>(request, Applies))
             .Accepts<ApplicabilityCall>("application/json").Produces<ApplicabilityAnswer>().ProducesValidationProblem()
-            .WithName("BulletinApplicability").WithSummary("Whether a bulletin’s rule applies to some facts: applies, does not apply, or can’t tell yet, with the facts that are missing.");
+            .WithName("BulletinApplicability")
+            .WithSummary(
+                "Whether a bulletin’s rule applies to some facts: applies, does not apply, or can’t tell yet, "
+                + "with the facts that are missing.");
         open.MapPost("/bench/torque-pair", (HttpRequest request) => BenchBody.AnswerAsync<TorquePairCall>(request, Pair))
             .Accepts<TorquePairCall>("application/json").Produces<TorquePairAnswer>().ProducesValidationProblem()
             .WithName("BenchTorquePair").WithSummary("Whether a torque that is printed in two units agrees with itself.");
         open.MapGet("/bulletins/feed", async (DateOnly? since, IBulletinService service, TimeProvider clock, CancellationToken stop) =>
         {
             var (bulletins, fault) = await service.SinceAsync(since ?? DateOnly.MinValue, clock.Today(), stop);
-            return fault is null ? Results.Text(BulletinFile.ToJson(bulletins), "application/json", Encoding.UTF8) : Results.Problem(statusCode: StatusCodes.Status503ServiceUnavailable, title: fault);
-        }).OpenToAll("what the simulated service gives out: nothing of the shop").WithName("BulletinFeed").WithSummary("What the simulated bulletin service gave out after a day: ?since=2026-11-01.");
-        app.MapGet("/schemas/bulletin-1.json", () => Results.Text(BulletinFile.Schema(), "application/schema+json")).OpenToAll("a published format").ExcludeFromDescription();
-        app.MapGet("/bulletins.json", async (RivetDb db, CancellationToken stop) => Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson((await db.AllBulletinsAsync(stop)).Select(held => held.Bulletin))), "application/json", "bulletins.json"))
+            return fault is null ? Results.Text(BulletinFile.ToJson(bulletins), "application/json", Encoding.UTF8)
+                : Results.Problem(statusCode: StatusCodes.Status503ServiceUnavailable, title: fault);
+        }).OpenToAll("what the simulated service gives out: nothing of the shop").WithName("BulletinFeed")
+            .WithSummary("What the simulated bulletin service gave out after a day: ?since=2026-11-01.");
+        app.MapGet("/schemas/bulletin-1.json", () => Results.Text(BulletinFile.Schema(), "application/schema+json"))
+            .OpenToAll("a published format").ExcludeFromDescription();
+        app.MapGet("/bulletins.json",
+            async (RivetDb db, CancellationToken stop) =>
+                Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson((await db.AllBulletinsAsync(stop)).Select(held => held.Bulletin))),
+                    "application/json", "bulletins.json"))
             .Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/bulletins/{id:guid}/file.json", async (Guid id, RivetDb db, CancellationToken stop) => await db.BulletinAsync(id, stop) is { } held
-            ? Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson(held.Bulletin)), "application/json", $"{string.Concat(held.Bulletin.Title.Where(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.'))}.json")
+        app.MapGet("/bulletins/{id:guid}/file.json",
+            async (Guid id, RivetDb db, CancellationToken stop) => await db.BulletinAsync(id, stop) is { } held
+            ? Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson(held.Bulletin)), "application/json",
+                $"{string.Concat(held.Bulletin.Title.Where(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.'))}.json")
             : Results.NotFound()).Needs(Right.Look).ExcludeFromDescription();
         app.MapGet("/aircraft/{id:guid}/bulletins.csv", StatusAsync).Needs(Right.Look).ExcludeFromDescription();
     }
@@ -47,14 +61,17 @@ internal static class BulletinApi
                 return Results.NotFound();
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
             // Saved, not shown: what a document carries inside never runs on this site.
-            return Results.File(file.Path, file.Type, $"{sha256[..12]}.{file.Type[(file.Type.IndexOf('/', StringComparison.Ordinal) + 1)..]}");
+            return Results.File(file.Path, file.Type,
+                $"{sha256[..12]}.{file.Type[(file.Type.IndexOf('/', StringComparison.Ordinal) + 1)..]}");
         }).Needs(Right.Look).ExcludeFromDescription();
 
     private static ApplicabilityAnswer? Applies(ApplicabilityCall call, Problems problems)
     {
         Rule? rule = null;
         if (call.Rule is not { ValueKind: JsonValueKind.Object } json)
-            problems.Add("rule", "A rule is wanted: { \"all\": [ … ] }, { \"any\": [ … ] }, { \"not\": … }, or { \"fact\": \"engine.serial\", \"in\": \"E-1 to E-9\" }.");
+            problems.Add("rule",
+                "A rule is wanted: { \"all\": [ … ] }, { \"any\": [ … ] }, { \"not\": … }, or { \"fact\": "
+                + "\"engine.serial\", \"in\": \"E-1 to E-9\" }.");
         else
             try
             {
@@ -95,7 +112,8 @@ internal static class BulletinApi
                     problems.Add($"facts.{name}", "Words, a number, true or false, or null.");
                     break;
                 default:
-                    facts[name] = member.Value.ValueKind switch { JsonValueKind.String => member.Value.GetString(), JsonValueKind.True => YesNo.Yes, JsonValueKind.False => YesNo.No, JsonValueKind.Null => null, _ => member.Value.GetRawText() };
+                    facts[name] = member.Value.ValueKind switch { JsonValueKind.String => member.Value.GetString(), JsonValueKind.True =>
+                        YesNo.Yes, JsonValueKind.False => YesNo.No, JsonValueKind.Null => null, _ => member.Value.GetRawText() };
                     break;
             }
         }
@@ -108,7 +126,9 @@ internal static class BulletinApi
             problems.Add("printed", "Two torques in one line are wanted, each with its unit: 17 N·m (150 in-lb).");
             return null;
         }
-        return new([.. TorquePair.Read(printed).Select(torque => new PrintedTorqueAnswer(torque.Value, torque.Unit.Symbol, torque.Unit.To(Core.Measures.Unit.NewtonMetre, torque.Value)))], JudgementAnswer.Of(judgement));
+        return new([.. TorquePair.Read(printed)
+            .Select(torque => new PrintedTorqueAnswer(torque.Value, torque.Unit.Symbol,
+                torque.Unit.To(Core.Measures.Unit.NewtonMetre, torque.Value)))], JudgementAnswer.Of(judgement));
     }
 
     private static async Task<IResult> StatusAsync(Guid id, RivetDb db, ShopBoard board, CancellationToken stop)

@@ -19,15 +19,23 @@ internal static class DueApi
             .Accepts<DueCall>("application/json").Produces<DueAnswer>().ProducesValidationProblem()
             .WithName("Due").WithSummary("Reckons what falls due, when, and by which limb.");
 
-        app.MapGet("/aircraft/{id:guid}/due.ics", async (Guid id, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) => await OneAsync(await db.PlateAsync(id, stop), board, clock, stop))
+        app.MapGet("/aircraft/{id:guid}/due.ics",
+            async (Guid id, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
+                await OneAsync(await db.PlateAsync(id, stop), board, clock, stop))
             .Needs(Right.Look).ExcludeFromDescription();
         app.MapGet("/due.ics", (ShopBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(board, clock, stop))
             .Needs(Right.Look).ExcludeFromDescription();
         // A calendar program can't sign in: the key in the address is its person's, and opens nothing but this.
-        app.MapGet("/calendar/{key}/shop.ics", async (string key, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await ShopAsync(board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
-        app.MapGet("/calendar/{key}/{registration}.ics", async (string key, string registration, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop) ? await OneAsync(await db.RegisteredAsync(registration, stop), board, clock, stop) : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
+        app.MapGet("/calendar/{key}/shop.ics",
+            async (string key, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
+            await KnownAsync(db, key, stop)
+                ? await ShopAsync(board, clock, stop)
+                : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
+        app.MapGet("/calendar/{key}/{registration}.ics",
+            async (string key, string registration, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
+            await KnownAsync(db, key, stop)
+                ? await OneAsync(await db.RegisteredAsync(registration, stop), board, clock, stop)
+                : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
     }
 
     /// <summary>A new key for a calendar address, and what is kept of it.</summary>
@@ -50,7 +58,8 @@ internal static class DueApi
     }
 
     private static async Task<IResult> ShopAsync(ShopBoard board, TimeProvider clock, CancellationToken stop) =>
-        Results.Text(DueCalendar.Write([.. (await board.NowAsync(stop)).Lines], "Due in the shop", clock.GetUtcNow()), DueCalendar.ContentType);
+        Results.Text(DueCalendar.Write([.. (await board.NowAsync(stop)).Lines], "Due in the shop", clock.GetUtcNow()),
+            DueCalendar.ContentType);
 
     private static DueAnswer? Reckon(DueCall call, Problems problems)
     {
@@ -72,12 +81,14 @@ internal static class DueApi
                 tach.Add(new(on, hours));
         }
         var byDay = tach.OrderBy(reading => reading.On).ThenBy(reading => reading.Total).ToList();
-        if (byDay.Zip(byDay.Skip(1)).FirstOrDefault(pair => pair.Second.Total < pair.First.Total) is { Second.On: var back } && back != default)
+        if (byDay.Zip(byDay.Skip(1)).FirstOrDefault(pair => pair.Second.Total < pair.First.Total) is { Second.On: var back }
+            && back != default)
             problems.Add("tach", $"Readings that don’t run backwards are wanted: the one of {back:yyyy-MM-dd} is below the one before it.");
         if (byDay.Count > 0 && call.Today is { } today && byDay[^1].On > today)
             problems.Add("tach", "Readings up to today are wanted.");
 
-        var items = (call.Items ?? []).Take(MostItems).Select((item, index) => Read(item, $"items[{index}]", call.Today, problems)).ToList();
+        var items = (call.Items ?? []).Take(MostItems).Select((item, index) => Read(item, $"items[{index}]", call.Today, problems))
+            .ToList();
         if (problems.Any)
             return null;
 
@@ -87,7 +98,8 @@ internal static class DueApi
         {
             var status = DueStatus.Of(item.Interval, item.Last, hoursNow);
             var (byHours, byDate) = (status.Limb(LimbKind.Hours), status.Limb(LimbKind.Calendar));
-            return new DueItemAnswer(item.Id, byDate?.DueOn, byHours?.DueAt, (int?)byDate?.Remaining, byHours?.Remaining, status.Forecast, status.Governing?.Kind, status.State, status.Why);
+            return new DueItemAnswer(item.Id, byDate?.DueOn, byHours?.DueAt, (int?)byDate?.Remaining, byHours?.Remaining, status.Forecast,
+                status.Governing?.Kind, status.State, status.Why);
         })]);
     }
 
@@ -106,7 +118,8 @@ internal static class DueApi
         if (item?.LastDoneDate > today)
             problems.Add($"{field}.lastDoneDate", "A day up to today is wanted.");
         return (item?.Id ?? "", new(every, item?.EveryMonths, item?.CalendarRule ?? CalendarRule.EndOfMonth, grace),
-            new(item?.LastDoneDate, problems.Hours($"{field}.lastDoneHours", item?.LastDoneHours), problems.Hours($"{field}.lastDueHours", item?.LastDueHours)));
+            new(item?.LastDoneDate, problems.Hours($"{field}.lastDoneHours", item?.LastDoneHours),
+                problems.Hours($"{field}.lastDueHours", item?.LastDueHours)));
     }
 
     private static decimal? Hours(this Problems problems, string field, decimal? value)
@@ -125,9 +138,11 @@ internal sealed record DueCall(DateOnly? Today, decimal? HoursNow, IReadOnlyList
 internal sealed record TachCall(DateOnly? Date, decimal? Hours);
 
 internal sealed record DueItemCall(
-    string? Id, decimal? EveryHours, int? EveryMonths, CalendarRule? CalendarRule, decimal? GraceHours, DateOnly? LastDoneDate, decimal? LastDoneHours, decimal? LastDueHours);
+    string? Id, decimal? EveryHours, int? EveryMonths, CalendarRule? CalendarRule, decimal? GraceHours, DateOnly? LastDoneDate,
+    decimal? LastDoneHours, decimal? LastDueHours);
 
 internal sealed record DueAnswer(IReadOnlyList<DueItemAnswer> Items);
 
 internal sealed record DueItemAnswer(
-    string Id, DateOnly? DueDate, decimal? DueHours, int? RemainingDays, decimal? RemainingHours, DateOnly? ForecastDate, LimbKind? Governing, DueState State, string Why);
+    string Id, DateOnly? DueDate, decimal? DueHours, int? RemainingDays, decimal? RemainingHours, DateOnly? ForecastDate,
+    LimbKind? Governing, DueState State, string Why);

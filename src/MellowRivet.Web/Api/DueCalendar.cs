@@ -26,7 +26,9 @@ internal static class DueCalendar
                     Start = new CalDateTime(entry.Status.Forecast!.Value),
                     End = new CalDateTime(entry.Status.Forecast.Value.AddDays(1)),
                     Summary = $"{line.Aircraft.Registration}: {entry.Title}",
-                    Description = $"{entry.Status.State.InWords()}; {string.Join("; ", entry.Status.Limbs.Select(DueSaid.Of))}. {DueSaid.Forecast(entry.Status)}. {entry.Item.Source.AsItStands}",
+                    Description =
+                        $"{entry.Status.State.InWords()}; {string.Join("; ", entry.Status.Limbs.Select(DueSaid.Of))}. "
+                        + $"{DueSaid.Forecast(entry.Status)}. {entry.Item.Source.AsItStands}",
                     Transparency = TransparencyType.Transparent,
                 });
         return new CalendarSerializer(calendar).SerializeToString() ?? "";

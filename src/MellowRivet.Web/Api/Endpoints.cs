@@ -27,14 +27,18 @@ internal static class Endpoints
             // What the browser is told comes from the file's own first bytes, whatever the address says.
             using var file = File.OpenRead(path);
             var head = new byte[12];
-            return Results.File(path, SoundFiles.TypeOf(head.AsSpan(0, file.ReadAtLeast(head, 12, throwOnEndOfStream: false))) ?? "application/octet-stream", enableRangeProcessing: true);
+            return Results.File(path, SoundFiles.TypeOf(head.AsSpan(0, file.ReadAtLeast(head, 12, throwOnEndOfStream: false)))
+                ?? "application/octet-stream", enableRangeProcessing: true);
         }).Needs(Right.Look).ExcludeFromDescription();
 
     /// <summary>The pictures of an owner's page: only those that stand on it.</summary>
     public static void MapOwnersPhotos(this WebApplication app) =>
-        app.MapGet("/owner/{token}/photos/{sha256}/{size}", async (string token, string sha256, string size, RivetDb db, PhotoFiles photos, TimeProvider clock, HttpContext context, CancellationToken stop) =>
+        app.MapGet("/owner/{token}/photos/{sha256}/{size}",
+            async (string token, string sha256, string size, RivetDb db, PhotoFiles photos, TimeProvider clock, HttpContext context,
+                CancellationToken stop) =>
         {
-            if (await db.OwnerLinkAsync(token, clock, stop) is not { } link || !Enum.TryParse<PhotoSize>(size, ignoreCase: true, out var wanted))
+            if (await db.OwnerLinkAsync(token, clock, stop) is not { } link
+                || !Enum.TryParse<PhotoSize>(size, ignoreCase: true, out var wanted))
                 return Results.NotFound();
             if (!await db.IsShownToOwnerAsync(link.InspectionId, sha256, stop) || photos.PathOf(sha256, wanted) is not { } path)
                 return Results.NotFound();
@@ -50,5 +54,6 @@ internal static class Endpoints
                 return Results.Json(new { status = "migrating" }, statusCode: StatusCodes.Status503ServiceUnavailable);
             await db.TouchAsync(stop);
             return Results.Json(new { status = "ok" });
-        }).OpenToAll("whether the shop is up, and no more").WithName("Health").WithSummary("Whether the database is migrated and writable.");
+        }).OpenToAll("whether the shop is up, and no more").WithName("Health")
+            .WithSummary("Whether the database is migrated and writable.");
 }

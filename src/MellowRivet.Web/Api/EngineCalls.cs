@@ -14,7 +14,8 @@ internal static class EngineCalls
     {
         bench.MapPost("/bench/exhaust-pressure", (HttpRequest request) => BenchBody.AnswerAsync<ExhaustCall>(request, Exhaust))
             .Accepts<ExhaustCall>("application/json").Produces<JudgementAnswer>().ProducesValidationProblem()
-            .WithName("BenchExhaustPressure").WithSummary("Judges an exhaust's pressure test by its bubbles; above the caution's pressure it is refused as dangerous.");
+            .WithName("BenchExhaustPressure")
+            .WithSummary("Judges an exhaust's pressure test by its bubbles; above the caution's pressure it is refused as dangerous.");
         bench.MapPost("/bench/plug", (HttpRequest request) => BenchBody.AnswerAsync<PlugCall>(request, Plug))
             .Accepts<PlugCall>("application/json").Produces<PlugAnswer>().ProducesValidationProblem()
             .WithName("BenchPlug").WithSummary("Judges a spark plug's resistance, gap and condition.");
@@ -26,7 +27,8 @@ internal static class EngineCalls
             .WithName("BenchMagneto").WithSummary("Judges the values of a magneto bench inspection, each under its own name.");
         bench.MapPost("/bench/floats", (HttpRequest request) => BenchBody.AnswerAsync<FloatsCall>(request, Floats))
             .Accepts<FloatsCall>("application/json").Produces<FloatsAnswer>().ProducesValidationProblem()
-            .WithName("BenchFloats").WithSummary("Judges pairs of carburettor floats by weight, and asks for a re-weigh where the scale contradicts itself.");
+            .WithName("BenchFloats")
+            .WithSummary("Judges pairs of carburettor floats by weight, and asks for a re-weigh where the scale contradicts itself.");
     }
 
     public static JudgementAnswer? Exhaust(ExhaustCall call, Problems problems)
@@ -35,7 +37,9 @@ internal static class EngineCalls
         {
             if (value is > ExhaustPressure.Most)
                 problems.Add(field, ExhaustPressure.Danger);
-            return problems.Number(field, value is > ExhaustPressure.Most && double.IsFinite(value.Value) ? ExhaustPressure.Most : value, 0, ExhaustPressure.Most, "psi", ExhaustPressure.Usual);
+            return problems.Number(field, value is > ExhaustPressure.Most && double.IsFinite(value.Value)
+                ? ExhaustPressure.Most
+                : value, 0, ExhaustPressure.Most, "psi", ExhaustPressure.Usual);
         }
 
         var psi = Psi("psi", call.Psi);
@@ -54,14 +58,18 @@ internal static class EngineCalls
         var limits = LimitsOf(call, problems);
         if (problems.Any)
             return null;
-        var judged = PlugJudge.Judge(limits, new(ohms, gap, call.Dropped ?? false, call.InsulatorCracked ?? false, call.ElectrodeWear ?? ElectrodeWear.None));
-        return new(JudgementAnswer.Of(judged.Resistance), JudgementAnswer.Of(judged.Gap), JudgementAnswer.Of(judged.Condition), JudgementAnswer.Of(judged.Overall));
+        var judged = PlugJudge.Judge(limits,
+            new(ohms, gap, call.Dropped ?? false, call.InsulatorCracked ?? false, call.ElectrodeWear ?? ElectrodeWear.None));
+        return new(JudgementAnswer.Of(judged.Resistance), JudgementAnswer.Of(judged.Gap), JudgementAnswer.Of(judged.Condition),
+            JudgementAnswer.Of(judged.Overall));
     }
 
     private static PlugLimits LimitsOf(PlugCall call, Problems problems)
     {
-        double? Own(string field, double? value, double most, string unit) => value is null ? null : problems.Number($"limits.{field}", value, 0, most, unit, 0);
-        var limits = PlugLimits.Of(call.Ignition ?? IgnitionKind.Magneto).With(Own("ohmsWatch", call.Limits?.OhmsWatch, 1e9, "Ω"), Own("ohmsReject", call.Limits?.OhmsReject, 1e9, "Ω"),
+        double? Own(string field, double? value, double most, string unit) =>
+            value is null ? null : problems.Number($"limits.{field}", value, 0, most, unit, 0);
+        var limits = PlugLimits.Of(call.Ignition ?? IgnitionKind.Magneto)
+            .With(Own("ohmsWatch", call.Limits?.OhmsWatch, 1e9, "Ω"), Own("ohmsReject", call.Limits?.OhmsReject, 1e9, "Ω"),
             Own("gapMinInches", call.Limits?.GapMinInches, 0.2, "in"), Own("gapMaxInches", call.Limits?.GapMaxInches, 0.2, "in"));
         if (limits.OhmsWatch > limits.OhmsReject)
             problems.Add("limits.ohmsWatch", $"At most the limit of rejection, {limits.OhmsReject} Ω, is wanted.");
@@ -81,21 +89,27 @@ internal static class EngineCalls
         if (problems.Any)
             return null;
         var known = call.TopIgnition ?? call.BottomIgnition;
-        var (plan, refusal) = PlugRotation.Plan(call.FiringOrder!, call.Pattern!.Value, known is null ? null : new(call.TopIgnition ?? known.Value, call.BottomIgnition ?? known.Value));
+        var (plan, refusal) = PlugRotation.Plan(call.FiringOrder!, call.Pattern!.Value, known is null
+            ? null
+            : new(call.TopIgnition ?? known.Value, call.BottomIgnition ?? known.Value));
         if (refusal is not null)
             problems.Add(refusal.Field, refusal.Message);
         var halfSaid = call.TopIgnition is null != call.BottomIgnition is null;
         return plan is null ? null : new([.. plan.Moves.Select(move => new MoveAnswer(move.From.ToString(), move.To.ToString()))],
-            halfSaid ? [.. plan.Warnings, "Only one row's ignition was said; both were taken for the same. Look before a plug changes row."] : plan.Warnings);
+            halfSaid ? [.. plan.Warnings, "Only one row's ignition was said; both were taken for the same. Look before a plug changes row."]
+                : plan.Warnings);
     }
 
     public static Dictionary<string, JudgementAnswer>? Magneto(MagnetoCall call, Problems problems)
     {
         (string Name, double? Value, SheetValue Of, double Most)[] given =
         [
-            ("primaryOhms", call.PrimaryOhms, MagnetoSheet.Primary, 1e6), ("secondaryOhms", call.SecondaryOhms, MagnetoSheet.Secondary, 1e9),
-            ("capacitorMicrofarads", call.CapacitorMicrofarads, MagnetoSheet.Capacitor, 1e3), ("pointsOpenDegrees", call.PointsOpenDegrees, MagnetoSheet.PointsOpen, 360),
-            ("pointsGapInches", call.PointsGapInches, MagnetoSheet.PointsGap, 1), ("retardDegrees", call.RetardDegrees, MagnetoSheet.Retard, 360),
+            ("primaryOhms", call.PrimaryOhms, MagnetoSheet.Primary, 1e6),
+            ("secondaryOhms", call.SecondaryOhms, MagnetoSheet.Secondary, 1e9),
+            ("capacitorMicrofarads", call.CapacitorMicrofarads, MagnetoSheet.Capacitor, 1e3),
+            ("pointsOpenDegrees", call.PointsOpenDegrees, MagnetoSheet.PointsOpen, 360),
+            ("pointsGapInches", call.PointsGapInches, MagnetoSheet.PointsGap, 1),
+            ("retardDegrees", call.RetardDegrees, MagnetoSheet.Retard, 360),
         ];
         var answers = new Dictionary<string, JudgementAnswer>();
         foreach (var (name, value, of, most) in given.Where(one => one.Value is not null))
@@ -118,26 +132,31 @@ internal static class EngineCalls
                 problems.Add($"{at}.grams", "The weights of two floats are wanted.");
                 continue;
             }
-            pairs.Add(new(problems.Number($"{at}.grams[0]", grams[0], 0.01, 1_000, "g", 1), problems.Number($"{at}.grams[1]", grams[1], 0.01, 1_000, "g", 1),
+            pairs.Add(new(problems.Number($"{at}.grams[0]", grams[0], 0.01, 1_000, "g", 1),
+                problems.Number($"{at}.grams[1]", grams[1], 0.01, 1_000, "g", 1),
                 pair.TogetherGrams is { } together ? problems.Number($"{at}.togetherGrams", together, 0.01, 2_000, "g", 1) : null));
         }
-        return problems.Any ? null : new([.. pairs.Select(pair => new PairAnswer(pair.TotalGrams, JudgementAnswer.Of(FloatJudge.Judge(pair, limit, step))))]);
+        return problems.Any ? null
+            : new([.. pairs.Select(pair => new PairAnswer(pair.TotalGrams, JudgementAnswer.Of(FloatJudge.Judge(pair, limit, step))))]);
     }
 }
 
-internal sealed record PlugCall(double? Ohms, double? GapInches, IgnitionKind? Ignition, bool? Dropped = null, bool? InsulatorCracked = null, ElectrodeWear? ElectrodeWear = null, PlugLimitsCall? Limits = null);
+internal sealed record PlugCall(double? Ohms, double? GapInches, IgnitionKind? Ignition, bool? Dropped = null,
+    bool? InsulatorCracked = null, ElectrodeWear? ElectrodeWear = null, PlugLimitsCall? Limits = null);
 
 internal sealed record PlugLimitsCall(double? GapMinInches, double? GapMaxInches, double? OhmsWatch, double? OhmsReject);
 
 internal sealed record PlugAnswer(JudgementAnswer Resistance, JudgementAnswer Gap, JudgementAnswer Condition, JudgementAnswer Overall);
 
-internal sealed record RotationCall(int? Cylinders, IReadOnlyList<int>? FiringOrder, RotationPattern? Pattern, IgnitionKind? TopIgnition = null, IgnitionKind? BottomIgnition = null);
+internal sealed record RotationCall(int? Cylinders, IReadOnlyList<int>? FiringOrder, RotationPattern? Pattern,
+    IgnitionKind? TopIgnition = null, IgnitionKind? BottomIgnition = null);
 
 internal sealed record RotationAnswer(IReadOnlyList<MoveAnswer> Moves, IReadOnlyList<string> Warnings);
 
 internal sealed record MoveAnswer(string From, string To);
 
-internal sealed record MagnetoCall(double? PrimaryOhms, double? SecondaryOhms, double? CapacitorMicrofarads, double? PointsOpenDegrees, double? PointsGapInches, double? RetardDegrees);
+internal sealed record MagnetoCall(double? PrimaryOhms, double? SecondaryOhms, double? CapacitorMicrofarads, double? PointsOpenDegrees,
+    double? PointsGapInches, double? RetardDegrees);
 
 internal sealed record FloatsCall(IReadOnlyList<PairCall?>? Pairs, double? LimitGrams = null, double? ScaleResolutionGrams = null);
 

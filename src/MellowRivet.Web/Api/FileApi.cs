@@ -13,8 +13,10 @@ internal static class FileApi
 {
     public static void MapFiles(this WebApplication app)
     {
-        app.MapGet("/schemas/aircraft-1.json", () => Results.Text(AircraftFile.Schema(), "application/schema+json")).OpenToAll("a published format").ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/file.json", async (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => await db.FileOfAsync(id, clock, stop) is { } file
+        app.MapGet("/schemas/aircraft-1.json", () => Results.Text(AircraftFile.Schema(), "application/schema+json"))
+            .OpenToAll("a published format").ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/file.json",
+            async (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => await db.FileOfAsync(id, clock, stop) is { } file
             ? Results.File(Encoding.UTF8.GetBytes(file.ToJson()), "application/json", $"{file.Registration}.json")
             : Results.NotFound()).Needs(Right.Look).ExcludeFromDescription();
         app.MapGet("/aircraft/{id:guid}/trends.csv", TrendsCsvAsync).Needs(Right.Look).ExcludeFromDescription();
@@ -27,7 +29,11 @@ internal static class FileApi
         if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
-        return await CsvAsync(groups.SelectMany(group => group.Series.SelectMany(series => series.Points.Select(point => new { kind = group.Kind, unit = group.Unit, place = series.Label, part = series.Component?.SerialNumber, hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv", stop);
+        return await CsvAsync(groups.SelectMany(
+            group => group.Series.SelectMany(
+                series => series.Points.Select(point => new
+                    { kind = group.Kind, unit = group.Unit, place = series.Label, part = series.Component?.SerialNumber,
+                        hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv", stop);
     }
 
     private static async Task<IResult> TrendsJsonAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
@@ -66,7 +72,9 @@ internal static class FileApi
         if (await db.PlateAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var readings = await db.TimesAsync(id, stop);
-        return await CsvAsync(readings.Select(reading => new { date = reading.On.ToString("yyyy-MM-dd"), meter = reading.Kind.ToString(), shown = reading.Shown, total = reading.Total, source = reading.Source }), $"times-{aircraft.Registration}.csv", stop);
+        return await CsvAsync(readings.Select(reading => new
+            { date = reading.On.ToString("yyyy-MM-dd"), meter = reading.Kind.ToString(), shown = reading.Shown, total = reading.Total,
+                source = reading.Source }), $"times-{aircraft.Registration}.csv", stop);
     }
 
     private static async Task<IResult> CsvAsync<T>(IEnumerable<T> rows, string name, CancellationToken stop)

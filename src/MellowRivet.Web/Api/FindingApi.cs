@@ -10,9 +10,14 @@ internal static class FindingApi
     private const int MostWords = 500;
 
     public static void MapFinding(this RouteGroupBuilder bench) =>
-        bench.MapPost("/bench/finding", (HttpRequest request, Shelf shelf) => BenchBody.AnswerAsync<FindingCall>(request, (call, problems) => Judge(call, problems, shelf.Classes)))
+        bench.MapPost("/bench/finding",
+            (HttpRequest request, Shelf shelf) =>
+                BenchBody.AnswerAsync<FindingCall>(request, (call, problems) => Judge(call, problems, shelf.Classes)))
             .Accepts<FindingCall>("application/json").Produces<FindingAnswer>().ProducesValidationProblem()
-            .WithName("BenchFinding").WithSummary("Guesses what a finding means for the aircraft; with a judgement of what was measured, the class comes from that and not from the words.");
+            .WithName("BenchFinding")
+            .WithSummary(
+                "Guesses what a finding means for the aircraft; with a judgement of what was measured, the class comes from "
+                + "that and not from the words.");
 
     public static FindingAnswer? Judge(FindingCall call, Problems problems, ClassRules rules)
     {
@@ -33,13 +38,19 @@ internal static class FindingApi
             return null;
         var guess = rules.Guess(call.Words, null, call.Zone);
         if (call.Measured is not { } measured)
-            return new(guess.Class, null, guess.Class == DiscrepancyClass.Deferrable && rules.MayDefer(call.Words!) is null, guess.Ground, guess.Why, guess.Means, guess.Next, guess.Source.Standing, guess.Source.Text);
+            return new(guess.Class, null, guess.Class == DiscrepancyClass.Deferrable
+                && rules.MayDefer(call.Words!) is null, guess.Ground, guess.Why, guess.Means, guess.Next, guess.Source.Standing,
+                guess.Source.Text);
 
-        var judgement = new Judgement(measured.Verdict!.Value, measured.Rule ?? "as measured", new(measured.Standing!.Value, measured.Source ?? ""), measured.Margin, measured.Next ?? "");
+        var judgement = new Judgement(measured.Verdict!.Value, measured.Rule
+            ?? "as measured", new(measured.Standing!.Value, measured.Source ?? ""), measured.Margin, measured.Next ?? "");
         var judged = guess.Measured(judgement);
         // A rejection by a rule or the manual stays; one by common practice until somebody who may sign sets it lower.
         DiscrepancyClass? floor = judged.Class == DiscrepancyClass.Airworthiness ? judged.Class : null;
-        return new(judged.Class, floor, false, judged.Class == DiscrepancyClass.Airworthiness && guess.Ground, judged.Why, judged.Means, judgement.Next.Length > 0 ? [judgement.Next, .. judged.Next] : judged.Next, judgement.Source.Standing, judgement.Source.Text);
+        return new(judged.Class, floor, false, judged.Class == DiscrepancyClass.Airworthiness
+            && guess.Ground, judged.Why, judged.Means, judgement.Next.Length > 0
+            ? [judgement.Next, .. judged.Next]
+            : judged.Next, judgement.Source.Standing, judgement.Source.Text);
     }
 }
 
@@ -47,4 +58,5 @@ internal sealed record FindingCall(string? Words, string? Zone, MeasuredCall? Me
 
 internal sealed record MeasuredCall(Verdict? Verdict, string? Rule, Standing? Standing, string? Source, double? Margin, string? Next);
 
-internal sealed record FindingAnswer(DiscrepancyClass Class, DiscrepancyClass? Floor, bool MayBeDeferred, bool Ground, string Why, string Means, IReadOnlyList<string> Next, Standing Standing, string Source);
+internal sealed record FindingAnswer(DiscrepancyClass Class, DiscrepancyClass? Floor, bool MayBeDeferred, bool Ground, string Why,
+    string Means, IReadOnlyList<string> Next, Standing Standing, string Source);

@@ -10,7 +10,9 @@ namespace MellowRivet.Web.Api;
 internal static class WalkEvents
 {
     public static void MapWalkEvents(this WebApplication app) =>
-        app.MapGet("/walk/{id:guid}/events", async (Guid id, string? zone, string? task, HttpContext context, RivetDb db, WalkFeed feed, IHostApplicationLifetime life, TimeProvider clock, CancellationToken stop) =>
+        app.MapGet("/walk/{id:guid}/events",
+            async (Guid id, string? zone, string? task, HttpContext context, RivetDb db, WalkFeed feed, IHostApplicationLifetime life,
+                TimeProvider clock, CancellationToken stop) =>
         {
             if (await db.StateOfAsync(id, stop) is not { } state)
                 return Results.NotFound();
@@ -23,10 +25,13 @@ internal static class WalkEvents
             // The stream stays open for hours and asks for nothing more: the connection goes back.
             await db.GiveBackAsync();
             context.Response.Headers.CacheControl = "no-store";
-            return TypedResults.ServerSentEvents(Listen(feed, id, new(user.PersonId(), user.Initials(), string.IsNullOrEmpty(zone) ? null : zone), life.ApplicationStopping, stop));
+            return TypedResults.ServerSentEvents(
+                Listen(feed, id, new(user.PersonId(), user.Initials(), string.IsNullOrEmpty(zone) ? null : zone), life.ApplicationStopping,
+                    stop));
         }).Needs(Right.Look).ExcludeFromDescription();
 
-    private static async IAsyncEnumerable<WalkNews> Listen(WalkFeed feed, Guid id, Present who, CancellationToken stopping, [EnumeratorCancellation] CancellationToken stop)
+    private static async IAsyncEnumerable<WalkNews> Listen(WalkFeed feed, Guid id, Present who, CancellationToken stopping,
+        [EnumeratorCancellation] CancellationToken stop)
     {
         using var either = CancellationTokenSource.CreateLinkedTokenSource(stopping, stop);
         await using var news = feed.ListenAsync(id, who, either.Token).GetAsyncEnumerator(either.Token);

@@ -8,7 +8,9 @@ using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Web.Demo;
 
-/// <summary>Bad judgements of the trainer's annual, each answered in another way: read again, part replaced, on the fix list, set lower, set aside.</summary>
+/// <summary>
+/// Bad judgements of the trainer's annual, each answered in another way: read again, part replaced, on the fix list, set lower, set aside.
+/// </summary>
 internal static class DemoAnswers
 {
     public static void Today(DemoHistory demo, Aircraft aircraft, Component engine, Inspection inspection, DateTimeOffset began)
@@ -32,20 +34,34 @@ internal static class DemoAnswers
 
         // A short brush of the left magneto: on the list, and put right there.
         var brush = Find(inspection, aircraft, judged => judged.Key.EndsWith("/brush", StringComparison.Ordinal));
-        var (found, _) = inspection.PutOnList(Guid.CreateVersion7(), "Left magneto: carbon brush short, 3 mm left", brush.Where.ZoneKey, "left magneto, distributor block", new(DiscrepancyClass.Airworthiness, false, ines.Id, began.AddHours(6.3)), null, brush, rules.Classes);
-        Check(found!.Correct(new("Brush replaced, moves freely, block wiped clean.", CorrectionKind.Replaced, "magneto sheet 12, p. 4", [new("MB-14", "", "")]), inspection.House, ines.Id, began.AddHours(6.6)));
+        var (found, _) = inspection.PutOnList(Guid.CreateVersion7(), "Left magneto: carbon brush short, 3 mm left", brush.Where.ZoneKey,
+            "left magneto, distributor block", new(DiscrepancyClass.Airworthiness, false, ines.Id, began.AddHours(6.3)), null, brush,
+            rules.Classes);
+        Check(
+            found!.Correct(new("Brush replaced, moves freely, block wiped clean.", CorrectionKind.Replaced, "magneto sheet 12, p. 4",
+                [new("MB-14", "", "")]), inspection.House, ines.Id, began.AddHours(6.6)));
 
         // Oil that grew at a pushrod tube: on the list, and set lower by the inspector with reason and reference.
-        var oil = Find(inspection, aircraft, judged => judged.Key.StartsWith("mark/", StringComparison.Ordinal) && judged.Saw.StartsWith("oil", StringComparison.Ordinal));
-        var (weep, _) = inspection.PutOnList(Guid.CreateVersion7(), "Oil at the pushrod tube of cylinder 2, wet, more than last year", oil.Where.ZoneKey, "pushrod tube, cylinder 2", new(DiscrepancyClass.Airworthiness, false, ines.Id, began.AddHours(6.8)), null, oil, rules.Classes);
-        Check(weep!.Classify(new(DiscrepancyClass.Watch, false, orla.Id, began.AddHours(8), "Seal weeps, no drip in a twenty-minute run; within what the engine manual allows at a pushrod tube.", "TF4 manual 72-30, p. 11", signs), rules.Classes, null));
+        var oil = Find(inspection, aircraft, judged => judged.Key.StartsWith("mark/", StringComparison.Ordinal)
+            && judged.Saw.StartsWith("oil", StringComparison.Ordinal));
+        var (weep, _) = inspection.PutOnList(Guid.CreateVersion7(), "Oil at the pushrod tube of cylinder 2, wet, more than last year",
+            oil.Where.ZoneKey, "pushrod tube, cylinder 2", new(DiscrepancyClass.Airworthiness, false, ines.Id, began.AddHours(6.8)), null,
+            oil, rules.Classes);
+        Check(
+            weep!.Classify(new(DiscrepancyClass.Watch, false, orla.Id, began.AddHours(8),
+                "Seal weeps, no drip in a twenty-minute run; within what the engine manual allows at a pushrod tube.",
+                "TF4 manual 72-30, p. 11", signs), rules.Classes, null));
 
         // A worst plug whose number stands alone is set aside: the tray has every one of them.
         if (inspection.Tasks.FirstOrDefault(task => task.Key == "engine-plugs") is { } task)
         {
-            inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, 5_300, Core.Measures.Unit.Ohm, new(), inspection.TimeInService, began.AddHours(5.5), ines.Id) { InspectionId = inspection.Id, TaskId = task.Id });
+            inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, 5_300,
+                Core.Measures.Unit.Ohm, new(), inspection.TimeInService, began.AddHours(5.5),
+                ines.Id) { InspectionId = inspection.Id, TaskId = task.Id });
             var worst = Find(inspection, aircraft, judged => judged.Key == $"task/{task.Id:N}");
-            Check(inspection.SetJudgementAside(aircraft, worst.Key, worst.Seen, "Was the plug with the cracked insulator; it is scrap, and plug 219 in its place.", "plug sheet 3, p. 2", orla, signs, began.AddHours(8.1)));
+            Check(inspection.SetJudgementAside(aircraft, worst.Key, worst.Seen,
+                "Was the plug with the cracked insulator; it is scrap, and plug 219 in its place.", "plug sheet 3, p. 2", orla, signs,
+                began.AddHours(8.1)));
         }
     }
 

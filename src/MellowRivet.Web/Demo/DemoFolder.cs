@@ -13,18 +13,23 @@ public static class DemoFolder
 
     private static string MarkIn(string folder) => Path.Combine(folder, Mark);
 
-    private static bool HoldsAnything(string folder) => Directory.Exists(folder) && Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories).Any();
+    private static bool HoldsAnything(string folder) =>
+        Directory.Exists(folder) && Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories).Any();
 
     // Null where it doesn't say: an invented shop made before the day was written down.
     private static DateOnly? LastDay(string folder) =>
-        File.Exists(MarkIn(folder)) && DateOnly.TryParseExact(File.ReadAllText(MarkIn(folder)).Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : null;
+        File.Exists(MarkIn(folder))
+            && DateOnly.TryParseExact(File.ReadAllText(MarkIn(folder))
+                .Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : null;
 
     /// <summary>Why there is no demo to be made or run in it; null where there may.</summary>
-    public static string? RealShop(string folder) => HoldsAnything(folder) && !File.Exists(MarkIn(folder)) ? $"{folder} is not a demo's folder: it stays as it is." : null;
+    public static string? RealShop(string folder) =>
+        HoldsAnything(folder) && !File.Exists(MarkIn(folder)) ? $"{folder} is not a demo's folder: it stays as it is." : null;
 
     /// <summary>Why its shop can't run on a day: it has run on a later one already. Null where it can.</summary>
     public static string? LaterThan(string folder, DateOnly today) => LastDay(folder) is { } last && last > today
-        ? $"{folder} holds an invented shop of {last:yyyy-MM-dd}: on {today:yyyy-MM-dd} its records would lie in the future. Run it with demo --today {last:yyyy-MM-dd}, or make the demo anew with demo --fresh."
+        ? $"{folder} holds an invented shop of {last:yyyy-MM-dd}: on {today:yyyy-MM-dd} its records would lie in the future. Run it "
+        + $"with demo --today {last:yyyy-MM-dd}, or make the demo anew with demo --fresh."
         : null;
 
     /// <summary>Says that it is an invented shop's, and that it runs on this day.</summary>

@@ -7,7 +7,9 @@ using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Web.Demo;
 
-/// <summary>The folding-wing motor glider: for sale, with nothing in its books from 2009 to 2016 and an engine whose time nobody knows.</summary>
+/// <summary>
+/// The folding-wing motor glider: for sale, with nothing in its books from 2009 to 2016 and an engine whose time nobody knows.
+/// </summary>
 internal static class DemoGlider
 {
     private static readonly (string On, decimal? Hours, string Text)[] Entries =
@@ -38,30 +40,44 @@ internal static class DemoGlider
 
     public static async Task MakeAsync(DemoHistory demo, CancellationToken stop)
     {
-        var aircraft = new Aircraft(Guid.CreateVersion7(), "N0FLD", "Lindqvale Tarn M", "LT-12", Category.ExperimentalAmateurBuilt, new(Wing.Low, Gear.TailWheel, 1, 2, FoldingWing: true)) { TimeBasis = MeterKind.HourMeter };
+        var aircraft = new Aircraft(Guid.CreateVersion7(), "N0FLD", "Lindqvale Tarn M", "LT-12", Category.ExperimentalAmateurBuilt,
+            new(Wing.Low, Gear.TailWheel, 1, 2, FoldingWing: true)) { TimeBasis = MeterKind.HourMeter };
         demo.Db.Aircraft.Add(aircraft);
-        DemoShop.Fit(aircraft, EngineLayout.InlineTwoStroke, CompressionSchool.QuarterDrop, "TS2-0419", "52-1107", ownTime: null, new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy), propeller: "WP-52");
+        DemoShop.Fit(aircraft, EngineLayout.InlineTwoStroke, CompressionSchool.QuarterDrop, "TS2-0419", "52-1107", ownTime: null,
+            new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy), propeller: "WP-52");
 
         // The hour meter was replaced in the barn: it began at zero again.
         aircraft.ReadMeter(MeterKind.HourMeter, demo.Written(2008, 7, 12), 311.6m, "from the books");
         aircraft.ReadMeter(MeterKind.HourMeter, demo.Written(2009, 4, 25), 318.2m, "from the books");
         aircraft.ReadMeter(MeterKind.HourMeter, demo.Written(2017, 9, 2), 18.1m, "from the books", new(319.8m, 0));
         foreach (var (on, total) in new[] { ("2024-09-07", 424.7m), ("2025-09-20", 437.3m), ("2026-05-02", 441m), ("2026-10-11", 449.6m) })
-            aircraft.ReadMeter(MeterKind.HourMeter, demo.Moved(DateOnly.ParseExact(on, "yyyy-MM-dd")), total - 319.8m + 10.4m, "from the books");
+            aircraft.ReadMeter(MeterKind.HourMeter, demo.Moved(DateOnly.ParseExact(on, "yyyy-MM-dd")), total - 319.8m + 10.4m,
+                "from the books");
 
-        var book = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe logbook", demo.Written(1998, 5, 30), null, false);
-        var one = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Engine logbook, first engine", demo.Written(1998, 5, 30), demo.Written(2006, 7, 8), true);
+        var book = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Airframe, "Airframe logbook", demo.Written(1998, 5, 30), null,
+            false);
+        var one = new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Engine, "Engine logbook, first engine",
+            demo.Written(1998, 5, 30), demo.Written(2006, 7, 8), true);
         demo.Db.LogBooks.AddRange(book, one,
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing at completion", demo.Written(1998, 5, 28), demo.Written(1998, 5, 28), false),
-            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Drawings, "Builder’s drawings, 41 sheets", demo.Written(1993, 2, 1), demo.Written(1998, 4, 1), false));
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.WeightSheet, "Weighing at completion", demo.Written(1998, 5, 28),
+                demo.Written(1998, 5, 28), false),
+            new LogBook(Guid.CreateVersion7(), aircraft.Id, BookKind.Drawings, "Builder’s drawings, 41 sheets", demo.Written(1993, 2, 1),
+                demo.Written(1998, 4, 1), false));
         foreach (var (on, hours, text) in Entries)
-            demo.Db.BookEntries.Add(new(Guid.CreateVersion7(), aircraft.Id, book.Id, demo.Moved(DateOnly.ParseExact(on, "yyyy-MM-dd")), hours is { } known ? new Hours(known) : null, text, "", null, demo.Person("piet").Id, demo.Now.AddDays(-6)));
-        demo.Db.BookEntries.Add(new(Guid.CreateVersion7(), aircraft.Id, book.Id, null, null, "", "38", await demo.PictureAsync(Subject.Page, 3, stop), demo.Person("piet").Id, demo.Now.AddDays(-6)));
+            demo.Db.BookEntries.Add(
+                new(Guid.CreateVersion7(), aircraft.Id, book.Id, demo.Moved(DateOnly.ParseExact(on, "yyyy-MM-dd")), hours is { } known
+                    ? new Hours(known)
+                    : null, text, "", null, demo.Person("piet").Id, demo.Now.AddDays(-6)));
+        demo.Db.BookEntries.Add(
+            new(Guid.CreateVersion7(), aircraft.Id, book.Id, null, null, "", "38", await demo.PictureAsync(Subject.Page, 3, stop),
+                demo.Person("piet").Id, demo.Now.AddDays(-6)));
 
         demo.Follow(aircraft, "condition", new LastDone(demo.Written(2025, 9, 20), 437.3m, null, null, null, "airframe logbook"));
         demo.Follow(aircraft, "gearbox-oil");
         demo.Follow(aircraft, "engine-overhaul");
-        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Wing fold pins: measure for wear", DueKind.Service, new(100, 24, CalendarRule.SameDay), new(Standing.Manual, "builder’s drawings, sheet 29")), new LastDone(demo.Written(2019, 5, 11), 352.0m, null, null, null, "airframe logbook"));
+        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Wing fold pins: measure for wear", DueKind.Service,
+            new(100, 24, CalendarRule.SameDay), new(Standing.Manual, "builder’s drawings, sheet 29")),
+            new LastDone(demo.Written(2019, 5, 11), 352.0m, null, null, null, "airframe logbook"));
         await demo.Db.SaveChangesAsync(stop);
     }
 }

@@ -18,7 +18,9 @@ namespace MellowRivet.Web.Demo;
 /// <summary>Writes the demo's past and present through Core, as the pages would, but at other times than now.</summary>
 internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary<string, Person> people)
 {
-    /// <summary>The day the demo's days were written for: what happened long ago moves with the demo's today, and keeps its distance.</summary>
+    /// <summary>
+    /// The day the demo's days were written for: what happened long ago moves with the demo's today, and keeps its distance.
+    /// </summary>
     private static readonly DateOnly WrittenFor = new(2026, 11, 25);
 
     private readonly ConcurrentDictionary<(Subject, int), Task<Photo>> pictures = [];
@@ -51,7 +53,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>The wrench that torques were pulled with.</summary>
     public Tool Wrench => Tools.First(tool => tool.IsTorqueWrench && tool.CalibratedUntil > Today);
 
-    public IReadOnlyList<Worksheet> Worksheets(params string[] keys) => [.. keys.Select(key => Shelf.Worksheets.Single(sheet => sheet.Key == key))];
+    public IReadOnlyList<Worksheet> Worksheets(params string[] keys) =>
+        [.. keys.Select(key => Shelf.Worksheets.Single(sheet => sheet.Key == key))];
 
     public Person Person(string signInName) => people[signInName];
 
@@ -59,7 +62,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// Answers every task as good, with readings near the middle of their limits. The seed moves each a little from year to
     /// year; where a value is said, it is that one.
     /// </summary>
-    public void AnswerAll(Inspection inspection, Aircraft aircraft, DateTimeOffset at, Person by, int seed, Func<InspectionTask, bool>? only = null, Func<InspectionTask, double?>? value = null)
+    public void AnswerAll(Inspection inspection, Aircraft aircraft, DateTimeOffset at, Person by, int seed,
+        Func<InspectionTask, bool>? only = null, Func<InspectionTask, double?>? value = null)
     {
         foreach (var task in inspection.Walk.Where(task => task.Verdict == TaskVerdict.NotYet && (only?.Invoke(task) ?? true)).ToList())
         {
@@ -79,17 +83,21 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
                 var read = value?.Invoke(task) ?? Middle(band, seed + task.Order);
                 if (conditions.Wrench is { } wrench)
                     conditions = conditions with { Wrench = wrench with { Setting = read } };
-                inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, measure.Kind, task.ZoneKey, read, band.Unit, conditions, inspection.TimeInService, at, by.Id)
+                inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, measure.Kind, task.ZoneKey, read, band.Unit,
+                    conditions, inspection.TimeInService, at, by.Id)
                 { InspectionId = inspection.Id, TaskId = task.Id });
             }
-            inspection.Answer(task, NotFitted(task) ? TaskVerdict.NotApplicable : TaskVerdict.Good, "not fitted", inspection.JudgementAt(task, aircraft), by.Id, at);
+            inspection.Answer(task, NotFitted(task)
+                ? TaskVerdict.NotApplicable
+                : TaskVerdict.Good, "not fitted", inspection.JudgementAt(task, aircraft), by.Id, at);
         }
     }
 
     /// <summary>The looks of zones: dirty, cleaned and, where wanted, looked at clean.</summary>
     public static void LookAt(Inspection inspection, DateTimeOffset at, Person by, bool second, Func<ZoneLook, bool>? only = null)
     {
-        foreach (var (zone, index) in inspection.Looks.Where(zone => only?.Invoke(zone) ?? true).Select((zone, index) => (zone, index)).ToList())
+        foreach (var (zone, index) in inspection.Looks.Where(zone => only?.Invoke(zone) ?? true).Select((zone, index) => (zone, index))
+            .ToList())
         {
             inspection.Looked(zone.ZoneKey, LookStep.First, by.Id, at.AddMinutes(index * 6));
             inspection.Looked(zone.ZoneKey, LookStep.Cleaned, by.Id, at.AddMinutes(70 + index * 9));
@@ -110,18 +118,22 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>A reading each fortnight between two that are on file, more in summer than in winter.</summary>
     public static void Fly(Aircraft aircraft, DateOnly from, decimal fromHours, DateOnly to, decimal toHours, int seed)
     {
-        var days = Enumerable.Range(1, (to.DayNumber - from.DayNumber) / 14).Select(step => from.AddDays(step * 14)).Where(day => day < to).ToList();
-        var weights = days.Append(to).Select((day, index) => 1.6 - Math.Cos(day.DayOfYear / 365.0 * 2 * Math.PI) + 0.25 * ((seed * 7 + index * 5) % 4)).ToList();
+        var days = Enumerable.Range(1, (to.DayNumber - from.DayNumber) / 14).Select(step => from.AddDays(step * 14)).Where(day => day < to)
+            .ToList();
+        var weights = days.Append(to)
+            .Select((day, index) => 1.6 - Math.Cos(day.DayOfYear / 365.0 * 2 * Math.PI) + 0.25 * ((seed * 7 + index * 5) % 4)).ToList();
         var flown = 0.0;
         foreach (var (day, weight) in days.Zip(weights))
         {
             flown += weight;
-            aircraft.ReadMeter(aircraft.TimeBasis, day, Math.Round(fromHours + (toHours - fromHours) * (decimal)(flown / weights.Sum()), 1), "TB");
+            aircraft.ReadMeter(aircraft.TimeBasis, day,
+                Math.Round(fromHours + (toHours - fromHours) * (decimal)(flown / weights.Sum()), 1), "TB");
         }
     }
 
     /// <summary>Fits a part with a number and a history.</summary>
-    public static Component Fit(Aircraft aircraft, ComponentKind kind, string position, string part, string serial, decimal at, DateOnly? made, Guid? on = null, string name = "")
+    public static Component Fit(Aircraft aircraft, ComponentKind kind, string position, string part, string serial, decimal at,
+        DateOnly? made, Guid? on = null, string name = "")
     {
         var component = new Component(Guid.CreateVersion7(), kind, part, serial);
         component.Identify(part, serial, name, made);
@@ -151,7 +163,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     public async Task SignAsync(Inspection inspection, Aircraft aircraft, Person by, DateTimeOffset at, CancellationToken stop)
     {
         var rules = Shelf.RulesFor(aircraft.Category);
-        var certificate = rules.MaySign(by, inspection.Kind, aircraft).By ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
+        var certificate = rules.MaySign(by, inspection.Kind, aircraft).By
+            ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
         Desk.Seal(Db, new(inspection, aircraft), rules, new(by, certificate), at, Clock.DayOf(at));
         await Db.SaveChangesAsync(stop);
         // What is signed is done with: only the aircraft is worked on further.
@@ -166,7 +179,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         Db.EngineLogs.Add(new(Guid.CreateVersion7(), aircraftId, engineId, sample, sha, columns, flights, Person("ines").Id, at));
     }
 
-    public async Task<(string Sha, LogColumns Columns, IReadOnlyList<LogFlight> Flights)> ReadLogAsync(string sample, CancellationToken stop)
+    public async Task<(string Sha, LogColumns Columns, IReadOnlyList<LogFlight> Flights)> ReadLogAsync(string sample,
+        CancellationToken stop)
     {
         await using var content = LogFiles.OpenSample(sample);
         var files = services.GetRequiredService<LogFiles>();
@@ -176,7 +190,10 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         return (sha, columns, EngineLog.Read(file, columns).Flights);
     }
 
-    /// <summary>A drawn picture, taken in as if it came from a camera. Asking for one before it is wanted has it drawn while other things are written.</summary>
+    /// <summary>
+    /// A drawn picture, taken in as if it came from a camera. Asking for one before it is wanted has it drawn
+    /// while other things are written.
+    /// </summary>
     public Task<Photo> PictureAsync(Subject subject, int seed, CancellationToken stop) =>
         pictures.GetOrAdd((subject, seed), _ => easel.StartNew(() => DrawAsync(subject, seed, stop), stop).Unwrap());
 

@@ -35,7 +35,9 @@ internal static class DemoPictures
         return Encode(surface, canvas);
     }
 
-    /// <summary>A JPEG of 12 megapixels that weighs about as much as wanted: a drawing under grain, as a camera has it in the shade.</summary>
+    /// <summary>
+    /// A JPEG of 12 megapixels that weighs about as much as wanted: a drawing under grain, as a camera has it in the shade.
+    /// </summary>
     public static byte[] Heavy(int bytes)
     {
         using var bitmap = new SKBitmap(4000, 3000);
@@ -43,7 +45,8 @@ internal static class DemoPictures
         {
             using var picture = SKBitmap.Decode(Draw(Subject.Fitting, 9));
             canvas.DrawBitmap(picture, new SKRect(0, 0, 4000, 3000));
-            using var grain = new SKPaint { Shader = SKShader.CreatePerlinNoiseTurbulence(0.35f, 0.35f, 2, 3), Color = SKColors.White.WithAlpha(60) };
+            using var grain = new SKPaint
+                { Shader = SKShader.CreatePerlinNoiseTurbulence(0.35f, 0.35f, 2, 3), Color = SKColors.White.WithAlpha(60) };
             canvas.DrawPaint(grain);
         }
         for (var quality = 96; ; quality -= 4)
@@ -68,7 +71,8 @@ internal static class DemoPictures
         var shade = (byte)(subject is Subject.Tyre or Subject.Hose ? 46 : 120 + chance.Next(50));
         using var paint = new SKPaint();
         paint.Shader = SKShader.CreateLinearGradient(new(0, 0), new(Width, Height),
-            [new SKColor(shade, (byte)(shade + 6), shade), new SKColor((byte)(shade * 3 / 5), (byte)(shade * 3 / 5 + 4), (byte)(shade * 3 / 5 + 4))], SKShaderTileMode.Clamp);
+            [new SKColor(shade, (byte)(shade + 6), shade),
+                new SKColor((byte)(shade * 3 / 5), (byte)(shade * 3 / 5 + 4), (byte)(shade * 3 / 5 + 4))], SKShaderTileMode.Clamp);
         canvas.DrawPaint(paint);
     }
 
@@ -222,7 +226,8 @@ internal static class DemoPictures
     private static SKPaint Fill(SKColor colour) => new() { Color = colour, IsAntialias = true };
 
     private static SKPaint Stroke(SKColor colour, float width) =>
-        new() { Color = colour, IsAntialias = true, IsStroke = true, StrokeWidth = width, StrokeCap = SKStrokeCap.Round, StrokeJoin = SKStrokeJoin.Round };
+        new() { Color = colour, IsAntialias = true, IsStroke = true, StrokeWidth = width, StrokeCap = SKStrokeCap.Round,
+            StrokeJoin = SKStrokeJoin.Round };
 
     // A page of a logbook, ruled, with lines of something like handwriting.
     private static void Page(SKCanvas canvas, Random chance)

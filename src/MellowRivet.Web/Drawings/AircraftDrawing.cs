@@ -17,14 +17,18 @@ public static class AircraftDrawing
             new("left-wing", "M134 108 L24 118 Q14 120 14 130 L16 150 L134 162 Z", 62, 136),
             new("right-wing", "M166 108 L276 118 Q286 120 286 130 L284 150 L166 162 Z", 238, 136),
             new("tail-cone", "M133 172 H167 L158 240 H142 Z", 150, 204),
-            new("tail", "M142 238 L100 246 Q92 248 92 256 L94 270 L144 272 L146 282 H154 L156 272 L206 270 L208 256 Q208 248 200 246 L158 238 Z", 112, 258),
+            new("tail",
+                "M142 238 L100 246 Q92 248 92 256 L94 270 L144 272 L146 282 H154 L156 272 L206 270 L208 256 Q208 248 200 246 L158 238 Z",
+                112, 258),
             .. twin
                 ? new ZoneShape[]
                 {
                     new("engine-left", "M76 84 H94 L98 132 H72 Z", 85, 106), new("engine-right", "M206 84 H224 L228 132 H202 Z", 215, 106),
-                    new("propeller-left", "M52 78 Q85 72 118 78 Q85 82 52 78 Z", 60, 66), new("propeller-right", "M182 78 Q215 72 248 78 Q215 82 182 78 Z", 240, 66),
+                    new("propeller-left", "M52 78 Q85 72 118 78 Q85 82 52 78 Z", 60, 66),
+                    new("propeller-right", "M182 78 Q215 72 248 78 Q215 82 182 78 Z", 240, 66),
                 }
-                : [new("engine", "M137 52 H163 L168 98 H132 Z", 150, 76), new("propeller", "M98 44 Q150 34 202 44 Q150 52 98 44 Z", 112, 30)],
+                : [new("engine", "M137 52 H163 L168 98 H132 Z", 150, 76),
+                    new("propeller", "M98 44 Q150 34 202 44 Q150 52 98 44 Z", 112, 30)],
             new("cabin", "M132 98 H168 Q172 134 168 172 H132 Q128 134 132 98 Z", 150, 152),
         ];
         if (twin)
@@ -34,7 +38,9 @@ public static class AircraftDrawing
         return shapes;
     }
 
-    /// <summary>Lines that say how the aircraft is built but are no zone: windows, hinge lines, the wing across the cabin of a high-wing, struts.</summary>
+    /// <summary>
+    /// Lines that say how the aircraft is built but are no zone: windows, hinge lines, the wing across the cabin of a high-wing, struts.
+    /// </summary>
     public static IReadOnlyList<string> Details(Configuration build)
     {
         List<string> lines =
@@ -48,7 +54,10 @@ public static class AircraftDrawing
             ? ["M134 108 L166 108 M134 162 L166 162", "M138 168 L96 128 M162 168 L204 128"]
             : ["M138 112 H162 L160 128 H140 Z", build.Seats > 1 ? "M139 133 H161 V146 H139 Z" : "M141 134 H159"]);
         if (build.Fabric)
-            lines.Add("M30 124 V146 M50 122 V149 M70 119 V151 M90 117 V154 M110 114 V156 M190 114 V156 M210 117 V154 M230 119 V151 M250 122 V149 M270 124 V146"); // the ribs show
+            // the ribs show
+            lines.Add(
+                "M30 124 V146 M50 122 V149 M70 119 V151 M90 117 V154 M110 114 V156 M190 114 V156 M210 117 V154 M230 119 "
+                + "V151 M250 122 V149 M270 124 V146");
         if (build.FoldingWing)
             lines.Add("M98 107 V164 M94 107 V164 M202 107 V164 M206 107 V164"); // the fold, either side
         if (build.Retractable)

@@ -24,7 +24,9 @@ public sealed class AltitudePlot
         AfterLine = Line(AfterFit);
         FeetTicks = [.. PlotAxis.Ticks(0, most, 6).Select(feet => new PlotTick(X(feet), $"{feet:0}"))];
         PsiTicks = [.. PlotAxis.Ticks(least, high, 5).Select(psi => new PlotTick(Y(psi), $"{psi:0.#}"))];
-        Gains = BeforeFit is { } one && AfterFit is { } other ? [.. PlotAxis.Ticks(0, most, 6).Select(feet => new AltitudeGain(feet, AltitudeLine.Gain(one, other, feet)))] : [];
+        Gains = BeforeFit is { } one && AfterFit is { } other
+            ? [.. PlotAxis.Ticks(0, most, 6).Select(feet => new AltitudeGain(feet, AltitudeLine.Gain(one, other, feet)))]
+            : [];
     }
 
     public AltitudeLine? BeforeFit { get; }
@@ -39,7 +41,8 @@ public sealed class AltitudePlot
 
     private (double X, double Y) Point(AltitudePoint point) => (X(point.Feet), Y(point.Psi));
 
-    private string? Line(AltitudeLine? fit) => fit is null ? null : FormattableString.Invariant($"M{X(0):0.#} {Y(fit.At(0).Psi):0.#}L{X(most):0.#} {Y(fit.At(most).Psi):0.#}");
+    private string? Line(AltitudeLine? fit) =>
+        fit is null ? null : FormattableString.Invariant($"M{X(0):0.#} {Y(fit.At(0).Psi):0.#}L{X(most):0.#} {Y(fit.At(most).Psi):0.#}");
 
     private double X(double feet) => Left + Math.Max(0, feet) / most * (Width - Left - Right);
 

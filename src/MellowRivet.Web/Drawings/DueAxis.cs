@@ -17,8 +17,11 @@ public sealed class DueAxis(DueLine line)
     public const int Width = 440, Today = 44, Knee = 326, End = 432;
     private const int DaysToKnee = 396, DaysToEnd = 4_400;
 
-    public IReadOnlyList<AxisTick> Ticks => [.. new (int Months, string Words)[] { (0, "today"), (3, "3 mo"), (6, "6 mo"), (9, "9 mo"), (12, "1 year"), (24, "2"), (60, "5"), (120, "10 y") }
-        .Select(tick => new AxisTick(X(line.Now.Today.AddMonths(tick.Months)), tick.Words, HoursBy(line.Now.Today.AddMonths(tick.Months), tick.Months)))];
+    public IReadOnlyList<AxisTick> Ticks =>
+        [.. new (int Months, string Words)[]
+            { (0, "today"), (3, "3 mo"), (6, "6 mo"), (9, "9 mo"), (12, "1 year"), (24, "2"), (60, "5"), (120, "10 y") }
+        .Select(tick => new AxisTick(X(line.Now.Today.AddMonths(tick.Months)), tick.Words,
+            HoursBy(line.Now.Today.AddMonths(tick.Months), tick.Months)))];
 
     /// <summary>Where a day stands. A day long past or far to come stands at the edge.</summary>
     public double X(DateOnly day)
@@ -34,11 +37,15 @@ public sealed class DueAxis(DueLine line)
     }
 
     /// <summary>The limbs of an item that can be placed.</summary>
-    public IEnumerable<LimbMark> Marks(DueEntry entry) => entry.Status.Limbs.Where(limb => limb.Forecast is not null).Select(limb => new LimbMark(
+    public IEnumerable<LimbMark> Marks(DueEntry entry) => entry.Status.Limbs.Where(limb => limb.Forecast is not null)
+        .Select(limb => new LimbMark(
         X(limb.Forecast!.Value), limb.Kind switch { LimbKind.Hours => "h", LimbKind.Landings => "ldg", LimbKind.Cycles => "cyc", _ => "d" },
-        limb == entry.Status.Governing, limb.Earliest is { } from ? X(from) : null, limb.Latest is { } to ? X(to) : null, $"by {limb.Kind.InWords()}: {DueSaid.Of(limb)}"));
+        limb == entry.Status.Governing, limb.Earliest is { } from ? X(from) : null, limb.Latest is { } to
+            ? X(to)
+            : null, $"by {limb.Kind.InWords()}: {DueSaid.Of(limb)}"));
 
-    private string? HoursBy(DateOnly day, int months) => months <= 24 && line.Now.Hours is { Total: { } total, Use: { PerDay: > 0 } use, On: { } on }
+    private string? HoursBy(DateOnly day, int months) =>
+        months <= 24 && line.Now.Hours is { Total: { } total, Use: { PerDay: > 0 } use, On: { } on }
         ? $"{(double)total + use.PerDay * Math.Max(0, day.DayNumber - on.DayNumber):0} h"
         : null;
 }
@@ -48,18 +55,26 @@ public static class DueSaid
 {
     /// <summary>Where an item is seen to: on the aircraft's due line, or with its bulletins.</summary>
     public static string Href(this DueEntry entry, Guid aircraftId, string more = "") =>
-        entry.Bulletin is { } line ? $"/aircraft/{aircraftId}/bulletins?b={line.Key}" : $"/aircraft/{aircraftId}?item={entry.Item.Id}{more}";
+        entry.Bulletin is { } line
+            ? $"/aircraft/{aircraftId}/bulletins?b={line.Key}"
+            : $"/aircraft/{aircraftId}?item={entry.Item.Id}{more}";
 
     public static string Of(LimbStatus limb) => limb.Kind switch
     {
         LimbKind.Calendar => limb.DueOn is { } day ? $"by {day:yyyy-MM-dd}, {Days(limb.Remaining)}" : "no date known",
-        LimbKind.Hours => limb.DueAt is { } hours ? $"at {hours:0.0} h{(limb.Remaining is { } left ? $", {Left(left, "0.0", "h")}" : "")}" : "hours not known",
-        _ => limb.DueAt is { } count ? $"at {count:0} {limb.Kind.InWords()}{(limb.Remaining is { } more ? $", {Left(more, "0", limb.Kind.InWords())}" : "")}" : $"{limb.Kind.InWords()} not known",
+        LimbKind.Hours => limb.DueAt is { } hours
+            ? $"at {hours:0.0} h{(limb.Remaining is { } left ? $", {Left(left, "0.0", "h")}" : "")}"
+            : "hours not known",
+        _ => limb.DueAt is { } count
+            ? $"at {count:0} {limb.Kind.InWords()}{(limb.Remaining is { } more ? $", {Left(more, "0", limb.Kind.InWords())}" : "")}"
+            : $"{limb.Kind.InWords()} not known",
     };
 
     /// <summary>"about 2027-03-02 (2027-01-20 to 2027-06-11)", or why there is no forecast.</summary>
     public static string Forecast(DueStatus status) => status.Governing is { Forecast: { } day } limb
-        ? limb.Kind == LimbKind.Calendar ? $"{day:yyyy-MM-dd}" : limb.Earliest is { } from ? $"about {day:yyyy-MM-dd} ({from:yyyy-MM-dd} to {limb.Latest?.ToString("yyyy-MM-dd") ?? "never, at the slowest"})" : $"about {day:yyyy-MM-dd}"
+        ? limb.Kind == LimbKind.Calendar ? $"{day:yyyy-MM-dd}" : limb.Earliest is { } from
+        ? $"about {day:yyyy-MM-dd} ({from:yyyy-MM-dd} to {limb.Latest?.ToString("yyyy-MM-dd") ?? "never, at the slowest"})"
+        : $"about {day:yyyy-MM-dd}"
         : "no forecast";
 
     private static string Days(decimal? remaining) => remaining switch

@@ -20,9 +20,13 @@ public sealed class FlightPanel
         (least, most) = (all.Min(stretch => stretch.Low), all.Max(stretch => stretch.High));
         var room = Math.Max(1, (most - least) * 0.06);
         (least, most) = (least - room, most + room);
-        Lines = [.. series.Where(one => one.Stretches.Count > 0).Select(one => new PanelLine(one.Cylinder?.ToString() ?? "", (one.Cylinder ?? 1) % 6,
+        Lines = [.. series.Where(one => one.Stretches.Count > 0)
+            .Select(one => new PanelLine(one.Cylinder?.ToString() ?? "", (one.Cylinder ?? 1) % 6,
             // Down to the least and up to the greatest of each stretch: peaks stand as they were.
-            "M" + string.Join("L", one.Stretches.SelectMany(stretch => stretch.Low == stretch.High ? [At(stretch.T, stretch.Low)] : new[] { At(stretch.T, stretch.Low), At(stretch.T, stretch.High) })), Y(one.Stretches[^1].High)))];
+            "M"
+                + string.Join("L", one.Stretches.SelectMany(stretch => stretch.Low == stretch.High
+                    ? [At(stretch.T, stretch.Low)]
+                    : new[] { At(stretch.T, stretch.Low), At(stretch.T, stretch.High) })), Y(one.Stretches[^1].High)))];
         ValueTicks = [.. PlotAxis.Ticks(least, most, 4).Select(level => new PlotTick(Y(level), $"{level:0.#}"))];
         TimeTicks = [.. PlotAxis.Ticks(0, this.seconds / 60, 8).Select(minutes => new PlotTick(X(minutes * 60), $"{minutes:0.#}"))];
     }
@@ -32,8 +36,12 @@ public sealed class FlightPanel
     public IReadOnlyList<PlotTick> ValueTicks { get; }
     public IReadOnlyList<PlotTick> TimeTicks { get; }
 
-    public static IReadOnlyList<FlightPanel> Of(LogFlight flight) => [.. flight.Series.Where(series => series.Stretches.Count > 0).GroupBy(series => series.Channel).OrderBy(group => group.Key)
-        .Select(group => new FlightPanel($"{(group.Key is LogChannel.Egt or LogChannel.Cht ? group.Key.ToString().ToUpperInvariant() : group.Key.InWords())}{(group.Key.UnitOf().Length > 0 && group.Key != LogChannel.Rpm ? $", {group.Key.UnitOf()}" : "")}", flight.Seconds, [.. group]))];
+    public static IReadOnlyList<FlightPanel> Of(LogFlight flight) =>
+        [.. flight.Series.Where(series => series.Stretches.Count > 0).GroupBy(series => series.Channel).OrderBy(group => group.Key)
+        .Select(group => new FlightPanel(
+            $"{(group.Key is LogChannel.Egt or LogChannel.Cht ? group.Key.ToString().ToUpperInvariant() : group.Key.InWords())}"
+            + $"{(group.Key.UnitOf().Length > 0 && group.Key != LogChannel.Rpm ? $", {group.Key.UnitOf()}" : "")}", flight.Seconds,
+            [.. group]))];
 
     private double X(double at) => Left + at / seconds * (Width - Left - Right);
 

@@ -24,11 +24,14 @@ public static class MarkDrawing
             var label = mark.Kind switch
             {
                 MarkKind.Scale => $"{mark.KnownMm:0.##} mm{(mark.Words.Length > 0 ? $", {mark.Words}" : "")}",
-                MarkKind.Length or MarkKind.Patch => string.Join(" · ", new[] { scale?.Measure(mark).InWords.Split(" (")[0] ?? "no scale yet", mark.Words }.Where(words => words.Length > 0)),
+                MarkKind.Length or MarkKind.Patch =>
+                    string.Join(" · ", new[] { scale?.Measure(mark).InWords.Split(" (")[0] ?? "no scale yet", mark.Words }
+                        .Where(words => words.Length > 0)),
                 _ => mark.Words.Length > 0 ? mark.Words : null,
             };
             var at = mark.Kind == MarkKind.Arrow ? points[0] : points.MinBy(point => point.Y);
-            return new DrawnMark(PathOf(mark, size), label, Math.Clamp(at.X, size, photo.Width * 0.7), Math.Clamp(at.Y - size * 0.6, size * 1.4, photo.Height - size), mark.Kind);
+            return new DrawnMark(PathOf(mark, size), label, Math.Clamp(at.X, size, photo.Width * 0.7),
+                Math.Clamp(at.Y - size * 0.6, size * 1.4, photo.Height - size), mark.Kind);
         })];
     }
 
@@ -42,7 +45,8 @@ public static class MarkDrawing
                 return "";
             case MarkKind.Ring:
                 var radius = points[0].To(points[1]);
-                return $"M{points[0].X - radius:0.#} {points[0].Y:0.#} a{radius:0.#} {radius:0.#} 0 1 0 {2 * radius:0.#} 0 a{radius:0.#} {radius:0.#} 0 1 0 {-2 * radius:0.#} 0";
+                return $"M{points[0].X - radius:0.#} {points[0].Y:0.#} a{radius:0.#} {radius:0.#} 0 1 0 {2 * radius:0.#} 0 a"
+                    + $"{radius:0.#} {radius:0.#} 0 1 0 {-2 * radius:0.#} 0";
             case MarkKind.Arrow:
                 var turn = Math.Atan2(points[1].Y - points[0].Y, points[1].X - points[0].X);
                 Spot Barb(double by) => new(points[1].X - size * Math.Cos(turn + by), points[1].Y - size * Math.Sin(turn + by));
@@ -53,7 +57,8 @@ public static class MarkDrawing
                 // A small bar across either end says that it is measured between them.
                 var along = Math.Atan2(points[^1].Y - points[0].Y, points[^1].X - points[0].X) + Math.PI / 2;
                 Spot Off(Spot spot, double by) => new(spot.X + by * Math.Cos(along), spot.Y + by * Math.Sin(along));
-                return $"{Line(points)} {Line([Off(points[0], size / 2), Off(points[0], -size / 2)])} {Line([Off(points[^1], size / 2), Off(points[^1], -size / 2)])}";
+                return $"{Line(points)} {Line([Off(points[0], size / 2), Off(points[0], -size / 2)])} "
+                    + $"{Line([Off(points[^1], size / 2), Off(points[^1], -size / 2)])}";
         }
     }
 }

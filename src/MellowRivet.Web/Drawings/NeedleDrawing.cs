@@ -19,11 +19,15 @@ public sealed record NeedleDrawing(double Supply, double Held, string Heard, str
     /// <summary>Draws a compression that was taken; null where the token is none.</summary>
     public static NeedleDrawing? Of(ICompressionTester tester, string token)
     {
-        if (token.Split('-') is not ["c", var number, var warmth, var degrees, var rocked] || !int.TryParse(number, CultureInfo.InvariantCulture, out var cylinder))
+        if (token.Split('-') is not ["c", var number, var warmth, var degrees, var rocked]
+            || !int.TryParse(number, CultureInfo.InvariantCulture, out var cylinder))
             return null;
         var setUp = new CylinderSetUp(warmth == "hot", double.Parse(degrees, CultureInfo.InvariantCulture), rocked == "rocked");
         var way = PracticeReader.Settling(tester, cylinder, setUp);
-        var trace = "M" + string.Join("L", way.Select((psi, tenth) => FormattableString.Invariant($"{tenth * TraceWidth / 50.0:0.#} {TraceHeight - 6 - psi / FullScale * (TraceHeight - 12):0.#}")));
+        var trace = "M" + string.Join("L",
+            way.Select((psi, tenth) =>
+                FormattableString.Invariant(
+                    $"{tenth * TraceWidth / 50.0:0.#} {TraceHeight - 6 - psi / FullScale * (TraceHeight - 12):0.#}")));
         return new(tester.Supply.Value, Math.Round(tester.Needle(cylinder, setUp, 8).Value), tester.Heard(cylinder, setUp).Heard(), trace);
     }
 
@@ -34,9 +38,13 @@ public sealed record NeedleDrawing(double Supply, double Held, string Heard, str
         return FormattableString.Invariant($"M70 70L{x:0.#} {y:0.#}");
     }
 
-    public static IEnumerable<(double X, double Y, string Text)> Figures => Enumerable.Range(0, 6).Select(step => Place(step * 20, 44) is var (x, y) ? (x, y + 4, $"{step * 20}") : default);
+    public static IEnumerable<(double X, double Y, string Text)> Figures =>
+        Enumerable.Range(0, 6).Select(step => Place(step * 20, 44) is var (x, y) ? (x, y + 4, $"{step * 20}") : default);
 
-    public static IEnumerable<string> Ticks => Enumerable.Range(0, 21).Select(step => (Place(step * 5, 62), Place(step * 5, step % 4 == 0 ? 54 : 58)) is var ((x, y), (a, b)) ? FormattableString.Invariant($"M{x:0.#} {y:0.#}L{a:0.#} {b:0.#}") : "");
+    public static IEnumerable<string> Ticks =>
+        Enumerable.Range(0, 21).Select(step => (Place(step * 5, 62), Place(step * 5, step % 4 == 0 ? 54 : 58)) is var ((x, y), (a, b))
+            ? FormattableString.Invariant($"M{x:0.#} {y:0.#}L{a:0.#} {b:0.#}")
+            : "");
 
     private static (double X, double Y) Place(double psi, double radius)
     {

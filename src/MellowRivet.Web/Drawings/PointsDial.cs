@@ -20,15 +20,19 @@ public sealed record PointsDial(double? OpensDegrees, double? RetardDegrees)
 
     public string MainWindow => Arc(MagnetoSheet.PointsOpen.Band.Low!.Value, MagnetoSheet.PointsOpen.Band.High!.Value, Radius);
 
-    public string RetardWindow => Arc(MainAt + MagnetoSheet.Retard.Band.Low!.Value, MainAt + MagnetoSheet.Retard.Band.High!.Value, Radius - 20);
+    public string RetardWindow =>
+        Arc(MainAt + MagnetoSheet.Retard.Band.Low!.Value, MainAt + MagnetoSheet.Retard.Band.High!.Value, Radius - 20);
 
     public string? MainHand => OpensDegrees is { } at ? Hand(at, Radius + 6) : null;
 
     public string? RetardHand => RetardDegrees is { } after ? Hand(MainAt + after, Radius - 14) : null;
 
-    public IEnumerable<(double X, double Y, string Text)> Figures => Enumerable.Range(0, 7).Select(tens => Place(tens * 10, Radius + 20) is var (x, y) ? (x, y + 4, $"{tens * 10}°") : default);
+    public IEnumerable<(double X, double Y, string Text)> Figures =>
+        Enumerable.Range(0, 7).Select(tens => Place(tens * 10, Radius + 20) is var (x, y) ? (x, y + 4, $"{tens * 10}°") : default);
 
-    public IEnumerable<string> Ticks => Enumerable.Range(0, 31).Select(step => Place(step * 2, Radius + (step % 5 == 0 ? 9 : 5)) is var (x, y) && Place(step * 2, Radius) is var (a, b)
+    public IEnumerable<string> Ticks =>
+        Enumerable.Range(0, 31).Select(step => Place(step * 2, Radius + (step % 5 == 0 ? 9 : 5)) is var (x, y)
+            && Place(step * 2, Radius) is var (a, b)
         ? FormattableString.Invariant($"M{a:0.#} {b:0.#}L{x:0.#} {y:0.#}") : "");
 
     private static (double X, double Y) Place(double degrees, double radius)

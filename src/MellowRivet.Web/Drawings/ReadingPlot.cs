@@ -19,7 +19,9 @@ public sealed class ReadingPlot
         var room = Math.Max((levels.Max() - levels.Min()) * 0.12, Math.Abs(levels.Max()) * 0.01 + 1e-6);
         (least, most) = (levels.Min() - room, levels.Max() + room);
         var last = series.Max(point => point.Hours);
-        Points = [.. series.OrderBy(point => point.Hours).Select(point => new PlotPoint(X(point.Hours), Y(point.Value), true, point.Hours == last, $"{point.Hours:0.#} h: {point.Value:0.###} {band.Unit}"))];
+        Points = [.. series.OrderBy(point => point.Hours)
+            .Select(point => new PlotPoint(X(point.Hours), Y(point.Value), true, point.Hours == last,
+                $"{point.Hours:0.#} h: {point.Value:0.###} {band.Unit}"))];
         Limits = [.. new[] { band.Low, band.High }.OfType<double>().Select(level => new PlotTick(Y(level), $"{level:0.###}"))];
         HourTicks = [.. PlotAxis.Ticks(fromHours, toHours, 3).Select(hours => new PlotTick(X(hours), $"{hours:0}"))];
         ValueTicks = [.. PlotAxis.Ticks(least, most, 3).Select(level => new PlotTick(Y(level), $"{level:0.###}"))];

@@ -3,7 +3,8 @@ using MellowRivet.Core.Trends;
 namespace MellowRivet.Web.Drawings;
 
 /// <summary>One small plot of a group, all of which share their scales.</summary>
-public sealed record SmallPlot(Series Series, IReadOnlyList<PlotTick> HourTicks, IReadOnlyList<PlotPoint> Points, IReadOnlyList<PlotPoint> Others, string? Line, string? Band, double? LimitY, IReadOnlyList<double> Events);
+public sealed record SmallPlot(Series Series, IReadOnlyList<PlotTick> HourTicks, IReadOnlyList<PlotPoint> Points,
+    IReadOnlyList<PlotPoint> Others, string? Line, string? Band, double? LimitY, IReadOnlyList<double> Events);
 
 /// <summary>
 /// A group of series as small plots on shared scales. On the aircraft's hours they share the hours too; each part's own hours end
@@ -31,7 +32,9 @@ public sealed class SmallMultiple
     public SmallMultiple(SeriesGroup group, ILookup<string, TrendPoint>? others = null, HoursAxis axis = HoursAxis.Part)
     {
         var all = group.Series.SelectMany(series => series.Points).ToList();
-        var reach = axis == HoursAxis.Aircraft ? all.Max(point => point.Hours) - all.Min(point => point.Hours) : group.Series.Max(series => series.Points[^1].Hours - series.Points[0].Hours);
+        var reach = axis == HoursAxis.Aircraft
+            ? all.Max(point => point.Hours) - all.Min(point => point.Hours)
+            : group.Series.Max(series => series.Points[^1].Hours - series.Points[0].Hours);
         margin = reach < 10 ? 50 : 0;
         span = reach + 2 * margin;
         sharedTo = axis == HoursAxis.Aircraft ? all.Max(point => point.Hours) + margin : null;
@@ -53,10 +56,14 @@ public sealed class SmallMultiple
         string At(double hours, double value) => FormattableString.Invariant($"{X(hours):0.#} {Y(value):0.#}");
 
         var since = series.Events.Where(done => done.Restarts).Select(done => done.Hours).DefaultIfEmpty(double.NegativeInfinity).Max();
-        var points = series.Points.Select((point, index) => new PlotPoint(X(point.Hours), Y(point.Value), point.Hours >= since, index == series.Points.Count - 1, $"{point.Hours:0.#} h: {point.Value:0.###} {group.Unit}")).ToList();
+        var points = series.Points.Select(
+            (point, index) => new PlotPoint(X(point.Hours), Y(point.Value), point.Hours >= since, index == series.Points.Count - 1,
+                $"{point.Hours:0.#} h: {point.Value:0.###} {group.Unit}")).ToList();
         var last = series.Points[^1].Hours;
         var shift = others.Count > 0 ? last - others.Max(point => point.Hours) : 0;
-        var beside = others.Where(point => point.Hours + shift >= from).Select(point => new PlotPoint(X(point.Hours + shift), Y(point.Value), false, false, $"the other: {point.Value:0.###} {group.Unit}")).ToList();
+        var beside = others.Where(point => point.Hours + shift >= from)
+            .Select(point => new PlotPoint(X(point.Hours + shift), Y(point.Value), false, false,
+                $"the other: {point.Value:0.###} {group.Unit}")).ToList();
         string? line = null, band = null;
         if (series.Trend.Line is { } fit)
         {
@@ -64,9 +71,13 @@ public sealed class SmallMultiple
             var begin = series.Points.First(point => point.Hours >= since).Hours;
             line = $"M{At(begin, fit.At(begin))}L{At(last, fit.At(last))}";
             var along = Enumerable.Range(0, 13).Select(step => begin + (last - begin) * step / 12).ToList();
-            band = "M" + string.Join("L", along.Select(hours => At(hours, fit.Expect(hours).High)).Concat(Enumerable.Reverse(along).Select(hours => At(hours, fit.Expect(hours).Low)))) + "Z";
+            band = "M" + string.Join("L", along.Select(hours => At(hours, fit.Expect(hours).High))
+                .Concat(Enumerable.Reverse(along).Select(hours => At(hours, fit.Expect(hours).Low)))) + "Z";
         }
-        return new(series, [.. HoursAlong(from, to).Select(hours => new PlotTick(X(hours), $"{hours:0}"))], points, beside, line, band, series.Limit is { } limit ? Y(limit) : null, [.. series.Events.Where(done => done.Hours >= from).Select(done => X(done.Hours))]);
+        return new(series, [.. HoursAlong(from, to).Select(hours => new PlotTick(X(hours), $"{hours:0}"))], points, beside, line, band,
+            series.Limit is { } limit
+                ? Y(limit)
+                : null, [.. series.Events.Where(done => done.Hours >= from).Select(done => X(done.Hours))]);
     }
 
     // A young part has few round hours on a wide scale: then closer ones.

@@ -3,7 +3,9 @@ using Microsoft.AspNetCore.Razor.TagHelpers;
 
 namespace MellowRivet.Web.Drawings;
 
-/// <summary>Draws a state's shape. Beside its word it is silent to a screen reader; alone it says the word, or the label it is given.</summary>
+/// <summary>
+/// Draws a state's shape. Beside its word it is silent to a screen reader; alone it says the word, or the label it is given.
+/// </summary>
 [HtmlTargetElement("state", TagStructure = TagStructure.WithoutEndTag)]
 public sealed class StateTagHelper : TagHelper
 {

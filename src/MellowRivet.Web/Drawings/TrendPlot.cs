@@ -30,10 +30,13 @@ public sealed class TrendPlot
         var since = history.Events.Count == 0 ? fromHours : history.Events.Max(done => done.Hours);
         Points = [.. readings.Select((reading, index) => new PlotPoint(X(history.At(reading)), Y(reading.LeakArea),
             history.At(reading) >= since, index == readings.Count - 1,
-            $"{history.At(reading):0.#} h, {reading.At:yyyy-MM-dd}: {reading.Value:0.#}/{reading.Conditions.SupplyPsi ?? 80:0.#}, leak area {reading.LeakArea:0.00}"))];
+            $"{history.At(reading):0.#} h, {reading.At:yyyy-MM-dd}: {reading.Value:0.#}/{reading.Conditions.SupplyPsi ?? 80:0.#}, leak "
+            + $"area {reading.LeakArea:0.00}"))];
         Events = [.. history.Events.Where(done => done.Hours >= fromHours).Select(done => new PlotTick(X(done.Hours), done.What))];
         LimitY = history.LimitArea is { } limit ? Y(limit) : null;
-        LimitText = history.LimitArea is { } area ? $"limit {LeakArea.ReadingFor(area, under.Supply, under.Ambient).Value:0.#}/{under.Supply} = {area:0.00}" : null;
+        LimitText = history.LimitArea is { } area
+            ? $"limit {LeakArea.ReadingFor(area, under.Supply, under.Ambient).Value:0.#}/{under.Supply} = {area:0.00}"
+            : null;
         HourTicks = [.. PlotAxis.Ticks(fromHours, toHours, 5).Select(hours => new PlotTick(X(hours), $"{hours:0}"))];
         AreaTicks = [.. PlotAxis.Ticks(0, mostArea, 5).Select(level => new PlotTick(Y(level), $"{level:0.0#}"))];
         PsiTicks = [.. PsiScale(under)];

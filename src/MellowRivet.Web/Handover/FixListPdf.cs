@@ -46,13 +46,20 @@ public sealed class FixListPdf : IDisposable
     public void Write(Stream to, Job job)
     {
         var inspection = job.Inspection;
-        using (document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = $"{inspection.WorkOrder} fix list", Producer = "Mellow Rivet", RasterDpi = 150, EncodingQuality = 82 }))
+        using (document = SKDocument.CreatePdf(to,
+            new SKDocumentPdfMetadata { Title = $"{inspection.WorkOrder} fix list", Producer = "Mellow Rivet", RasterDpi = 150,
+                EncodingQuality = 82 }))
         {
-            foot = $"{job.Aircraft.Registration} · {inspection.WorkOrder} · {clock.Today():yyyy-MM-dd} · found during the {inspection.Kind.InWords()}; not a signed record";
+            foot =
+                $"{job.Aircraft.Registration} · {inspection.WorkOrder} · {clock.Today():yyyy-MM-dd} · found during the "
+                + $"{inspection.Kind.InWords()}; not a signed record";
             Turn();
             Say($"{job.Aircraft.Registration}, {job.Aircraft.Type}, s/n {job.Aircraft.SerialNumber}", bold, 15, ink);
-            Say($"Fix list of the {inspection.Kind.InWords()} {inspection.WorkOrder}, begun {inspection.OpenedOn:yyyy-MM-dd} at {inspection.TimeInService} h", plain, 10, soft);
-            foreach (var group in FixListRules.WorstFirst(inspection.Discrepancies.Where(found => found.Disposition != Disposition.Withdrawn)).GroupBy(found => found.Class).OrderBy(group => group.Key))
+            Say(
+                $"Fix list of the {inspection.Kind.InWords()} {inspection.WorkOrder}, begun {inspection.OpenedOn:yyyy-MM-dd} at "
+                + $"{inspection.TimeInService} h", plain, 10, soft);
+            var standing = inspection.Discrepancies.Where(found => found.Disposition != Disposition.Withdrawn);
+            foreach (var group in FixListRules.WorstFirst(standing).GroupBy(found => found.Class).OrderBy(group => group.Key))
             {
                 Room(60);
                 y += 12;
@@ -68,17 +75,21 @@ public sealed class FixListPdf : IDisposable
         }
     }
 
-    private static SKTypeface Face(string name) => SKTypeface.FromStream(typeof(FixListPdf).Assembly.GetManifestResourceStream(name)) ?? SKTypeface.Default;
+    private static SKTypeface Face(string name) =>
+        SKTypeface.FromStream(typeof(FixListPdf).Assembly.GetManifestResourceStream(name)) ?? SKTypeface.Default;
 
     private void Line(Inspection inspection, Discrepancy found)
     {
-        var shown = found.Photos.Take(3).Select(photo => (photo, path: photos.PathOf(photo.Sha256, PhotoSize.Large))).Where(pair => pair.path is not null).ToList();
+        var shown = found.Photos.Take(3).Select(photo => (photo, path: photos.PathOf(photo.Sha256, PhotoSize.Large)))
+            .Where(pair => pair.path is not null).ToList();
         Room(shown.Count > 0 ? 170 : 50);
         y += 8;
         canvas!.DrawLine(Edge, y, Width - Edge, y, line);
         y += 4;
         Say($"{inspection.WorkOrder}-{found.Number:00}  {found.What}{(found.Grounded ? "  (grounded)" : "")}", bold, 9.5f, ink);
-        Say($"{inspection.ZoneTitle(found.ZoneKey)}{(found.Where.Length > 0 ? $", {found.Where}" : "")} · found {found.How.InWords()} {clock.Here(found.FoundAt):yyyy-MM-dd} · {found.Disposition.InWords()}", plain, 8.5f, soft);
+        Say(
+            $"{inspection.ZoneTitle(found.ZoneKey)}{(found.Where.Length > 0 ? $", {found.Where}" : "")} · found {found.How.InWords()} "
+            + $"{clock.Here(found.FoundAt):yyyy-MM-dd} · {found.Disposition.InWords()}", plain, 8.5f, soft);
         if (found.MeasuredWords is { } measured)
             Say($"Measured: {measured}", plain, 8.5f, ink);
         if (found.RestsOn.Length > 0)
@@ -105,7 +116,8 @@ public sealed class FixListPdf : IDisposable
             canvas!.Save();
             canvas.Translate(x, y);
             canvas.Scale(scale);
-            canvas.DrawImage(picture, new SKRect(0, 0, photo.Width, photo.Height), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+            canvas.DrawImage(picture, new SKRect(0, 0, photo.Width, photo.Height),
+                new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
             Marks(photo);
             canvas.Restore();
             x += PhotoWidth + 10;
@@ -115,7 +127,8 @@ public sealed class FixListPdf : IDisposable
 
     private void Marks(Photo photo)
     {
-        using var under = new SKPaint { Color = SKColors.Black.WithAlpha(170), IsStroke = true, StrokeWidth = photo.Width / 100f, IsAntialias = true };
+        using var under = new SKPaint
+            { Color = SKColors.Black.WithAlpha(170), IsStroke = true, StrokeWidth = photo.Width / 100f, IsAntialias = true };
         using var over = new SKPaint { Color = SKColors.White, IsStroke = true, StrokeWidth = photo.Width / 200f, IsAntialias = true };
         using var words = new SKPaint { Color = SKColors.White, IsAntialias = true };
         using var font = new SKFont(bold, photo.Width / 26f);
@@ -143,7 +156,9 @@ public sealed class FixListPdf : IDisposable
         while (rest.Length > 0)
         {
             var fits = font.BreakText(rest, Column);
-            var at = fits >= rest.Length ? rest.Length : rest.LastIndexOf(' ', Math.Max(0, fits - 1)) is > 0 and var blank ? blank : Math.Max(1, fits);
+            var at = fits >= rest.Length ? rest.Length : rest.LastIndexOf(' ', Math.Max(0, fits - 1)) is > 0 and var blank
+                ? blank
+                : Math.Max(1, fits);
             Room(size * 1.35f);
             y += size * 1.35f;
             canvas!.DrawText(rest[..at], Edge, y, font, paint);

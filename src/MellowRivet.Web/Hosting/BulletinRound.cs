@@ -3,7 +3,8 @@ using MellowRivet.Store;
 namespace MellowRivet.Web.Hosting;
 
 /// <summary>Asks the bulletin service by itself, again and again.</summary>
-internal sealed class BulletinRound(IServiceScopeFactory scopes, RivetSettings settings, TimeProvider clock, ILogger<BulletinRound> log) : BackgroundService
+internal sealed class BulletinRound(IServiceScopeFactory scopes, RivetSettings settings, TimeProvider clock, ILogger<BulletinRound> log)
+    : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {

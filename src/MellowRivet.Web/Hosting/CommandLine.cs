@@ -39,32 +39,42 @@ public static class CommandLine
         var backupFile = new Argument<string>("FILE") { Description = "Where the copy goes" };
 
         var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh, today };
-        demo.SetAction((parsed, stop) => DemoAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(port), parsed.GetValue(fresh), parsed.GetValue(today), stop));
+        demo.SetAction((parsed, stop) =>
+            DemoAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(port), parsed.GetValue(fresh),
+                parsed.GetValue(today), stop));
         var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port };
-        serve.SetAction((parsed, stop) => ServeAsync(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }, stop));
+        serve.SetAction((parsed, stop) =>
+            ServeAsync(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }, stop));
         var verify = new Command("verify", "Walk the chain of signed records");
         verify.SetAction((parsed, stop) => VerifyAsync(Folder(parsed.GetValue(data), "shop"), stop));
         var backup = new Command("backup", "Copy the database to FILE while it is in use") { backupFile };
         backup.SetAction(parsed => Backup(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!));
-        var shop = new Option<string>("--shop") { Description = "Which invented shop: demo, or big to measure on", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
+        var shop = new Option<string>("--shop")
+            { Description = "Which invented shop: demo, or big to measure on", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
         shop.AcceptOnlyFromAmong("demo", "big");
         var seed = new Command("seed", "Make an invented shop without serving it") { shop, today };
-        seed.SetAction((parsed, stop) => SeedAsync(Invented(parsed.GetValue(data), parsed.GetValue(today), parsed.GetValue(shop)!), parsed.GetValue(shop) == "big", parsed.GetValue(today), stop));
-        var parts = new Argument<string[]>("PART") { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
+        seed.SetAction((parsed, stop) =>
+            SeedAsync(Invented(parsed.GetValue(data), parsed.GetValue(today), parsed.GetValue(shop)!), parsed.GetValue(shop) == "big",
+                parsed.GetValue(today), stop));
+        var parts = new Argument<string[]>("PART")
+            { Description = "What to measure: everything, or some of it", Arity = ArgumentArity.ZeroOrMore };
         parts.AcceptOnlyFromAmong([.. Benchmark.Parts]);
         var only = new Option<string?>("--only") { Description = "Measure only what is called so, or has it in its name" };
         var benchmark = new Command("bench", "Measure server times over demo data") { parts, only };
-        benchmark.SetAction((parsed, stop) => Benchmark.RunAsync(parsed.GetValue(parts) ?? [], parsed.GetValue(only) ?? "", parsed.GetValue(data), stop));
+        benchmark.SetAction((parsed, stop) => Benchmark.RunAsync(parsed.GetValue(parts) ?? [], parsed.GetValue(only)
+            ?? "", parsed.GetValue(data), stop));
 
         var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
         var exportFile = new Argument<string>("FILE") { Description = "Where the JSON goes" };
         var importFile = new Argument<string>("FILE") { Description = "The JSON of an aircraft's file" };
         var export = new Command("export", "Save an aircraft's file as JSON") { registration, exportFile };
-        export.SetAction((parsed, stop) => ExportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(registration)!, parsed.GetValue(exportFile)!, stop));
+        export.SetAction((parsed, stop) =>
+            ExportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(registration)!, parsed.GetValue(exportFile)!, stop));
         var import = new Command("import", "Take in an aircraft's file") { importFile };
         import.SetAction((parsed, stop) => ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
 
-        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft") { demo, serve, verify, backup, export, import, seed, benchmark };
+        var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft")
+            { demo, serve, verify, backup, export, import, seed, benchmark };
         root.Options.Add(data);
         root.SetAction(_ => root.Parse("--help").Invoke());
         if (args is ["help"])
@@ -77,7 +87,8 @@ public static class CommandLine
         {
             return await parsed.InvokeAsync(new() { EnableDefaultExceptionHandler = false });
         }
-        catch (Exception problem) when (problem is IOException or InvalidDataException or UnauthorizedAccessException or FormatException or Microsoft.Data.Sqlite.SqliteException)
+        catch (Exception problem) when (problem is IOException or InvalidDataException or UnauthorizedAccessException or FormatException
+            or Microsoft.Data.Sqlite.SqliteException)
         {
             return Fail(problem.Message, 1);
         }
@@ -87,7 +98,8 @@ public static class CommandLine
     private static string Folder(string? given, string name) => given ?? Path.Combine(AppContext.BaseDirectory, "..", name);
 
     // A shop made as of a set day has a folder of its own, and so is made as of that day whatever ran before.
-    private static string Invented(string? given, SetClock? today, string shop = "demo") => Folder(given, today is null ? shop : $"{shop}-{today.Today():yyyy-MM-dd}");
+    private static string Invented(string? given, SetClock? today, string shop = "demo") =>
+        Folder(given, today is null ? shop : $"{shop}-{today.Today():yyyy-MM-dd}");
 
     private static async Task<int> DemoAsync(string folder, int port, bool fresh, SetClock? today, CancellationToken stop)
     {
@@ -179,7 +191,8 @@ public static class CommandLine
         if (read is null)
             return Fail(refusal!.Message, 1);
         await using var db = RivetDb.Of(new(folder));
-        var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System, () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System, stop), stop);
+        var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System,
+            () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System, stop), stop);
         if (!written.Done)
             return Fail(written.Refusal!.Message, 1);
         Console.WriteLine($"{read.Registration} taken in.");

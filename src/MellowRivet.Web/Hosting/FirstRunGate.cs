@@ -11,7 +11,8 @@ internal sealed class FirstRunGate(RequestDelegate next)
     public async Task InvokeAsync(HttpContext context, RivetDb db)
     {
         var path = context.Request.Path;
-        var forPeople = !path.StartsWithSegments("/api") && !path.StartsWithSegments("/health") && !path.StartsWithSegments("/openapi") && !Path.HasExtension(path);
+        var forPeople = !path.StartsWithSegments("/api") && !path.StartsWithSegments("/health") && !path.StartsWithSegments("/openapi")
+            && !Path.HasExtension(path);
         if (!hasAccount && forPeople && !path.StartsWithSegments("/first-run"))
         {
             hasAccount = await db.Users.AnyAsync(context.RequestAborted);

@@ -102,13 +102,17 @@ public static class RivetApp
             .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());
 
-        builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>().AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<OutgoingMail>();
+        builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>()
+            .AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<OutgoingMail>();
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddSingleton<Pages.Walk.KeptFrames>().AddScoped<ShopBoard>();
-        builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>().AddHostedService<BulletinRound>();
-        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys)).SetApplicationName("MellowRivet");
+        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddSingleton<Pages.Walk.KeptFrames>()
+            .AddScoped<ShopBoard>();
+        builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>()
+            .AddHostedService<BulletinRound>();
+        builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys))
+            .SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();
 
         builder.Services.Configure<FormOptions>(form => form.MultipartBodyLengthLimit = MostFormBytes);
@@ -122,7 +126,8 @@ public static class RivetApp
         });
         builder.Services.ConfigureHttpJsonOptions(json =>
         {
-            json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+            json.SerializerOptions.Converters.Add(
+                new JsonStringEnumConverter(System.Text.Json.JsonNamingPolicy.CamelCase, allowIntegerValues: false));
             json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
         });
         builder.Services.AddOpenApi("v1");
@@ -162,7 +167,9 @@ public static class RivetApp
             _ => new() { PermitLimit = calls, Window = TimeSpan.FromMinutes(1) });
         limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
         limits.AddPolicy("owner", context => Window(context, settings.OwnersCallsPerMinute));
-        limits.AddPolicy("uploads", context => HttpMethods.IsPost(context.Request.Method) ? Window(context, settings.UploadsPerMinute) : RateLimitPartition.GetNoLimiter("look"));
+        limits.AddPolicy("uploads", context => HttpMethods.IsPost(context.Request.Method)
+            ? Window(context, settings.UploadsPerMinute)
+            : RateLimitPartition.GetNoLimiter("look"));
         limits.AddPolicy("bench", context => Window(context, settings.BenchCallsPerMinute));
         // Only the attempt counts, not looking at the page.
         limits.AddPolicy("sign-in", context => HttpMethods.IsPost(context.Request.Method)

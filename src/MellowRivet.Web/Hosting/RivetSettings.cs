@@ -28,7 +28,10 @@ public sealed record RivetSettings(DataFolder Data)
     /// <summary>The shop runs on another day than the machine: each page says so.</summary>
     public bool DayIsSet => Clock is SetClock;
 
-    /// <summary>Requests a minute from one address to the stateless calls, to sign-in, to an owner's page with its pictures, and with pictures to take in.</summary>
+    /// <summary>
+    /// Requests a minute from one address to the stateless calls, to sign-in, to an owner's page with its
+    /// pictures, and with pictures to take in.
+    /// </summary>
     public int BenchCallsPerMinute { get; init; } = 600;
     public int SignInsPerMinute { get; init; } = 20;
     public int OwnersCallsPerMinute { get; init; } = 600;

@@ -20,10 +20,13 @@ public sealed class SetClock : TimeProvider
     public static SetClock? Read(string words)
     {
         string[] forms = ["yyyy-MM-dd", "yyyy-MM-dd'T'HH:mm"];
-        if (!DateTime.TryParseExact(words, forms, CultureInfo.InvariantCulture, DateTimeStyles.None, out var shown) || shown.Year is < 2000 or > 2099)
+        if (!DateTime.TryParseExact(words, forms, CultureInfo.InvariantCulture, DateTimeStyles.None, out var shown)
+            || shown.Year is < 2000 or > 2099)
             return null;
         var day = new DateOnly(shown.Year, shown.Month, shown.Day);
-        var time = words.Contains('T') ? TimeOnly.FromTimeSpan(shown.TimeOfDay) : TimeOnly.FromTimeSpan(System.Here(System.GetUtcNow()).TimeOfDay);
+        var time = words.Contains('T')
+            ? TimeOnly.FromTimeSpan(shown.TimeOfDay)
+            : TimeOnly.FromTimeSpan(System.Here(System.GetUtcNow()).TimeOfDay);
         return new(System.At(day, time));
     }
 }

@@ -29,9 +29,11 @@ public static class WarmUp
         Person? who;
         await using (var scope = app.Services.CreateAsyncScope())
         {
-            all = (await ShopPages.OfAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(), work => work.State == InspectionState.InWork, stop)).All();
+            all = (await ShopPages.OfAsync(scope.ServiceProvider.GetRequiredService<RivetDb>(),
+                work => work.State == InspectionState.InWork, stop)).All();
             // A page shows more to whoever may do more.
-            who = (await scope.ServiceProvider.GetRequiredService<ShopBoard>().PeopleAsync(stop)).Values.MaxBy(person => person.Roles.Sum(role => Rights.Of(role).Count));
+            who = (await scope.ServiceProvider.GetRequiredService<ShopBoard>()
+                .PeopleAsync(stop)).Values.MaxBy(person => person.Roles.Sum(role => Rights.Of(role).Count));
         }
         if (who is null)
             return (0, []);
@@ -48,8 +50,10 @@ public static class WarmUp
     {
         await using var scope = app.Services.CreateAsyncScope();
         var (at, query) = path.IndexOf('?', StringComparison.Ordinal) is > 0 and var mark ? (path[..mark], path[mark..]) : (path, "");
-        var context = new DefaultHttpContext { RequestServices = scope.ServiceProvider, RequestAborted = stop, User = ShopSignIn.Shown(who) };
-        (context.Request.Method, context.Request.Scheme, context.Request.Host, context.Request.Path, context.Request.QueryString) = (HttpMethods.Get, Uri.UriSchemeHttp, new("localhost"), at, new(query));
+        var context = new DefaultHttpContext
+            { RequestServices = scope.ServiceProvider, RequestAborted = stop, User = ShopSignIn.Shown(who) };
+        (context.Request.Method, context.Request.Scheme, context.Request.Host, context.Request.Path,
+            context.Request.QueryString) = (HttpMethods.Get, Uri.UriSchemeHttp, new("localhost"), at, new(query));
         context.Features.Set<IHttpResponseBodyFeature>(new StreamResponseBodyFeature(Stream.Null));
         try
         {

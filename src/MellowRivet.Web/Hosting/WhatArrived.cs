@@ -6,7 +6,8 @@ namespace MellowRivet.Web.Hosting;
 /// </summary>
 public static class WhatArrived
 {
-    public static IApplicationBuilder UseWhatArrived(this IApplicationBuilder app) => app.Use(next => context => CarryThrough(context, next));
+    public static IApplicationBuilder UseWhatArrived(this IApplicationBuilder app) =>
+        app.Use(next => context => CarryThrough(context, next));
 
     /// <summary>Lets whoever only looks give up waiting, and nobody who writes.</summary>
     public static Task CarryThrough(HttpContext context, RequestDelegate next)

@@ -13,10 +13,14 @@ public class BookGapsTests
     public BookGapsTests() => book = new(Guid.NewGuid(), aircraft, BookKind.Airframe, "volume 1", new DateOnly(2020, 1, 1), null, false);
 
     private void Entry(string on, decimal? hours = null) =>
-        entries.Add(new(Guid.NewGuid(), aircraft, book.Id, DateOnly.Parse(on), hours is { } known ? new Hours(known) : null, "x", "", null, Guid.Empty, default));
+        entries.Add(new(Guid.NewGuid(), aircraft, book.Id, DateOnly.Parse(on), hours is { } known
+            ? new Hours(known)
+            : null, "x", "", null, Guid.Empty, default));
 
-    private IReadOnlyList<BookGap> Find(IEnumerable<GapNote>? notes = null, (BookKind, DatedHours)[]? signed = null, params LogBook[] more) =>
-        BookGaps.Find([book, .. more], entries, (signed ?? []).ToLookup(record => record.Item1, record => record.Item2), [.. notes ?? []], Today);
+    private IReadOnlyList<BookGap> Find(IEnumerable<GapNote>? notes = null, (BookKind, DatedHours)[]? signed = null,
+        params LogBook[] more) =>
+        BookGaps.Find([book, .. more], entries, (signed ?? [])
+            .ToLookup(record => record.Item1, record => record.Item2), [.. notes ?? []], Today);
 
     // Eighteen months to the day are still no hole; a day more is.
     [Theory]
@@ -46,12 +50,17 @@ public class BookGapsTests
     {
         Entry("2020-01-01");
         Entry("2021-02-01");
-        Find(null, null, new LogBook(Guid.NewGuid(), aircraft, BookKind.Airframe, "volume 2", new DateOnly(2021, 6, 1), new DateOnly(2026, 10, 1), false)).ShouldBeEmpty("a volume not transcribed covers its time");
-        Find(null, null, new LogBook(Guid.NewGuid(), aircraft, BookKind.Airframe, "volume 2", new DateOnly(2021, 6, 1), new DateOnly(2026, 10, 1), true)).ShouldHaveSingleItem("a lost one covers nothing");
-        Find(null, [(BookKind.Engine, new(new DateOnly(2026, 1, 1), null))]).ShouldHaveSingleItem("an engine's record says nothing of the airframe");
-        Find([new(BookKind.Airframe, new DateOnly(2021, 2, 1), Today, "in a museum", Guid.Empty)]).ShouldHaveSingleItem().Explained.ShouldBe("in a museum");
+        Find(null, null, new LogBook(Guid.NewGuid(), aircraft, BookKind.Airframe, "volume 2", new DateOnly(2021, 6, 1),
+            new DateOnly(2026, 10, 1), false)).ShouldBeEmpty("a volume not transcribed covers its time");
+        Find(null, null, new LogBook(Guid.NewGuid(), aircraft, BookKind.Airframe, "volume 2", new DateOnly(2021, 6, 1),
+            new DateOnly(2026, 10, 1), true)).ShouldHaveSingleItem("a lost one covers nothing");
+        Find(null, [(BookKind.Engine, new(new DateOnly(2026, 1, 1), null))])
+            .ShouldHaveSingleItem("an engine's record says nothing of the airframe");
+        Find([new(BookKind.Airframe, new DateOnly(2021, 2, 1), Today, "in a museum", Guid.Empty)])
+            .ShouldHaveSingleItem().Explained.ShouldBe("in a museum");
         Entry("2022-06-01");
-        Find(null, [(BookKind.Airframe, new(new DateOnly(2023, 6, 1), null)), (BookKind.Airframe, new(new DateOnly(2024, 10, 1), null)), (BookKind.Airframe, new(new DateOnly(2026, 1, 1), null))]).ShouldBeEmpty();
+        Find(null, [(BookKind.Airframe, new(new DateOnly(2023, 6, 1), null)), (BookKind.Airframe, new(new DateOnly(2024, 10, 1), null)),
+            (BookKind.Airframe, new(new DateOnly(2026, 1, 1), null))]).ShouldBeEmpty();
     }
 
     [Fact]
@@ -77,7 +86,8 @@ public class BookGapsTests
     [Fact]
     public void What_is_typed_wrongly_is_named()
     {
-        LogBook.Check(" ", new DateOnly(2020, 1, 2), new DateOnly(2020, 1, 1), Today).Select(wrong => wrong.Field).ShouldBe(["title", "lastOn"]);
+        LogBook.Check(" ", new DateOnly(2020, 1, 2), new DateOnly(2020, 1, 1), Today).Select(wrong => wrong.Field)
+            .ShouldBe(["title", "lastOn"]);
         BookEntry.Check(Today.AddDays(1), true, null, "", "", Today).Select(wrong => wrong.Field).ShouldBe(["on", "hours", "text"]);
         BookEntry.Check(Today, false, null, "words", "12", Today).ShouldBeEmpty();
     }

@@ -11,13 +11,16 @@ public class ComplianceTests
 {
     private readonly Aircraft aircraft = Flown();
 
-    private static Deadline Hours(decimal hours, CountedFrom from = CountedFrom.Effective) => new(DeadlineKind.WithinHours, Hours: hours, From: from);
+    private static Deadline Hours(decimal hours, CountedFrom from = CountedFrom.Effective) =>
+        new(DeadlineKind.WithinHours, Hours: hours, From: from);
 
     // Effective 2026-11-01: the last reading before shows 1060.0 h, so 50 h end at 1110.0; 3 months end on 2027-02-01.
     [Fact]
     public void Hours_and_months_count_from_the_effective_date_and_the_first_governs()
     {
-        var line = Line(aircraft, Bulletin(compliance: new([Hours(50), new(DeadlineKind.WithinMonths, Months: 3), new(DeadlineKind.NotLaterThan, Date: new(2027, 6, 1))])));
+        var line = Line(aircraft,
+            Bulletin(compliance: new(
+                [Hours(50), new(DeadlineKind.WithinMonths, Months: 3), new(DeadlineKind.NotLaterThan, Date: new(2027, 6, 1))])));
         line.Due!.Status.Limb(LimbKind.Hours)!.DueAt.ShouldBe(1110);
         line.Due.Status.Limb(LimbKind.Calendar)!.DueOn.ShouldBe(new(2027, 2, 1), "the earlier of the two dates");
         (line.State, line.Due.Status.Governing!.Kind).ShouldBe((BulletinState.Soon, LimbKind.Hours), "10 h left at 2 h a day");
@@ -27,7 +30,9 @@ public class ComplianceTests
     public void Since_new_counts_the_parts_own_hours_and_its_day_of_manufacture()
     {
         var engine = aircraft.Engines.Single();
-        var bulletin = Bulletin(compliance: new([Hours(1500, CountedFrom.New), new(DeadlineKind.WithinMonths, Months: 120, From: CountedFrom.New)]), about: ComponentKind.Engine);
+        var bulletin = Bulletin(
+            compliance: new([Hours(1500, CountedFrom.New), new(DeadlineKind.WithinMonths, Months: 120, From: CountedFrom.New)]),
+            about: ComponentKind.Engine);
         Line(aircraft, bulletin).Why.ShouldContain("the day of manufacture");
         Line(aircraft, bulletin).State.ShouldBe(BulletinState.CannotTell, "unknown never counts as not due");
         engine.Component.Identify("TF-1", "E-5", "", new(2018, 3, 10));
@@ -133,23 +138,31 @@ public class ComplianceTests
     public void An_alert_before_next_flight_that_nobody_has_decided_about_is_told_from_one_that_waits()
     {
         var alert = Bulletin(kind: BulletinKind.AlertBulletin, compliance: new([new(DeadlineKind.BeforeNextFlight)]));
-        Line(aircraft, alert).ShouldSatisfyAllConditions(line => line.IsUndecidedAlert.ShouldBeTrue(), line => line.Counts.ShouldBeFalse("it binds nobody here"));
-        Line(aircraft, Bulletin(kind: BulletinKind.AlertBulletin, compliance: new([new(DeadlineKind.WithinHours, Hours: 50)]))).IsUndecidedAlert.ShouldBeFalse();
+        Line(aircraft, alert)
+            .ShouldSatisfyAllConditions(line => line.IsUndecidedAlert.ShouldBeTrue(),
+                line => line.Counts.ShouldBeFalse("it binds nobody here"));
+        Line(aircraft, Bulletin(kind: BulletinKind.AlertBulletin,
+            compliance: new([new(DeadlineKind.WithinHours, Hours: 50)]))).IsUndecidedAlert.ShouldBeFalse();
         var one = Case(alert, aircraft);
         one.Decide(Line(aircraft, alert), PolicyKind.Declined, "not flown so", Fixture.Ines, Fixture.Now).ShouldBeNull();
         Line(aircraft, alert, [one]).IsUndecidedAlert.ShouldBeFalse();
-        Line(aircraft, Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)]))).ShouldSatisfyAllConditions(line => line.IsUndecidedAlert.ShouldBeFalse("it binds"), line => line.Grounds(1100).ShouldBeTrue());
+        Line(aircraft, Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)])))
+            .ShouldSatisfyAllConditions(line => line.IsUndecidedAlert.ShouldBeFalse("it binds"), line => line.Grounds(1100).ShouldBeTrue());
     }
 
     [Fact]
     public void A_ferry_takes_every_condition_the_right_person_and_is_given_once()
     {
-        var bulletin = Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)], Ferry: new(4, ["plug clean", "day"]))) with { By = [CertificateKind.Mechanic] };
+        var bulletin = Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)], Ferry: new(4, ["plug clean", "day"]))) with
+            { By = [CertificateKind.Mechanic] };
         var one = Case(bulletin, aircraft);
-        one.AllowFerry(bulletin, ["plug clean"], 1100, Fixture.Person(new Certificate(CertificateKind.Mechanic, "1")), Today)!.Message.ShouldContain("Not ticked: day");
+        one.AllowFerry(bulletin, ["plug clean"], 1100, Fixture.Person(new Certificate(CertificateKind.Mechanic, "1")),
+            Today)!.Message.ShouldContain("Not ticked: day");
         one.AllowFerry(bulletin, ["plug clean", "day"], 1100, Fixture.Person(), Today)!.Message.ShouldContain("holds none");
-        one.AllowFerry(bulletin, ["plug clean", "day"], 1100, Fixture.Person(new Certificate(CertificateKind.Mechanic, "1")), Today).ShouldBeNull();
-        one.AllowFerry(bulletin, ["plug clean", "day"], 1104, Fixture.Person(new Certificate(CertificateKind.Mechanic, "1")), Today)!.Message.ShouldContain("allowed once");
+        one.AllowFerry(bulletin, ["plug clean", "day"], 1100, Fixture.Person(new Certificate(CertificateKind.Mechanic, "1")), Today)
+            .ShouldBeNull();
+        one.AllowFerry(bulletin, ["plug clean", "day"], 1104, Fixture.Person(new Certificate(CertificateKind.Mechanic, "1")),
+            Today)!.Message.ShouldContain("allowed once");
     }
 
     [Fact]

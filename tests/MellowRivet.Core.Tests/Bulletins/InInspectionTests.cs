@@ -18,10 +18,12 @@ public class InInspectionTests
     private readonly Aircraft aircraft = Fixture.Aircraft();
     private readonly Inspection inspection;
     private readonly ShopBulletin held;
-    private readonly Bulletin directive = Bulletin("AD-1", compliance: new([new(DeadlineKind.BeforeNextFlight)], new Repeat(100)), about: ComponentKind.Engine) with
+    private readonly Bulletin directive = Bulletin("AD-1", compliance: new([new(DeadlineKind.BeforeNextFlight)], new Repeat(100)),
+        about: ComponentKind.Engine) with
     {
         By = [CertificateKind.Mechanic],
-        Steps = [new("Look at the bolt", "Magnetos off."), new("Torque it", Torque: "17 N·m (115 in-lb)"), new("Play", Measure: new("bolt-play", "thou", null, 2, Judgements.Standing.Manual, "p. 4"))],
+        Steps = [new("Look at the bolt", "Magnetos off."), new("Torque it", Torque: "17 N·m (115 in-lb)"),
+            new("Play", Measure: new("bolt-play", "thou", null, 2, Judgements.Standing.Manual, "p. 4"))],
         LogWording = "{number} by {method} at {hours}",
     };
 
@@ -45,8 +47,10 @@ public class InInspectionTests
         foreach (var task in inspection.Tasks.Where(task => task.ZoneKey == zone))
         {
             if (task.Measure is not null)
-                inspection.Record(new(Guid.NewGuid(), aircraft.Id, task.ComponentId, "bolt-play", zone, 1.5, Core.Measures.Unit.Thou, new(), aircraft.TimeInService, Fixture.Now, Fixture.Ines) { InspectionId = inspection.Id, TaskId = task.Id });
-            inspection.Answer(task, TaskVerdict.Good, null, inspection.JudgementAt(task, aircraft), Fixture.Ines, Fixture.Now).ShouldBeNull();
+                inspection.Record(new(Guid.NewGuid(), aircraft.Id, task.ComponentId, "bolt-play", zone, 1.5, Core.Measures.Unit.Thou, new(),
+                    aircraft.TimeInService, Fixture.Now, Fixture.Ines) { InspectionId = inspection.Id, TaskId = task.Id });
+            inspection.Answer(task, TaskVerdict.Good, null, inspection.JudgementAt(task, aircraft), Fixture.Ines, Fixture.Now)
+                .ShouldBeNull();
         }
     }
 
@@ -56,9 +60,11 @@ public class InInspectionTests
         Readiness.Of(inspection, aircraft, Fixture.Bare, BulletinResearch.None).MaySign.ShouldBeTrue();
         Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).Blockers.ShouldHaveSingleItem().By.ShouldBe(HeldUpBy.Bulletin);
         var zone = Take();
-        Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).Blockers.Count(blocker => blocker.Task?.ZoneKey == zone).ShouldBe(3, "its steps");
+        Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).Blockers.Count(blocker => blocker.Task?.ZoneKey == zone)
+            .ShouldBe(3, "its steps");
         AnswerAll(zone);
-        Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).Blockers.ShouldHaveSingleItem().What.ShouldContain("say how it was complied with");
+        Readiness.Of(inspection, aircraft, Fixture.Bare,
+            Looked).Blockers.ShouldHaveSingleItem().What.ShouldContain("say how it was complied with");
         inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Fixture.Now).ShouldBeNull();
         Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).MaySign.ShouldBeTrue();
     }
@@ -71,10 +77,13 @@ public class InInspectionTests
         AnswerAll(zone);
         var old = aircraft.Engines.Single().ComponentId;
         aircraft.TakeOff(old, Fixture.Today, aircraft.TimeInService, "AD-1").ShouldBeNull();
-        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Engine, "", "E-9") { LayoutKey = EngineLayout.FlatFour.Key }, "", Fixture.Today, aircraft.TimeInService, new(0), null).ShouldBeNull();
+        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Engine, "", "E-9") { LayoutKey = EngineLayout.FlatFour.Key }, "", Fixture.Today,
+            aircraft.TimeInService, new(0), null).ShouldBeNull();
         inspection.Follow(aircraft);
-        inspection.Tasks.Where(task => task.ZoneKey == zone).ShouldAllBe(task => task.ComponentId == old && task.Verdict == TaskVerdict.Good);
-        inspection.Tasks.Where(task => task.ZoneKey == "engine").ShouldAllBe(task => task.ComponentId != old && task.Verdict == TaskVerdict.NotYet);
+        inspection.Tasks.Where(task => task.ZoneKey == zone)
+            .ShouldAllBe(task => task.ComponentId == old && task.Verdict == TaskVerdict.Good);
+        inspection.Tasks.Where(task => task.ZoneKey == "engine")
+            .ShouldAllBe(task => task.ComponentId != old && task.Verdict == TaskVerdict.NotYet);
     }
 
     [Fact]
@@ -84,8 +93,11 @@ public class InInspectionTests
         var research = Research(aircraft, [Held(open)]);
         Readiness.Of(inspection, aircraft, Fixture.Bare, research).Blockers.ShouldHaveSingleItem().What.ShouldContain("can’t tell yet");
         inspection.TakeInBulletin(research.Lines[0]).ShouldBeNull();
-        inspection.Tasks.First(task => task.Station == Station.Bulletins).Text.ShouldContain("Find out whether it applies. Read off: crankshaft of the engine");
-        Readiness.Of(inspection, aircraft, Fixture.Bare, Research(aircraft, [Held(open with { Kind = BulletinKind.MandatoryBulletin })])).Blockers.ShouldNotContain(blocker => blocker.By == HeldUpBy.Bulletin, "an advisory one doesn't");
+        inspection.Tasks.First(task => task.Station == Station.Bulletins).Text.ShouldContain(
+            "Find out whether it applies. Read off: crankshaft of the engine");
+        Readiness.Of(inspection, aircraft, Fixture.Bare,
+            Research(aircraft, [Held(open with { Kind = BulletinKind.MandatoryBulletin })])).Blockers.ShouldNotContain(
+                blocker => blocker.By == HeldUpBy.Bulletin, "an advisory one doesn't");
     }
 
     [Fact]
@@ -93,7 +105,8 @@ public class InInspectionTests
     {
         var zone = Take();
         var steps = inspection.Tasks.Where(task => task.ZoneKey == zone).OrderBy(task => task.Order).ToList();
-        steps.ShouldAllBe(task => task.Station == Station.Bulletins && task.Book == Book.Engine && task.SecondPerson && task.ComponentId == aircraft.Engines.Single().ComponentId);
+        steps.ShouldAllBe(task => task.Station == Station.Bulletins && task.Book == Book.Engine && task.SecondPerson
+            && task.ComponentId == aircraft.Engines.Single().ComponentId);
         (steps[0].Caution, steps[2].Measure!.High).ShouldBe(("Magnetos off.", 2));
         steps[1].Caution!.ShouldContain("Probably a misprint");
         inspection.Looks.ShouldNotContain(look => look.ZoneKey == zone);
@@ -119,7 +132,8 @@ public class InInspectionTests
     {
         var zone = Take();
         AnswerAll(zone);
-        inspection.Find(Guid.NewGuid(), "Bolt loose", zone, "", DiscrepancyClass.Airworthiness, false, inspection.Tasks.First(task => task.ZoneKey == zone), Fixture.Ines, Fixture.Now);
+        inspection.Find(Guid.NewGuid(), "Bolt loose", zone, "", DiscrepancyClass.Airworthiness, false,
+            inspection.Tasks.First(task => task.ZoneKey == zone), Fixture.Ines, Fixture.Now);
         inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Fixture.Now)!.Field.ShouldBe("finding");
         inspection.ComplyWith(directive, zone, "doc 1", true, false, "done", Mechanic, Fixture.Now).ShouldBeNull();
     }
@@ -130,15 +144,20 @@ public class InInspectionTests
     {
         var zone = Take();
         AnswerAll(zone);
-        inspection.ComplyWith(directive, zone, "doc 1", false, false, directive.Wording("doc 1", Today, 1120.5m), Mechanic, Fixture.Now).ShouldBeNull();
+        inspection.ComplyWith(directive, zone, "doc 1", false, false, directive.Wording("doc 1", Today, 1120.5m), Mechanic, Fixture.Now)
+            .ShouldBeNull();
         Signer signer = new(Mechanic, Mechanic.Certificates[0]);
         var drafts = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, signer, Fixture.Today);
-        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().Single()!.GetValue<string>().ShouldBe("AD-1: AD-1 by doc 1 at 1120.5 h (mechanic, airframe and powerplant, QF 1)");
+        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().Single()!.GetValue<string>()
+            .ShouldBe("AD-1: AD-1 by doc 1 at 1120.5 h (mechanic, airframe and powerplant, QF 1)");
         drafts.Where(draft => draft.Book != Book.Engine).ShouldAllBe(draft => draft.Content["work"]!.AsArray().Count == 0);
 
         var one = Case(directive, aircraft, aircraft.Engines.Single().ComponentId);
         one.Comply(directive, Done(new(2026, 11, 20), 1120.5m), Today).ShouldBeNull();
-        var status = RecordWriter.BulletinStatus(inspection, aircraft, Fixture.Rules, Research(aircraft, [Held(directive), Held(directive with { Number = "AD-0", Effective = new(2020, 1, 1), AppliesTo = Rule("aircraft.model is X") })], [one]), signer, Fixture.Today);
+        var status = RecordWriter.BulletinStatus(inspection, aircraft, Fixture.Rules,
+            Research(aircraft, [Held(directive),
+                Held(directive with { Number = "AD-0", Effective = new(2020, 1, 1), AppliesTo = Rule("aircraft.model is X") })], [one]),
+                    signer, Fixture.Today);
         var lines = status.Content["work"]!.AsArray().Select(line => line!.GetValue<string>()).ToList();
         lines[0].ShouldContain("AD-0");
         lines[0].ShouldContain("does not apply");

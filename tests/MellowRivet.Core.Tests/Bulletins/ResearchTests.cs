@@ -32,7 +32,10 @@ public class ResearchTests
         var permit = RulePack.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "rule-packs", "permit-scheme.json")));
         foreach (var category in Enum.GetValues<Category>())
             foreach (var kind in Enum.GetValues<BulletinKind>())
-                (Fixture.Rules.Covers(category) ? Fixture.Rules : permit).Bulletins!.Count(rule => rule.Kinds.Contains(kind) && rule.Categories.Contains(category)).ShouldBe(1, $"{kind} on {category}");
+                (Fixture.Rules.Covers(category)
+                    ? Fixture.Rules
+                    : permit).Bulletins!.Count(rule => rule.Kinds.Contains(kind) && rule.Categories.Contains(category))
+                    .ShouldBe(1, $"{kind} on {category}");
         BindingRule.For(BulletinKind.Advisory, Category.Standard, null).Binds.ShouldBeTrue("a pack that says nothing is taken to bind");
     }
 
@@ -49,13 +52,16 @@ public class ResearchTests
         (adopted.Force, adopted.State, adopted.Grounds(1100)).ShouldBe(("by own policy", BulletinState.BeforeFlight, true));
 
         var directive = Bulletin();
-        Case(directive, aircraft).Decide(Line(aircraft, directive, due: [Annual(aircraft, new(2026, 2, 3))]), PolicyKind.Declined, "no", Fixture.Ines, Fixture.Now)!.Message.ShouldContain("can’t be declined");
+        Case(directive, aircraft)
+            .Decide(Line(aircraft, directive, due: [Annual(aircraft, new(2026, 2, 3))]), PolicyKind.Declined, "no", Fixture.Ines,
+                Fixture.Now)!.Message.ShouldContain("can’t be declined");
     }
 
     [Fact]
     public void One_that_lists_only_sisters_is_adopted_all_the_same()
     {
-        var sisters = Bulletin(kind: BulletinKind.AlertBulletin, rule: Rule("aircraft.model is Corrin 4"), compliance: new([new(DeadlineKind.NotLaterThan, Date: Today.AddDays(90))]));
+        var sisters = Bulletin(kind: BulletinKind.AlertBulletin, rule: Rule("aircraft.model is Corrin 4"),
+            compliance: new([new(DeadlineKind.NotLaterThan, Date: Today.AddDays(90))]));
         Line(aircraft, sisters).State.ShouldBe(BulletinState.DoesNotApply);
         var one = Case(sisters, aircraft);
         one.Decide(Line(aircraft, sisters), PolicyKind.Adopted, "same spar", Fixture.Ines, Fixture.Now).ShouldBeNull();
@@ -71,8 +77,11 @@ public class ResearchTests
         one.Comply(first, Done(new(2025, 6, 1), null), Today).ShouldBeNull();
         var lines = Research(aircraft, [Held(first), Held(second)], [one]).Lines;
         lines.Select(line => (line.Held.Revision, line.State)).ShouldBe([("A", BulletinState.Ahead), ("", BulletinState.Superseded)]);
-        Research(aircraft, [Held(first), Held(second with { Compliance = second.Compliance with { EarlierCounts = true } })], [one]).Lines.Single(line => line.Held.Revision == "A").State.ShouldBe(BulletinState.Done);
-        Research(aircraft, [Held(first), Held(second with { Effective = Today.AddDays(9) })], [one]).Lines.Single(line => line.Held.Revision == "").State.ShouldBe(BulletinState.Done, "the first stands until the second holds");
+        Research(aircraft, [Held(first), Held(second with { Compliance = second.Compliance with { EarlierCounts = true } })],
+            [one]).Lines.Single(line => line.Held.Revision == "A").State.ShouldBe(BulletinState.Done);
+        Research(aircraft, [Held(first), Held(second with { Effective = Today.AddDays(9) })],
+            [one]).Lines.Single(line => line.Held.Revision == "").State.ShouldBe(BulletinState.Done,
+                "the first stands until the second holds");
     }
 
     [Fact]
@@ -91,23 +100,29 @@ public class ResearchTests
         var certified = Bulletin("SB-C", Rule("engine.certified is yes"), about: ComponentKind.Engine);
         var other = Bulletin("SB-X", Rule("engine.certified is no"), about: ComponentKind.Engine);
         Research(aircraft, [Held(certified), Held(other)]).Lines.ShouldAllBe(line => line.State == BulletinState.CannotTell);
-        var said = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.certified", "no", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Fact!;
+        var said = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.certified", "no", Guid.NewGuid(), null, Fixture.Ines,
+            Fixture.Now, Fixture.Today).Fact!;
         said.ComponentId.ShouldBe(aircraft.Engines.Single().ComponentId, "it goes where the engine goes");
-        Research(aircraft, [Held(certified), Held(other)], stated: [said], due: [Annual(aircraft, new(2026, 2, 3))]).Lines.Single(line => line.Answer.Answer == RuleAnswer.Applies).Bulletin.Number.ShouldBe("SB-X");
+        Research(aircraft, [Held(certified), Held(other)], stated: [said],
+            due: [Annual(aircraft, new(2026, 2, 3))]).Lines.Single(
+                line => line.Answer.Answer == RuleAnswer.Applies).Bulletin.Number.ShouldBe("SB-X");
     }
 
     [Fact]
     public void A_fact_read_off_resolves_all_that_waited_and_puts_the_part_into_the_tree()
     {
         var engine = aircraft.Engines.Single();
-        var two = new[] { Held(Bulletin("SB-1", Rule("engine.crankshaft.serial in TK-1 to TK-9"), about: ComponentKind.Engine)), Held(Bulletin("SB-2", Rule("engine.crankshaft.serial in TK-5 and up"), about: ComponentKind.Engine)) };
+        var two = new[] { Held(Bulletin("SB-1", Rule("engine.crankshaft.serial in TK-1 to TK-9"), about: ComponentKind.Engine)),
+            Held(Bulletin("SB-2", Rule("engine.crankshaft.serial in TK-5 and up"), about: ComponentKind.Engine)) };
         var missing = Research(aircraft, two).Missing.ShouldHaveSingleItem();
         (missing.Name, missing.Waiting.Count).ShouldBe(("engine.crankshaft.serial", 2));
-        var (fact, refusal) = StatedFact.Take(aircraft, engine, missing.Name, " TK-4 ", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today);
+        var (fact, refusal) = StatedFact.Take(aircraft, engine, missing.Name, " TK-4 ", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now,
+            Fixture.Today);
         refusal.ShouldBeNull();
         var shaft = aircraft.SittingOn(engine.ComponentId).Single(stay => stay.Component.Kind == ComponentKind.Crankshaft);
         (shaft.Component.SerialNumber, fact!.ComponentId).ShouldBe(("TK-4", shaft.ComponentId));
-        Research(aircraft, two, stated: [fact]).Lines.Select(line => (line.Bulletin.Number, line.Answer.Answer)).ShouldBe([("SB-1", RuleAnswer.Applies), ("SB-2", RuleAnswer.DoesNotApply)], ignoreOrder: true);
+        Research(aircraft, two, stated: [fact]).Lines.Select(line => (line.Bulletin.Number, line.Answer.Answer))
+            .ShouldBe([("SB-1", RuleAnswer.Applies), ("SB-2", RuleAnswer.DoesNotApply)], ignoreOrder: true);
     }
 
     [Fact]
@@ -115,12 +130,14 @@ public class ResearchTests
     {
         var turbo = Bulletin(rule: Rule("engine.turbocharger.serial in T-1 and up"), about: ComponentKind.Engine);
         Line(aircraft, turbo).State.ShouldBe(BulletinState.CannotTell);
-        var none = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.turbocharger.fitted", "no", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Fact!;
+        var none = StatedFact.Take(aircraft, aircraft.Engines.Single(), "engine.turbocharger.fitted", "no", Guid.NewGuid(), null,
+            Fixture.Ines, Fixture.Now, Fixture.Today).Fact!;
         Line(aircraft, turbo, stated: [none]).State.ShouldBe(BulletinState.DoesNotApply);
         var pump = Bulletin(about: ComponentKind.Pump);
         var open = Line(aircraft, pump);
         (open.State, open.Answer.Missing.Single()).ShouldBe((BulletinState.CannotTell, "pump.serial"));
-        StatedFact.Take(aircraft, null, "pump.serial", "P-9", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal.ShouldBeNull();
+        StatedFact.Take(aircraft, null, "pump.serial", "P-9", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now,
+            Fixture.Today).Refusal.ShouldBeNull();
         Line(aircraft, pump, due: [Annual(aircraft, new(2026, 2, 3))]).On!.Component.SerialNumber.ShouldBe("P-9");
     }
 
@@ -134,14 +151,16 @@ public class ResearchTests
     [InlineData("aircraft.serial", "C-78")]
     [InlineData("nothing", "1")]
     public void What_cannot_be_a_fact_is_refused(string name, string value) =>
-        StatedFact.Take(aircraft, aircraft.Engines.Single(), name, value, Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal.ShouldNotBeNull();
+        StatedFact.Take(aircraft, aircraft.Engines.Single(), name, value, Guid.NewGuid(), null, Fixture.Ines, Fixture.Now,
+            Fixture.Today).Refusal.ShouldNotBeNull();
 
     [Fact]
     public void Each_engine_of_a_twin_is_looked_up_by_itself()
     {
         var second = new Component(Guid.NewGuid(), ComponentKind.Engine, "TF-1", "E-20") { LayoutKey = EngineLayout.FlatFour.Key };
         aircraft.InstallEngine(second, "right", new(0), new(0));
-        Research(aircraft, [Held(Bulletin(rule: Rule("engine.serial in E-1 to E-9"), about: ComponentKind.Engine))]).Lines.Select(line => (line.On!.Component.SerialNumber, line.Answer.Answer))
+        Research(aircraft, [Held(Bulletin(rule: Rule("engine.serial in E-1 to E-9"), about: ComponentKind.Engine))]).Lines.Select(
+            line => (line.On!.Component.SerialNumber, line.Answer.Answer))
             .ShouldBe([("E-5", RuleAnswer.Applies), ("E-20", RuleAnswer.DoesNotApply)], ignoreOrder: true);
         // About the aircraft, any engine of it will do.
         Line(aircraft, Bulletin(rule: Rule("engine.serial in E-20"))).Answer.Answer.ShouldBe(RuleAnswer.Applies);
@@ -150,24 +169,31 @@ public class ResearchTests
     [Fact]
     public void A_part_that_is_called_by_name_is_found_under_it()
     {
-        aircraft.Install(new(Guid.NewGuid(), ComponentKind.Other, "TC-9", "T-5", "Turbo charger"), "top row", new(0), null, aircraft.Engines.Single().ComponentId);
-        Line(aircraft, Bulletin(rule: Rule("engine.turbocharger.toprow.serial in T-1 to T-9"), about: ComponentKind.Engine)).Answer.Answer.ShouldBe(RuleAnswer.Applies);
-        Line(aircraft, Bulletin(rule: Rule("engine.turbocharger.bottomrow.serial in T-1 to T-9"), about: ComponentKind.Engine)).Answer.Answer.ShouldBe(RuleAnswer.CannotTell);
+        aircraft.Install(new(Guid.NewGuid(), ComponentKind.Other, "TC-9", "T-5", "Turbo charger"), "top row", new(0), null,
+            aircraft.Engines.Single().ComponentId);
+        Line(aircraft, Bulletin(rule: Rule("engine.turbocharger.toprow.serial in T-1 to T-9"),
+            about: ComponentKind.Engine)).Answer.Answer.ShouldBe(RuleAnswer.Applies);
+        Line(aircraft, Bulletin(rule: Rule("engine.turbocharger.bottomrow.serial in T-1 to T-9"),
+            about: ComponentKind.Engine)).Answer.Answer.ShouldBe(RuleAnswer.CannotTell);
     }
 
     [Fact]
     public void An_engine_that_fires_without_magnetos_has_none()
     {
         var electronic = new Aircraft(Guid.NewGuid(), "N0TSU", "T", "1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
-        electronic.InstallEngine(new(Guid.NewGuid(), ComponentKind.Engine, "", "E-1") { LayoutKey = EngineLayout.FlatFour.Key, Ignition = new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy) }, "", default, null);
-        Line(electronic, Bulletin(rule: Rule("magneto.serial in M-1 and up"), about: ComponentKind.Magneto)).State.ShouldBe(BulletinState.DoesNotApply);
+        electronic.InstallEngine(new(Guid.NewGuid(), ComponentKind.Engine, "", "E-1")
+            { LayoutKey = EngineLayout.FlatFour.Key, Ignition = new(IgnitionKind.HighEnergy, IgnitionKind.HighEnergy) }, "", default, null);
+        Line(electronic, Bulletin(rule: Rule("magneto.serial in M-1 and up"), about: ComponentKind.Magneto)).State.ShouldBe(
+            BulletinState.DoesNotApply);
     }
 
     [Fact]
     public void A_day_that_is_still_to_come_in_the_shop_was_never_read_off()
     {
         var aircraft = Fixture.Aircraft();
-        StatedFact.Take(aircraft, null, "aircraft.made", "2026-11-23", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal.ShouldBeNull();
-        StatedFact.Take(aircraft, null, "aircraft.made", "2026-11-24", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now, Fixture.Today).Refusal!.Message.ShouldContain("still to come");
+        StatedFact.Take(aircraft, null, "aircraft.made", "2026-11-23", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now,
+            Fixture.Today).Refusal.ShouldBeNull();
+        StatedFact.Take(aircraft, null, "aircraft.made", "2026-11-24", Guid.NewGuid(), null, Fixture.Ines, Fixture.Now,
+            Fixture.Today).Refusal!.Message.ShouldContain("still to come");
     }
 }

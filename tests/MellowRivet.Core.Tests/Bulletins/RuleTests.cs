@@ -7,15 +7,20 @@ namespace MellowRivet.Core.Tests.Bulletins;
 
 public class RuleTests
 {
-    private static Condition Fixed(RuleAnswer answer, string name = "x") => new Condition($"aircraft.mark.{name}{answer}", new IsOneOf([YesNo.Yes]));
+    private static Condition Fixed(RuleAnswer answer, string name = "x") =>
+        new Condition($"aircraft.mark.{name}{answer}", new IsOneOf([YesNo.Yes]));
 
     // Facts that make each fixed condition what its name says.
     private sealed class Named : IFacts
     {
-        public Fact Of(string name) => name.EndsWith(nameof(RuleAnswer.Applies), StringComparison.Ordinal) ? Fact.Known(YesNo.Yes) : name.EndsWith(nameof(RuleAnswer.DoesNotApply), StringComparison.Ordinal) ? Fact.Known(YesNo.No) : Fact.Unknown;
+        public Fact Of(string name) =>
+            name.EndsWith(nameof(RuleAnswer.Applies), StringComparison.Ordinal)
+                ? Fact.Known(YesNo.Yes)
+                : name.EndsWith(nameof(RuleAnswer.DoesNotApply), StringComparison.Ordinal) ? Fact.Known(YesNo.No) : Fact.Unknown;
     }
 
-    // Kleene's strong three-valued logic (published in his Introduction to Metamathematics, § 64, from memory): and is the lesser, or the greater, not the opposite.
+    // Kleene's strong three-valued logic (published in his Introduction to Metamathematics, § 64, from memory): and is the lesser, or
+    // the greater, not the opposite.
     [Fact]
     public void And_or_and_not_follow_the_tables_of_three_valued_logic()
     {
@@ -24,8 +29,10 @@ public class RuleTests
             new Not(Fixed(one)).Of(new Named()).Answer.ShouldBe((RuleAnswer)(4 - (int)one));
             foreach (var other in Enum.GetValues<RuleAnswer>())
             {
-                new All([Fixed(one), Fixed(other, "y")]).Of(new Named()).Answer.ShouldBe((RuleAnswer)Math.Min((int)one, (int)other), $"{one} and {other}");
-                new Any([Fixed(one), Fixed(other, "y")]).Of(new Named()).Answer.ShouldBe((RuleAnswer)Math.Max((int)one, (int)other), $"{one} or {other}");
+                new All([Fixed(one), Fixed(other, "y")]).Of(new Named()).Answer.ShouldBe((RuleAnswer)Math.Min((int)one, (int)other),
+                    $"{one} and {other}");
+                new Any([Fixed(one), Fixed(other, "y")]).Of(new Named()).Answer.ShouldBe((RuleAnswer)Math.Max((int)one, (int)other),
+                    $"{one} or {other}");
             }
         }
         new All([]).Of(new Named()).Answer.ShouldBe(RuleAnswer.Applies);
@@ -37,22 +44,34 @@ public class RuleTests
     private static Gen<Rule> Sized(int size)
     {
         var leaf = Gen.OneOf(
-            Gen.Elements("engine.serial", "aircraft.serial", "engine.crankshaft.serial").SelectMany(fact => Gen.Elements("E-1 to E-9", "B-series all", "up to C-20 except C-3").Select(list => (Rule)new Condition(fact, new IsInSerials(SerialRanges.Read(list).Ranges!)))),
-            Gen.Elements("aircraft.model", "engine.certified").SelectMany(fact => Gen.Elements<IReadOnlyList<string>>(["yes"], ["Corrin 6", "Corrin 8"]).Select(words => (Rule)new Condition(fact, new IsOneOf(words)))),
-            Gen.Choose(0, 5_000).Select(hours => (Rule)new Condition("aircraft.hours", new IsBetween(hours, hours % 2 == 0 ? hours + 10.5m : null))),
-            Gen.Choose(0, 9_000).Select(days => (Rule)new Condition("aircraft.made", new IsDated(days % 3 == 0 ? null : new DateOnly(2000, 1, 1).AddDays(days), new DateOnly(2030, 1, 1)))));
+            Gen.Elements("engine.serial", "aircraft.serial", "engine.crankshaft.serial")
+                .SelectMany(fact => Gen.Elements("E-1 to E-9", "B-series all", "up to C-20 except C-3")
+                    .Select(list => (Rule)new Condition(fact, new IsInSerials(SerialRanges.Read(list).Ranges!)))),
+            Gen.Elements("aircraft.model", "engine.certified")
+                .SelectMany(fact => Gen.Elements<IReadOnlyList<string>>(["yes"], ["Corrin 6", "Corrin 8"])
+                    .Select(words => (Rule)new Condition(fact, new IsOneOf(words)))),
+            Gen.Choose(0, 5_000)
+                .Select(hours => (Rule)new Condition("aircraft.hours", new IsBetween(hours, hours % 2 == 0 ? hours + 10.5m : null))),
+            Gen.Choose(0, 9_000)
+                .Select(days => (Rule)new Condition("aircraft.made",
+                    new IsDated(days % 3 == 0 ? null : new DateOnly(2000, 1, 1).AddDays(days), new DateOnly(2030, 1, 1)))));
         if (size <= 1)
             return leaf;
         var parts = Gen.Choose(2, 3).SelectMany(count => Gen.ListOf(Sized(size / 3), count));
-        return Gen.OneOf(leaf, parts.Select(list => (Rule)new All([.. list])), parts.Select(list => (Rule)new Any([.. list])), Sized(size / 2).Select(part => (Rule)new Not(part)));
+        return Gen.OneOf(leaf, parts.Select(list => (Rule)new All([.. list])), parts.Select(list => (Rule)new Any([.. list])),
+            Sized(size / 2).Select(part => (Rule)new Not(part)));
     }
 
     // A fact that is learnt may settle what was open; it never turns what was settled.
     [Fact]
-    public void Learning_a_fact_never_turns_a_settled_answer() => Prop.ForAll(AnyRule.ToArbitrary(), Gen.Choose(0, 1_000_000).ToArbitrary(), (rule, seed) =>
+    public void Learning_a_fact_never_turns_a_settled_answer() => Prop.ForAll(AnyRule.ToArbitrary(), Gen.Choose(0, 1_000_000)
+        .ToArbitrary(), (rule, seed) =>
     {
         string[] serials = ["E-5", "B-2", "C-3", "F-1"], words = ["yes", "Corrin 6", "Other"];
-        string Value(string name) => name switch { "aircraft.hours" => $"{seed % 5_000}", "aircraft.made" => $"{new DateOnly(2000, 1, 1).AddDays(seed % 9_000):yyyy-MM-dd}", _ when name.EndsWith("serial", StringComparison.Ordinal) => serials[seed % 4], _ => words[seed % 3] };
+        string Value(string name) =>
+            name switch { "aircraft.hours" => $"{seed % 5_000}", "aircraft.made" =>
+                $"{new DateOnly(2000, 1, 1).AddDays(seed % 9_000):yyyy-MM-dd}", _ when name.EndsWith("serial", StringComparison.Ordinal) =>
+                    serials[seed % 4], _ => words[seed % 3] };
         var names = rule.Conditions.Select(condition => condition.Fact).Distinct().ToList();
         Dictionary<string, string?> known = [];
         var before = rule.Of(new GivenFacts(known)).Answer;
@@ -73,7 +92,8 @@ public class RuleTests
     public void A_rule_is_the_same_after_its_text_and_its_json() => Prop.ForAll(AnyRule.ToArbitrary(), rule =>
     {
         var options = new JsonSerializerOptions { Converters = { new RuleJson() } };
-        return RuleText.Read(RuleText.Write(rule)) is { Rule: { } text } && text.Equals(rule) && JsonSerializer.Deserialize<Rule>(JsonSerializer.Serialize(rule, options), options)!.Equals(rule);
+        return RuleText.Read(RuleText.Write(rule)) is { Rule: { } text } && text.Equals(rule)
+            && JsonSerializer.Deserialize<Rule>(JsonSerializer.Serialize(rule, options), options)!.Equals(rule);
     }).QuickCheckThrowOnFailure();
 
     [Fact]
@@ -87,10 +107,14 @@ public class RuleTests
                 engine.serial in E-1 to E-9
                 engine.modification.M-1 is no
             """).Rule!;
-        var open = rule.Of(new GivenFacts(new Dictionary<string, string?> { ["aircraft.model"] = "corrin  6", ["engine.serial"] = "E-20" }));
+        var open =
+            rule.Of(new GivenFacts(new Dictionary<string, string?> { ["aircraft.model"] = "corrin  6", ["engine.serial"] = "E-20" }));
         (open.Answer, open.Missing.Single()).ShouldBe((RuleAnswer.CannotTell, "engine.crankshaft.serial"));
-        rule.Of(new GivenFacts(new Dictionary<string, string?> { ["aircraft.model"] = "Corrin 4" })).Answer.ShouldBe(RuleAnswer.DoesNotApply);
-        var yes = rule.Of(new GivenFacts(new Dictionary<string, string?> { ["aircraft.model"] = "Corrin 6", ["engine.crankshaft.serial"] = "TK-4" }));
+        rule.Of(new GivenFacts(new Dictionary<string, string?> { ["aircraft.model"] = "Corrin 4" })).Answer.ShouldBe(
+            RuleAnswer.DoesNotApply);
+        var yes =
+            rule.Of(new GivenFacts(new Dictionary<string, string?>
+                { ["aircraft.model"] = "Corrin 6", ["engine.crankshaft.serial"] = "TK-4" }));
         yes.Because.ShouldBe(["aircraft.model Corrin 6 is on the list", "engine.crankshaft.serial TK-4 lies in TK-1 to TK-9"]);
     }
 
@@ -125,9 +149,13 @@ public class RuleTests
     [Fact]
     public void A_rule_may_go_so_deep_and_no_deeper()
     {
-        static string Nested(int depth) => string.Concat(Enumerable.Repeat("""{ "not": """, depth)) + """{ "fact": "engine.serial", "in": "E-1" }""" + new string('}', depth);
+        static string Nested(int depth) => string.Concat(Enumerable.Repeat("""{ "not": """, depth)) + """
+            { "fact": "engine.serial", "in": "E-1" }
+            """ + new string('}', depth);
         using var just = JsonDocument.Parse(Nested(Rule.Deepest - 1));
-        RuleJson.Read(just.RootElement).Of(new GivenFacts(new Dictionary<string, string?> { ["engine.serial"] = "E-1" })).Answer.ShouldBe(RuleAnswer.DoesNotApply, "an odd number of nots");
+        RuleJson.Read(just.RootElement)
+            .Of(new GivenFacts(new Dictionary<string, string?> { ["engine.serial"] = "E-1" })).Answer.ShouldBe(RuleAnswer.DoesNotApply,
+                "an odd number of nots");
         using var over = JsonDocument.Parse(Nested(Rule.Deepest));
         Should.Throw<JsonException>(() => RuleJson.Read(over.RootElement)).Message.ShouldContain("nested deeper");
     }
@@ -138,5 +166,9 @@ public class RuleTests
     [InlineData("aircraft.hours", 1999.9, true)]
     [InlineData("aircraft.hours", 2000, false)]
     public void At_least_holds_from_the_number_on_and_below_until_before_it(string fact, double value, bool met) =>
-        RuleText.Read($"{fact} at least 500 and below 2000").Rule!.Of(new GivenFacts(new Dictionary<string, string?> { [fact] = value.ToString(System.Globalization.CultureInfo.InvariantCulture) })).Answer.ShouldBe(met ? RuleAnswer.Applies : RuleAnswer.DoesNotApply);
+        RuleText.Read($"{fact} at least 500 and below 2000").Rule!.Of(
+            new GivenFacts(new Dictionary<string, string?>
+                { [fact] = value.ToString(System.Globalization.CultureInfo.InvariantCulture) })).Answer.ShouldBe(met
+                    ? RuleAnswer.Applies
+                    : RuleAnswer.DoesNotApply);
 }

@@ -37,7 +37,8 @@ public class SerialTests
     public void Serials_are_in_one_order() => Prop.ForAll(Any.ToArbitrary(), Any.ToArbitrary(), Any.ToArbitrary(), (one, two, three) =>
         Math.Sign(one.CompareTo(two)) == -Math.Sign(two.CompareTo(one))
         && (one.CompareTo(two) > 0 || two.CompareTo(three) > 0 || one.CompareTo(three) <= 0)
-        && one.Equals(two) == (one.CompareTo(two) == 0) && (!one.Equals(two) || one.GetHashCode() == two.GetHashCode())).QuickCheckThrowOnFailure();
+        && one.Equals(two) == (one.CompareTo(two) == 0)
+        && (!one.Equals(two) || one.GetHashCode() == two.GetHashCode())).QuickCheckThrowOnFailure();
 
     // The list is domain.md section 10's own example, worked by hand.
     [Theory]
@@ -51,7 +52,8 @@ public class SerialTests
     [InlineData("BB-3", false)]
     [InlineData("F-10100", false)]
     public void The_trades_own_list_is_read(string serial, bool on) =>
-        SerialRanges.Read("E-10021 to E-10488, and E-10502; B-series all").Ranges!.Match(SerialNumber.Read(serial)!).ShouldBe(on ? SerialMatch.In : SerialMatch.Out);
+        SerialRanges.Read("E-10021 to E-10488, and E-10502; B-series all").Ranges!.Match(SerialNumber.Read(serial)!)
+            .ShouldBe(on ? SerialMatch.In : SerialMatch.Out);
 
     [Theory]
     [InlineData("A-30 and up", "A-30", SerialMatch.In)]
@@ -65,12 +67,14 @@ public class SerialTests
     [InlineData("all", "anything 7", SerialMatch.In)]
     [InlineData("all C-series", "C-1", SerialMatch.In)]
     [InlineData("A-5 and later, B-2 and earlier", "B-1", SerialMatch.In)]
-    // A list without the prefix that the plate has, or the other way round, isn't answered with no (domain.md 10: unknown never counts as not applicable).
+    // A list without the prefix that the plate has, or the other way round, isn't answered with no (domain.md 10: unknown
+    // never counts as not applicable).
     [InlineData("100 to 200", "E-150", SerialMatch.Doubtful)]
     [InlineData("E-100 to E-200", "150", SerialMatch.Doubtful)]
     [InlineData("E-100 to E-200", "250", SerialMatch.Out)]
     [InlineData("E-100 to E-200", "F-150", SerialMatch.Out)]
-    public void Ends_gaps_and_missing_prefixes(string list, string serial, SerialMatch match) => SerialRanges.Read(list).Ranges!.Match(SerialNumber.Read(serial)!).ShouldBe(match);
+    public void Ends_gaps_and_missing_prefixes(string list, string serial, SerialMatch match) =>
+        SerialRanges.Read(list).Ranges!.Match(SerialNumber.Read(serial)!).ShouldBe(match);
 
     [Theory]
     [InlineData("E-200 to E-100", "runs backwards")]
@@ -83,16 +87,19 @@ public class SerialTests
 
     // Membership by its definition: between the ends, whatever the numbers.
     [Fact]
-    public void A_stretch_holds_what_lies_between_its_ends() => Prop.ForAll(Gen.Choose(0, 999).ToArbitrary(), Gen.Choose(0, 999).ToArbitrary(), Gen.Choose(0, 999).ToArbitrary(), (one, other, number) =>
+    public void A_stretch_holds_what_lies_between_its_ends() => Prop.ForAll(Gen.Choose(0, 999).ToArbitrary(), Gen.Choose(0, 999)
+        .ToArbitrary(), Gen.Choose(0, 999).ToArbitrary(), (one, other, number) =>
     {
         var (low, high) = (Math.Min(one, other), Math.Max(one, other));
-        return SerialRanges.Read($"E-{low} to E-{high}").Ranges!.Match(SerialNumber.Read($"E-{number:0000}")!) == SerialMatch.In == (number >= low && number <= high);
+        return SerialRanges.Read($"E-{low} to E-{high}").Ranges!.Match(
+            SerialNumber.Read($"E-{number:0000}")!) == SerialMatch.In == (number >= low && number <= high);
     }).QuickCheckThrowOnFailure();
 
     [Fact]
     public void A_list_written_again_is_the_same_list()
     {
-        foreach (var list in new[] { "E-10021 to E-10488, and E-10502; B-series all", "A-30 and up; up to C-9", "A-1 to A-20 except A-5 to A-7, A-9; all" })
+        foreach (var list in new[] { "E-10021 to E-10488, and E-10502; B-series all", "A-30 and up; up to C-9",
+            "A-1 to A-20 except A-5 to A-7, A-9; all" })
         {
             var words = SerialRanges.Read(list).Ranges!.InWords;
             SerialRanges.Read(words).Ranges!.InWords.ShouldBe(words);

@@ -12,7 +12,8 @@ public class FloatTests
     [InlineData(3.5, 3.5, Verdict.Good)]
     [InlineData(3.5, 3.6, Verdict.Reject)]
     [InlineData(3.2, 3.7, Verdict.Watch)]
-    public void A_pair_by_its_weight(double one, double other, Verdict verdict) => FloatJudge.Judge(new(one, other)).Verdict.ShouldBe(verdict);
+    public void A_pair_by_its_weight(double one, double other, Verdict verdict) =>
+        FloatJudge.Judge(new(one, other)).Verdict.ShouldBe(verdict);
 
     [Fact]
     public void An_uneven_pair_is_called_so() => FloatJudge.Judge(new(3.4, 4.2)).Rule.ShouldContain("uneven");
@@ -23,10 +24,12 @@ public class FloatTests
     [InlineData(6.85, Verdict.Good)]
     [InlineData(6.8, Verdict.Retest)]
     [InlineData(7.2, Verdict.Retest)]
-    public void A_scale_that_contradicts_itself_is_asked_again(double together, Verdict verdict) => FloatJudge.Judge(new(3.5, 3.5, together)).Verdict.ShouldBe(verdict);
+    public void A_scale_that_contradicts_itself_is_asked_again(double together, Verdict verdict) =>
+        FloatJudge.Judge(new(3.5, 3.5, together)).Verdict.ShouldBe(verdict);
 
     [Fact]
-    public void A_finer_scale_explains_less() => FloatJudge.Judge(new(3.5, 3.4, 6.8), resolutionGrams: 0.01).Verdict.ShouldBe(Verdict.Retest);
+    public void A_finer_scale_explains_less() =>
+        FloatJudge.Judge(new(3.5, 3.4, 6.8), resolutionGrams: 0.01).Verdict.ShouldBe(Verdict.Retest);
 
     [Fact]
     public void What_was_weighed_together_counts()

@@ -9,7 +9,8 @@ public class CompressionJudgeTests
     private static readonly TestConditions Hot = TestConditions.Usual;
     private static readonly TestConditions Cold = Hot with { Hot = false };
 
-    private static Judgement Judge(CompressionLimits limits, TestConditions conditions, double psi, LeakPath leak = LeakPath.None, bool again = false) =>
+    private static Judgement Judge(CompressionLimits limits, TestConditions conditions, double psi, LeakPath leak = LeakPath.None,
+        bool again = false) =>
         CompressionJudge.Judge(limits, conditions, new(1, new Psi(psi), leak, again)).Judgement;
 
     // AC 43.13-1B chapter 8, from memory: below 60/80 hot, after a second try, the cylinder comes off. 60 to 69 watched: common practice.
@@ -78,7 +79,8 @@ public class CompressionJudgeTests
     public void At_another_supply_sixty_of_eighty_is_carried_over_by_leak_area_and_called_practice()
     {
         var geared = Hot with { Supply = new Psi(87) };
-        var limit = LeakArea.ReadingFor(LeakArea.MultipleOfMaster(new Psi(60), new Psi(80), geared.Ambient), geared.Supply, geared.Ambient).Value;
+        var limit = LeakArea.ReadingFor(LeakArea.MultipleOfMaster(new Psi(60), new Psi(80), geared.Ambient), geared.Supply,
+            geared.Ambient).Value;
 
         Judge(CompressionLimits.SixtyOfEighty, geared, limit - 0.01, again: true).Verdict.ShouldBe(Verdict.Reject);
         var above = Judge(CompressionLimits.SixtyOfEighty, geared, limit + 0.01);
@@ -116,7 +118,8 @@ public class CompressionJudgeTests
 
     [Fact]
     public void The_worst_cylinder_decides_the_whole() =>
-        CompressionJudge.Assess(CompressionLimits.SixtyOfEighty, Hot, [new(1, new Psi(78)), new(2, new Psi(55), LeakPath.Rings, SecondTry: true)])
+        CompressionJudge.Assess(CompressionLimits.SixtyOfEighty, Hot,
+            [new(1, new Psi(78)), new(2, new Psi(55), LeakPath.Rings, SecondTry: true)])
             .Overall.Verdict.ShouldBe(Verdict.Reject);
 
     [Theory]
@@ -126,7 +129,8 @@ public class CompressionJudgeTests
     [InlineData("75.5 / 80", 75.5)]
     [InlineData("0", 0.0)]
     [InlineData("80", 80.0)]
-    public void A_reading_is_read_as_hands_type_it(string text, double psi) => TypedReading.Parse(text, new Psi(80)).Held.ShouldBe(new Psi(psi));
+    public void A_reading_is_read_as_hands_type_it(string text, double psi) =>
+        TypedReading.Parse(text, new Psi(80)).Held.ShouldBe(new Psi(psi));
 
     [Theory]
     [InlineData("abc", "is not a reading")]

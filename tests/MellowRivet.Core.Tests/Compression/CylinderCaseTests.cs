@@ -16,11 +16,13 @@ public class CylinderCaseTests
     private Component Engine => aircraft.Engines.First().Component;
 
     private void Read(int number, double psi, Leaks leak = default, bool hot = true, bool again = false, int minute = 0) =>
-        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(Engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(Engine, number)!.Id, Reading.CompressionKind, $"{number}", psi,
+            Unit.Psi,
             new(hot, 80, 14.7, null, leak, again), aircraft.TimeInService, Fixture.Now.AddMinutes(minute), Fixture.Ines)
         { InspectionId = inspection.Id });
 
-    private CylinderCase Case(int number, params PlugLook[] looks) => CylinderCase.Of(CompressionSheet.Of(aircraft, Engine, inspection), number,
+    private CylinderCase Case(int number, params PlugLook[] looks) =>
+        CylinderCase.Of(CompressionSheet.Of(aircraft, Engine, inspection), number,
         CylinderHistory.Of(aircraft, Engine, number, inspection.Readings, null), new(looks, null, [], null));
 
     private void Mates()
@@ -70,7 +72,8 @@ public class CylinderCaseTests
     {
         Mates();
         Read(2, 15, new Leaks([LeakPath.Rings, LeakPath.ExhaustValve, LeakPath.IntakeValve]));
-        Case(2).Causes.Select(cause => cause.Cause).ShouldBe([WeakCause.ExhaustValve, WeakCause.IntakeValve, WeakCause.Rings], ignoreOrder: true);
+        Case(2).Causes.Select(cause => cause.Cause)
+            .ShouldBe([WeakCause.ExhaustValve, WeakCause.IntakeValve, WeakCause.Rings], ignoreOrder: true);
         Case(2).Facts.Count(fact => fact.Words.Contains("air at", StringComparison.Ordinal)).ShouldBe(3);
     }
 
@@ -79,7 +82,9 @@ public class CylinderCaseTests
     {
         Mates();
         Read(2, 78);
-        Case(2, PlugLook.White, PlugLook.OilWet).ShouldSatisfyAllConditions(said => said.Causes.ShouldBeEmpty(), said => said.IsHealthy.ShouldBeTrue(), said => said.Next.ShouldContain("nothing to look for"));
+        Case(2, PlugLook.White, PlugLook.OilWet)
+            .ShouldSatisfyAllConditions(said => said.Causes.ShouldBeEmpty(), said => said.IsHealthy.ShouldBeTrue(),
+                said => said.Next.ShouldContain("nothing to look for"));
         Case(2, PlugLook.White).Facts.ShouldNotBeEmpty("what is on file stays in sight");
     }
 

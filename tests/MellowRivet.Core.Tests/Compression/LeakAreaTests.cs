@@ -24,7 +24,8 @@ public class LeakAreaTests
     public void A_cylinder_that_holds_all_of_it_leaks_nothing() => LeakArea.MultipleOfMaster(Supply, Supply, SeaLevel).ShouldBe(0);
 
     [Fact]
-    public void A_cylinder_that_holds_nothing_leaks_without_bound() => LeakArea.MultipleOfMaster(new Psi(0), Supply, SeaLevel).ShouldBe(double.PositiveInfinity);
+    public void A_cylinder_that_holds_nothing_leaks_without_bound() =>
+        LeakArea.MultipleOfMaster(new Psi(0), Supply, SeaLevel).ShouldBe(double.PositiveInfinity);
 
     [Fact]
     public void A_reading_above_the_supply_is_refused() =>
@@ -34,7 +35,8 @@ public class LeakAreaTests
     public void The_area_rises_as_the_reading_falls() => Prop.ForAll(Readings(), Readings(), (one, other) =>
     {
         var (high, low) = (Math.Max(one, other), Math.Min(one, other));
-        return high - low < 1e-6 || LeakArea.MultipleOfMaster(new Psi(low), Supply, SeaLevel) > LeakArea.MultipleOfMaster(new Psi(high), Supply, SeaLevel);
+        return high - low < 1e-6
+            || LeakArea.MultipleOfMaster(new Psi(low), Supply, SeaLevel) > LeakArea.MultipleOfMaster(new Psi(high), Supply, SeaLevel);
     }).QuickCheckThrowOnFailure();
 
     [Fact]

@@ -25,10 +25,14 @@ public class TriesTests
         return test;
     }
 
-    private void Read(CompressionTest test, double psi, Leaks leaks = default, int number = 2) => inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(Engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
-        new(test.Hot, 80, 14.7, null, leaks), aircraft.TimeInService, Fixture.Now.AddMinutes(minute++), Fixture.Ines) { InspectionId = inspection.Id, CompressionTestId = test.Id });
+    private void Read(CompressionTest test, double psi, Leaks leaks = default, int number = 2) =>
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, aircraft.Cylinder(Engine, number)!.Id, Reading.CompressionKind, $"{number}", psi,
+            Unit.Psi,
+        new(test.Hot, 80, 14.7, null, leaks), aircraft.TimeInService, Fixture.Now.AddMinutes(minute++),
+        Fixture.Ines) { InspectionId = inspection.Id, CompressionTestId = test.Id });
 
-    private CylinderOnTest Cylinder(int number = 2) => CompressionSheet.Of(aircraft, Engine, inspection).Cylinders.Single(one => one.Place.Number == number);
+    private CylinderOnTest Cylinder(int number = 2) =>
+        CompressionSheet.Of(aircraft, Engine, inspection).Cylinders.Single(one => one.Place.Number == number);
 
     [Fact]
     public void Good_tries_of_earlier_tests_are_no_first_try_of_this_one()
@@ -38,9 +42,12 @@ public class TriesTests
         var now = Begin();
         Read(now, 15);
         Cylinder().ShouldSatisfyAllConditions(
-            one => one.Latest!.Judgement.Verdict.ShouldBe(Verdict.Retest), one => one.Latest!.Judgement.Rule.ShouldContain("at the first try"), one => one.Tries.Count.ShouldBe(1), one => one.Before.Count.ShouldBe(2));
+            one => one.Latest!.Judgement.Verdict.ShouldBe(Verdict.Retest),
+            one => one.Latest!.Judgement.Rule.ShouldContain("at the first try"), one => one.Tries.Count.ShouldBe(1),
+            one => one.Before.Count.ShouldBe(2));
         Read(now, 16);
-        Cylinder().Latest!.Judgement.ShouldSatisfyAllConditions(one => one.Verdict.ShouldBe(Verdict.Reject), one => one.Rule.ShouldContain("after a second hot try"));
+        Cylinder().Latest!.Judgement.ShouldSatisfyAllConditions(one => one.Verdict.ShouldBe(Verdict.Reject),
+            one => one.Rule.ShouldContain("after a second hot try"));
     }
 
     [Fact]
@@ -73,7 +80,8 @@ public class TriesTests
     public void Cold_and_good_is_good_and_noted_as_cold()
     {
         Read(Begin(hot: false), 77);
-        Cylinder().Latest!.Judgement.ShouldSatisfyAllConditions(one => one.Verdict.ShouldBe(Verdict.Good), one => one.Rule.ShouldEndWith(", cold"), one => one.Next.ShouldContain("may want it hot"));
+        Cylinder().Latest!.Judgement.ShouldSatisfyAllConditions(one => one.Verdict.ShouldBe(Verdict.Good),
+            one => one.Rule.ShouldEndWith(", cold"), one => one.Next.ShouldContain("may want it hot"));
     }
 
     [Fact]
@@ -90,9 +98,13 @@ public class TriesTests
         Leaks all = new([LeakPath.Rings, LeakPath.ExhaustValve, LeakPath.IntakeValve]);
         var test = Begin();
         Read(test, 15, all);
-        Cylinder().Latest!.ShouldSatisfyAllConditions(one => one.Reading.Leak.ShouldBe(all), one => one.Judgement.Next.ShouldContain("exhaust pipe: exhaust valve; air filter: intake valve; oil filler or breather: rings"));
+        Cylinder().Latest!.ShouldSatisfyAllConditions(one => one.Reading.Leak.ShouldBe(all),
+            one => one.Judgement.Next.ShouldContain(
+                "exhaust pipe: exhaust valve; air filter: intake valve; oil filler or breather: rings"));
         all.Short.ShouldBe("exhaust valve, intake valve, rings");
-        CompressionJudge.Judge(CompressionLimits.SixtyOfEighty, TestConditions.Usual, new(1, new(78), new Leaks([LeakPath.Rings, LeakPath.Crack]))).Judgement.Verdict.ShouldBe(Verdict.Reject, "a crack among others is a crack");
+        CompressionJudge.Judge(CompressionLimits.SixtyOfEighty, TestConditions.Usual,
+            new(1, new(78), new Leaks([LeakPath.Rings, LeakPath.Crack]))).Judgement.Verdict.ShouldBe(Verdict.Reject,
+                "a crack among others is a crack");
     }
 
     [Theory]

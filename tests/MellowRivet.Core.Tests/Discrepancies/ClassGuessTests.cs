@@ -3,10 +3,14 @@ using static MellowRivet.Core.Discrepancies.DiscrepancyClass;
 
 namespace MellowRivet.Core.Tests.Discrepancies;
 
-/// <summary>Guesses of the class from words as people type them. What is expected stands in shared/domain.md, sections 8 and 9, or is common practice.</summary>
+/// <summary>
+/// Guesses of the class from words as people type them. What is expected stands in shared/domain.md,
+/// sections 8 and 9, or is common practice.
+/// </summary>
 public class ClassGuessTests
 {
-    private static readonly IReadOnlyList<UsualFinding> Usual = UsualFinding.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "findings", "usual.json")));
+    private static readonly IReadOnlyList<UsualFinding> Usual =
+        UsualFinding.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "findings", "usual.json")));
 
     [Theory]
     [InlineData("white streaks at the muffler joint under the cabin heat shroud", "exhaust-heat", Airworthiness)]
@@ -60,13 +64,20 @@ public class ClassGuessTests
     {
         Usual.Select(finding => finding.Key).ShouldBeUnique();
         Usual.ShouldAllBe(finding => finding.Means.Length > 20 && finding.Next.Count > 0 && finding.Source.Text.Length > 8);
-        Usual.Where(finding => finding.Source.Standing is Core.Judgements.Standing.Law or Core.Judgements.Standing.Reference).ShouldAllBe(finding => finding.Source.Text.Contains("from memory"));
+        Usual.Where(finding => finding.Source.Standing is Core.Judgements.Standing.Law or Core.Judgements.Standing.Reference)
+            .ShouldAllBe(finding => finding.Source.Text.Contains("from memory"));
     }
 
     [Theory]
     [InlineData("[]", 0)]
-    [InlineData("""[{"key":"a","title":"A","words":[],"class":"watch","ground":false,"means":"m","next":[],"source":{"standing":"practice","text":"t"}}]""", null)]
-    [InlineData("""[{"key":"a","title":"A","words":[[]],"class":"watch","ground":false,"means":"m","next":[],"source":{"standing":"practice","text":"t"}}]""", null)]
+    [InlineData("""
+        [{"key":"a","title":"A","words":[],"class":"watch","ground":false,"means":"m","next":[],"source":{"standing":"practice",
+        "text":"t"}}]
+        """, null)]
+    [InlineData("""
+        [{"key":"a","title":"A","words":[[]],"class":"watch","ground":false,"means":"m","next":[],"source":{"standing":"practice",
+        "text":"t"}}]
+        """, null)]
     [InlineData("""[{"key":"a"}]""", null)]
     [InlineData("nonsense", null)]
     public void A_shelf_file_that_does_not_hold_together_is_refused(string json, int? count)

@@ -23,7 +23,8 @@ public class DeferralTests
 
     private static DeferralAnswer Answer(int at, DeferralSays says) => new(Questions[at].Key, says, "", Fixture.Ines, Fixture.Now);
 
-    private static DeferralWalk Walk(params DeferralSays[] says) => says.Select((say, at) => (say, at)).Aggregate(new DeferralWalk([]), (walk, next) =>
+    private static DeferralWalk Walk(params DeferralSays[] says) => says.Select((say, at) => (say, at))
+        .Aggregate(new DeferralWalk([]), (walk, next) =>
     {
         var (answers, refusal) = walk.With(Answer(next.at, next.say));
         refusal.ShouldBeNull();
@@ -57,7 +58,8 @@ public class DeferralTests
 
     [Fact]
     public void Each_question_says_which_paragraph_it_comes_from() =>
-        Questions.ShouldAllBe(question => question.Source.Text.StartsWith("14 CFR 91.213(") && question.Source.Text.EndsWith("from memory"));
+        Questions.ShouldAllBe(question => question.Source.Text.StartsWith("14 CFR 91.213(")
+            && question.Source.Text.EndsWith("from memory"));
 
     [Fact]
     public void A_deferrable_item_is_closed_by_the_test_or_by_fixing_it()
@@ -70,9 +72,12 @@ public class DeferralTests
         item.Correct(placarded, new(), Fixture.Ines, Fixture.Now).ShouldBeNull();
         item.IsOpen.ShouldBeFalse();
 
-        Found(DiscrepancyClass.Deferrable).Correct(new("Lamp replaced", CorrectionKind.Replaced), new(), Fixture.Ines, Fixture.Now).ShouldBeNull();
-        Found(DiscrepancyClass.Airworthiness).Correct(placarded, new(), Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Only a deferrable item");
-        Found(DiscrepancyClass.Airworthiness).Answer("mel", DeferralSays.No, "", Fixture.Classes, Fixture.Ines, Fixture.Now)!.Field.ShouldBe("deferral");
+        Found(DiscrepancyClass.Deferrable).Correct(new("Lamp replaced", CorrectionKind.Replaced), new(), Fixture.Ines, Fixture.Now)
+            .ShouldBeNull();
+        Found(DiscrepancyClass.Airworthiness)
+            .Correct(placarded, new(), Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Only a deferrable item");
+        Found(DiscrepancyClass.Airworthiness)
+            .Answer("mel", DeferralSays.No, "", Fixture.Classes, Fixture.Ines, Fixture.Now)!.Field.ShouldBe("deferral");
     }
 
     // 14 CFR 91.213(d) speaks of instruments and equipment: what is none never enters the test, by its words or by hand.
@@ -94,10 +99,12 @@ public class DeferralTests
     {
         (Fixture.Classes.MayDefer(what) is not null).ShouldBe(never);
         var found = Found(DiscrepancyClass.Airworthiness, what);
-        var refusal = found.Classify(new(DiscrepancyClass.Deferrable, false, Fixture.Ines, Fixture.Now, "it can wait"), Fixture.Classes, null);
+        var refusal = found.Classify(new(DiscrepancyClass.Deferrable, false, Fixture.Ines, Fixture.Now, "it can wait"),
+            Fixture.Classes, null);
         (refusal?.Message.StartsWith("Not deferrable", StringComparison.Ordinal) ?? false).ShouldBe(never);
         // One that came to its class by older rules doesn't get into the test either.
-        Found(DiscrepancyClass.Deferrable, what).Answer("equipment", DeferralSays.Yes, "", Fixture.Classes, Fixture.Ines, Fixture.Now).ShouldBe(never ? Fixture.Classes.MayDefer(what)! with { Field = "deferral" } : null);
+        Found(DiscrepancyClass.Deferrable, what).Answer("equipment", DeferralSays.Yes, "", Fixture.Classes, Fixture.Ines, Fixture.Now)
+            .ShouldBe(never ? Fixture.Classes.MayDefer(what)! with { Field = "deferral" } : null);
     }
 
     [Fact]
@@ -109,6 +116,7 @@ public class DeferralTests
         Walk([.. Questions.Take(upTo).Select(question => question.GoesOn), DeferralSays.No]).WantsPlacard.ShouldBeFalse();
     }
 
-    internal static Discrepancy Found(DiscrepancyClass @class, string what = "Map light dead", string zone = "cabin", string where = "", Pin? pin = null, string? task = null, Guid? part = null, int number = 1) =>
+    internal static Discrepancy Found(DiscrepancyClass @class, string what = "Map light dead", string zone = "cabin", string where = "",
+        Pin? pin = null, string? task = null, Guid? part = null, int number = 1) =>
         new(Guid.NewGuid(), number, what, new(zone, where, task, part, pin), @class, false, null, Fixture.Ines, Fixture.Now);
 }

@@ -21,7 +21,9 @@ public class FixListTests
     {
         var done = Found(1, DiscrepancyClass.Airworthiness);
         done.Correct(new("done"), Free, Fixture.Ines, Fixture.Now);
-        Discrepancy[] list = [done, Found(2, DiscrepancyClass.Watch), Found(3, DiscrepancyClass.Recommended), Found(4, DiscrepancyClass.Airworthiness), Found(5, DiscrepancyClass.Airworthiness, grounded: true), Found(6, DiscrepancyClass.Deferrable)];
+        Discrepancy[] list = [done, Found(2, DiscrepancyClass.Watch), Found(3, DiscrepancyClass.Recommended),
+            Found(4, DiscrepancyClass.Airworthiness), Found(5, DiscrepancyClass.Airworthiness, grounded: true),
+            Found(6, DiscrepancyClass.Deferrable)];
         FixListRules.WorstFirst(list).Select(found => found.Number).ShouldBe([5, 4, 6, 3, 2, 1]);
     }
 
@@ -62,7 +64,8 @@ public class FixListTests
     [InlineData("$", 477.5, "$477.50")]
     [InlineData("$", 1078, "$1,078")]
     [InlineData("EUR", 0, "EUR 0")]
-    public void A_sum_is_said_in_the_shops_money(string money, double sum, string words) => new HouseRules(Money: money).Sum((decimal)sum).ShouldBe(words);
+    public void A_sum_is_said_in_the_shops_money(string money, double sum, string words) =>
+        new HouseRules(Money: money).Sum((decimal)sum).ShouldBe(words);
 
     [Theory]
     [InlineData(-1, 95, "$", false)]
@@ -71,7 +74,8 @@ public class FixListTests
     [InlineData(0, 95, "money", false)]
     [InlineData(1_000_000, 10_000, "EUR", true)]
     public void Rules_of_money_are_checked(double unasked, double rate, string money, bool hold) =>
-        (new HouseRules(AskFirst: true, PreAuthorised: (decimal)unasked, LabourRate: (decimal)rate, Money: money).Check() is null).ShouldBe(hold);
+        (new HouseRules(AskFirst: true, PreAuthorised: (decimal)unasked, LabourRate: (decimal)rate, Money: money).Check() is null)
+            .ShouldBe(hold);
 
     [Fact]
     public void What_nobody_priced_has_no_price()

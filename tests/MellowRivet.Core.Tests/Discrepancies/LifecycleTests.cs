@@ -15,7 +15,8 @@ public class LifecycleTests
 
     private static Discrepancy Found(DiscrepancyClass @class = DiscrepancyClass.Recommended) => DeferralTests.Found(@class);
 
-    // The order of the trade (shared/domain.md, section 9): open → asked → approved or declined → parts awaited → in work → done → inspected.
+    // The order of the trade (shared/domain.md, section 9): open → asked → approved or declined → parts
+    // awaited → in work → done → inspected.
     [Fact]
     public void The_whole_way_is_kept_step_by_step_with_who_and_when()
     {
@@ -24,7 +25,9 @@ public class LifecycleTests
             found.Move(to, null, Free, to == Disposition.Approved ? null : Fixture.Ines, Fixture.Now).ShouldBeNull();
         found.Correct(new("Replaced"), Free, Fixture.Ines, Fixture.Now).ShouldBeNull();
         found.Inspect(Inspector, Fixture.Now.AddHours(1)).ShouldBeNull();
-        found.Steps.Select(step => step.To).ShouldBe([Disposition.Asked, Disposition.Approved, Disposition.PartsAwaited, Disposition.InWork, Disposition.Done, Disposition.Inspected]);
+        found.Steps.Select(step => step.To)
+            .ShouldBe([Disposition.Asked, Disposition.Approved, Disposition.PartsAwaited, Disposition.InWork, Disposition.Done,
+                Disposition.Inspected]);
         found.Steps[1].By.ShouldBeNull("the owner said so");
         found.Steps[^1].ShouldBe(new(Disposition.Inspected, Inspector.Id, Fixture.Now.AddHours(1)));
     }
@@ -48,7 +51,8 @@ public class LifecycleTests
                     return false;
                 if (found.Disposition != (refusal is null ? to : before) || found.Steps.Count != steps + (refusal is null ? 1 : 0))
                     return false;
-                if ((found.Correction is not null) != found.Disposition is Disposition.Done or Disposition.Inspected || (found.InspectedBy is not null && found.Disposition != Disposition.Inspected))
+                if ((found.Correction is not null) != found.Disposition is Disposition.Done or Disposition.Inspected
+                    || (found.InspectedBy is not null && found.Disposition != Disposition.Inspected))
                     return false;
             }
             return true;
@@ -70,12 +74,15 @@ public class LifecycleTests
         var found = Found();
         found.Move(Disposition.Withdrawn, " ", Free, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Say why");
         found.Correct(new("Clamp tightened", CorrectionKind.Repaired, "manual 71-20"), Free, Fixture.Ines, Fixture.Now);
-        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now), Fixture.Classes, null)!.Message.ShouldContain("Open it again first");
+        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now), Fixture.Classes,
+            null)!.Message.ShouldContain("Open it again first");
         found.Move(Disposition.Open, null, Free, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Say why");
         found.Move(Disposition.Open, "leaks again after the run", Free, Fixture.Ines, Fixture.Now).ShouldBeNull();
         found.Correction.ShouldBeNull();
-        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now), Fixture.Classes, null)!.Field.ShouldBe("why", "its words say more");
-        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "only when cold"), Fixture.Classes, null).ShouldBeNull();
+        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now), Fixture.Classes, null)!.Field.ShouldBe("why",
+            "its words say more");
+        found.Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now, "only when cold"), Fixture.Classes, null)
+            .ShouldBeNull();
         found.Lowered.ShouldHaveSingleItem().InWords.ShouldBe("lowered from deferrable to watch: only when cold");
         found.Steps[^1].Words.ShouldBe("leaks again after the run · Done before: Clamp tightened Ref. manual 71-20.");
     }
@@ -113,7 +120,8 @@ public class LifecycleTests
     public void A_declined_airworthiness_item_leaves_only_the_unairworthy_statement()
     {
         var inspection = Fixture.Inspection(Fixture.Aircraft());
-        var cord = inspection.Find(Guid.NewGuid(), "cord showing", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now);
+        var cord = inspection.Find(Guid.NewGuid(), "cord showing", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
+            Fixture.Now);
         cord.Move(Disposition.Asked, null, Free, Fixture.Ines, Fixture.Now);
         cord.Move(Disposition.Declined, null, Free, null, Fixture.Now).ShouldBeNull();
         inspection.OpenAirworthiness.ShouldHaveSingleItem();
@@ -126,8 +134,10 @@ public class LifecycleTests
     {
         var inspection = Fixture.Inspection(Fixture.Aircraft());
         inspection.Work(new(LabourRate: 80, Money: "EUR"));
-        Discrepancy Find(string what, DiscrepancyClass @class) => inspection.Find(Guid.NewGuid(), what, "gear", "", @class, false, null, Fixture.Ines, Fixture.Now);
-        var (tyre, paint, secret) = (Find("tyre", DiscrepancyClass.Airworthiness), Find("paint", DiscrepancyClass.Recommended), Find("not asked yet", DiscrepancyClass.Recommended));
+        Discrepancy Find(string what, DiscrepancyClass @class) =>
+            inspection.Find(Guid.NewGuid(), what, "gear", "", @class, false, null, Fixture.Ines, Fixture.Now);
+        var (tyre, paint, secret) = (Find("tyre", DiscrepancyClass.Airworthiness), Find("paint", DiscrepancyClass.Recommended),
+            Find("not asked yet", DiscrepancyClass.Recommended));
         tyre.Expect(new(1.5m, 180));
         paint.Expect(new(2, null));
         tyre.Add(Guid.NewGuid(), "for the shop alone", Fixture.Ines, Fixture.Now);
@@ -178,7 +188,8 @@ public class LifecycleTests
     {
         var aircraft = Fixture.Aircraft();
         var propeller = aircraft.Propellers.Single();
-        aircraft.Replace(propeller.ComponentId, "P-77", "P-1", new(2026, 11, 23), "26-1-01: replaced")!.Message.ShouldContain("the one that comes off");
+        aircraft.Replace(propeller.ComponentId, "P-77", "P-1", new(2026, 11, 23),
+            "26-1-01: replaced")!.Message.ShouldContain("the one that comes off");
         aircraft.Replace(aircraft.Engines.Single().ComponentId, "E", "E-2", new(2026, 11, 23), "x")!.Message.ShouldContain("under Parts");
         aircraft.Replace(propeller.ComponentId, "P-77", "P-2", new(2026, 11, 23), "26-1-01: replaced").ShouldBeNull();
         var on = aircraft.Propellers.Single();

@@ -2,7 +2,10 @@ using MellowRivet.Core.Discrepancies;
 
 namespace MellowRivet.Core.Tests.Discrepancies;
 
-/// <summary>Lengths and areas on a picture. Uncertainties by the law of propagation of NIST TN 1297 (from memory), each worked by hand beside its check.</summary>
+/// <summary>
+/// Lengths and areas on a picture. Uncertainties by the law of propagation of NIST TN 1297 (from memory), each
+/// worked by hand beside its check.
+/// </summary>
 public class PhotoMeasureTests
 {
     private static readonly Photo Photo = new("ab", 4000, 3000, null, Fixture.Now);
@@ -40,7 +43,8 @@ public class PhotoMeasureTests
         bent.Uncertainty.ShouldBe(2 * 4 * 0.1, 1e-6);
     }
 
-    // A square of 200 px by picks of 1 px at 0.1 mm/px: 400 mm². Each corner: ½ · diagonal 282.84 px = 141.42; four of them √(4 · 141.42²) = 282.84 px²,
+    // A square of 200 px by picks of 1 px at 0.1 mm/px: 400 mm². Each corner: ½ · diagonal 282.84 px = 141.42; four of
+    // them √(4 · 141.42²) = 282.84 px²,
     // × 0.01 = 2.828 mm². A scale known to 1 % counts twice: 2 % of 400 = 8 mm². u = √(2.828² + 8²) = 8.485; two of them 16.97 mm².
     [Fact]
     public void A_patch_counts_the_scale_twice()
@@ -50,7 +54,8 @@ public class PhotoMeasureTests
         patch.Value.ShouldBe(400, 1e-9);
         patch.Uncertainty.ShouldBe(16.97, 0.01);
         patch.InWords.ShouldBe("400 ± 17 mm² (0.620 ± 0.026 in²)");
-        scale.Measure(Mark(MarkKind.Patch, 1, (100, 300), (300, 300), (300, 100), (100, 100))).Value.ShouldBe(400, 1e-9, "drawn the other way round");
+        scale.Measure(Mark(MarkKind.Patch, 1, (100, 300), (300, 300), (300, 100), (100, 100))).Value.ShouldBe(400, 1e-9,
+            "drawn the other way round");
     }
 
     [Fact]
@@ -77,7 +82,8 @@ public class PhotoMeasureTests
 
     [Theory]
     [MemberData(nameof(Wrong))]
-    public void What_can_not_be_drawn_is_refused_in_words(PhotoMark mark, string says) => PhotoMark.Check([mark], Photo)!.Message.ShouldContain(says);
+    public void What_can_not_be_drawn_is_refused_in_words(PhotoMark mark, string says) =>
+        PhotoMark.Check([mark], Photo)!.Message.ShouldContain(says);
 
     [Fact]
     public void One_picture_has_one_scale()
@@ -100,5 +106,6 @@ public class PhotoMeasureTests
     [InlineData("cent", 0.750)]
     [InlineData("quarter", 0.955)]
     public void A_coin_is_as_wide_as_the_law_says(string coin, double inches) =>
-        KnownLength.All.Single(known => known.Title.Contains(coin)).Mm!.Value.ShouldBe(inches * 25.4, 0.005, "31 U.S.C. 5112(a), from memory");
+        KnownLength.All.Single(known => known.Title.Contains(coin)).Mm!.Value.ShouldBe(inches * 25.4, 0.005,
+            "31 U.S.C. 5112(a), from memory");
 }

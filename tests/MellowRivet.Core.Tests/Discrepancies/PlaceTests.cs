@@ -2,12 +2,16 @@ using MellowRivet.Core.Discrepancies;
 
 namespace MellowRivet.Core.Tests.Discrepancies;
 
-/// <summary>The same place at another inspection: what is new, what is there again, what was known and what was repaired. Expected answers are an inspector's, by common practice.</summary>
+/// <summary>
+/// The same place at another inspection: what is new, what is there again, what was known and what was repaired. Expected answers are an
+/// inspector's, by common practice.
+/// </summary>
 public class PlaceTests
 {
     private static readonly Guid Part = Guid.NewGuid();
 
-    private static Place At(string zone, string where = "", string? task = null, Pin? pin = null, Guid? part = null) => new(zone, where, task, part, pin);
+    private static Place At(string zone, string where = "", string? task = null, Pin? pin = null, Guid? part = null) =>
+        new(zone, where, task, part, pin);
 
     public static TheoryData<Place, Place, Nearness> Pairs => new()
     {
@@ -17,8 +21,10 @@ public class PlaceTests
         { At("gear", "", "app-d/tyres"), At("gear", "left main", "app-d/tyres"), Nearness.Same },
         { At("gear", "right main", "app-d/tyres"), At("gear", "left leg", "app-d/tyres"), Nearness.SameZone },
         { At("wing", pin: new(60, 130)), At("wing", pin: new(60, 142)), Nearness.Same },
-        { At("wing", "rib 6", pin: new(60, 130)), At("wing", "rib 6", pin: new(60, 142.1)), Nearness.SameZone }, // two pins decide, whatever the words say
-        { At("engine", "cylinder 2", part: Part), At("engine-left", "cylinder 2", part: Part), Nearness.Same }, // the engine moved to a twin
+        // two pins decide, whatever the words say
+        { At("wing", "rib 6", pin: new(60, 130)), At("wing", "rib 6", pin: new(60, 142.1)), Nearness.SameZone },
+        // the engine moved to a twin
+        { At("engine", "cylinder 2", part: Part), At("engine-left", "cylinder 2", part: Part), Nearness.Same },
         { At("engine", part: Part), At("engine-left", part: Part), Nearness.SameZone },
     };
 
@@ -30,13 +36,16 @@ public class PlaceTests
         other.To(one).ShouldBe(nearness);
     }
 
-    private static Discrepancy Find(int number, string what, string zone, string where = "") => DeferralTests.Found(DiscrepancyClass.Recommended, what, zone, where, number: number);
+    private static Discrepancy Find(int number, string what, string zone, string where = "") =>
+        DeferralTests.Found(DiscrepancyClass.Recommended, what, zone, where, number: number);
 
     [Fact]
     public void New_again_and_gone()
     {
-        var (seal, mount, dent) = (Find(1, "Door seal parted over the latch", "cabin", "right door"), Find(2, "Engine mount bushing sagged", "engine", "upper right"), Find(3, "Dent in the skin", "wing", "rib 9"));
-        var now = new[] { Find(1, "Tyre worn", "gear"), Find(2, "seal of the door hangs down", "cabin", "door, right"), Find(3, "Mount bushing sagged further", "engine", "right upper") };
+        var (seal, mount, dent) = (Find(1, "Door seal parted over the latch", "cabin", "right door"),
+            Find(2, "Engine mount bushing sagged", "engine", "upper right"), Find(3, "Dent in the skin", "wing", "rib 9"));
+        var now = new[] { Find(1, "Tyre worn", "gear"), Find(2, "seal of the door hangs down", "cabin", "door, right"),
+            Find(3, "Mount bushing sagged further", "engine", "right upper") };
         var compared = Recurrence.Of(now, [seal, mount, dent]);
         compared.With(now[0]).ShouldBe(Compared.New);
         compared.Again[now[1].Id].ShouldBe(seal);
@@ -72,12 +81,16 @@ public class PlaceTests
     [Fact]
     public void A_known_mark_is_accepted_while_its_test_holds_else_tested_again()
     {
-        Examination Tested(DateOnly? until) => new(FoundHow.DyePenetrant, "no indication, a scratch", Fixture.Ines, new(2025, 11, 3), until);
-        CarriedMark Mark(Examination? examination) => new(Guid.NewGuid(), "25-031-07", "Line beside the third rivet", At("gear", "left leg"), examination, null);
+        Examination Tested(DateOnly? until) =>
+            new(FoundHow.DyePenetrant, "no indication, a scratch", Fixture.Ines, new(2025, 11, 3), until);
+        CarriedMark Mark(Examination? examination) =>
+            new(Guid.NewGuid(), "25-031-07", "Line beside the third rivet", At("gear", "left leg"), examination, null);
         var (good, old, untold) = (Mark(Tested(null)), Mark(Tested(new(2026, 11, 22))), Mark(null));
         var aircraft = Fixture.Aircraft();
-        var inspection = new Core.Inspections.Inspection(Guid.NewGuid(), aircraft, Core.Inspections.InspectionKind.Annual, "26-1", [Fixture.Small], new(2026, 11, 22), knownMarks: [good, old, untold]);
-        Core.Signing.Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(3);
+        var inspection = new Core.Inspections.Inspection(Guid.NewGuid(), aircraft, Core.Inspections.InspectionKind.Annual, "26-1",
+            [Fixture.Small], new(2026, 11, 22), knownMarks: [good, old, untold]);
+        Core.Signing.Readiness.Of(inspection, aircraft,
+            Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(3);
 
         inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today).ShouldBeNull();
         inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("answered");
@@ -87,12 +100,19 @@ public class PlaceTests
         (again!.Class, again.SameAs, again.Where).ShouldBe((DiscrepancyClass.Airworthiness, old.DiscrepancyId, "left leg"));
         inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();
         again.Move(Disposition.Withdrawn, "wrong mark", inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
-        Core.Signing.Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(2, "a test that was withdrawn is none");
+        Core.Signing.Readiness.Of(inspection, aircraft,
+            Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark)
+                .ShouldBe(2, "a test that was withdrawn is none");
         again = inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Found!;
-        again.Examine(new(FoundHow.EddyCurrent, "", Fixture.Ines, new(2026, 11, 23), null), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes)!.Message.ShouldContain("what the test showed");
-        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 24), null), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes)!.Message.ShouldContain("still to come");
-        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 23), new(2028, 1, 1)), new(2026, 11, 23), new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes).ShouldBeNull();
+        again.Examine(new(FoundHow.EddyCurrent, "", Fixture.Ines, new(2026, 11, 23), null), new(2026, 11, 23),
+            new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now),
+            Fixture.Classes)!.Message.ShouldContain("what the test showed");
+        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 24), null), new(2026, 11, 23),
+            new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes)!.Message.ShouldContain("still to come");
+        again.Examine(new(FoundHow.EddyCurrent, "no indication", Fixture.Ines, new(2026, 11, 23), new(2028, 1, 1)), new(2026, 11, 23),
+            new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes).ShouldBeNull();
         again.Class.ShouldBe(DiscrepancyClass.KnownMark);
-        Core.Signing.Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(1);
+        Core.Signing.Readiness.Of(inspection, aircraft,
+            Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(1);
     }
 }

@@ -19,7 +19,8 @@ public class DueLineTests
             aircraft.ReadTime(new DateOnly(2026, 11, 20).AddDays(-30 * month), new Hours(1000.5m - 15 * month));
     }
 
-    private DueItem Item(string what, Interval interval, LastDone? done = null, Guid? part = null, DueKind kind = DueKind.Service, params InspectionKind[] doneBy)
+    private DueItem Item(string what, Interval interval, LastDone? done = null, Guid? part = null, DueKind kind = DueKind.Service,
+        params InspectionKind[] doneBy)
     {
         var item = new DueItem(Guid.NewGuid(), part is null ? aircraft.Id : null, part, what, kind, interval, Source, doneBy);
         if (done is not null)
@@ -46,7 +47,8 @@ public class DueLineTests
     {
         // Fitted at 900 aircraft hours with none of its own: 100.5 h now.
         var propeller = aircraft.Propellers.Single().Component;
-        Line(Item("overhaul", new(150), new(Today, 0), propeller.Id)).Entries.Single().Status.Limb(LimbKind.Hours)!.Remaining.ShouldBe(49.5m);
+        Line(Item("overhaul", new(150), new(Today, 0), propeller.Id)).Entries.Single().Status.Limb(LimbKind.Hours)!.Remaining.ShouldBe(
+            49.5m);
     }
 
     [Fact]
@@ -66,7 +68,8 @@ public class DueLineTests
             Item("oil", new(25), new(Today, 990m), null, DueKind.Service, InspectionKind.Annual),
             Item("history lost", new(EveryMonths: 24)));
         line.InspectionAfter(InspectionKind.Annual).ShouldBe(new DateOnly(2027, 11, 30), "twelve calendar months from today");
-        line.FallsDueBefore(new DateOnly(2027, 11, 30), InspectionKind.Annual).Select(entry => entry.Item.What).ShouldBe(["altimeter", "history lost"], ignoreOrder: true);
+        line.FallsDueBefore(new DateOnly(2027, 11, 30), InspectionKind.Annual).Select(entry => entry.Item.What)
+            .ShouldBe(["altimeter", "history lost"], ignoreOrder: true);
         line.NextInspection!.Item.What.ShouldBe("annual");
     }
 
@@ -95,7 +98,8 @@ public class DueLineTests
     [Fact]
     public void The_shipped_starters_follow_the_rules()
     {
-        var starters = DueStarter.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "due", "starters.json"))).ToDictionary(starter => starter.Key);
+        var starters = DueStarter.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "due", "starters.json")))
+            .ToDictionary(starter => starter.Key);
         starters["annual"].Interval.ShouldBe(new(EveryMonths: 12));
         starters["hundred-hour"].Interval.ShouldBe(new(100, GraceHours: 10));
         starters["hundred-hour"].DoneBy.ShouldBe([InspectionKind.Annual, InspectionKind.HundredHour]);
@@ -114,15 +118,20 @@ public class DueLineTests
     [Theory]
     [InlineData("nonsense")]
     [InlineData("""[{ "key": "x" }]""")]
-    [InlineData("""[{ "key": "x", "what": "x", "kind": "service", "interval": { "everyHours": -1 }, "source": { "standing": "law", "text": "x" }, "doneBy": [], "categories": [], "on": null, "layouts": [], "asked": false }]""")]
-    public void A_shelf_file_that_does_not_hold_together_is_refused(string json) => Should.Throw<FormatException>(() => DueStarter.Parse(json));
+    [InlineData("""
+        [{ "key": "x", "what": "x", "kind": "service", "interval": { "everyHours": -1 }, "source": { "standing": "law", "text": "x" },
+        "doneBy": [], "categories": [], "on": null, "layouts": [], "asked": false }]
+        """)]
+    public void A_shelf_file_that_does_not_hold_together_is_refused(string json) =>
+        Should.Throw<FormatException>(() => DueStarter.Parse(json));
 
     [Fact]
     public void The_plan_takes_what_falls_due_the_squawks_and_what_was_left_last_time()
     {
         var last = Fixture.Inspection(aircraft);
         last.Find(Guid.NewGuid(), "watched", "gear", "", Core.Discrepancies.DiscrepancyClass.Watch, false, null, Fixture.Ines, Fixture.Now);
-        last.Find(Guid.NewGuid(), "fixed", "gear", "", Core.Discrepancies.DiscrepancyClass.Recommended, false, null, Fixture.Ines, Fixture.Now).Correct(new("done"), new(), Fixture.Ines, Fixture.Now);
+        last.Find(Guid.NewGuid(), "fixed", "gear", "", Core.Discrepancies.DiscrepancyClass.Recommended, false, null, Fixture.Ines,
+            Fixture.Now).Correct(new("done"), new(), Fixture.Ines, Fixture.Now);
         var inspection = Fixture.Inspection(aircraft);
         inspection.Hear(Guid.NewGuid(), "door rattles", Fixture.Ines, Fixture.Now).ShouldBeNull();
         var altimeter = Item("altimeter", new(EveryMonths: 24), new(new DateOnly(2025, 1, 10)));
@@ -138,6 +147,7 @@ public class DueLineTests
         WorkPlan.Of(inspection, Line(altimeter, annual), last).Hours.ShouldBe(0.5m);
         inspection.Plan(altimeter.Id, doIt: true);
         altimeter.MarkDone(Line(altimeter).Entries[0].DoneNow(Today, inspection.WorkOrder), Today).ShouldBeNull();
-        WorkPlan.Of(inspection, Line(altimeter, annual), last).Due.ShouldHaveSingleItem().IsDone.ShouldBeTrue("it stays on the plan, as done");
+        WorkPlan.Of(inspection, Line(altimeter, annual),
+            last).Due.ShouldHaveSingleItem().IsDone.ShouldBeTrue("it stays on the plan, as done");
     }
 }

@@ -25,7 +25,8 @@ public class DueStatusTests
     [InlineData(1210.1, 0.1, DueState.Overdue)]
     [InlineData(1185.0, 0.5, DueState.Soon)]
     [InlineData(1184.0, 0.5, DueState.Ok)]
-    public void A_hundred_hours_stands_where_the_tach_says(double now, double perDay, DueState state) => Hundred(now, perDay: perDay).State.ShouldBe(state);
+    public void A_hundred_hours_stands_where_the_tach_says(double now, double perDay, DueState state) =>
+        Hundred(now, perDay: perDay).State.ShouldBe(state);
 
     [Theory]
     [InlineData("2026-11-22", DueState.Overdue)]
@@ -48,10 +49,12 @@ public class DueStatusTests
 
     [Fact]
     public void A_tach_read_a_while_ago_has_flown_on_since() =>
-        DueStatus.Of(new(100), new(null, 1100), new(Today, new(1150, Today.AddDays(-40), new(0.5, null, null, 2)))).Forecast.ShouldBe(Today.AddDays(60));
+        DueStatus.Of(new(100), new(null, 1100),
+            new(Today, new(1150, Today.AddDays(-40), new(0.5, null, null, 2)))).Forecast.ShouldBe(Today.AddDays(60));
 
     [Fact]
-    public void Whichever_limb_is_forecast_first_governs() => Prop.ForAll(Gen.Choose(1, 400).ToArbitrary(), Gen.Choose(1, 30).ToArbitrary(), Gen.Choose(1, 40).ToArbitrary(), (left, months, tenthsPerDay) =>
+    public void Whichever_limb_is_forecast_first_governs() => Prop.ForAll(Gen.Choose(1, 400).ToArbitrary(), Gen.Choose(1, 30)
+        .ToArbitrary(), Gen.Choose(1, 40).ToArbitrary(), (left, months, tenthsPerDay) =>
     {
         var status = DueStatus.Of(new(1000, months), new(Today, 500), new(Today, Flown(1500 - left, tenthsPerDay / 10.0)));
         var first = status.Limbs.Min(limb => limb.Forecast);
@@ -120,7 +123,8 @@ public class UtilisationTests
     public void Seasons_show_as_a_range_around_it()
     {
         var total = 0m;
-        var use = Utilisation.Of(Enumerable.Range(0, 24).Select(month => new Count(Start.AddMonths(month), total += month % 12 is > 3 and < 9 ? 30 : 5)))!;
+        var use = Utilisation.Of(Enumerable.Range(0, 24)
+            .Select(month => new Count(Start.AddMonths(month), total += month % 12 is > 3 and < 9 ? 30 : 5)))!;
         use.SlowPerDay!.Value.ShouldBeLessThan(use.PerDay);
         use.BusyPerDay!.Value.ShouldBeGreaterThan(use.PerDay);
     }

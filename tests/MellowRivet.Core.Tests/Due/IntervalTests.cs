@@ -8,7 +8,8 @@ namespace MellowRivet.Core.Tests.Due;
 
 public class IntervalTests
 {
-    // domain: 14 CFR 91.409(a), 91.411, 91.413, from memory: done 2026-03-14, 12 calendar months, good through 2027-03-31; the other way the same day.
+    // domain: 14 CFR 91.409(a), 91.411, 91.413, from memory: done 2026-03-14, 12 calendar months, good through
+    // 2027-03-31; the other way the same day.
     [Theory]
     [InlineData("2026-03-14", 12, CalendarRule.EndOfMonth, "2027-03-31")]
     [InlineData("2026-03-14", 12, CalendarRule.SameDay, "2027-03-14")]
@@ -24,7 +25,8 @@ public class IntervalTests
 
     // The date library's own calendar, over every day of sixteen years and intervals up to fifty.
     [Fact]
-    public void Both_rules_agree_with_a_date_library() => Prop.ForAll(Gen.Choose(0, 16 * 365).ToArbitrary(), Gen.Choose(1, 600).ToArbitrary(), (day, months) =>
+    public void Both_rules_agree_with_a_date_library() => Prop.ForAll(Gen.Choose(0, 16 * 365).ToArbitrary(), Gen.Choose(1, 600)
+        .ToArbitrary(), (day, months) =>
     {
         var done = new DateOnly(2019, 3, 1).AddDays(day);
         var theirs = LocalDate.FromDateOnly(done).PlusMonths(months);
@@ -33,10 +35,12 @@ public class IntervalTests
     }).QuickCheckThrowOnFailure();
 
     [Fact]
-    public void Nothing_is_due_before_it_was_done() => Prop.ForAll(Gen.Choose(0, 9_000).ToArbitrary(), Gen.Choose(1, 600).ToArbitrary(), (day, months) =>
+    public void Nothing_is_due_before_it_was_done() => Prop.ForAll(Gen.Choose(0, 9_000).ToArbitrary(), Gen.Choose(1, 600)
+        .ToArbitrary(), (day, months) =>
     {
         var done = new DateOnly(2010, 1, 1).AddDays(day);
-        return Interval.DueDate(done, months, CalendarRule.SameDay) > done && Interval.DueDate(done, months, CalendarRule.EndOfMonth) >= Interval.DueDate(done, months, CalendarRule.SameDay);
+        return Interval.DueDate(done, months, CalendarRule.SameDay) > done
+            && Interval.DueDate(done, months, CalendarRule.EndOfMonth) >= Interval.DueDate(done, months, CalendarRule.SameDay);
     }).QuickCheckThrowOnFailure();
 
     // domain, 14 CFR 91.409(b), from memory: due at 1200.0 and done at 1206.5 is next due at 1300.0; early at 1195.0 at 1295.0.

@@ -12,19 +12,25 @@ public class EngineLogTests
     [Fact]
     public void Columns_are_guessed_from_two_shapes_of_titles()
     {
-        var one = File("Time,RPM,EGT1,EGT2,CHT1,CHT2,Oil temp,Oil press,Fuel flow\n" + Rows(12, row => $"9:00:{row:00},2300,700,710,150,160,80,60,30")).Guess();
+        var one = File("Time,RPM,EGT1,EGT2,CHT1,CHT2,Oil temp,Oil press,Fuel flow\n"
+            + Rows(12, row => $"9:00:{row:00},2300,700,710,150,160,80,60,30")).Guess();
         (one.Time, one.Fahrenheit, one.Bar).ShouldBe((0, false, false));
-        one.Columns.Select(column => (column.Channel, column.Cylinder)).ShouldBe([(LogChannel.Rpm, null), (LogChannel.Egt, 1), (LogChannel.Egt, 2), (LogChannel.Cht, 1), (LogChannel.Cht, 2), (LogChannel.OilTemperature, null), (LogChannel.OilPressure, null), (LogChannel.FuelFlow, null)]);
-        var other = File("Monitor;words about it\nElapsed [s];Engine speed [rpm];Exh 1 [°F];Head 1 [°F];Oil temp [°F];Oil press [bar]\n" + Rows(12, row => $"{row};2300;1300,5;320;180;4,1")).Guess();
+        one.Columns.Select(column => (column.Channel, column.Cylinder))
+            .ShouldBe([(LogChannel.Rpm, null), (LogChannel.Egt, 1), (LogChannel.Egt, 2), (LogChannel.Cht, 1), (LogChannel.Cht, 2),
+                (LogChannel.OilTemperature, null), (LogChannel.OilPressure, null), (LogChannel.FuelFlow, null)]);
+        var other = File("Monitor;words about it\nElapsed [s];Engine speed [rpm];Exh 1 [°F];Head 1 [°F];Oil temp [°F];Oil press [bar]\n"
+            + Rows(12, row => $"{row};2300;1300,5;320;180;4,1")).Guess();
         (other.Time, other.Fahrenheit, other.Bar).ShouldBe((0, true, true));
-        other.Columns.Select(column => column.Channel).ShouldBe([LogChannel.Rpm, LogChannel.Egt, LogChannel.Cht, LogChannel.OilTemperature, LogChannel.OilPressure]);
+        other.Columns.Select(column => column.Channel)
+            .ShouldBe([LogChannel.Rpm, LogChannel.Egt, LogChannel.Cht, LogChannel.OilTemperature, LogChannel.OilPressure]);
     }
 
     // By hand: 1300.5 °F are 704.7 °C, 4.1 bar are 59.5 psi (1 bar = 14.5038 psi, NIST SP 811).
     [Fact]
     public void Commas_gaps_and_text_are_read_for_what_they_are()
     {
-        var file = File("s;Engine speed;Exh 1 [°F];Oil press [bar]\n" + Rows(20, row => row == 5 ? "lights;on;;" : $"{row};{(row == 7 ? "---" : "2300")};1300,5;4,1"));
+        var file = File("s;Engine speed;Exh 1 [°F];Oil press [bar]\n"
+            + Rows(20, row => row == 5 ? "lights;on;;" : $"{row};{(row == 7 ? "---" : "2300")};1300,5;4,1"));
         var (flights, refusal) = EngineLog.Read(file, file.Guess());
         refusal.ShouldBeNull();
         var flight = flights.Single();
@@ -36,7 +42,8 @@ public class EngineLogTests
     [Fact]
     public void A_pause_or_a_clock_that_begins_anew_is_another_flight()
     {
-        var file = File("s,rpm\n" + Rows(20, row => $"{row},2300") + "\n" + Rows(20, row => $"{row + 20 + 400},2300") + "\n" + Rows(20, row => $"{row},2300"));
+        var file = File("s,rpm\n" + Rows(20, row => $"{row},2300") + "\n" + Rows(20, row => $"{row + 20 + 400},2300") + "\n"
+            + Rows(20, row => $"{row},2300"));
         EngineLog.Read(file, file.Guess()).Flights.Select(flight => flight.Rows).ShouldBe([20, 20, 20]);
     }
 
@@ -55,7 +62,10 @@ public class EngineLogTests
     [Fact]
     public void What_a_flight_comes_to()
     {
-        var file = File("s,rpm,CHT1,CHT2,EGT1,EGT2,Oil temp\n" + Rows(60, row => row is < 6 or >= 54 ? $"{row},{700 + row % 3 * 10},80,85,500,505,60" : $"{row},2400,{150 + row},{140 + row / 2},700,{(row == 30 ? 760 : 710)},{60 + row / 2}"));
+        var file = File("s,rpm,CHT1,CHT2,EGT1,EGT2,Oil temp\n"
+            + Rows(60, row => row is < 6 or >= 54
+                ? $"{row},{700 + row % 3 * 10},80,85,500,505,60"
+                : $"{row},2400,{150 + row},{140 + row / 2},700,{(row == 30 ? 760 : 710)},{60 + row / 2}"));
         var sum = EngineLog.Read(file, file.Guess()).Flights.Single().Summary;
         (sum.HottestCylinder, sum.GreatestCht, sum.GreatestRpm, sum.EgtSpread).ShouldBe((1, 203, 2400, 60));
         sum.IdleRpm.ShouldBe(710);
@@ -66,16 +76,19 @@ public class EngineLogTests
     [InlineData("", "empty")]
     [InlineData("1,2,3\n4,5,6\n", "titles")]
     [InlineData("a\u0000b", "no text file")]
-    public void What_is_no_log_is_refused(string text, string words) => LogFile.Read(Encoding.UTF8.GetBytes(text)).Refusal!.Message.ShouldContain(words);
+    public void What_is_no_log_is_refused(string text, string words) =>
+        LogFile.Read(Encoding.UTF8.GetBytes(text)).Refusal!.Message.ShouldContain(words);
 
     [Fact]
     public void Columns_that_can_not_be_are_refused()
     {
         var file = File("s,rpm,EGT1\n" + Rows(20, row => $"{row},2300,700"));
         EngineLog.Read(file, new(0, [], false, false)).Refusal!.Message.ShouldContain("at least one");
-        EngineLog.Read(file, new(0, [new(LogChannel.Egt, 1, 1), new(LogChannel.Egt, 1, 2)], false, false)).Refusal!.Message.ShouldContain("both be EGT 1");
+        EngineLog.Read(file, new(0, [new(LogChannel.Egt, 1, 1), new(LogChannel.Egt, 1, 2)], false, false)).Refusal!.Message.ShouldContain(
+            "both be EGT 1");
         EngineLog.Read(file, new(0, [new(LogChannel.Rpm, null, 9)], false, false)).Refusal!.Message.ShouldContain("no such column");
-        EngineLog.Read(file, new(1, [new(LogChannel.Rpm, null, 2)], false, false)).Refusal.ShouldNotBeNull("a time that stands still makes no flight");
+        EngineLog.Read(file, new(1, [new(LogChannel.Rpm, null, 2)], false, false)).Refusal.ShouldNotBeNull(
+            "a time that stands still makes no flight");
     }
 
     [Theory]

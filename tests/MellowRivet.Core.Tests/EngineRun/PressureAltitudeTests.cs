@@ -17,7 +17,8 @@ public class PressureAltitudeTests
     public void The_line_is_that_of_two_reference_libraries()
     {
         var line = Line(Before);
-        (line.PsiPerFoot, line.AtSeaLevel, line.Residual).ShouldBe((-0.0015214285714285716, 66.15714285714286, 0.23603873774083375), new Close());
+        (line.PsiPerFoot, line.AtSeaLevel, line.Residual).ShouldBe((-0.0015214285714285716, 66.15714285714286, 0.23603873774083375),
+            new Close());
         var (intercept, slope) = Fit.Line(Feet, Before);
         (line.PsiPerFoot, line.AtSeaLevel).ShouldBe((slope, intercept), new Close2());
     }
@@ -66,14 +67,17 @@ public class PressureAltitudeTests
 
     private sealed class Close : IEqualityComparer<(double, double, double)>
     {
-        public bool Equals((double, double, double) one, (double, double, double) other) => Math.Abs(one.Item1 - other.Item1) < 1e-12 && Math.Abs(one.Item2 - other.Item2) < 1e-9 && Math.Abs(one.Item3 - other.Item3) < 1e-9;
+        public bool Equals((double, double, double) one, (double, double, double) other) =>
+            Math.Abs(one.Item1 - other.Item1) < 1e-12 && Math.Abs(one.Item2 - other.Item2) < 1e-9
+                && Math.Abs(one.Item3 - other.Item3) < 1e-9;
 
         public int GetHashCode((double, double, double) values) => 0;
     }
 
     private sealed class Close2 : IEqualityComparer<(double, double)>
     {
-        public bool Equals((double, double) one, (double, double) other) => Math.Abs(one.Item1 - other.Item1) < 1e-12 && Math.Abs(one.Item2 - other.Item2) < 1e-9;
+        public bool Equals((double, double) one, (double, double) other) =>
+            Math.Abs(one.Item1 - other.Item1) < 1e-12 && Math.Abs(one.Item2 - other.Item2) < 1e-9;
 
         public int GetHashCode((double, double) pair) => 0;
     }

@@ -36,14 +36,16 @@ public class SheetTests
     private void LookAtAll(EngineSheet sheet)
     {
         foreach (var look in sheet.Looks)
-            inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
+            inspection.Look(sheet, look,
+                new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
     }
 
     [Fact]
     public void An_engine_has_a_sheet_for_each_magneto_and_carburettor_and_three_of_its_own()
     {
         aircraft.Install(new(Guid.NewGuid(), ComponentKind.Carburettor, "", "C-1"), "left", new Hours(0), null, engine.Id);
-        EngineSheets.Of(aircraft, engine).Select(sheet => sheet.Kind).ShouldBe([SheetKind.Magneto, SheetKind.Carburettor, SheetKind.Oil, SheetKind.Exhaust, SheetKind.Run]);
+        EngineSheets.Of(aircraft, engine).Select(sheet => sheet.Kind)
+            .ShouldBe([SheetKind.Magneto, SheetKind.Carburettor, SheetKind.Oil, SheetKind.Exhaust, SheetKind.Run]);
     }
 
     // The due item counts from here only where the whole sheet is done, and good.
@@ -52,13 +54,16 @@ public class SheetTests
     {
         var sheet = MagnetoSheet.Of(magneto);
         inspection.Bench(Work(sheet), true)!.Message.ShouldContain("17");
-        foreach (var (kind, value) in new[] { ("magneto-primary", 0.4), ("magneto-secondary", 14_000.0), ("magneto-capacitor", 0.29), ("magneto-e-gap", 10), ("magneto-points-gap", 0.018), ("magneto-retard", 30), ("magneto-timing", 25) })
+        foreach (var (kind, value) in new[]
+            { ("magneto-primary", 0.4), ("magneto-secondary", 14_000.0), ("magneto-capacitor", 0.29), ("magneto-e-gap", 10),
+                ("magneto-points-gap", 0.018), ("magneto-retard", 30), ("magneto-timing", 25) })
             Measure(sheet, kind, value).ShouldBeNull();
         LookAtAll(sheet);
         inspection.Bench(Work(sheet), true)!.Message.ShouldContain("at least 0.3 µF");
         Measure(sheet, "magneto-capacitor", 0.31).ShouldBeNull();
         inspection.Bench(Work(sheet), true).ShouldBeNull();
-        DueItem Item(Guid? on, Interval interval) => new(Guid.NewGuid(), null, on, "Bench inspection", DueKind.Service, interval, new(Standing.Practice, "common practice"));
+        DueItem Item(Guid? on, Interval interval) =>
+            new(Guid.NewGuid(), null, on, "Bench inspection", DueKind.Service, interval, new(Standing.Practice, "common practice"));
         inspection.CountsAsBenched(Item(magneto.Id, new(EveryHours: 500))).ShouldBeTrue();
         inspection.CountsAsBenched(Item(engine.Id, new(EveryHours: 500))).ShouldBeFalse();
         inspection.CountsAsBenched(Item(magneto.Id, new(EveryMonths: 24))).ShouldBeFalse();
@@ -92,7 +97,8 @@ public class SheetTests
         inspection.Readings.Count(reading => reading.Kind == "oil-pressure").ShouldBe(1);
         Measure(run, "oil-pressure", null, null, "after").ShouldBeNull();
         inspection.ReadingAt(task).ShouldBeNull();
-        inspection.Record(new(Guid.NewGuid(), aircraft.Id, engine.Id, "oil-pressure", "run", 66, Unit.Psi, new(), aircraft.TimeInService, Fixture.Now, Fixture.Ines) { InspectionId = inspection.Id, TaskId = task.Id });
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, engine.Id, "oil-pressure", "run", 66, Unit.Psi, new(), aircraft.TimeInService,
+            Fixture.Now, Fixture.Ines) { InspectionId = inspection.Id, TaskId = task.Id });
         Work(run).Value("oil-pressure", "after").ShouldBe(66);
         Work(run).Value("oil-pressure", "before").ShouldBeNull();
     }
@@ -102,7 +108,8 @@ public class SheetTests
     {
         var sheet = ExhaustSheet.Of(aircraft, engine);
         var can = sheet.Looks.Single(look => look.Key == "can");
-        SheetCheck Found(string words, Core.Discrepancies.Photo? photo = null) => new(engine.Id, SheetKind.Exhaust, "can", LookState.Found, words, photo, null, Fixture.Ines, Fixture.Now);
+        SheetCheck Found(string words, Core.Discrepancies.Photo? photo = null) =>
+            new(engine.Id, SheetKind.Exhaust, "can", LookState.Found, words, photo, null, Fixture.Ines, Fixture.Now);
         inspection.Look(sheet, can, Found("")).ShouldNotBeNull().Field.ShouldBe("words");
         inspection.Look(sheet, can, Found("Dull at the rear", new(new string('a', 64), 10, 10, null, Fixture.Now))).ShouldBeNull();
         inspection.Look(sheet, can, Found("Dull at the rear, a hole")).ShouldBeNull();
@@ -124,7 +131,8 @@ public class SheetTests
     [InlineData(2, false, 2.25, true, Verdict.Good)]
     [InlineData(2, false, 2.3, true, Verdict.Retest)]
     [InlineData(4, false, 2.0, true, Verdict.Retest)]
-    public void An_exhaust_under_pressure_is_judged_by_its_bubbles_at_the_same_pressure(double psi, bool? bubbles, double? before, bool? bubbledBefore, Verdict verdict) =>
+    public void An_exhaust_under_pressure_is_judged_by_its_bubbles_at_the_same_pressure(double psi, bool? bubbles, double? before,
+        bool? bubbledBefore, Verdict verdict) =>
         ExhaustPressure.Judge(psi, bubbles, before is { } earlier ? (earlier, bubbledBefore) : null).Verdict.ShouldBe(verdict);
 
     [Fact]
@@ -143,17 +151,22 @@ public class SheetTests
     {
         var sheet = ExhaustSheet.Of(aircraft, engine);
         SheetTogether Together() => SheetTogether.Of(aircraft, engine, inspection).Single(one => one.Key == "repair");
-        void Bubbles(string when, LookState state, string words = "") => inspection.Look(sheet, sheet.Looks.Single(look => look.Key == $"bubbles-{when}"), new(engine.Id, SheetKind.Exhaust, $"bubbles-{when}", state, words, null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
+        void Bubbles(string when, LookState state, string words = "") =>
+            inspection.Look(sheet, sheet.Looks.Single(look => look.Key == $"bubbles-{when}"),
+                new(engine.Id, SheetKind.Exhaust, $"bubbles-{when}", state, words, null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
         Work(sheet).Looks.Where(look => look.Of.Key.StartsWith("bubbles", StringComparison.Ordinal)).ShouldAllBe(look => !look.IsWanted);
         Measure(sheet, "exhaust-pressure", 2, null, "before").ShouldBeNull();
         Work(sheet).Looks.Single(look => look.Of.Key == "bubbles-before").IsWanted.ShouldBeTrue();
         Together().Judgement.Verdict.ShouldBe(Verdict.Unknown);
         Bubbles("before", LookState.Found, "seam of the can");
-        Together().ShouldSatisfyAllConditions(one => one.Judgement.Verdict.ShouldBe(Verdict.Reject), one => one.Saw.ShouldBe("2 psi as found, bubbles: seam of the can"));
+        Together()
+            .ShouldSatisfyAllConditions(one => one.Judgement.Verdict.ShouldBe(Verdict.Reject),
+                one => one.Saw.ShouldBe("2 psi as found, bubbles: seam of the can"));
         Measure(sheet, "exhaust-pressure", 2, null, "after").ShouldBeNull();
         Together().Judgement.Verdict.ShouldBe(Verdict.Unknown, "nobody has looked after the repair");
         Bubbles("after", LookState.Good);
-        Together().Judgement.ShouldSatisfyAllConditions(one => one.Verdict.ShouldBe(Verdict.Good), one => one.Rule.ShouldContain("No bubbles any more"));
+        Together().Judgement.ShouldSatisfyAllConditions(one => one.Verdict.ShouldBe(Verdict.Good),
+            one => one.Rule.ShouldContain("No bubbles any more"));
     }
 
     // domain.md section 6: the capacitor's value, and points looked at; a value that is good hangs on a broken lead.
@@ -167,12 +180,15 @@ public class SheetTests
         Measure(sheet, kind, value).ShouldBeNull();
         ValueOnSheet Read() => Work(sheet).Values.Single(one => one.Of.Kind == kind);
         Read().Judgement!.Verdict.ShouldBe(Verdict.Good);
-        inspection.Look(sheet, sheet.Looks.Single(one => one.Key == look), new(magneto.Id, SheetKind.Magneto, look, LookState.Found, words, null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
+        inspection.Look(sheet, sheet.Looks.Single(one => one.Key == look),
+            new(magneto.Id, SheetKind.Magneto, look, LookState.Found, words, null, null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
         Read().Judgement.ShouldSatisfyAllConditions(one => one!.Verdict.ShouldBe(Verdict.Reject), one => one!.Rule.ShouldContain(words));
         Work(sheet).Worst!.Verdict.ShouldBe(Verdict.Reject);
-        Core.Signing.InspectionJudgements.Of(inspection, aircraft).Count(one => one.Judgement.Verdict == Verdict.Reject).ShouldBe(1, "it is one thing to answer for");
+        Core.Signing.InspectionJudgements.Of(inspection, aircraft).Count(one => one.Judgement.Verdict == Verdict.Reject)
+            .ShouldBe(1, "it is one thing to answer for");
         Measure(sheet, kind, 0.0001).ShouldBeNull();
-        Core.Signing.InspectionJudgements.Of(inspection, aircraft).Count(one => one.Judgement.Verdict == Verdict.Reject).ShouldBe(2, "a value that is bad by itself doesn't hide behind the look");
+        Core.Signing.InspectionJudgements.Of(inspection, aircraft).Count(one => one.Judgement.Verdict == Verdict.Reject)
+            .ShouldBe(2, "a value that is bad by itself doesn't hide behind the look");
     }
 
     // Counted by hand from domain.md section 12: gaskets 2 a cylinder for plugs, 1 an intake; drain-back hose 2.5 in a cylinder.
@@ -187,7 +203,9 @@ public class SheetTests
     [Fact]
     public void Oil_used_is_the_hours_between_two_notes_over_what_was_added()
     {
-        Reading Added(decimal hours, double value, Unit unit) => new(Guid.NewGuid(), aircraft.Id, engine.Id, OilUse.AddedKind, "", value, unit, new(), new Hours(hours), Fixture.Now, Fixture.Ines);
+        Reading Added(decimal hours, double value, Unit unit) =>
+            new(Guid.NewGuid(), aircraft.Id, engine.Id, OilUse.AddedKind, "", value, unit, new(), new Hours(hours), Fixture.Now,
+                Fixture.Ines);
         OilUse.Of([Added(100, 2, Unit.Litre)]).HoursPerLitre.ShouldBeNull();
         var use = OilUse.Of([Added(140, 4, Unit.Quart), Added(100, 2, Unit.Litre)]);
         use.HoursPerLitre!.Value.ShouldBe(10.567, 0.001);
@@ -201,8 +219,12 @@ public class SheetTests
     [InlineData(24.5, true)]
     public void A_metal_is_unusual_against_this_engines_own_history(double ppm, bool unusual)
     {
-        Reading Lab(string kind, decimal hours, double value) => new(Guid.NewGuid(), aircraft.Id, engine.Id, kind, "", value, Unit.PartsPerMillion, new(), new Hours(hours), Fixture.Now, Fixture.Ines);
-        List<Reading> readings = [.. new[] { 100m, 200, 300, 400 }.Select(hours => Lab("oil-hours", hours, 25)), Lab("oil-iron", 100, 20), Lab("oil-iron", 200, 21), Lab("oil-iron", 300, 19), Lab("oil-iron", 400, ppm)];
+        Reading Lab(string kind, decimal hours, double value) =>
+            new(Guid.NewGuid(), aircraft.Id, engine.Id, kind, "", value, Unit.PartsPerMillion, new(), new Hours(hours), Fixture.Now,
+                Fixture.Ines);
+        List<Reading> readings = [.. new[] { 100m, 200, 300, 400 }
+            .Select(hours => Lab("oil-hours", hours, 25)), Lab("oil-iron", 100, 20), Lab("oil-iron", 200, 21), Lab("oil-iron", 300, 19),
+            Lab("oil-iron", 400, ppm)];
         OilMetal.Of(readings).Single().IsUnusual.ShouldBe(unusual);
         OilMetal.Of(readings[..7]).Single().IsUnusual.ShouldBeNull();
     }
@@ -215,7 +237,8 @@ public class SheetTests
     [InlineData(FilterMetal.Bronze, FilterAmount.Flakes, Verdict.Watch)]
     [InlineData(FilterMetal.Ferrous, FilterAmount.Flakes, Verdict.Reject)]
     [InlineData(FilterMetal.Aluminium, FilterAmount.Chunks, Verdict.Reject)]
-    public void Metal_in_the_filter_by_kind_and_amount(FilterMetal metal, FilterAmount amount, Verdict verdict) => Cut(metal, amount).Judge(null).Verdict.ShouldBe(verdict);
+    public void Metal_in_the_filter_by_kind_and_amount(FilterMetal metal, FilterAmount amount, Verdict verdict) =>
+        Cut(metal, amount).Judge(null).Verdict.ShouldBe(verdict);
 
     [Fact]
     public void More_than_last_time_is_watched()
@@ -227,12 +250,14 @@ public class SheetTests
         inspection.FilterCuts.Single().Amount.ShouldBe(FilterAmount.FewSpecks);
     }
 
-    private FilterCut Cut(FilterMetal metal, FilterAmount amount) => new(Guid.NewGuid(), engine.Id, FilterPlace.Filter, metal, amount, "", null, Fixture.Ines, Fixture.Now);
+    private FilterCut Cut(FilterMetal metal, FilterAmount amount) =>
+        new(Guid.NewGuid(), engine.Id, FilterPlace.Filter, metal, amount, "", null, Fixture.Ines, Fixture.Now);
 
     [Fact]
     public void A_laboratorys_table_is_read_with_commas_for_decimals_and_refused_by_its_line()
     {
-        static (IReadOnlyList<OilSample>? Samples, Refusal? Refusal) Read(string text) => OilLabFile.Read(System.Text.Encoding.UTF8.GetBytes(text));
+        static (IReadOnlyList<OilSample>? Samples, Refusal? Refusal) Read(string text) =>
+            OilLabFile.Read(System.Text.Encoding.UTF8.GetBytes(text));
         var samples = Read("Sampled;Hours;Oil hours;Fe (ppm);Copper\n12.03.2026;1204,5;25,5;31,2;\n2026-06-01;1230;;28;4").Refusal?.Message;
         samples.ShouldBeNull();
         var first = Read("Sampled;Hours;Oil hours;Fe (ppm);Copper\n12.03.2026;1204,5;25,5;31,2;").Samples!.Single();

@@ -24,18 +24,27 @@ public class AircraftFileTests
         aircraft.SetLimit(new("oil-pressure", "psi", 55, null, "79-00"));
         aircraft.SetCableTable(new(["aileron-cable-left"], [new(-10, 28), new(15, 38.5)], 2.5, "27-10 p. 5"));
         aircraft.Explain(new(BookKind.Airframe, new DateOnly(2009, 1, 1), new DateOnly(2016, 1, 1), "in a barn", Fixture.Ines));
-        var item = new DueItem(Guid.NewGuid(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(2000, 144, CalendarRule.SameDay), new(Standing.Manual, "p. 1"));
+        var item = new DueItem(Guid.NewGuid(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(2000, 144, CalendarRule.SameDay),
+            new(Standing.Manual, "p. 1"));
         item.MarkDone(new(new DateOnly(2020, 3, 1), 10.5m, null, null, null, "release 7"), new DateOnly(2026, 11, 23)).ShouldBeNull();
         var book = new LogBook(Guid.NewGuid(), aircraft.Id, BookKind.Airframe, "Volume “1”", new DateOnly(1998, 1, 1), null, false);
         BookEntry[] entries =
         [
-            new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(1999, 1, 1), new Hours(61.4m), "Fork bush <replaced> & greased", "3", null, Fixture.Ines, Fixture.Now),
+            new(Guid.NewGuid(), aircraft.Id, book.Id, new DateOnly(1999, 1, 1), new Hours(61.4m), "Fork bush <replaced> & greased", "3",
+                null, Fixture.Ines, Fixture.Now),
             new(Guid.NewGuid(), aircraft.Id, book.Id, null, null, "", "", null, Fixture.Ines, Fixture.Now),
         ];
-        BulletinCase[] cases = [new(Guid.NewGuid(), "ISSUER\nAD-1", null, engine.Id), new(Guid.NewGuid(), "ISSUER\nSB-2", aircraft.Id, null)];
-        cases[0].Comply(Bulletins.BulletinFixture.Bulletin("AD-1"), new(new DateOnly(2026, 3, 1), 980.5m, "B", "doc 1", true, false, "book, p. 3", Fixture.Ines), Today).ShouldBeNull();
-        cases[1].Decide(Bulletins.BulletinFixture.Line(aircraft, Bulletins.BulletinFixture.Bulletin("SB-2", kind: BulletinKind.OptionalBulletin)), PolicyKind.Declined, "no need", Fixture.Ines, Fixture.Now).ShouldBeNull();
-        return AircraftFile.Of(aircraft, [item], [book], entries, cases, [new(Guid.NewGuid(), null, engine.Id, "certified", "yes", null, Fixture.Ines, Fixture.Now)], Fixture.Clock);
+        BulletinCase[] cases = [new(Guid.NewGuid(), "ISSUER\nAD-1", null, engine.Id),
+            new(Guid.NewGuid(), "ISSUER\nSB-2", aircraft.Id, null)];
+        cases[0]
+            .Comply(Bulletins.BulletinFixture.Bulletin("AD-1"),
+                new(new DateOnly(2026, 3, 1), 980.5m, "B", "doc 1", true, false, "book, p. 3", Fixture.Ines), Today).ShouldBeNull();
+        cases[1]
+            .Decide(Bulletins.BulletinFixture.Line(aircraft,
+                Bulletins.BulletinFixture.Bulletin("SB-2", kind: BulletinKind.OptionalBulletin)), PolicyKind.Declined, "no need",
+                Fixture.Ines, Fixture.Now).ShouldBeNull();
+        return AircraftFile.Of(aircraft, [item], [book], entries, cases,
+            [new(Guid.NewGuid(), null, engine.Id, "certified", "yes", null, Fixture.Ines, Fixture.Now)], Fixture.Clock);
     }
 
     [Fact]
@@ -126,14 +135,21 @@ public class AircraftFileTests
         { "empty place", file => file with { Parts = [.. file.Parts, null!] } },
         { "empty place", file => file with { Due = [file.Due[0] with { Done = [null!] }] } },
         { "still to come", file => file with { Readings = [.. file.Readings, file.Readings[^1] with { On = DateOnly.MaxValue }] } },
-        { "still to come", file => file with { Books = [file.Books[0] with { Entries = [file.Books[0].Entries[0] with { On = new(2026, 11, 24) }] }] } },
+        { "still to come",
+            file => file with { Books = [file.Books[0] with { Entries = [file.Books[0].Entries[0] with { On = new(2026, 11, 24) }] }] } },
         { "before 1900", file => file with { Due = [file.Due[0] with { Done = [file.Due[0].Done[0] with { On = new(1066, 10, 14) }] }] } },
         { "another’s id", file => file with { Due = [file.Due[0], file.Due[0]] } },
         { "offset", file => file with { Meters = [.. file.Meters.Select(meter => meter with { Offset = decimal.MaxValue })] } },
         { "unit", file => file with { Limits = [file.Limits[0] with { UnitSymbol = "furlong" }] } },
-        { "out of range", file => file with { Due = [file.Due[0] with { Done = [file.Due[0].Done[0] with { Hours = decimal.MaxValue }] }] } },
-        { "fitted twice", file => file with { Parts = [.. file.Parts.Select(part => part with { Stays = [.. part.Stays, .. part.Stays] })] } },
-        { "sits on itself", file => file with { Parts = [.. file.Parts.Select(part => part with { Stays = [.. part.Stays.Select(stay => stay with { On = part.Id })] })] } },
+        { "out of range",
+            file => file with { Due = [file.Due[0] with { Done = [file.Due[0].Done[0] with { Hours = decimal.MaxValue }] }] } },
+        { "fitted twice",
+            file => file with { Parts = [.. file.Parts.Select(part => part with { Stays = [.. part.Stays, .. part.Stays] })] } },
+        { "sits on itself",
+            file => file with
+            {
+                Parts = [.. file.Parts.Select(part => part with { Stays = [.. part.Stays.Select(stay => stay with { On = part.Id })] })],
+            } },
         { "1950 to 2199", file => file with { Due = [file.Due[0] with { Interval = new(NotAfter: DateOnly.MaxValue) }] } },
     };
 

@@ -93,7 +93,8 @@ public class MeterTests
     [Fact]
     public void Other_encodings_are_read_too()
     {
-        TimesFile.Read([.. Encoding.Unicode.GetPreamble(), .. Encoding.Unicode.GetBytes("date,tach\n2026-01-10,1\n")]).File!.Headers.ShouldBe(["date", "tach"]);
+        TimesFile.Read([.. Encoding.Unicode.GetPreamble(),
+            .. Encoding.Unicode.GetBytes("date,tach\n2026-01-10,1\n")]).File!.Headers.ShouldBe(["date", "tach"]);
         TimesFile.Read(Encoding.Latin1.GetBytes("Tag;Zähler\n10.01.2026;1\n")).File!.Headers[1].ShouldBe("Zähler");
     }
 
@@ -101,11 +102,13 @@ public class MeterTests
     [InlineData("", "empty")]
     [InlineData("just one line", "at least one reading")]
     [InlineData("PK\u0003\u0004\0\0\0\0,x\n\0,\0", "no text file")]
-    public void What_is_no_table_is_refused(string text, string says) => TimesFile.Read(Encoding.UTF8.GetBytes(text)).Refusal!.Message.ShouldContain(says);
+    public void What_is_no_table_is_refused(string text, string says) =>
+        TimesFile.Read(Encoding.UTF8.GetBytes(text)).Refusal!.Message.ShouldContain(says);
 
     [Fact]
     public void Two_hundred_thousand_lines_are_refused_before_they_are_read() =>
-        TimesFile.Read(Encoding.UTF8.GetBytes("d,t\n" + string.Concat(Enumerable.Repeat("a,1\n", 200_000)))).Refusal!.Message.ShouldContain("20000 is the most");
+        TimesFile.Read(Encoding.UTF8.GetBytes("d,t\n" + string.Concat(Enumerable.Repeat("a,1\n", 200_000)))).Refusal!.Message.ShouldContain(
+            "20000 is the most");
 
     [Theory]
     [InlineData("2026-01-10,=SUM(A1:A9)", "is a formula")]
@@ -117,8 +120,10 @@ public class MeterTests
     public void A_line_that_can_not_be_taken_is_named_and_nothing_is_taken(string line, string says)
     {
         var file = File($"date,tach\n2026-01-09,4\n{line}\n");
-        var check = TimesImport.Check(file, new(0, "yyyy-MM-dd", new Dictionary<MeterKind, int> { [MeterKind.Tach] = 1 }), aircraft, [], Today);
-        check.Problems.ShouldHaveSingleItem().ShouldSatisfyAllConditions(problem => problem.ShouldContain(says), problem => problem.ShouldStartWith("Line 3"));
+        var check = TimesImport.Check(file, new(0, "yyyy-MM-dd", new Dictionary<MeterKind, int> { [MeterKind.Tach] = 1 }), aircraft, [],
+            Today);
+        check.Problems.ShouldHaveSingleItem()
+            .ShouldSatisfyAllConditions(problem => problem.ShouldContain(says), problem => problem.ShouldStartWith("Line 3"));
         check.MayTake.ShouldBeFalse();
         Should.Throw<InvalidOperationException>(() => TimesImport.Take(aircraft, check, "x"));
         aircraft.MeterReadings.ShouldBeEmpty();

@@ -11,11 +11,13 @@ namespace MellowRivet.Core.Tests.Fleet;
 /// <summary>Parts that move between aircraft with other hours, and back; every figure is reckoned by hand beside it.</summary>
 public class PartHoursTests
 {
-    private readonly Aircraft home = Fixture.Aircraft(), away = new(Guid.NewGuid(), "N0AWY", "Test type", "T-2", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
+    private readonly Aircraft home = Fixture.Aircraft(),
+        away = new(Guid.NewGuid(), "N0AWY", "Test type", "T-2", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
 
     public PartHoursTests() => away.ReadTime(Fixture.Today, new Hours(5000));
 
-    private static PartHours HoursOf(Guid part, params Aircraft[] fleet) => new(fleet.SelectMany(aircraft => aircraft.Installations).Where(stay => stay.ComponentId == part));
+    private static PartHours HoursOf(Guid part, params Aircraft[] fleet) =>
+        new(fleet.SelectMany(aircraft => aircraft.Installations).Where(stay => stay.ComponentId == part));
 
     // The engine came to N0TST at 0 h with 120 h of its own. At the 1000.5 h of that aircraft it has 1120.5 h, moves to N0AWY at
     // 5000 h, flies 60 h there to 1180.5 h, and comes back: at 1010 h of N0TST, 9.5 h on, it has 1190 h.
@@ -60,7 +62,8 @@ public class PartHoursTests
         At(own, away, 5010, days: 10).ShouldBe(1010.5m, "1000.5 h when it left, 10 h on");
 
         // Somebody finds its papers: 400 h when it came to the second aircraft, so 400 − 100.5 = 299.5 h when it came to the first.
-        away.PutRight(away.Installations.Single(stay => stay.ComponentId == part.Id).Id, [.. Stays(part.Id)], new Hours(5000), new Hours(400), null).ShouldBeNull();
+        away.PutRight(away.Installations.Single(stay => stay.ComponentId == part.Id).Id, [.. Stays(part.Id)], new Hours(5000),
+            new Hours(400), null).ShouldBeNull();
         At(HoursOf(part.Id, home, away), home, 950, days: -10).ShouldBe(349.5m);
         At(HoursOf(part.Id, home, away), away, 5010, days: 10).ShouldBe(410);
     }
@@ -72,7 +75,8 @@ public class PartHoursTests
         var engine = home.Engines.Single().ComponentId;
         var wrong = home.Engines.Single();
         MoveThereAndBack(engine);
-        home.PutRight(wrong.Id, [.. Stays(engine), .. home.GoesAlong(wrong).SelectMany(stay => Stays(stay.ComponentId))], new Hours(200), new Hours(90), wrong.RemovedAt).ShouldBeNull();
+        home.PutRight(wrong.Id, [.. Stays(engine), .. home.GoesAlong(wrong).SelectMany(stay => Stays(stay.ComponentId))], new Hours(200),
+            new Hours(90), wrong.RemovedAt).ShouldBeNull();
         var cylinder = home.Cylinder(home.Engines.Single().Component, 3)!.Id;
         foreach (var part in new[] { engine, cylinder })
         {
@@ -87,7 +91,9 @@ public class PartHoursTests
     [InlineData(1001, null, null, "stayAt")]
     [InlineData(10, null, 900, "stayOff")]
     public void A_stay_is_not_put_right_into_something_impossible(int at, int? own, int? off, string field) =>
-        home.PutRight(home.Engines.Single().Id, [], new Hours(at), own is { } then ? new Hours(then) : null, off is { } end ? new Hours(end) : null)!.Field.ShouldBe(field);
+        home.PutRight(home.Engines.Single().Id, [], new Hours(at), own is { } then ? new Hours(then) : null, off is { } end
+            ? new Hours(end)
+            : null)!.Field.ShouldBe(field);
 
     [Fact]
     public void Two_stays_of_a_part_on_one_aircraft_do_not_overlap()
@@ -105,7 +111,8 @@ public class PartHoursTests
         var engine = home.Engines.Single().Component;
         home.InstallPlugs(engine, "QK", 1, new Hours(0), new Hours(0));
         home.Install(new(Guid.NewGuid(), ComponentKind.Magneto, "", "M-1"), "left", new Hours(0), new Hours(50), engine.Id);
-        var (cylinder, plug, magneto) = (home.Cylinder(engine, 2)!.Id, home.Fitted(ComponentKind.Plug).First().ComponentId, home.Fitted(ComponentKind.Magneto).First().ComponentId);
+        var (cylinder, plug, magneto) = (home.Cylinder(engine, 2)!.Id, home.Fitted(ComponentKind.Plug)
+            .First().ComponentId, home.Fitted(ComponentKind.Magneto).First().ComponentId);
         List<Reading> readings = [.. ReadAll(home, 600, -100), .. ReadAll(home, 800, -80), .. ReadAll(home, 1000.5m, -60)];
         MoveThereAndBack(engine.Id);
         readings.AddRange([.. ReadAll(away, 5060, 15), .. ReadAll(home, 1010, 60)]);
@@ -122,17 +129,24 @@ public class PartHoursTests
         CylinderHistory.Of(home, engine, 2, readings, null).Trend.N.ShouldBe(5);
 
         // On the aircraft's hours stands what was read on it, and nothing that was read elsewhere.
-        SeriesBoard.Of(home, readings, HoursAxis.Aircraft).First(group => group.Kind == "oil-pressure").Series.Single().Points.Select(point => point.Hours).ShouldBe([600, 800, 1000.5, 1010]);
+        SeriesBoard.Of(home, readings, HoursAxis.Aircraft)
+            .First(group => group.Kind == "oil-pressure").Series.Single().Points.Select(point => point.Hours)
+            .ShouldBe([600, 800, 1000.5, 1010]);
 
         // 1 l at each note: hours a litre are the hours between, 60 h on the other aircraft among them.
-        OilUse.Of(readings.Where(reading => reading.Kind == OilUse.AddedKind)).Points.Select(point => Math.Round(point.Value, 1)).ShouldBe([200, 200.5, 60, 9.5]);
+        OilUse.Of(readings.Where(reading => reading.Kind == OilUse.AddedKind)).Points.Select(point => Math.Round(point.Value, 1))
+            .ShouldBe([200, 200.5, 60, 9.5]);
         // Set at 0.016 and found at 0.018 after 60 h on the other aircraft: 0.002 in 60 h.
-        PlugWear.Of([Gap(PlugKinds.GapSet, home, 1000.5m, 0.016, -60), Gap(PlugKinds.GapFound, away, 5060, 0.018, 15)], 0.021).PerHundredHours!.Value.ShouldBe(0.002 / 60 * 100, 1e-9);
+        PlugWear.Of([Gap(PlugKinds.GapSet, home, 1000.5m, 0.016, -60), Gap(PlugKinds.GapFound, away, 5060, 0.018, 15)],
+            0.021).PerHundredHours!.Value.ShouldBe(0.002 / 60 * 100, 1e-9);
 
         IEnumerable<Reading> ReadAll(Aircraft on, decimal hours, int days) =>
         [
-            Read("oil-pressure", engine.Id, on, hours, 70, Unit.Psi, days), Read(Reading.CompressionKind, cylinder, on, hours, 70, Unit.Psi, days), Read(PlugKinds.Ohms, plug, on, hours, 2_000, Unit.Ohm, days),
-            Read("magneto-e-gap", magneto, on, hours, 25, Unit.Degree, days), Read(OilUse.AddedKind, engine.Id, on, hours, 1, Unit.Litre, days),
+            Read("oil-pressure", engine.Id, on, hours, 70, Unit.Psi, days),
+            Read(Reading.CompressionKind, cylinder, on, hours, 70, Unit.Psi, days),
+            Read(PlugKinds.Ohms, plug, on, hours, 2_000, Unit.Ohm, days),
+            Read("magneto-e-gap", magneto, on, hours, 25, Unit.Degree, days),
+            Read(OilUse.AddedKind, engine.Id, on, hours, 1, Unit.Litre, days),
         ];
         Reading Gap(string kind, Aircraft on, decimal hours, double inches, int days)
         {
@@ -143,9 +157,11 @@ public class PartHoursTests
     }
 
     private static Reading Read(string kind, Guid part, Aircraft on, decimal hours, double value, Unit unit, int days) =>
-        new(Guid.NewGuid(), on.Id, part, kind, "", value, unit, new(true, 80, 14.7, null, Leaks.None), new Hours(hours), Fixture.Now.AddDays(days), Fixture.Ines);
+        new(Guid.NewGuid(), on.Id, part, kind, "", value, unit, new(true, 80, 14.7, null, Leaks.None), new Hours(hours),
+            Fixture.Now.AddDays(days), Fixture.Ines);
 
-    private IEnumerable<Installation> Stays(Guid part) => home.Installations.Concat(away.Installations).Where(stay => stay.ComponentId == part);
+    private IEnumerable<Installation> Stays(Guid part) =>
+        home.Installations.Concat(away.Installations).Where(stay => stay.ComponentId == part);
 
     // Away today, back in 50 days.
     private void MoveThereAndBack(Guid part, bool fliesOn = true)
@@ -157,5 +173,6 @@ public class PartHoursTests
             home.ReadTime(Fixture.Today.AddDays(60), new Hours(1010));
     }
 
-    private static decimal At(PartHours own, Aircraft on, decimal hours, int days = 0) => own.At(on.Id, new Hours(hours), Fixture.Now.AddDays(days))!.Value.Value;
+    private static decimal At(PartHours own, Aircraft on, decimal hours, int days = 0) =>
+        own.At(on.Id, new Hours(hours), Fixture.Now.AddDays(days))!.Value.Value;
 }

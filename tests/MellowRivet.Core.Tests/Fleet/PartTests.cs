@@ -66,10 +66,12 @@ public class PartTests
     [Fact]
     public void A_place_holds_one_part()
     {
-        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Propeller, "", "P-2"), "", null, new Hours(1000), null, null)!.Field.ShouldBe("position");
+        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Propeller, "", "P-2"), "", null, new Hours(1000), null,
+            null)!.Field.ShouldBe("position");
         aircraft.MoveTo(Engine.Id, other, "", new DateOnly(2026, 11, 21), "swap")!.Field.ShouldBe("position");
         aircraft.TakeOff(aircraft.Propellers.Single().ComponentId, null, new Hours(1000), "nicked").ShouldBeNull();
-        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Propeller, "", "P-2"), "", null, new Hours(1000), new Hours(10), null).ShouldBeNull();
+        aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Propeller, "", "P-2"), "", null, new Hours(1000), new Hours(10), null)
+            .ShouldBeNull();
         aircraft.Propellers.Single().TimeInService(aircraft.TimeInService).ShouldBe(new Hours(10.5m));
     }
 
@@ -79,15 +81,22 @@ public class PartTests
     {
         var (engine, cylinder) = (Engine, aircraft.Cylinder(Engine, 2)!);
         aircraft.TakeOff(cylinder.Id, null, new Hours(1000), "leaks at the rings").ShouldBeNull();
-        var (field, message) = aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Cylinder, "", $" {cylinder.SerialNumber.ToLowerInvariant()}"), "2", null, new Hours(1000), default, engine.Id)!;
-        (field, message).ShouldBe(("serial", $"S/n {cylinder.SerialNumber.ToLowerInvariant()} is the one that came off there. Choose it from what lies in the shop: its history goes on with it."));
+        var (field, message) = aircraft.Fit(new(Guid.NewGuid(), ComponentKind.Cylinder, "", $" {cylinder.SerialNumber.ToLowerInvariant()}"),
+            "2", null, new Hours(1000), default, engine.Id)!;
+        (field, message).ShouldBe(
+            ("serial",
+                $"S/n {cylinder.SerialNumber.ToLowerInvariant()} is the one that came off there. Choose it from what lies in the shop: "
+                + $"its history goes on with it."));
         aircraft.Fit(cylinder, "2", null, new Hours(1000), new Hours(1120), engine.Id).ShouldBeNull();
-        aircraft.Replace(cylinder.Id, "", cylinder.SerialNumber.ToLowerInvariant(), new DateOnly(2026, 11, 21), "why")!.Message.ShouldContain("the one that comes off");
+        aircraft.Replace(cylinder.Id, "", cylinder.SerialNumber.ToLowerInvariant(), new DateOnly(2026, 11, 21),
+            "why")!.Message.ShouldContain("the one that comes off");
 
         aircraft.InstallPlugs(engine, "P", 1, default, null);
-        var plug = aircraft.SittingOn(engine.Id).Single(stay => stay.Component.Kind == ComponentKind.Plug && stay.Position == "1T").Component;
+        var plug = aircraft.SittingOn(engine.Id)
+            .Single(stay => stay.Component.Kind == ComponentKind.Plug && stay.Position == "1T").Component;
         aircraft.TakeOff(plug.Id, null, new Hours(1000), "dropped").ShouldBeNull();
-        aircraft.FitPlug(engine, PlugHole.Parse("1T")!.Value, "P", plug.SerialNumber, null, new DateOnly(2026, 11, 21), "why")!.Field.ShouldBe("number");
+        aircraft.FitPlug(engine, PlugHole.Parse("1T")!.Value, "P", plug.SerialNumber, null, new DateOnly(2026, 11, 21),
+            "why")!.Field.ShouldBe("number");
         aircraft.FitPlug(engine, PlugHole.Parse("1T")!.Value, "P", "another", null, new DateOnly(2026, 11, 21), "why").ShouldBeNull();
     }
 
@@ -117,7 +126,8 @@ public class PartTests
         var inspection = Fixture.Inspection(aircraft);
         Fixture.Compress(inspection, aircraft, 1, 77);
         CylinderHistory.Of(aircraft, fresh, 1, inspection.Readings, null).Readings.Count.ShouldBe(1);
-        CylinderHistory.Of(aircraft, old, 1, inspection.Readings, null).Readings.ShouldBeEmpty("the old engine's history doesn't take the new one's readings");
+        CylinderHistory.Of(aircraft, old, 1, inspection.Readings,
+            null).Readings.ShouldBeEmpty("the old engine's history doesn't take the new one's readings");
     }
 
     [Theory]

@@ -94,7 +94,8 @@ public class TypeNameTests
     [InlineData("WP-52-4F", "WP-76C")]
     [InlineData("AL-20", "TX-30")]
     [InlineData("TX-30", "TX-31")]
-    public void Another_figure_or_another_letter_that_stands_alone_is_another_model(string one, string other) => Both(one, other).ShouldBe(NameMatch.Other);
+    public void Another_figure_or_another_letter_that_stands_alone_is_another_model(string one, string other) =>
+        Both(one, other).ShouldBe(NameMatch.Other);
 
     [Fact]
     public void A_name_of_a_megabyte_is_told_apart_at_once()

@@ -14,7 +14,8 @@ public class HeldUpTests
 {
     private readonly Aircraft aircraft = Fixture.Aircraft();
 
-    private HangarLine Line(Inspection? inspection, params OpenItem[] items) => HeldUp.Line(aircraft, DueLine.Of(aircraft, [], [], Fixture.Today), inspection, items, Fixture.Bare);
+    private HangarLine Line(Inspection? inspection, params OpenItem[] items) =>
+        HeldUp.Line(aircraft, DueLine.Of(aircraft, [], [], Fixture.Today), inspection, items, Fixture.Bare);
 
     private static Discrepancy Find(Inspection inspection, DiscrepancyClass @class, bool grounded = false) =>
         inspection.Find(Guid.NewGuid(), "spar cracked", "gear", "", @class, grounded, null, Fixture.Ines, Fixture.Now);
@@ -34,7 +35,8 @@ public class HeldUpTests
         line.Holds.ShouldContain(new Hold(State.NotYet, $"{inspection.Walk.Count()} to look at", GoTo.Walk));
         line.Calls.Single().ShouldBe(new(State.NotYet, "N0TST waits to be begun.", $"{inspection.Walk.Count()} tasks, annual.", GoTo.Walk));
         (line.Rank, line.Work!.WorkOrder).ShouldBe((0, "26-1"));
-        line.Work.Zones.Select(zone => (zone.Key, zone.Done, zone.Worst)).ShouldBe([("engine", 0, State.NotYet), ("gear", 0, State.NotYet)]);
+        line.Work.Zones.Select(zone => (zone.Key, zone.Done, zone.Worst))
+            .ShouldBe([("engine", 0, State.NotYet), ("gear", 0, State.NotYet)]);
     }
 
     [Fact]
@@ -46,7 +48,8 @@ public class HeldUpTests
         var found = Find(inspection, DiscrepancyClass.Airworthiness, grounded: true);
         var line = Line(inspection);
         line.IsGrounded.ShouldBeTrue();
-        line.Calls[0].ShouldBe(new(State.Grounded, "N0TST is grounded.", "spar cracked. Tell the owner today.", GoTo.Found, $"{found.Number}"));
+        line.Calls[0]
+            .ShouldBe(new(State.Grounded, "N0TST is grounded.", "spar cracked. Tell the owner today.", GoTo.Found, $"{found.Number}"));
         line.Holds[0].ShouldBe(new(State.Grounded, "1 airworthiness open", GoTo.FixList));
     }
 
@@ -69,6 +72,7 @@ public class HeldUpTests
         inspection.Sign();
         Line(inspection, item).Holds.Single().ShouldBe(new(state, words, GoTo.OpenItems));
         item.Close(new("put right", Fixture.Today, Fixture.Ines, "record 9"));
-        Line(inspection, item).Holds.Select(hold => hold.Text).ShouldBe(@class == DiscrepancyClass.Airworthiness ? ["unairworthy list of 26-1 cleared 2026-11-23"] : []);
+        Line(inspection, item).Holds.Select(hold => hold.Text)
+            .ShouldBe(@class == DiscrepancyClass.Airworthiness ? ["unairworthy list of 26-1 cleared 2026-11-23"] : []);
     }
 }

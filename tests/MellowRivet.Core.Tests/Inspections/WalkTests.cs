@@ -22,12 +22,14 @@ public class WalkTests
     private Refusal? Set(string key, TaskVerdict verdict, string? reason = null) =>
         Task(key).Set(verdict, reason, inspection.JudgementAt(Task(key), aircraft), Fixture.Ines, Fixture.Now);
 
-    private void Read(string key, double value) => inspection.Record(new(Guid.NewGuid(), aircraft.Id, null, "oil-pressure", "engine", value, Unit.Psi, new(),
+    private void Read(string key, double value) =>
+        inspection.Record(new(Guid.NewGuid(), aircraft.Id, null, "oil-pressure", "engine", value, Unit.Psi, new(),
         aircraft.TimeInService, Fixture.Now, Fixture.Ines)
     { InspectionId = inspection.Id, TaskId = Task(key).Id });
 
     [Fact]
-    public void Only_tasks_that_fit_the_aircraft_are_on_the_walk() => inspection.Tasks.Select(task => task.Key).ShouldBe(["comp", "oil", "tyres", "nose"]);
+    public void Only_tasks_that_fit_the_aircraft_are_on_the_walk() =>
+        inspection.Tasks.Select(task => task.Key).ShouldBe(["comp", "oil", "tyres", "nose"]);
 
     [Fact]
     public void Not_on_this_aircraft_needs_its_reason()
@@ -93,7 +95,8 @@ public class WalkTests
         var first = Fixture.Compress(inspection, aircraft, 1, 8);
         Fixture.Compress(inspection, aircraft, 1, 71, again: true, minute: 5);
         first.Correct(58, null, Fixture.Ines, Fixture.Now);
-        CompressionSheet.Of(aircraft, aircraft.Engines.First().Component, inspection).Cylinders[0].Tries.Select(reading => reading.Value).ShouldBe([58, 71]);
+        CompressionSheet.Of(aircraft, aircraft.Engines.First().Component, inspection).Cylinders[0].Tries.Select(reading => reading.Value)
+            .ShouldBe([58, 71]);
     }
 
     [Fact]
@@ -103,7 +106,8 @@ public class WalkTests
         var old = aircraft.Cylinder(engine, 2)!;
         var readings = new[] { (100m, 70), (300m, 66), (500m, 62) }.Select(pair => At(old, pair.Item1, pair.Item2)).ToList();
         aircraft.TakeOff(old.Id, null, new Hours(600), "weak").ShouldBeNull();
-        var fresh = aircraft.Install(new(Guid.NewGuid(), ComponentKind.Cylinder, "", "new"), "2", new Hours(600), new Hours(0), engine.Id).Component;
+        var fresh = aircraft.Install(new(Guid.NewGuid(), ComponentKind.Cylinder, "", "new"), "2", new Hours(600), new Hours(0),
+            engine.Id).Component;
         readings.AddRange(new[] { (610m, 78), (700m, 78), (800m, 77), (900m, 77) }.Select(pair => At(fresh, pair.Item1, pair.Item2)));
 
         var history = CylinderHistory.Of(aircraft, engine, 2, readings, null, HoursAxis.Aircraft);
@@ -120,15 +124,18 @@ public class WalkTests
         own.Readings.Select(own.At).ShouldBe([10, 100, 200, 300]);
         (own.Events.Count, own.ToAircraft).ShouldBe((0, 600));
 
-        Reading At(Component cylinder, decimal hours, double psi) => new(Guid.NewGuid(), aircraft.Id, cylinder.Id, Reading.CompressionKind, "2", psi, Unit.Psi,
+        Reading At(Component cylinder, decimal hours, double psi) =>
+            new(Guid.NewGuid(), aircraft.Id, cylinder.Id, Reading.CompressionKind, "2", psi, Unit.Psi,
             new(true, 80, 14.7), new Hours(hours), Fixture.Now.AddHours((double)hours), Fixture.Ines);
     }
 
     [Fact]
     public void Something_found_at_a_task_answers_the_task_and_gets_the_next_number()
     {
-        var one = inspection.Find(Guid.NewGuid(), "cord showing", "gear", "left", DiscrepancyClass.Airworthiness, false, Task("tyres"), Fixture.Ines, Fixture.Now);
-        var two = inspection.Find(Guid.NewGuid(), "dirt", "gear", "", DiscrepancyClass.Recommended, grounded: true, null, Fixture.Ines, Fixture.Now);
+        var one = inspection.Find(Guid.NewGuid(), "cord showing", "gear", "left", DiscrepancyClass.Airworthiness, false, Task("tyres"),
+            Fixture.Ines, Fixture.Now);
+        var two = inspection.Find(Guid.NewGuid(), "dirt", "gear", "", DiscrepancyClass.Recommended, grounded: true, null, Fixture.Ines,
+            Fixture.Now);
         (one.Number, two.Number).ShouldBe((1, 2));
         Task("tyres").Verdict.ShouldBe(TaskVerdict.Discrepancy);
         two.Grounded.ShouldBeFalse("only an airworthiness item grounds an aircraft");
@@ -149,7 +156,8 @@ public class WalkTests
     public void A_deferrable_item_waits_for_its_placard_or_to_be_fixed()
     {
         Fixture.Finish(inspection, aircraft);
-        var light = inspection.Find(Guid.NewGuid(), "map light out", "gear", "", DiscrepancyClass.Deferrable, false, null, Fixture.Ines, Fixture.Now);
+        var light = inspection.Find(Guid.NewGuid(), "map light out", "gear", "", DiscrepancyClass.Deferrable, false, null, Fixture.Ines,
+            Fixture.Now);
         Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.ShouldHaveSingleItem().Found.ShouldBe(light);
         light.Correct(new(""), new(), Fixture.Ines, Fixture.Now)!.Field.ShouldBe("action");
         light.Correct(new("Lamp replaced.", CorrectionKind.Replaced), new(), Fixture.Ines, Fixture.Now).ShouldBeNull();
@@ -162,18 +170,24 @@ public class WalkTests
     {
         Fixture.Finish(inspection, aircraft);
         Fixture.Compress(inspection, aircraft, 3, 50, again: true, minute: 30);
-        Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.ShouldHaveSingleItem().What.ShouldStartWith("Compression, cylinder 3: 50/80. Below 60/80 after a second hot try: reject.");
-        inspection.Find(Guid.NewGuid(), "oil at the filler cap", "engine", "", DiscrepancyClass.Recommended, false, Task("comp"), Fixture.Ines, Fixture.Now);
+        Readiness.Of(inspection, aircraft,
+            Fixture.Bare).Blockers.ShouldHaveSingleItem().What.ShouldStartWith(
+                "Compression, cylinder 3: 50/80. Below 60/80 after a second hot try: reject.");
+        inspection.Find(Guid.NewGuid(), "oil at the filler cap", "engine", "", DiscrepancyClass.Recommended, false, Task("comp"),
+            Fixture.Ines, Fixture.Now);
         Readiness.Of(inspection, aircraft, Fixture.Bare).MaySign.ShouldBeFalse("a line for the same task is about something else");
         var judged = InspectionJudgements.Of(inspection, aircraft).Single(one => one.WantsAnswer);
-        inspection.PutOnList(Guid.NewGuid(), "cylinder 3 low", "engine", "", new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), Task("comp"), judged, Fixture.Classes).Refusal.ShouldBeNull();
+        inspection.PutOnList(Guid.NewGuid(), "cylinder 3 low", "engine", "",
+            new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), Task("comp"), judged,
+            Fixture.Classes).Refusal.ShouldBeNull();
         Readiness.Of(inspection, aircraft, Fixture.Bare).MaySign.ShouldBeTrue();
     }
 
     [Fact]
     public void A_tach_that_runs_backwards_is_refused()
     {
-        Should.Throw<ArgumentException>(() => aircraft.ReadTime(new DateOnly(2026, 11, 21), new Hours(999))).Message.ShouldContain("runs backwards");
+        Should.Throw<ArgumentException>(() => aircraft.ReadTime(new DateOnly(2026, 11, 21), new Hours(999))).Message.ShouldContain(
+            "runs backwards");
         Should.Throw<ArgumentException>(() => aircraft.ReadTime(new DateOnly(2026, 11, 19), new Hours(1001)));
         aircraft.TimeInService.ShouldBe(new Hours(1000.5m));
     }
@@ -181,7 +195,8 @@ public class WalkTests
     [Theory]
     [InlineData(null, null, "what")]
     [InlineData("  ", "", "what")]
-    public void A_discrepancy_needs_words(string? what, string? where, string field) => Discrepancy.Check(what, where).ShouldHaveSingleItem().Field.ShouldBe(field);
+    public void A_discrepancy_needs_words(string? what, string? where, string field) =>
+        Discrepancy.Check(what, where).ShouldHaveSingleItem().Field.ShouldBe(field);
 
     [Fact]
     public void Words_have_an_end()
@@ -192,11 +207,13 @@ public class WalkTests
 
     [Fact]
     public void A_firing_order_fires_every_cylinder_once() =>
-        EngineLayout.All.ShouldAllBe(layout => layout.FiringOrder.Order().SequenceEqual(layout.Cylinders.Select(cylinder => cylinder.Number).Order()));
+        EngineLayout.All.ShouldAllBe(layout => layout.FiringOrder.Order()
+            .SequenceEqual(layout.Cylinders.Select(cylinder => cylinder.Number).Order()));
 
     [Fact]
     public void No_two_cylinders_stand_in_one_place() =>
-        EngineLayout.All.All(layout => layout.Cylinders.Select(cylinder => (cylinder.Bank, cylinder.Row)).Distinct().Count() == layout.Cylinders.Count).ShouldBeTrue();
+        EngineLayout.All.All(layout => layout.Cylinders.Select(cylinder => (cylinder.Bank, cylinder.Row)).Distinct()
+            .Count() == layout.Cylinders.Count).ShouldBeTrue();
 
     // 14 CFR 43 Appendix D, from memory: groups (a) to (j); what an aircraft with wheels has no use for, (b)(3) and (e)(10), is left out.
     [Theory]
@@ -228,9 +245,19 @@ public class WalkTests
     [InlineData("not json", "can't be read")]
     [InlineData("{}", "can't be read")]
     [InlineData("""{ "key": "x", "title": "x", "version": 1, "basis": "x", "zones": [] }""", "needs zones")]
-    [InlineData("""{ "key": "x", "title": "x", "version": 1, "basis": "x", "zones": [{ "key": "z", "title": "z", "station": "close", "book": "airframe", "tasks": [{ "key": "a", "text": "a", "reference": "a" }] }] }""", "engine or airframe")]
-    [InlineData("""{ "key": "x", "title": "x", "version": 1, "basis": "x", "zones": [{ "key": "z", "title": "z", "station": "engine", "book": "airframe", "tasks": [{ "key": "a", "text": "a", "reference": "a" }, { "key": "a", "text": "a", "reference": "a" }] }] }""", "twice: a")]
-    [InlineData("""{ "key": "x", "title": "x", "version": 1, "basis": "x", "zones": [{ "key": "z", "title": "z", "station": "engine", "book": "airframe", "tasks": [{ "key": "a", "text": "a", "reference": "a", "measure": { "kind": "k", "unit": "furlong", "low": 1, "high": 2, "standing": "manual", "source": "s" } }] }] }""", "furlong")]
+    [InlineData("""
+        { "key": "x", "title": "x", "version": 1, "basis": "x", "zones": [{ "key": "z", "title": "z", "station": "close",
+        "book": "airframe", "tasks": [{ "key": "a", "text": "a", "reference": "a" }] }] }
+        """, "engine or airframe")]
+    [InlineData("""
+        { "key": "x", "title": "x", "version": 1, "basis": "x", "zones": [{ "key": "z", "title": "z", "station": "engine",
+        "book": "airframe", "tasks": [{ "key": "a", "text": "a", "reference": "a" }, { "key": "a", "text": "a", "reference": "a" }] }] }
+        """, "twice: a")]
+    [InlineData("""
+        { "key": "x", "title": "x", "version": 1, "basis": "x", "zones": [{ "key": "z", "title": "z", "station": "engine",
+        "book": "airframe", "tasks": [{ "key": "a", "text": "a", "reference": "a", "measure": { "kind": "k", "unit": "furlong", "low": 1,
+        "high": 2, "standing": "manual", "source": "s" } }] }] }
+        """, "furlong")]
     public void A_worksheet_that_does_not_hold_together_is_refused_whole(string json, string says) =>
         Should.Throw<FormatException>(() => Worksheet.Parse(json)).Message.ShouldContain(says);
 }

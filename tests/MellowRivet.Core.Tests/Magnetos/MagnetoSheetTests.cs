@@ -51,5 +51,6 @@ public class MagnetoSheetTests
     [InlineData(0, Verdict.Reject)]
     [InlineData(175, Verdict.Good)]
     [InlineData(176, Verdict.Reject)]
-    public void One_drop_has_a_most_and_is_never_nothing(double rpm, Verdict verdict) => MagnetoDrop.Band.Judge(rpm).Verdict.ShouldBe(verdict);
+    public void One_drop_has_a_most_and_is_never_nothing(double rpm, Verdict verdict) =>
+        MagnetoDrop.Band.Judge(rpm).Verdict.ShouldBe(verdict);
 }

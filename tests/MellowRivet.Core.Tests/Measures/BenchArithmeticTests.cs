@@ -22,7 +22,8 @@ public class BenchArithmeticTests
     [InlineData(0, 1)]
     [InlineData(-1, 1)]
     [InlineData(10, -0.1)]
-    public void A_length_no_wrench_has_is_refused(double length, double extension) => Should.Throw<ArgumentOutOfRangeException>(() => TorqueWrench.Setting(100, length, extension));
+    public void A_length_no_wrench_has_is_refused(double length, double extension) =>
+        Should.Throw<ArgumentOutOfRangeException>(() => TorqueWrench.Setting(100, length, extension));
 
     // By hand, linear between the rows: at 5 °C 28 + 10 × 15/25 = 34; at 20 °C 38 + 10 × 5/25 = 40.
     [Theory]
@@ -31,7 +32,8 @@ public class BenchArithmeticTests
     [InlineData(15, 38)]
     [InlineData(20, 40)]
     [InlineData(40, 48)]
-    public void A_tension_between_the_rows_is_on_the_line_between_them(double celsius, double pounds) => Table.Target(celsius)!.Value.ShouldBe(pounds, 1e-9);
+    public void A_tension_between_the_rows_is_on_the_line_between_them(double celsius, double pounds) =>
+        Table.Target(celsius)!.Value.ShouldBe(pounds, 1e-9);
 
     [Theory]
     [InlineData(-10.1)]
@@ -48,7 +50,8 @@ public class BenchArithmeticTests
     [InlineData(30.99, Verdict.Reject)]
     [InlineData(37, Verdict.Good)]
     [InlineData(37.01, Verdict.Reject)]
-    public void A_cable_is_judged_at_its_temperature(double pounds, Verdict verdict) => Table.At(5)!.Judge(pounds).Verdict.ShouldBe(verdict);
+    public void A_cable_is_judged_at_its_temperature(double pounds, Verdict verdict) =>
+        Table.At(5)!.Judge(pounds).Verdict.ShouldBe(verdict);
 
     [Fact]
     public void A_warmer_cable_is_never_rigged_slacker() => Prop.ForAll(Gen.Choose(-100, 399).ToArbitrary(),
@@ -61,7 +64,8 @@ public class BenchArithmeticTests
     [InlineData("15 38\n20", "“20”")]
     [InlineData("15 38\n20 -4", "“20 -4”")]
     [InlineData("15 38\nwarm 40", "“warm 40”")]
-    public void A_table_that_does_not_hold_together_is_refused(string rows, string says) => CableTable.Read(["c"], rows, 3, "m").Refusal!.Message.ShouldContain(says);
+    public void A_table_that_does_not_hold_together_is_refused(string rows, string says) =>
+        CableTable.Read(["c"], rows, 3, "m").Refusal!.Message.ShouldContain(says);
 
     [Fact]
     public void A_table_is_read_as_it_is_typed()
@@ -170,6 +174,7 @@ public class BenchArithmeticTests
         var wrench = new Tool(Guid.NewGuid());
         wrench.Describe("Torque wrench", "T-9", true, new(2026, 11, 23), null, new(150, 750, Unit.InchPound)).ShouldBeNull();
         (wrench.Reaches(setting, Unit.Find(unit)!) is null).ShouldBe(reaches);
-        new Tool(Guid.NewGuid()).Reaches(setting, Unit.Find(unit)!).ShouldBeNull("one whose range nobody has put on file can't be held against it");
+        new Tool(Guid.NewGuid()).Reaches(setting, Unit.Find(unit)!)
+            .ShouldBeNull("one whose range nobody has put on file can't be held against it");
     }
 }

@@ -62,7 +62,8 @@ public class UnitTests
     [InlineData(35, Verdict.Good)]
     [InlineData(41, Verdict.Good)]
     [InlineData(41.001, Verdict.Reject)]
-    public void A_band_is_good_up_to_and_with_its_limits(double value, Verdict verdict) => Band(35, 41).Judge(value).Verdict.ShouldBe(verdict);
+    public void A_band_is_good_up_to_and_with_its_limits(double value, Verdict verdict) =>
+        Band(35, 41).Judge(value).Verdict.ShouldBe(verdict);
 
     [Theory]
     [InlineData(null, 5000.0, 5000, Verdict.Good)]

@@ -9,7 +9,8 @@ public class WhoMayTests
     private static readonly WhoMay List = WhoMay.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "who-may", "us.json")));
 
     [Fact]
-    public void The_list_has_all_thirty_two_paragraphs_once() => List.Items.Select(item => item.Paragraph).ShouldBe(Enumerable.Range(1, 32));
+    public void The_list_has_all_thirty_two_paragraphs_once() =>
+        List.Items.Select(item => item.Paragraph).ShouldBe(Enumerable.Range(1, 32));
 
     [Theory]
     [InlineData("replace the nose tyre", 1)]

@@ -9,7 +9,8 @@ namespace MellowRivet.Core.Tests.Plugs;
 public class PlugTrayTests
 {
     private static readonly WrenchUsed Wrench = new(Guid.NewGuid(), "Torque wrench T-09", new DateOnly(2027, 1, 1), null, null, 420);
-    private readonly Aircraft aircraft = new(Guid.NewGuid(), "N0TST", "Test type", "T-1", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 2));
+    private readonly Aircraft aircraft = new(Guid.NewGuid(), "N0TST", "Test type", "T-1", Category.Standard,
+        new(Wing.Low, Gear.NoseWheel, 1, 2));
     private readonly Component engine;
     private readonly Inspection inspection;
 
@@ -94,7 +95,9 @@ public class PlugTrayTests
         Measure("1T", PlugStep.Torque, 420, Wrench).ShouldBeNull();
         PlugMove there = new(new(1, PlugRow.Top), new(2, PlugRow.Bottom)), back = new(new(2, PlugRow.Bottom), new(1, PlugRow.Top));
         Move(there, back);
-        At("2B").ShouldSatisfyAllConditions(place => place.IsFinished.ShouldBeFalse(), place => place.Next.ShouldBe(PlugStep.Gasket), place => place.ReadingOf(PlugStep.Torque).ShouldBeNull(), place => place.IsScrap.ShouldBeFalse());
+        At("2B")
+            .ShouldSatisfyAllConditions(place => place.IsFinished.ShouldBeFalse(), place => place.Next.ShouldBe(PlugStep.Gasket),
+                place => place.ReadingOf(PlugStep.Torque).ShouldBeNull(), place => place.IsScrap.ShouldBeFalse());
         At("1T").Next.ShouldBe(PlugStep.Torque, "a gasket that was never crushed is as good as before");
         // Back in the hole where it was torqued it isn't torqued either.
         Move(there, back);
@@ -105,7 +108,8 @@ public class PlugTrayTests
         inspection.Readings.Count(reading => reading.Kind == PlugKinds.Torque).ShouldBe(2, "what was pulled before stays on file");
     }
 
-    // domain.md section 5: 35 ft-lb = 420 in-lb on the 18 mm plug; the manual decides. A click wrench is good for 4 % (ISO 6789, from memory).
+    // domain.md section 5: 35 ft-lb = 420 in-lb on the 18 mm plug; the manual decides. A click wrench is good
+    // for 4 % (ISO 6789, from memory).
     [Theory]
     [InlineData(100, null, Verdict.Reject)]
     [InlineData(403, null, Verdict.Reject)]
@@ -128,13 +132,15 @@ public class PlugTrayTests
     public void Moved_plugs_take_their_hours_and_readings_along_and_remember_where_they_came_from()
     {
         Measure("1T", PlugStep.Ohms, 1_234).ShouldBeNull();
-        aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.NextInFiringOrder).Plan!.Moves, new DateOnly(2026, 11, 23)).ShouldBeNull();
+        aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.NextInFiringOrder).Plan!.Moves,
+            new DateOnly(2026, 11, 23)).ShouldBeNull();
         var moved = At("3B");
         (moved.CameFrom.ToString(), moved.ReadingOf(PlugStep.Ohms)!.Value, moved.Time!.Value.Value).ShouldBe(("1T", 1_234, 500));
         aircraft.Fitted(ComponentKind.Plug).Select(stay => stay.Position).Distinct().Count().ShouldBe(8);
         // Put back before an hour has passed, it is where it was and no further stay is on file.
         var stays = aircraft.Installations.Count;
-        aircraft.MovePlugs(engine, [new(new(3, PlugRow.Bottom), new(1, PlugRow.Top)), new(new(1, PlugRow.Top), new(3, PlugRow.Bottom))], new DateOnly(2026, 11, 23)).ShouldBeNull();
+        aircraft.MovePlugs(engine, [new(new(3, PlugRow.Bottom), new(1, PlugRow.Top)), new(new(1, PlugRow.Top), new(3, PlugRow.Bottom))],
+            new DateOnly(2026, 11, 23)).ShouldBeNull();
         (At("1T").ReadingOf(PlugStep.Ohms)!.Value, aircraft.Installations.Count).ShouldBe((1_234, stays));
     }
 
@@ -170,8 +176,10 @@ public class PlugTrayTests
     [Fact]
     public void Wear_is_what_the_gap_opens_between_setting_and_finding()
     {
-        Reading Gap(string kind, decimal hours, double value) => new(Guid.NewGuid(), aircraft.Id, engine.Id, kind, "1T", value, Unit.Inch, new(), new Hours(hours), Fixture.Now, Fixture.Ines);
-        var wear = PlugWear.Of([Gap(PlugKinds.GapFound, 100, 0.021), Gap(PlugKinds.GapSet, 100, 0.016), Gap(PlugKinds.GapFound, 300, 0.018), Gap(PlugKinds.GapSet, 300, 0.016)], 0.021);
+        Reading Gap(string kind, decimal hours, double value) =>
+            new(Guid.NewGuid(), aircraft.Id, engine.Id, kind, "1T", value, Unit.Inch, new(), new Hours(hours), Fixture.Now, Fixture.Ines);
+        var wear = PlugWear.Of([Gap(PlugKinds.GapFound, 100, 0.021), Gap(PlugKinds.GapSet, 100, 0.016), Gap(PlugKinds.GapFound, 300, 0.018),
+            Gap(PlugKinds.GapSet, 300, 0.016)], 0.021);
         wear.PerHundredHours!.Value.ShouldBe(0.001, 1e-9);
         wear.HoursLeft!.Value.ShouldBe(500, 1e-6);
         PlugWear.Of([Gap(PlugKinds.GapSet, 100, 0.016)], 0.021).HoursLeft.ShouldBeNull();
@@ -183,8 +191,11 @@ public class PlugTrayTests
     [Fact]
     public void Fouling_is_counted_by_hole_whichever_plug_sat_there()
     {
-        PlugMark Look(string hole, PlugLook look) => new(Guid.NewGuid(), PlugHole.Parse(hole)!.Value, PlugStep.Look, look.ToString(), Fixture.Ines, Fixture.Now);
-        var history = HoleHistory.Of([Look("4B", PlugLook.LeadFouled), Look("4B", PlugLook.Normal), Look("4B", PlugLook.OilWet), Look("4T", PlugLook.Sooty)], new(4, PlugRow.Bottom));
+        PlugMark Look(string hole, PlugLook look) =>
+            new(Guid.NewGuid(), PlugHole.Parse(hole)!.Value, PlugStep.Look, look.ToString(), Fixture.Ines, Fixture.Now);
+        var history = HoleHistory.Of(
+            [Look("4B", PlugLook.LeadFouled), Look("4B", PlugLook.Normal), Look("4B", PlugLook.OilWet), Look("4T", PlugLook.Sooty)],
+            new(4, PlugRow.Bottom));
         (history.Fouled, history.Looks.Count).ShouldBe((2, 3));
     }
 }

@@ -10,7 +10,10 @@ using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Tests.Records;
 
-/// <summary>On a twin the work on one engine stands in that one's book and in no other (14 CFR 43.9(a), from memory: the record of the product worked on).</summary>
+/// <summary>
+/// On a twin the work on one engine stands in that one's book and in no other (14 CFR 43.9(a), from memory: the
+/// record of the product worked on).
+/// </summary>
 public class EnteredInTests
 {
     private readonly Aircraft twin = new(Guid.NewGuid(), "N0TWN", "Twin", "T-2", Category.Standard, new(Wing.Low, Gear.NoseWheel, 2, 4));
@@ -44,8 +47,11 @@ public class EnteredInTests
         return found;
     }
 
-    private Dictionary<string, string[]> Entries() => RecordWriter.Draft(inspection, twin, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today)
-        .Where(draft => draft.Book != Book.DiscrepancyList).ToDictionary(draft => $"{draft.Content["item"]}", draft => draft.Content["work"]!.AsArray().Select(work => work!.ToString()).ToArray());
+    private Dictionary<string, string[]> Entries() =>
+        RecordWriter.Draft(inspection, twin, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today)
+        .Where(draft => draft.Book != Book.DiscrepancyList)
+        .ToDictionary(draft => $"{draft.Content["item"]}", draft => draft.Content["work"]!.AsArray().Select(work => work!.ToString())
+            .ToArray());
 
     [Fact]
     public void What_is_found_in_an_engines_zone_in_passing_knows_its_engine()
@@ -61,9 +67,11 @@ public class EnteredInTests
     [Fact]
     public void A_part_that_sits_on_an_engine_is_entered_with_it_wherever_it_was_found()
     {
-        var found = inspection.Find(Guid.NewGuid(), "magneto worn", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now);
+        var found = inspection.Find(Guid.NewGuid(), "magneto worn", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
+            Fixture.Now);
         var magneto = twin.SittingOn(On("right").ComponentId).Single(stay => stay.Component.Kind == ComponentKind.Magneto).ComponentId;
-        found.Describe(found.What, null, found.Place with { ComponentId = magneto }, FoundHow.Visual, null, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        found.Describe(found.What, null, found.Place with { ComponentId = magneto }, FoundHow.Visual, null, Fixture.Ines, Fixture.Now)
+            .ShouldBeNull();
         found.Correct(new("overhauled"), inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
         twin.Replace(magneto, "", "M-new", Fixture.Today, "worn").ShouldBeNull();
         Entries()["Engine right"].ShouldBe(["magneto worn: overhauled"], "it came off since, and sat there");
@@ -72,10 +80,13 @@ public class EnteredInTests
     [Fact]
     public void A_judgement_that_was_set_aside_and_a_sheet_left_out_stand_with_their_own_engine()
     {
-        inspection.Cut(new(Guid.NewGuid(), On("right").ComponentId, FilterPlace.Filter, FilterMetal.Ferrous, FilterAmount.Flakes, "", null, Fixture.Ines, Fixture.Now)).ShouldBeNull();
+        inspection.Cut(new(Guid.NewGuid(), On("right").ComponentId, FilterPlace.Filter, FilterMetal.Ferrous, FilterAmount.Flakes, "", null,
+            Fixture.Ines, Fixture.Now)).ShouldBeNull();
         var bad = JudgedLines.Of(inspection, twin).Single().Judged;
-        inspection.SetJudgementAside(twin, bad.Key, bad.Seen, "run in", "manual 72", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
-        var left = Asks.Of(inspection, twin, Fixture.Shop).First(ask => ask.Asked == Asked.Compressions && ask.EngineId == On("left").ComponentId);
+        inspection.SetJudgementAside(twin, bad.Key, bad.Seen, "run in", "manual 72", Fixture.Inspector, Fixture.Inspector.Certificates[0],
+            Fixture.Now).ShouldBeNull();
+        var left = Asks.Of(inspection, twin, Fixture.Shop)
+            .First(ask => ask.Asked == Asked.Compressions && ask.EngineId == On("left").ComponentId);
         inspection.LeaveOut(left, "done last week", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
         var entries = Entries();
         entries["Engine right"].Single().ShouldContain("Set aside: run in");
@@ -99,11 +110,14 @@ public class EnteredInTests
     [InlineData("engine", "Airframe", "T-2")]
     public void An_open_item_is_cleared_in_its_own_engines_book_or_in_none(string zone, string item, string serial)
     {
-        var found = inspection.Find(Guid.NewGuid(), "seal weeps", "engine-right", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now);
-        found.Describe(found.What, null, found.Place with { ComponentId = null }, FoundHow.Visual, null, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        var found = inspection.Find(Guid.NewGuid(), "seal weeps", "engine-right", "", DiscrepancyClass.Airworthiness, false, null,
+            Fixture.Ines, Fixture.Now);
+        found.Describe(found.What, null, found.Place with { ComponentId = null }, FoundHow.Visual, null, Fixture.Ines, Fixture.Now)
+            .ShouldBeNull();
         var open = new OpenItem(twin.Id, inspection, found, Fixture.Today);
         typeof(OpenItem).GetProperty(nameof(OpenItem.ZoneKey))!.SetValue(open, zone);
-        var draft = RecordWriter.Clearing(open, twin, Fixture.Rules, new("seal changed"), new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today, 0);
+        var draft = RecordWriter.Clearing(open, twin, Fixture.Rules, new("seal changed"),
+            new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today, 0);
         (draft.Content["item"]!.ToString(), draft.Content["serial"]!.ToString()).ShouldBe((item, serial));
         draft.Content["work"]![0]!.ToString().Contains("isn’t said which").ShouldBe(item == "Airframe");
     }
@@ -128,10 +142,13 @@ public class EnteredInTests
         inspection.Tasks.Except(of).ShouldAllBe(task => task.Verdict == TaskVerdict.NotApplicable);
         Held().ShouldBeEmpty();
 
-        string[] Held() => [.. Readiness.Of(inspection, twin, Fixture.Bare).Blockers.Where(blocker => blocker.By == HeldUpBy.PartGone).Select(blocker => blocker.What)];
+        string[] Held() =>
+            [.. Readiness.Of(inspection, twin, Fixture.Bare).Blockers.Where(blocker => blocker.By == HeldUpBy.PartGone)
+                .Select(blocker => blocker.What)];
     }
 
-    // Every kind of inspection on every category: it goes on where the shipped rules can sign it there, and is refused in words where they can't.
+    // Every kind of inspection on every category: it goes on where the shipped rules can sign it there, and is
+    // refused in words where they can't.
     [Fact]
     public void A_category_changes_under_an_inspection_only_where_somebody_can_sign_it_then()
     {
@@ -147,8 +164,10 @@ public class EnteredInTests
                     refusal.Message.ShouldContain($"{Fixture.Rules.Title} knows none");
                 }
                 else
-                    Should.NotThrow(() => RecordWriter.Draft(work, aircraft, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today));
-                Readiness.Of(work, aircraft, Fixture.Bare).Blockers.Any(blocker => blocker.By == HeldUpBy.NoStatement).ShouldBe(!Fixture.Rules.HasStatement(kind, to));
+                    Should.NotThrow(() => RecordWriter.Draft(work, aircraft, Fixture.Rules,
+                        new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today));
+                Readiness.Of(work, aircraft, Fixture.Bare).Blockers.Any(blocker => blocker.By == HeldUpBy.NoStatement)
+                    .ShouldBe(!Fixture.Rules.HasStatement(kind, to));
                 work.Sign();
                 Fixture.Rules.GoesOn(work, to).ShouldBeNull("what is signed stays signed");
             }

@@ -8,7 +8,8 @@ namespace MellowRivet.Core.Tests.Records;
 /// <summary>Who signs what on which category: 14 CFR 65.85, 65.87, 65.95, 65.104, 65.107, 91.409, 43.3 and 43.9, from memory.</summary>
 public class RulePackTests
 {
-    private static readonly RulePack Permit = RulePack.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "rule-packs", "permit-scheme.json")));
+    private static readonly RulePack Permit =
+        RulePack.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "rule-packs", "permit-scheme.json")));
 
     private static RulePack Pack(Category category) => Fixture.Rules.Covers(category) ? Fixture.Rules : Permit;
 
@@ -40,7 +41,8 @@ public class RulePackTests
     [InlineData("T-1", true)]
     [InlineData("T-2", false)]
     public void An_owners_inspection_rating_holds_for_their_own_aircraft(string serial, bool may) =>
-        Fixture.Rules.MaySign(Fixture.Person(new Certificate(CertificateKind.RepairmanLightSportInspection, "1", serial)), InspectionKind.Condition, Fixture.Aircraft(Category.ExperimentalLightSport)).Allowed.ShouldBe(may);
+        Fixture.Rules.MaySign(Fixture.Person(new Certificate(CertificateKind.RepairmanLightSportInspection, "1", serial)),
+            InspectionKind.Condition, Fixture.Aircraft(Category.ExperimentalLightSport)).Allowed.ShouldBe(may);
 
     [Fact]
     public void Every_kind_that_can_be_signed_has_its_words_both_ways()
@@ -48,12 +50,16 @@ public class RulePackTests
         foreach (var category in Enum.GetValues<Category>())
             foreach (var kind in Pack(category).KindsFor(category))
                 foreach (var airworthy in new[] { true, false })
-                    Pack(category).Statement(kind, category, airworthy, "aircraft", new DateOnly(2026, 11, 23)).Text.ShouldSatisfyAllConditions(
+                    Pack(category)
+                        .Statement(kind, category, airworthy, "aircraft", new DateOnly(2026, 11, 23)).Text.ShouldSatisfyAllConditions(
                         text => text.ShouldContain("aircraft"), text => text.ShouldNotContain("{"));
     }
 
     // 14 CFR 43.11(a)(4), from memory.
     [Fact]
-    public void The_annual_keeps_the_wording_of_the_rule() => Fixture.Rules.Statement(InspectionKind.Annual, Category.Standard, true, "aircraft", default).Text
-        .ShouldBe("I certify that this aircraft has been inspected in accordance with an annual inspection and was determined to be in airworthy condition.");
+    public void The_annual_keeps_the_wording_of_the_rule() =>
+        Fixture.Rules.Statement(InspectionKind.Annual, Category.Standard, true, "aircraft", default).Text
+        .ShouldBe(
+            "I certify that this aircraft has been inspected in accordance with an annual inspection and was determined "
+            + "to be in airworthy condition.");
 }

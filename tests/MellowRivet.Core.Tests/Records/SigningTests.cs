@@ -36,7 +36,8 @@ public class SigningTests
 
     [Fact]
     public void Nobody_signs_what_the_pack_has_no_rule_for() =>
-        Fixture.Rules.MaySign(Fixture.Person(new Certificate(CertificateKind.InspectionAuthorization, "1")), InspectionKind.Annual, Fixture.Aircraft(Category.SpecialLightSport)).Allowed.ShouldBeFalse();
+        Fixture.Rules.MaySign(Fixture.Person(new Certificate(CertificateKind.InspectionAuthorization, "1")), InspectionKind.Annual,
+            Fixture.Aircraft(Category.SpecialLightSport)).Allowed.ShouldBeFalse();
 
     // 14 CFR 43.11(a)(4), from memory.
     [Fact]
@@ -45,8 +46,10 @@ public class SigningTests
         var drafts = Draft(out _);
         drafts.Select(draft => draft.Book).ShouldBe([Book.Airframe, Book.Engine, Book.Propeller]);
         drafts[0].Content["statement"]!.ToString().ShouldBe(
-            "I certify that this aircraft has been inspected in accordance with an annual inspection and was determined to be in airworthy condition.");
-        drafts.Select(draft => draft.Content["timeInService"]!.ToString()).ShouldBe(["1000.5 h", "1120.5 h", "100.5 h"], "each book has its own item's time");
+            "I certify that this aircraft has been inspected in accordance with an annual inspection and was determined "
+            + "to be in airworthy condition.");
+        drafts.Select(draft => draft.Content["timeInService"]!.ToString())
+            .ShouldBe(["1000.5 h", "1120.5 h", "100.5 h"], "each book has its own item's time");
         drafts[0].Content["certificate"]!.ToString().ShouldBe("mechanic with inspection authorization, 77");
         drafts[0].Content["date"]!.ToString().ShouldBe("2026-11-23");
     }
@@ -55,9 +58,13 @@ public class SigningTests
     [Fact]
     public void An_open_airworthiness_item_chooses_the_unairworthy_statement_and_a_dated_list()
     {
-        var drafts = Draft(out var inspection, inspection => inspection.Find(Guid.NewGuid(), "cord showing", "gear", "left", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now));
+        var drafts = Draft(out var inspection,
+            inspection => inspection.Find(Guid.NewGuid(), "cord showing", "gear", "left", DiscrepancyClass.Airworthiness, false, null,
+                Fixture.Ines, Fixture.Now));
         drafts.Select(draft => draft.Book).ShouldBe([Book.Airframe, Book.Engine, Book.Propeller, Book.DiscrepancyList]);
-        drafts[0].Content["statement"]!.ToString().ShouldEndWith("a list of discrepancies and unairworthy items dated 2026-11-23 has been provided for the aircraft owner or operator.");
+        drafts[0].Content["statement"]!.ToString()
+            .ShouldEndWith(
+                "a list of discrepancies and unairworthy items dated 2026-11-23 has been provided for the aircraft owner or operator.");
         drafts[3].Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString().ShouldBe("26-1-01 Gear, left: cord showing");
         inspection.Sign();
         inspection.State.ShouldBe(InspectionState.SignedUnairworthy);
@@ -69,11 +76,15 @@ public class SigningTests
     {
         var drafts = Draft(out var inspection, inspection =>
         {
-            inspection.Find(Guid.NewGuid(), "hose chafed", "engine", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now).Correct(new("replaced"), inspection.House, Fixture.Ines, Fixture.Now);
-            inspection.Find(Guid.NewGuid(), "tyre cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now).Correct(new("changed"), inspection.House, Fixture.Ines, Fixture.Now);
+            inspection.Find(Guid.NewGuid(), "hose chafed", "engine", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
+                Fixture.Now).Correct(new("replaced"), inspection.House, Fixture.Ines, Fixture.Now);
+            inspection.Find(Guid.NewGuid(), "tyre cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now)
+                .Correct(new("changed"), inspection.House, Fixture.Ines, Fixture.Now);
         });
-        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString().ShouldBe("hose chafed: replaced");
-        drafts.Single(draft => draft.Book == Book.Airframe).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString().ShouldBe("tyre cut: changed");
+        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString()
+            .ShouldBe("hose chafed: replaced");
+        drafts.Single(draft => draft.Book == Book.Airframe).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString()
+            .ShouldBe("tyre cut: changed");
         inspection.Sign();
         inspection.State.ShouldBe(InspectionState.SignedAirworthy);
     }
@@ -81,8 +92,10 @@ public class SigningTests
     // The wording of the operating limitations, from memory (domain.md section 11).
     [Fact]
     public void An_amateur_built_is_found_in_a_condition_for_safe_operation() =>
-        Fixture.Rules.Statement(InspectionKind.Condition, Category.ExperimentalAmateurBuilt, airworthy: true, "aircraft", new DateOnly(2026, 11, 23)).Text.ShouldBe(
-            "I certify that this aircraft has been inspected on 2026-11-23 in accordance with the scope and detail of part 43, appendix D, and was found to be in a condition for safe operation.");
+        Fixture.Rules.Statement(InspectionKind.Condition, Category.ExperimentalAmateurBuilt, airworthy: true, "aircraft",
+            new DateOnly(2026, 11, 23)).Text.ShouldBe(
+            "I certify that this aircraft has been inspected on 2026-11-23 in accordance with the scope and detail of part 43, appendix "
+            + "D, and was found to be in a condition for safe operation.");
 
     [Fact]
     public void The_entry_carries_the_shops_own_day() =>
@@ -91,7 +104,9 @@ public class SigningTests
     [Fact]
     public void One_content_has_one_text()
     {
-        CanonicalJson.Of(new JsonObject { ["b"] = "ü\"", ["a"] = new JsonArray { true, null } }).ShouldBe("""{"a":[true,null],"b":"ü\""}""");
+        CanonicalJson.Of(new JsonObject { ["b"] = "ü\"", ["a"] = new JsonArray { true, null } }).ShouldBe("""
+            {"a":[true,null],"b":"ü\""}
+            """);
         Should.Throw<ArgumentException>(() => CanonicalJson.Of(new JsonObject { ["a"] = 1.0 })).Message.ShouldContain("numbers as text");
     }
 
@@ -103,7 +118,9 @@ public class SigningTests
     public void The_hash_is_the_published_construction()
     {
         var record = Chain(1)[0];
-        Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(new string('0', 64) + "\n" + record.Json))).ShouldBe(record.Hash);
+        Convert.ToHexStringLower(
+            System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(new string('0', 64) + "\n" + record.Json)))
+                .ShouldBe(record.Hash);
     }
 
     [Fact]
@@ -126,7 +143,8 @@ public class SigningTests
     {
         var chain = new List<SignedRecord>();
         for (var i = 0; i < length; i++)
-            chain.Add(SignedRecord.After(chain.LastOrDefault(), Guid.NewGuid(), Guid.NewGuid(), Book.Airframe, new JsonObject { ["statement"] = $"number {i}" }, Fixture.Now));
+            chain.Add(SignedRecord.After(chain.LastOrDefault(), Guid.NewGuid(), Guid.NewGuid(), Book.Airframe,
+                new JsonObject { ["statement"] = $"number {i}" }, Fixture.Now));
         return chain;
     }
 

@@ -20,7 +20,8 @@ namespace MellowRivet.Core.Tests.Signing;
 public class NeverAirworthyTests
 {
     private static readonly Person Helper = new(Guid.NewGuid(), "Helper", "HH", [Role.Assistant], []);
-    private static readonly ShopRules Shop = Fixture.Bare with { People = new Dictionary<Guid, Person> { [Fixture.Ines] = Fixture.Inspector, [Helper.Id] = Helper } };
+    private static readonly ShopRules Shop = Fixture.Bare with
+        { People = new Dictionary<Guid, Person> { [Fixture.Ines] = Fixture.Inspector, [Helper.Id] = Helper } };
     private static int signedAirworthy, signedUnairworthy, refused;
 
     private sealed class World
@@ -41,15 +42,22 @@ public class NeverAirworthyTests
         private DateTimeOffset Now => Fixture.Now.AddMinutes(++minute);
         private Component Engine => Aircraft.Engines.Single().Component;
 
-        private Inspection Begin() => new(Guid.NewGuid(), Aircraft, InspectionKind.Annual, $"26-{signed}", [Fixture.Small], Fixture.Today, null, new(FirstLook: false), null, Items.Where(item => item.IsOpen));
+        private Inspection Begin() =>
+            new(Guid.NewGuid(), Aircraft, InspectionKind.Annual, $"26-{signed}", [Fixture.Small], Fixture.Today, null,
+                new(FirstLook: false), null, Items.Where(item => item.IsOpen));
 
-        private static Classing To(DiscrepancyClass @class, bool signs, DateTimeOffset at) => new(@class, false, signs ? Fixture.Ines : Helper.Id, at, "a reason", "a reference", signs ? Fixture.Inspector.Certificates[0] : null);
+        private static Classing To(DiscrepancyClass @class, bool signs, DateTimeOffset at) =>
+            new(@class, false, signs ? Fixture.Ines : Helper.Id, at, "a reason", "a reference", signs
+                ? Fixture.Inspector.Certificates[0]
+                : null);
 
         public void Do(int action, int with)
         {
             var number = 1 + with % 4;
             var @class = (DiscrepancyClass)(1 + with % 5);
-            var (signs, found) = (with % 2 == 0, Inspection.Discrepancies.Count == 0 ? null : Inspection.Discrepancies[with % Inspection.Discrepancies.Count]);
+            var (signs, found) = (with % 2 == 0, Inspection.Discrepancies.Count == 0
+                ? null
+                : Inspection.Discrepancies[with % Inspection.Discrepancies.Count]);
             var bad = JudgedLines.Of(Inspection, Aircraft).Where(line => line.IsUnanswered).ToList();
             var judged = bad.Count == 0 ? null : bad[with % bad.Count].Judged;
             switch (action)
@@ -57,7 +65,9 @@ public class NeverAirworthyTests
                 case 0 or 1:
                     var psi = with % 3 == 0 ? 15 : 77;
                     var cylinder = Aircraft.Cylinder(Engine, number)!;
-                    Inspection.Record(new(Guid.NewGuid(), Aircraft.Id, cylinder.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi, new(true, 80, 14.7, null, Core.Compression.LeakPath.Rings, SecondTry: true), Aircraft.TimeInService, Now, Fixture.Ines) { InspectionId = Inspection.Id });
+                    Inspection.Record(new(Guid.NewGuid(), Aircraft.Id, cylinder.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
+                        new(true, 80, 14.7, null, Core.Compression.LeakPath.Rings, SecondTry: true), Aircraft.TimeInService, Now,
+                        Fixture.Ines) { InspectionId = Inspection.Id });
                     last[cylinder.Id] = (psi, false);
                     break;
                 case 2:
@@ -72,26 +82,37 @@ public class NeverAirworthyTests
                     break;
                 case 3:
                     foreach (var task in Inspection.Tasks.Where(task => task.Verdict == TaskVerdict.NotYet))
-                        Inspection.Answer(task, task.Measure is null && !task.IsCompression ? TaskVerdict.Good : TaskVerdict.NotApplicable, "not here", null, Fixture.Ines, Now);
+                        Inspection.Answer(task, task.Measure is null && !task.IsCompression
+                            ? TaskVerdict.Good
+                            : TaskVerdict.NotApplicable, "not here", null, Fixture.Ines, Now);
                     break;
                 case 4 when judged is not null:
                     var to = To(with % 3 == 0 ? @class : DiscrepancyClass.Airworthiness, signs, Now);
-                    Word(judged.Key, Inspection.PutOnList(Guid.NewGuid(), with % 2 == 0 ? "oil leak at the filler" : "low", judged.Where.ZoneKey, "", to, Inspection.Tasks.Single(task => task.IsCompression), judged, Fixture.Classes).Refusal is null && to.Class != DiscrepancyClass.Airworthiness);
+                    Word(judged.Key, Inspection.PutOnList(Guid.NewGuid(), with % 2 == 0
+                        ? "oil leak at the filler"
+                        : "low", judged.Where.ZoneKey, "", to, Inspection.Tasks.Single(task => task.IsCompression), judged,
+                        Fixture.Classes).Refusal is null && to.Class != DiscrepancyClass.Airworthiness);
                     break;
                 case 5:
-                    Inspection.Find(Guid.NewGuid(), "cylinder low, leak at the filler", "engine", "", @class, false, Inspection.Tasks.Single(task => task.IsCompression), Helper.Id, Now);
+                    Inspection.Find(Guid.NewGuid(), "cylinder low, leak at the filler", "engine", "", @class, false,
+                        Inspection.Tasks.Single(task => task.IsCompression), Helper.Id, Now);
                     break;
                 case 6 when found is not null:
-                    Word(found.Origin?.Key, found.Class != @class && found.Classify(To(@class, signs, Now), Fixture.Classes, null) is null && @class != DiscrepancyClass.Airworthiness);
+                    Word(found.Origin?.Key, found.Class != @class && found.Classify(To(@class, signs, Now), Fixture.Classes, null) is null
+                        && @class != DiscrepancyClass.Airworthiness);
                     break;
                 case 7 when found is not null:
-                    Word(found.Origin?.Key, found.Correct(new("put right", with % 4 == 0 ? CorrectionKind.Deferred : CorrectionKind.Repaired, "manual"), Inspection.House, Fixture.Ines, Now) is null);
+                    Word(found.Origin?.Key,
+                        found.Correct(new("put right", with % 4 == 0 ? CorrectionKind.Deferred : CorrectionKind.Repaired, "manual"),
+                            Inspection.House, Fixture.Ines, Now) is null);
                     break;
                 case 8 when found is not null:
                     found.Move((Disposition)(1 + with % 9), "why", Inspection.House, Fixture.Ines, Now);
                     break;
                 case 9 when judged is not null:
-                    if (Inspection.SetJudgementAside(Aircraft, judged.Key, judged.Seen, "a reason", "a reference", Fixture.Inspector, signs ? Fixture.Inspector.Certificates[0] : null, Now) is not null)
+                    if (Inspection.SetJudgementAside(Aircraft, judged.Key, judged.Seen, "a reason", "a reference", Fixture.Inspector, signs
+                        ? Fixture.Inspector.Certificates[0]
+                        : null, Now) is not null)
                         break;
                     Word(judged.Key, true);
                     if (judged.ComponentId is { } set && last.TryGetValue(set, out var was))
@@ -100,7 +121,8 @@ public class NeverAirworthyTests
                 case 10:
                     var old = Aircraft.Cylinder(Engine, number)!;
                     Aircraft.TakeOff(old.Id, Fixture.Today, Aircraft.TimeInService, "off");
-                    Aircraft.Install(new(Guid.NewGuid(), ComponentKind.Cylinder, "", $"n{minute}"), $"{number}", Aircraft.TimeInService, default, Engine.Id, Fixture.Today);
+                    Aircraft.Install(new(Guid.NewGuid(), ComponentKind.Cylinder, "", $"n{minute}"), $"{number}", Aircraft.TimeInService,
+                        default, Engine.Id, Fixture.Today);
                     last.Remove(old.Id);
                     break;
                 case 11 when found is not null:
@@ -113,7 +135,8 @@ public class NeverAirworthyTests
                 case 13:
                     Inspection.LookAtZone(with % 2 == 0 ? "engine" : "gear", [], Fixture.Inspector, Fixture.Inspector.Certificates[0], Now);
                     break;
-                case 14 when Inspection.Readings.LastOrDefault(reading => reading.Kind == Reading.CompressionKind) is { } reading && reading.ComponentId is { } on && last.ContainsKey(on):
+                case 14 when Inspection.Readings.LastOrDefault(reading => reading.Kind == Reading.CompressionKind) is { } reading
+                    && reading.ComponentId is { } on && last.ContainsKey(on):
                     var value = with % 3 == 0 ? 15 : 77;
                     if (Inspection.Readings.Where(one => one.ComponentId == on).MaxBy(one => one.At) == reading)
                     {
@@ -123,7 +146,9 @@ public class NeverAirworthyTests
                     break;
                 case 15:
                     chunks = with % 3 == 0;
-                    Inspection.Cut(new(Guid.NewGuid(), Engine.Id, FilterPlace.Filter, chunks ? FilterMetal.Ferrous : FilterMetal.None, chunks ? FilterAmount.Chunks : FilterAmount.None, "", null, Fixture.Ines, Now)).ShouldBeNull();
+                    Inspection.Cut(new(Guid.NewGuid(), Engine.Id, FilterPlace.Filter, chunks
+                        ? FilterMetal.Ferrous
+                        : FilterMetal.None, chunks ? FilterAmount.Chunks : FilterAmount.None, "", null, Fixture.Ines, Now)).ShouldBeNull();
                     break;
                 default:
                     TrySign();
@@ -141,7 +166,9 @@ public class NeverAirworthyTests
                 refused++;
                 return;
             }
-            var (rejected, open) = (last.Where(one => one.Value is { Psi: < 60, Aside: false }).Select(one => one.Key).ToHashSet(), Inspection.Discrepancies.Where(one => !one.Disposition.IsSettled() && one.Class == DiscrepancyClass.Airworthiness).ToList());
+            var (rejected, open) = (last.Where(one => one.Value is { Psi: < 60, Aside: false }).Select(one => one.Key)
+                .ToHashSet(), Inspection.Discrepancies.Where(one => !one.Disposition.IsSettled()
+                    && one.Class == DiscrepancyClass.Airworthiness).ToList());
             Items.AddRange(OpenItemsAfter.Signing(Inspection, Items.Where(item => item.IsOpen).ToList(), Fixture.Ines, Fixture.Today));
             Inspection.Sign();
             if (Inspection.State == InspectionState.SignedAirworthy)
@@ -174,6 +201,7 @@ public class NeverAirworthyTests
             return true;
         }).Check(Config.QuickThrowOnFailure.WithMaxTest(200));
         // The property is about something: it got as far as signing, both ways, and was turned away as well.
-        (signedAirworthy > 0, signedUnairworthy > 0, refused > 0).ShouldBe((true, true, true), $"{signedAirworthy}, {signedUnairworthy}, {refused}");
+        (signedAirworthy > 0, signedUnairworthy > 0, refused > 0).ShouldBe((true, true, true),
+            $"{signedAirworthy}, {signedUnairworthy}, {refused}");
     }
 }

@@ -10,13 +10,17 @@ using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Tests.Signing;
 
-/// <summary>What an inspection covers and what it asks for: 14 CFR 43 Appendix D and 43.15(c), from memory, as data of the rule pack and the worksheets.</summary>
+/// <summary>
+/// What an inspection covers and what it asks for: 14 CFR 43 Appendix D and 43.15(c), from memory, as data of
+/// the rule pack and the worksheets.
+/// </summary>
 public class ScopeAndAsksTests
 {
     private static Scope Of(InspectionKind kind, Category category, params string[] sheets)
     {
         var aircraft = Fixture.Aircraft(category);
-        return Scope.Of(Fixture.Rules, kind, aircraft, WalkList.Merge([.. sheets.Select(Fixture.Sheet)], aircraft, kind, [], Fixture.Today).SelectMany(line => line.Task.Covers ?? []));
+        return Scope.Of(Fixture.Rules, kind, aircraft, WalkList.Merge([.. sheets.Select(Fixture.Sheet)], aircraft, kind, [], Fixture.Today)
+            .SelectMany(line => line.Task.Covers ?? []));
     }
 
     // Which list decides, by kind and category; the rest of the kinds are service, and have no scope.
@@ -42,8 +46,11 @@ public class ScopeAndAsksTests
     public void Every_kind_that_can_be_signed_as_an_inspection_has_a_scope()
     {
         foreach (var rule in Fixture.Rules.Signing)
-            foreach (var (kind, category) in rule.Inspections.Where(kind => kind is InspectionKind.Annual or InspectionKind.HundredHour or InspectionKind.Condition or InspectionKind.Permit).SelectMany(kind => rule.Categories.Select(category => (kind, category))))
-                Fixture.Rules.Scopes!.ShouldContain(scope => scope.Inspections.Contains(kind) && scope.Categories.Contains(category), $"{kind} on {category}");
+            foreach (var (kind, category) in rule.Inspections.Where(kind => kind is InspectionKind.Annual or InspectionKind.HundredHour
+                or InspectionKind.Condition or InspectionKind.Permit)
+                .SelectMany(kind => rule.Categories.Select(category => (kind, category))))
+                Fixture.Rules.Scopes!.ShouldContain(scope => scope.Inspections.Contains(kind)
+                    && scope.Categories.Contains(category), $"{kind} on {category}");
     }
 
     // 43 Appendix D has ten groups, (a) to (j); a list of lubrication alone is none of them.
@@ -66,20 +73,26 @@ public class ScopeAndAsksTests
         var inspection = Fixture.Inspect(aircraft, [part]);
         var scope = Scope.Of(Fixture.Rules, inspection, aircraft);
         scope.Holes.ShouldAllBe(hole => hole.Key.StartsWith("43D(e)"));
-        string[] Said() => [.. Readiness.Of(inspection, aircraft, Fixture.Shop).Blockers.Where(blocker => blocker.By == HeldUpBy.Scope).Select(blocker => blocker.What)];
+        string[] Said() =>
+            [.. Readiness.Of(inspection, aircraft, Fixture.Shop).Blockers.Where(blocker => blocker.By == HeldUpBy.Scope)
+                .Select(blocker => blocker.What)];
         Said().ShouldHaveSingleItem().ShouldContain("landing gear");
-        inspection.GoBy("Maker's list", "rev. 4", Fixture.Inspector, null, Fixture.Now)!.Message.ShouldContain("Only somebody who may sign");
-        inspection.GoBy("Maker's list", " ", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now)!.Field.ShouldBe("checklist");
+        inspection.GoBy("Maker's list", "rev. 4", Fixture.Inspector, null,
+            Fixture.Now)!.Message.ShouldContain("Only somebody who may sign");
+        inspection.GoBy("Maker's list", " ", Fixture.Inspector, Fixture.Inspector.Certificates[0],
+            Fixture.Now)!.Field.ShouldBe("checklist");
         inspection.GoBy("Maker's list", "rev. 4", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
         Said().ShouldBeEmpty();
-        var entry = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today)[0].Content;
+        var entry = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]),
+            Fixture.Today)[0].Content;
         entry["extent"]!.ToString().ShouldContain("scope of 14 CFR 43 Appendix D, by checklist Maker's list, rev. 4");
     }
 
     [Fact]
     public void A_light_sport_condition_inspection_says_that_it_goes_by_its_makers_procedures()
     {
-        var (text, _) = Fixture.Rules.Statement(InspectionKind.Condition, Category.SpecialLightSport, true, "aircraft", Fixture.Today, "Mote checklist, rev. 6");
+        var (text, _) = Fixture.Rules.Statement(InspectionKind.Condition, Category.SpecialLightSport, true, "aircraft", Fixture.Today,
+            "Mote checklist, rev. 6");
         text.ShouldContain("in accordance with the manufacturer's inspection procedures, Mote checklist, rev. 6, and was found");
         text.ShouldNotContain("appendix D");
     }
@@ -89,7 +102,8 @@ public class ScopeAndAsksTests
     {
         InspectionKind.HundredHour.InWordsToChoose().ShouldBe("100-hour inspection");
         InspectionKind.Service100.InWordsToChoose().ShouldBe("100-hour service (no inspection)");
-        Enum.GetValues<InspectionKind>().Select(kind => kind.InWordsToChoose()).Distinct().Count().ShouldBe(Enum.GetValues<InspectionKind>().Length);
+        Enum.GetValues<InspectionKind>().Select(kind => kind.InWordsToChoose()).Distinct().Count()
+            .ShouldBe(Enum.GetValues<InspectionKind>().Length);
     }
 
     // 43.15(c)(2) names power (static and idle), magnetos, fuel and oil pressure, cylinder and oil temperature.
@@ -123,9 +137,12 @@ public class ScopeAndAsksTests
     [Fact]
     public void An_engine_that_burns_its_oil_has_neither_oil_to_read_nor_a_filter()
     {
-        var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Glider", "T-1", Category.ExperimentalAmateurBuilt, new(Wing.Low, Gear.TailWheel, 1, 1));
-        aircraft.InstallEngine(new(Guid.NewGuid(), ComponentKind.Engine, "", "E") { LayoutKey = EngineLayout.InlineTwoStroke.Key }, "", default, null);
-        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Condition, "26-1", [Fixture.Sheet("two-stroke")], Fixture.Today);
+        var aircraft = new Aircraft(Guid.NewGuid(), "N0TST", "Glider", "T-1", Category.ExperimentalAmateurBuilt,
+            new(Wing.Low, Gear.TailWheel, 1, 1));
+        aircraft.InstallEngine(new(Guid.NewGuid(), ComponentKind.Engine, "", "E") { LayoutKey = EngineLayout.InlineTwoStroke.Key }, "",
+            default, null);
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Condition, "26-1", [Fixture.Sheet("two-stroke")],
+            Fixture.Today);
         var asks = Asks.Of(inspection, aircraft, Fixture.Shop);
         asks.ShouldNotContain(ask => ask.What.Contains("oil"));
         asks.Count(ask => ask.Asked == Asked.Run).ShouldBe(6);
@@ -142,8 +159,11 @@ public class ScopeAndAsksTests
         inspection.LeaveOut(ask, " ", Fixture.Inspector, signs, Fixture.Now)!.Message.ShouldContain("Say why");
         inspection.LeaveOut(ask, "Gravity feed, no gauge.", Fixture.Inspector, signs, Fixture.Now).ShouldBeNull();
         Asks.Of(inspection, aircraft, Fixture.Shop).ShouldNotContain(one => one.Key == ask.Key);
-        RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, signs), Fixture.Today).Single(draft => draft.Book == Book.Engine).Content["work"]!.ToJsonString()
-            .ShouldContain("Not part of this inspection: engine run, fuel pressure. Gravity feed, no gauge. (mechanic with inspection authorization, 77)");
+        RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, signs), Fixture.Today)
+            .Single(draft => draft.Book == Book.Engine).Content["work"]!.ToJsonString()
+            .ShouldContain(
+                "Not part of this inspection: engine run, fuel pressure. Gravity feed, no gauge. (mechanic with "
+                + "inspection authorization, 77)");
         inspection.AskAgain(ask.Key);
         Asks.Of(inspection, aircraft, Fixture.Shop).ShouldContain(one => one.Key == ask.Key);
     }
@@ -170,7 +190,8 @@ public class ScopeAndAsksTests
         var inspection = Fixture.Inspection(aircraft);
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeFalse();
         var sheet = RunSheet.Of(engine);
-        inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(value => value.Kind == "static-rpm" && value.Position == "before"), 2350, Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(value => value.Kind == "static-rpm" && value.Position == "before"),
+            2350, Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeTrue();
         foreach (var number in new[] { 1, 2, 3, 4 })
             Fixture.Compress(inspection, aircraft, number, 77);

@@ -47,7 +47,8 @@ public class WhoseLookTests
         var inspection = Begin(kind, house);
         Answer(inspection, who switch { "helper" => Helper, "mechanic" => Mechanic, _ => Fixture.Inspector });
         Gear(inspection).Waiting.Count.ShouldBe(waits);
-        Readiness.Of(inspection, aircraft, Shop).Blockers.Any(blocker => blocker.By == HeldUpBy.ZoneLook && blocker.What.StartsWith("Gear")).ShouldBe(waits > 0);
+        Readiness.Of(inspection, aircraft, Shop).Blockers.Any(blocker => blocker.By == HeldUpBy.ZoneLook && blocker.What.StartsWith("Gear"))
+            .ShouldBe(waits > 0);
     }
 
     [Fact]
@@ -62,7 +63,8 @@ public class WhoseLookTests
         Look(inspection, Fixture.Inspector, 5, nose.Id).ShouldBeNull();
         Gear(inspection).Waiting.ShouldBe(["Nose leg"]);
         Look(inspection, Fixture.Inspector, 6).ShouldBeNull();
-        (Gear(inspection).Waiting.Count, Gear(inspection).Look!.By, Gear(inspection).DoneBy.Single()).ShouldBe((0, Fixture.Ines, Helper.Id));
+        (Gear(inspection).Waiting.Count, Gear(inspection).Look!.By,
+            Gear(inspection).DoneBy.Single()).ShouldBe((0, Fixture.Ines, Helper.Id));
         Answer(inspection, Helper, 9, key: "tyres");
         Gear(inspection).Waiting.ShouldBe(["Tyres"], "changed by somebody else, it wants a new look");
         Answer(inspection, Fixture.Inspector, 10, key: "tyres");
@@ -77,8 +79,10 @@ public class WhoseLookTests
         var inspection = Begin(InspectionKind.Annual, LookSchool.WhatCounts);
         Answer(inspection, Mechanic);
         var tyres = inspection.Tasks.Single(task => task.Key == "tyres");
-        inspection.Find(Guid.NewGuid(), "cord showing", "gear", "", DiscrepancyClass.Airworthiness, false, tyres, Mechanic.Id, Fixture.Now.AddMinutes(1))
-            .Correct(new("tyre changed", CorrectionKind.Replaced, "32-40"), inspection.House, Mechanic.Id, Fixture.Now.AddMinutes(30)).ShouldBeNull();
+        inspection.Find(Guid.NewGuid(), "cord showing", "gear", "", DiscrepancyClass.Airworthiness, false, tyres, Mechanic.Id,
+            Fixture.Now.AddMinutes(1))
+            .Correct(new("tyre changed", CorrectionKind.Replaced, "32-40"), inspection.House, Mechanic.Id, Fixture.Now.AddMinutes(30))
+            .ShouldBeNull();
         Gear(inspection).Waiting.Count.ShouldBe(2, "the task, and what was done about it");
         Look(inspection, Fixture.Inspector, 40).ShouldBeNull();
         Gear(inspection).Waiting.ShouldBeEmpty();
@@ -89,7 +93,8 @@ public class WhoseLookTests
     {
         var inspection = Begin(InspectionKind.HundredHour);
         Answer(inspection, Fixture.Inspector);
-        var found = inspection.Find(Guid.NewGuid(), "crack at the lug", "gear", "", DiscrepancyClass.Airworthiness, false, null, Mechanic.Id, Fixture.Now.AddMinutes(1));
+        var found = inspection.Find(Guid.NewGuid(), "crack at the lug", "gear", "", DiscrepancyClass.Airworthiness, false, null,
+            Mechanic.Id, Fixture.Now.AddMinutes(1));
         found.Move(Disposition.Withdrawn, "a scratch", inspection.House, Helper.Id, Fixture.Now.AddMinutes(2)).ShouldBeNull();
         Gear(inspection).Waiting.ShouldHaveSingleItem().ShouldContain("withdrawn");
         Look(inspection, Fixture.Inspector, 5).ShouldBeNull();
@@ -101,8 +106,10 @@ public class WhoseLookTests
     {
         var inspection = Begin(InspectionKind.HundredHour);
         Answer(inspection, Fixture.Inspector);
-        var found = inspection.Find(Guid.NewGuid(), "something odd", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Inspector.Id, Fixture.Now.AddMinutes(1));
-        found.Classify(new(DiscrepancyClass.Watch, false, Helper.Id, Fixture.Now.AddMinutes(2), "paint"), Fixture.Classes, null).ShouldBeNull();
+        var found = inspection.Find(Guid.NewGuid(), "something odd", "gear", "", DiscrepancyClass.Airworthiness, false, null,
+            Fixture.Inspector.Id, Fixture.Now.AddMinutes(1));
+        found.Classify(new(DiscrepancyClass.Watch, false, Helper.Id, Fixture.Now.AddMinutes(2), "paint"), Fixture.Classes, null)
+            .ShouldBeNull();
         Gear(inspection).Waiting.ShouldHaveSingleItem().ShouldContain("something odd, set lower");
         found.Move(Disposition.Withdrawn, "no matter", inspection.House, Helper.Id, Fixture.Now.AddMinutes(3)).ShouldBeNull();
         Gear(inspection).Waiting.ShouldHaveSingleItem("withdrawing it afterwards doesn't hide it");
@@ -121,12 +128,14 @@ public class WhoseLookTests
         Zone().Waiting.ShouldContain(what => what.Contains("1 value or look"));
         foreach (var task in inspection.Tasks.Where(task => task.ZoneKey == Zone().ZoneKey))
             inspection.Answer(task, TaskVerdict.NotApplicable, "test", null, Fixture.Ines, Fixture.Now).ShouldBeNull();
-        inspection.LookAtZone(Zone().ZoneKey, [], Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now.AddMinutes(10)).ShouldBeNull();
+        inspection.LookAtZone(Zone().ZoneKey, [], Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now.AddMinutes(10))
+            .ShouldBeNull();
         Zone().Waiting.ShouldBeEmpty();
         reading.Correct(78, null, Helper.Id, Fixture.Now.AddMinutes(20));
         Zone().Waiting.ShouldNotBeEmpty();
         var sheet = ExhaustSheet.Of(aircraft, engine.Component);
-        inspection.LookAtZone(Zone().ZoneKey, [], Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now.AddMinutes(30)).ShouldBeNull();
+        inspection.LookAtZone(Zone().ZoneKey, [], Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now.AddMinutes(30))
+            .ShouldBeNull();
         inspection.LookAtRest(sheet, "Intake", Helper.Id, Fixture.Now.AddMinutes(40)).ShouldBeNull();
         Zone().Waiting.ShouldHaveSingleItem().ShouldContain("values and looks");
     }
@@ -135,7 +144,9 @@ public class WhoseLookTests
     [Fact]
     public void Tying_answering_and_untying_never_leaves_a_task_done_and_inspected_by_one_person()
     {
-        var other = Fixture.Small with { Key = "other", Zones = [.. Fixture.Small.Zones.Where(zone => zone.Key == "gear").Select(zone => zone with { Tasks = [new("legs", "Legs", "common practice", SecondPerson: true)] })] };
+        var other = Fixture.Small with
+            { Key = "other", Zones = [.. Fixture.Small.Zones.Where(zone => zone.Key == "gear")
+                .Select(zone => zone with { Tasks = [new("legs", "Legs", "common practice", SecondPerson: true)] })] };
         var inspection = Fixture.Inspect(aircraft, [Fixture.Small, other], new(SeparateInspector.AirworthinessItems));
         var (legs, tyres) = (inspection.Tasks.Single(task => task.Key == "legs"), inspection.Tasks.Single(task => task.Key == "tyres"));
         inspection.Answer(legs, TaskVerdict.Good, null, null, Helper.Id, Fixture.Now).ShouldBeNull();

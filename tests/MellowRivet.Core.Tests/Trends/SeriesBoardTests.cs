@@ -13,7 +13,8 @@ public class SeriesBoardTests
     private Component Engine => aircraft.Engines.First().Component;
 
     private Reading Read(string kind, Guid? part, decimal hours, double value, Unit unit, string position = "", Guid? task = null) =>
-        new(Guid.NewGuid(), aircraft.Id, part, kind, position, value, unit, new(), new Hours(hours), Fixture.Now, Fixture.Ines) { TaskId = task };
+        new(Guid.NewGuid(), aircraft.Id, part, kind, position, value, unit, new(), new Hours(hours), Fixture.Now, Fixture.Ines)
+            { TaskId = task };
 
     private IEnumerable<Reading> Steady(string kind, double value, double step, double last, Unit unit) =>
         Enumerable.Range(0, 6).Select(time => Read(kind, Engine.Id, 100 * (time + 1), time == 5 ? last : value + step * time, unit));
@@ -21,7 +22,8 @@ public class SeriesBoardTests
     [Fact]
     public void What_is_unusual_stands_first()
     {
-        List<Reading> readings = [.. Steady("bus-voltage", 14.1, 0, 14.1, Unit.Volt), .. Steady("suction", 5, 0.001, 4.1, Unit.InchOfMercury)];
+        List<Reading> readings = [.. Steady("bus-voltage", 14.1, 0, 14.1, Unit.Volt),
+            .. Steady("suction", 5, 0.001, 4.1, Unit.InchOfMercury)];
         var groups = SeriesBoard.Of(aircraft, readings);
         groups.Select(group => (group.Kind, group.IsUnusual)).ShouldBe([("suction", true), ("bus-voltage", false)]);
         groups[0].Series.Single().Trend.LastIsUnusual.ShouldBe(true);
@@ -45,7 +47,8 @@ public class SeriesBoardTests
     public void Units_are_brought_together_and_the_manuals_limit_is_drawn()
     {
         aircraft.SetLimit(new("oil-pressure", "bar", 3, 6, "manual 79"));
-        var group = SeriesBoard.Of(aircraft, [Read("oil-pressure", Engine.Id, 100, 70, Unit.Psi), Read("oil-pressure", Engine.Id, 200, 4, Unit.Bar)]).Single();
+        var group = SeriesBoard.Of(aircraft,
+            [Read("oil-pressure", Engine.Id, 100, 70, Unit.Psi), Read("oil-pressure", Engine.Id, 200, 4, Unit.Bar)]).Single();
         // All readings were taken at one moment here: either unit may lead, and the other is converted to it.
         var series = group.Series.Single();
         var inPsi = group.Unit == "psi";
@@ -58,10 +61,13 @@ public class SeriesBoardTests
     {
         aircraft.InstallPlugs(Engine, "QK", 1, new Hours(0), null);
         var plug = aircraft.Fitted(ComponentKind.Plug).First().ComponentId;
-        var groups = SeriesBoard.Of(aircraft, [Read(PlugKinds.Ohms, plug, 100, 900, Unit.Ohm, "1T"), Read(PlugKinds.Ohms, plug, 200, 950, Unit.Ohm, "3B"),
-            Read("static-rpm", Engine.Id, 100, 2_300, Unit.Rpm, "run", Guid.NewGuid()), Read("static-rpm", Engine.Id, 200, 2_310, Unit.Rpm, "after"), Read("static-rpm", Engine.Id, 200, 2_250, Unit.Rpm, "before")]);
+        var groups = SeriesBoard.Of(aircraft,
+            [Read(PlugKinds.Ohms, plug, 100, 900, Unit.Ohm, "1T"), Read(PlugKinds.Ohms, plug, 200, 950, Unit.Ohm, "3B"),
+            Read("static-rpm", Engine.Id, 100, 2_300, Unit.Rpm, "run", Guid.NewGuid()),
+            Read("static-rpm", Engine.Id, 200, 2_310, Unit.Rpm, "after"), Read("static-rpm", Engine.Id, 200, 2_250, Unit.Rpm, "before")]);
         groups.Single(group => group.Kind == PlugKinds.Ohms).Series.Single().Points.Count.ShouldBe(2);
-        groups.Single(group => group.Kind == "static-rpm").Series.Select(series => (series.Label, series.Points.Count)).ShouldBe([("", 2), ("before", 1)]);
+        groups.Single(group => group.Kind == "static-rpm").Series.Select(series => (series.Label, series.Points.Count))
+            .ShouldBe([("", 2), ("before", 1)]);
     }
 
     [Fact]

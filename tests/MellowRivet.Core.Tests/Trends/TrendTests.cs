@@ -8,7 +8,8 @@ namespace MellowRivet.Core.Tests.Trends;
 
 public class TrendTests
 {
-    private static List<TrendPoint> Series(params (double Hours, double Value)[] points) => [.. points.Select(point => new TrendPoint(point.Hours, point.Value))];
+    private static List<TrendPoint> Series(params (double Hours, double Value)[] points) =>
+        [.. points.Select(point => new TrendPoint(point.Hours, point.Value))];
 
     // By hand: pairwise slopes of (0,0) (1,1) (2,2) (3,30) are 1, 1, 10, 1, 14.5, 28; their median is (1 + 10) / 2 = 5.5.
     // Residuals of y − 5.5x: 0, −4.5, −9, 13.5; median −2.25. Deviations from it: 2.25, 2.25, 6.75, 15.75; median 4.5, × 1.4826 = 6.6717.
@@ -39,7 +40,8 @@ public class TrendTests
     }
 
     [Fact]
-    public void The_line_follows_any_shift_and_scale_of_its_series() => Prop.ForAll(Gen.Choose(-50, 50).ToArbitrary(), Gen.Choose(1, 20).ToArbitrary(), (shift, scale) =>
+    public void The_line_follows_any_shift_and_scale_of_its_series() => Prop.ForAll(Gen.Choose(-50, 50).ToArbitrary(), Gen.Choose(1, 20)
+        .ToArbitrary(), (shift, scale) =>
     {
         var points = Series((0, 3), (100, 5), (230, 4), (310, 9), (420, 8));
         var moved = points.Select(point => new TrendPoint(point.Hours, point.Value * scale + shift)).ToList();
@@ -108,14 +110,19 @@ public class TrendTests
     public void A_last_reading_past_the_limit_needs_no_forecast()
     {
         var slow = Series((0, 78), (100, 77), (200, 76), (300, 75), (400, 15));
-        Trend.Read(slow, limit: 60).ShouldSatisfyAllConditions(trend => trend.Crossing.ShouldBeNull(), trend => trend.IsPast.ShouldBeTrue(), trend => trend.Why.ShouldStartWith("The last reading is past the limit already, sooner than the line"));
+        Trend.Read(slow, limit: 60)
+            .ShouldSatisfyAllConditions(trend => trend.Crossing.ShouldBeNull(), trend => trend.IsPast.ShouldBeTrue(),
+                trend => trend.Why.ShouldStartWith("The last reading is past the limit already, sooner than the line"));
         Trend.Read(Series((0, 78), (100, 40)), limit: 60).IsPast.ShouldBeTrue("two readings make no line, and one of them is past it");
         Trend.Read(Series((0, 78), (100, 60)), limit: 60).IsPast.ShouldBeFalse();
         var steady = Series((0, 78), (100, 72), (200, 66), (300, 60), (400, 54));
-        Trend.Read(steady, limit: 60).ShouldSatisfyAllConditions(trend => trend.Crossing!.Hours.ShouldBe(300, 1e-6), trend => trend.Why.ShouldStartWith("The line has already met the limit, and the last reading is past it."));
+        Trend.Read(steady, limit: 60)
+            .ShouldSatisfyAllConditions(trend => trend.Crossing!.Hours.ShouldBe(300, 1e-6),
+                trend => trend.Why.ShouldStartWith("The line has already met the limit, and the last reading is past it."));
         var recovered = Series((0, 78), (100, 72), (200, 66), (300, 59), (400, 61));
         Trend.Read(recovered, limit: 64).Why.ShouldContain("past it");
-        Trend.Read(Series((0, 78), (100, 72), (200, 66), (300, 60), (400, 65)), limit: 62).Why.ShouldContain("the last reading still holds");
+        Trend.Read(Series((0, 78), (100, 72), (200, 66), (300, 60), (400, 65)),
+            limit: 62).Why.ShouldContain("the last reading still holds");
     }
 
     [Fact]
@@ -140,5 +147,6 @@ public class TrendTests
         Trend.Read(Series((0, 78), (100, 77), (200, 76), (300, 40))).LastIsUnusual.ShouldBeNull();
 
     [Fact]
-    public void Readings_all_at_one_time_give_no_line() => Trend.Read(Series((100, 70), (100, 71), (100, 72), (100, 73))).Line.ShouldBeNull();
+    public void Readings_all_at_one_time_give_no_line() =>
+        Trend.Read(Series((100, 70), (100, 71), (100, 72), (100, 73))).Line.ShouldBeNull();
 }

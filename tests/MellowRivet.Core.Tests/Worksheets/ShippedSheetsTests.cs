@@ -12,7 +12,8 @@ public class ShippedSheetsTests
     private static readonly DateOnly Today = new(2026, 11, 23);
 
     private static readonly IReadOnlyList<Worksheet> All =
-        [.. Directory.EnumerateFiles(Path.Combine(Fixture.Shelf, "worksheets"), "*.json").Order(StringComparer.Ordinal).Select(file => Worksheet.Parse(File.ReadAllText(file)))];
+        [.. Directory.EnumerateFiles(Path.Combine(Fixture.Shelf, "worksheets"), "*.json").Order(StringComparer.Ordinal)
+            .Select(file => Worksheet.Parse(File.ReadAllText(file)))];
 
     private static Aircraft Build(string layout, Configuration build, Category category = Category.Standard)
     {
@@ -39,7 +40,8 @@ public class ShippedSheetsTests
 
     [Theory]
     [MemberData(nameof(Builds))]
-    public void However_many_lists_are_merged_each_task_stands_once_and_every_tie_leads_somewhere(string layout, int engines, bool retractable, bool fabric, Gear gear)
+    public void However_many_lists_are_merged_each_task_stands_once_and_every_tie_leads_somewhere(string layout, int engines,
+        bool retractable, bool fabric, Gear gear)
     {
         var aircraft = Build(layout, new(Wing.Low, gear, engines, 2, retractable, Fabric: fabric));
         // Every choice of two, three or four of the nine lists.
@@ -65,7 +67,8 @@ public class ShippedSheetsTests
 
     [Theory]
     [MemberData(nameof(Builds))]
-    public void What_is_offered_for_an_annual_has_an_engine_run_and_every_part_of_the_aircraft(string layout, int engines, bool retractable, bool fabric, Gear gear)
+    public void What_is_offered_for_an_annual_has_an_engine_run_and_every_part_of_the_aircraft(string layout, int engines, bool retractable,
+        bool fabric, Gear gear)
     {
         var aircraft = Build(layout, new(Wing.Low, gear, engines, 2, retractable, Fabric: fabric));
         var offered = All.Where(sheet => sheet.IsOfferedFor(aircraft, InspectionKind.Annual)).ToList();
@@ -77,8 +80,11 @@ public class ShippedSheetsTests
         offered.Any(sheet => sheet.Key == "two-stroke").ShouldBe(layout == "inline-two-stroke");
         offered.ShouldNotContain(sheet => sheet.Key == "service");
         var inspection = Fixture.Inspect(aircraft, offered);
-        inspection.Walk.Select(task => task.ZoneKey.Split("-left")[0].Split("-right")[0]).Distinct().ShouldBe(["run", "engine", "propeller", "cabin", "left-wing", "right-wing", "tail-cone", "tail", "gear", "general"], ignoreOrder: true);
-        inspection.Looks.ShouldNotContain(zone => zone.ZoneKey.StartsWith("run") || zone.ZoneKey == "general", "a run and the papers are no place to clean");
+        inspection.Walk.Select(task => task.ZoneKey.Split("-left")[0].Split("-right")[0]).Distinct()
+            .ShouldBe(["run", "engine", "propeller", "cabin", "left-wing", "right-wing", "tail-cone", "tail", "gear", "general"],
+                ignoreOrder: true);
+        inspection.Looks.ShouldNotContain(zone => zone.ZoneKey.StartsWith("run")
+            || zone.ZoneKey == "general", "a run and the papers are no place to clean");
         inspection.Walk.Count(task => task.IsCompression).ShouldBe(engines);
     }
 
@@ -86,7 +92,8 @@ public class ShippedSheetsTests
     public void A_light_sport_gets_its_own_lists_and_not_appendix_d()
     {
         var tug = Build("geared-flat-four", new(Wing.High, Gear.NoseWheel, 1, 2), Category.SpecialLightSport);
-        All.Where(sheet => sheet.IsOfferedFor(tug, InspectionKind.HundredHour)).Select(sheet => sheet.Key).ShouldBe(["geared-four", "light-sport", "lubrication"]);
+        All.Where(sheet => sheet.IsOfferedFor(tug, InspectionKind.HundredHour)).Select(sheet => sheet.Key)
+            .ShouldBe(["geared-four", "light-sport", "lubrication"]);
         // 14 CFR 43.15(c)(2), from memory: its engine list has the run, too.
         foreach (var paragraph in new[] { "(i)", "(ii)", "(iii)", "(iv)" })
             Fixture.Sheet("geared-four").Tasks.ShouldContain(task => task.Reference == $"14 CFR 43.15(c)(2){paragraph}");
@@ -94,11 +101,13 @@ public class ShippedSheetsTests
 
     [Fact]
     public void A_worksheet_that_says_nothing_is_ticked_for_none() =>
-        Worksheet.Begin("ski-change", "Ski change", "our own").IsOfferedFor(Build("flat-four", new(Wing.Low, Gear.NoseWheel, 1, 2)), InspectionKind.Annual).ShouldBeFalse();
+        Worksheet.Begin("ski-change", "Ski change", "our own")
+            .IsOfferedFor(Build("flat-four", new(Wing.Low, Gear.NoseWheel, 1, 2)), InspectionKind.Annual).ShouldBeFalse();
 
     [Fact]
     public void A_service_takes_the_service_list() =>
-        All.Where(sheet => sheet.IsOfferedFor(Build("flat-four", new(Wing.Low, Gear.NoseWheel, 1, 2)), InspectionKind.Service50)).Select(sheet => sheet.Key).ShouldBe(["service"]);
+        All.Where(sheet => sheet.IsOfferedFor(Build("flat-four", new(Wing.Low, Gear.NoseWheel, 1, 2)), InspectionKind.Service50))
+            .Select(sheet => sheet.Key).ShouldBe(["service"]);
 
     [Fact]
     public void Where_the_work_can_hurt_the_caution_stands_at_the_task()
@@ -109,13 +118,15 @@ public class ShippedSheetsTests
             if (task.Compression || words.Contains("brakes held") || words.Contains("swung up") || words.Contains("jacks"))
                 task.Caution.ShouldNotBeNullOrWhiteSpace(task.Key);
         }
-        All.SelectMany(sheet => sheet.Tasks).Where(task => task.Same == "wheel-bearings").ShouldAllBe(task => task.Caution!.Contains("Deflate"));
+        All.SelectMany(sheet => sheet.Tasks).Where(task => task.Same == "wheel-bearings")
+            .ShouldAllBe(task => task.Caution!.Contains("Deflate"));
     }
 
     [Fact]
     public void Every_limit_says_where_it_comes_from_and_none_is_called_law() =>
         All.SelectMany(sheet => sheet.Tasks).Where(task => task.Measure is not null).ShouldAllBe(task =>
-            task.Measure!.Source.Length > 0 && (task.Measure.Low == null && task.Measure.High == null) == (task.Measure.Standing == Judgements.Standing.Manual));
+            task.Measure!.Source.Length > 0
+                && (task.Measure.Low == null && task.Measure.High == null) == (task.Measure.Standing == Judgements.Standing.Manual));
 
     [Theory]
     [InlineData("\"kind\": \"lubricate\"", "say with what")]
@@ -124,18 +135,23 @@ public class ShippedSheetsTests
     [InlineData("\"at\": [25]", "is no interval")]
     [InlineData("\"needs\": [\"tea\"]", "can't be read")]
     [InlineData("\"colour\": \"red\"", "can't be read")]
-    [InlineData("\"measure\": { \"kind\": \"k\", \"unit\": \"psi\", \"low\": 3, \"high\": 2, \"standing\": \"manual\", \"source\": \"s\" }", "lower limit is above")]
-    [InlineData("\"measure\": { \"kind\": \"K !\", \"unit\": \"psi\", \"low\": 1, \"high\": 2, \"standing\": \"manual\", \"source\": \"s\" }", "needs a name")]
-    [InlineData("\"measure\": { \"kind\": \"k\", \"unit\": \"psi\", \"low\": 1, \"high\": 2, \"standing\": \"manual\", \"source\": \"\" }", "where its limits come from")]
+    [InlineData("\"measure\": { \"kind\": \"k\", \"unit\": \"psi\", \"low\": 3, \"high\": 2, \"standing\": \"manual\", \"source\": \"s\" }",
+        "lower limit is above")]
+    [InlineData("\"measure\": { \"kind\": \"K !\", \"unit\": \"psi\", \"low\": 1, \"high\": 2, \"standing\": "
+        + "\"manual\", \"source\": \"s\" }", "needs a name")]
+    [InlineData("\"measure\": { \"kind\": \"k\", \"unit\": \"psi\", \"low\": 1, \"high\": 2, \"standing\": \"manual\", \"source\": \"\" }",
+        "where its limits come from")]
     public void A_task_that_does_not_hold_together_refuses_its_worksheet(string member, string says) =>
         Should.Throw<FormatException>(() => Worksheet.Parse($$"""
-            { "key": "x", "title": "X", "version": 1, "basis": "b", "zones": [ { "key": "z", "title": "Z", "station": "airframe", "book": "airframe", "tasks": [ { "key": "a", "text": "A", "reference": "r", {{member}} } ] } ] }
+            { "key": "x", "title": "X", "version": 1, "basis": "b", "zones": [ { "key": "z", "title": "Z", "station": "airframe",
+            "book": "airframe", "tasks": [ { "key": "a", "text": "A", "reference": "r", {{member}} } ] } ] }
             """)).Message.ShouldContain(says);
 
     [Fact]
     public void A_worksheet_nested_or_grown_beyond_reason_is_refused()
     {
-        Should.Throw<FormatException>(() => Worksheet.Parse(new string('[', 10_000) + new string(']', 10_000))).Message.ShouldContain("can't be read");
+        Should.Throw<FormatException>(() => Worksheet.Parse(new string('[', 10_000) + new string(']', 10_000))).Message.ShouldContain(
+            "can't be read");
         var tasks = Enumerable.Range(0, Worksheet.MostTasks + 1).Select(number => new WorksheetTask($"t-{number}", "T", "r")).ToList();
         (Fixture.Small with { Zones = [Fixture.Small.Zones[0] with { Tasks = tasks }] }).Fault()!.ShouldContain("1000 is the most");
     }

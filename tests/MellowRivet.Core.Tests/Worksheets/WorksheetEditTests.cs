@@ -6,7 +6,8 @@ public class WorksheetEditTests
 {
     private static readonly Worksheet Small = Fixture.Small;
 
-    private static string Order(Worksheet sheet) => string.Join(" ", sheet.Zones.Select(zone => $"{zone.Key}:{string.Join(",", zone.Tasks.Select(task => task.Key))}"));
+    private static string Order(Worksheet sheet) =>
+        string.Join(" ", sheet.Zones.Select(zone => $"{zone.Key}:{string.Join(",", zone.Tasks.Select(task => task.Key))}"));
 
     [Fact]
     public void A_task_moves_a_place_at_a_time_and_over_the_edge_of_its_zone()
@@ -16,7 +17,8 @@ public class WorksheetEditTests
         Order(Small.Move("oil", down: true)).ShouldBe("engine:comp gear:oil,tyres,nose,tail");
         Order(Small.Move("tyres", down: false)).ShouldBe("engine:comp,oil,tyres gear:nose,tail");
         Order(Small.Move("comp", down: false)).ShouldBe(Order(Small), "at the very beginning it stays");
-        Order(Small.Move("oil", down: true).Move("comp", down: true)).ShouldBe("engine:comp gear:oil,tyres,nose,tail", "a zone is never left empty");
+        Order(Small.Move("oil", down: true).Move("comp", down: true))
+            .ShouldBe("engine:comp gear:oil,tyres,nose,tail", "a zone is never left empty");
         Order(Small.MoveZone("gear", down: false)).ShouldBe("gear:tyres,nose,tail engine:comp,oil");
     }
 
@@ -47,7 +49,8 @@ public class WorksheetEditTests
     public void What_changed_between_two_editions_is_said_task_by_task()
     {
         var oil = Small.Tasks.Single(task => task.Key == "oil");
-        var later = Small.Put("engine", oil with { Measure = oil.Measure! with { Low = 60 }, At = [TaskInterval.Parse("50 h")!.Value] }).Sheet!
+        var later = Small.Put("engine",
+            oil with { Measure = oil.Measure! with { Low = 60 }, At = [TaskInterval.Parse("50 h")!.Value] }).Sheet!
             .TakeOut("tail").Sheet!.Put("gear", new("brakes", "Brakes", "(e)(9)")).Sheet!.Move("nose", down: true);
         WorksheetChanges.Between(Small, later).Select(change => $"{change.Zone}: {change.What}: {change.Change}").ShouldBe(
         [

@@ -9,7 +9,8 @@ public static class NastyDays
     /// <summary>Two in the morning on the last Sundays of March, and three of October: Directive 2000/84/EC, from memory.</summary>
     private static readonly TimeZoneInfo Mainland = Zone("test-mainland", 1, Change(3, 5, 2), Change(10, 5, 3));
 
-    private static readonly TimeZoneInfo FarWest = Zone("test-far-west", -11), FarEast = Zone("test-far-east", 14), HalfHour = TimeZoneInfo.CreateCustomTimeZone("test-half", new(5, 30, 0), "half", "half");
+    private static readonly TimeZoneInfo FarWest = Zone("test-far-west", -11), FarEast = Zone("test-far-east", 14),
+        HalfHour = TimeZoneInfo.CreateCustomTimeZone("test-half", new(5, 30, 0), "half", "half");
 
     /// <summary>What the shop's calendar and clock show, and where.</summary>
     public static readonly (string Shown, TimeZoneInfo Zone)[] All =
@@ -28,9 +29,13 @@ public static class NastyDays
         ("2027-08-31T23:59:50", HalfHour),
     ];
 
-    private static TimeZoneInfo Zone(string id, int hours, params TimeZoneInfo.TransitionTime[] changes) => TimeZoneInfo.CreateCustomTimeZone(id, TimeSpan.FromHours(hours), id, id, id,
-        changes.Length == 0 ? [] : [TimeZoneInfo.AdjustmentRule.CreateAdjustmentRule(DateTime.MinValue.Date, DateTime.MaxValue.Date, TimeSpan.FromHours(1), changes[0], changes[1])]);
+    private static TimeZoneInfo Zone(string id, int hours, params TimeZoneInfo.TransitionTime[] changes) =>
+        TimeZoneInfo.CreateCustomTimeZone(id, TimeSpan.FromHours(hours), id, id, id,
+        changes.Length == 0 ? []
+            : [TimeZoneInfo.AdjustmentRule.CreateAdjustmentRule(DateTime.MinValue.Date, DateTime.MaxValue.Date, TimeSpan.FromHours(1),
+                changes[0], changes[1])]);
 
     // The week of 5 is the last one.
-    private static TimeZoneInfo.TransitionTime Change(int month, int week, int hour) => TimeZoneInfo.TransitionTime.CreateFloatingDateRule(new(1, 1, 1, hour, 0, 0), month, week, DayOfWeek.Sunday);
+    private static TimeZoneInfo.TransitionTime Change(int month, int week, int hour) =>
+        TimeZoneInfo.TransitionTime.CreateFloatingDateRule(new(1, 1, 1, hour, 0, 0), month, week, DayOfWeek.Sunday);
 }

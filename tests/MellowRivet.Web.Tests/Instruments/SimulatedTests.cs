@@ -12,7 +12,8 @@ public class SimulatedTests
 {
     private static readonly Psi Supply = new(80);
 
-    private static SimulatedCompressionTester Tester(double area) => new(new Dictionary<int, HiddenCylinder> { [1] = new(area, area + 0.5, LeakPath.Rings, 0.7) }, Supply, Psi.StandardAmbient);
+    private static SimulatedCompressionTester Tester(double area) =>
+        new(new Dictionary<int, HiddenCylinder> { [1] = new(area, area + 0.5, LeakPath.Rings, 0.7) }, Supply, Psi.StandardAmbient);
 
     // The simulation is the inverse of the leak-area formula: the area read off the settled needle is the area that was hidden.
     // domain.md section 4 works 0.30 to 78 psi and 1.06 to 60.
@@ -47,7 +48,8 @@ public class SimulatedTests
         At(new(Hot: true, CrankDegrees: 25)).ShouldBeLessThan(usual);
         At(new(Hot: true, CrankDegrees: 8)).ShouldBe(usual, 1e-9);
         At(new(Hot: true, Rocked: true)).ShouldBeGreaterThan(usual);
-        (tester.Swings(new(true, 8)), tester.Swings(new(true)), tester.Heard(1, new(true, 25))).ShouldBe((true, false, LeakPath.IntakeValve));
+        (tester.Swings(new(true, 8)), tester.Swings(new(true)),
+            tester.Heard(1, new(true, 25))).ShouldBe((true, false, LeakPath.IntakeValve));
         Should.Throw<ArgumentOutOfRangeException>(() => tester.Needle(5, new(true), 1));
     }
 
@@ -60,7 +62,8 @@ public class SimulatedTests
 
     private sealed class Close : IEqualityComparer<(double, double)>
     {
-        public bool Equals((double, double) one, (double, double) other) => Math.Abs(one.Item1 - other.Item1) < 1e-9 && Math.Abs(one.Item2 - other.Item2) < 1e-9;
+        public bool Equals((double, double) one, (double, double) other) =>
+            Math.Abs(one.Item1 - other.Item1) < 1e-9 && Math.Abs(one.Item2 - other.Item2) < 1e-9;
 
         public int GetHashCode((double, double) pair) => 0;
     }
@@ -91,7 +94,10 @@ public class SimulatedTests
         one.Say(one.Right, []).Missed.Count.ShouldBe(one.Wanted.Count);
         one.Say(one.Answers.First(answer => answer.Key != one.Right).Key, []).IsRight.ShouldBeFalse();
         foreach (var (token, _) in one.Wanted)
-            PracticeReader.Take(one.Instruments, token.StartsWith('c') ? $"c-{token.Split('-')[1]}-{(token.Contains("cold") ? "cold" : "hot")}-0-{(token.EndsWith("rocked", StringComparison.Ordinal) ? "rocked" : "still")}" : token).ShouldNotBeNull(token);
+            PracticeReader.Take(one.Instruments, token.StartsWith('c')
+                ? $"c-{token.Split('-')[1]}-{(token.Contains("cold") ? "cold" : "hot")}-0-"
+                + $"{(token.EndsWith("rocked", StringComparison.Ordinal) ? "rocked" : "still")}"
+                : token).ShouldNotBeNull(token);
     }
 
     // The lessons tell numbers: what a hand reads at the bench is what they rest on.

@@ -45,26 +45,32 @@ internal static partial class Benchmark
         foreach (var big in new[] { true, false }.Where(big => !parts.Intersect(Shops).Any() || parts.Contains(big ? "big" : "demo")))
         {
             // In a folder that is named the shops are kept, to be measured again.
-            var folder = data is null ? Path.Combine(Path.GetTempPath(), $"rivet-bench-{Guid.NewGuid():N}") : Path.Combine(data, big ? "big" : "demo");
+            var folder = data is null
+                ? Path.Combine(Path.GetTempPath(), $"rivet-bench-{Guid.NewGuid():N}")
+                : Path.Combine(data, big ? "big" : "demo");
             try
             {
-                var settings = new RivetSettings(new(folder)) { Port = 0, Demo = true, Big = big, SignInsPerMinute = 100, UploadsPerMinute = 100_000 };
+                var settings = new RivetSettings(new(folder))
+                    { Port = 0, Demo = true, Big = big, SignInsPerMinute = 100, UploadsPerMinute = 100_000 };
                 var from = Stopwatch.GetTimestamp();
                 TimedViews views;
                 string cookie;
                 await using (var app = await RivetApp.OpenAsync(settings, stop))
                 {
-                    Console.WriteLine($"{(big ? "The big shop" : "The demo")} stands after {Stopwatch.GetElapsedTime(from).TotalSeconds:0} s.");
+                    Console.WriteLine(
+                        $"{(big ? "The big shop" : "The demo")} stands after {Stopwatch.GetElapsedTime(from).TotalSeconds:0} s.");
                     views = await TimedViews.OfAsync(app.Services, big, stop);
                     await app.StartAsync(stop);
                     var (client, jar) = Visitor(app);
                     var token = await EnterAsync(client, "orla", views, stop);
                     cookie = jar.GetCookieHeader(client.BaseAddress!);
                     if (Wanted("pages"))
-                        foreach (var (name, path) in views.Pages().Where(page => page.Name.Contains(only, StringComparison.OrdinalIgnoreCase)))
+                        foreach (var (name, path) in views.Pages()
+                            .Where(page => page.Name.Contains(only, StringComparison.OrdinalIgnoreCase)))
                             results[(name, big)] = await MeasureAsync(client, path, count, stop);
                     if (Wanted("writes"))
-                        foreach (var write in views.Writes(token).Where(write => write.Name.Contains(only, StringComparison.OrdinalIgnoreCase)))
+                        foreach (var write in views.Writes(token)
+                            .Where(write => write.Name.Contains(only, StringComparison.OrdinalIgnoreCase)))
                             results[(write.Name, big)] = await WriteAsync(client, write, count, stop);
                     if (Wanted("together") && big)
                         await TogetherAsync(app, views, stop);
@@ -80,7 +86,8 @@ internal static partial class Benchmark
                         {
                             results[(name, big)] = known with { First = await FirstAsync(folder, path, cookie, stop) };
                             // Each takes a start of its own: whoever waits sees how far it is.
-                            Console.WriteLine($"first on {(big ? "the big shop" : "the demo")}: {name,-25}{results[(name, big)].First,8:0.0}");
+                            Console.WriteLine(
+                                $"first on {(big ? "the big shop" : "the demo")}: {name,-25}{results[(name, big)].First,8:0.0}");
                         }
             }
             finally
@@ -95,9 +102,13 @@ internal static partial class Benchmark
 
     private static void Print(List<string> names, Dictionary<(string Name, bool Big), Measured> results)
     {
-        Console.WriteLine($"{Rounds} requests each, one after the other; milliseconds until the whole answer is in. “first”: the first request after a start.");
+        Console.WriteLine(
+            $"{Rounds} requests each, one after the other; milliseconds until the whole answer is in. “first”: the "
+            + $"first request after a start.");
         Console.WriteLine($"{"",-25}{"the big shop",48}{"the demo",48}");
-        Console.WriteLine($"{"",-25}{"median",9}{"95th",8}{"first",9}{"kB",9}{"queries",9}{"median",13}{"95th",8}{"first",9}{"kB",9}{"queries",9}{"ratio",8}");
+        Console.WriteLine(
+            $"{"",-25}{"median",9}{"95th",8}{"first",9}{"kB",9}{"queries",9}{"median",13}{"95th",8}{"first",9}"
+            + $"{"kB",9}{"queries",9}{"ratio",8}");
         foreach (var name in names)
         {
             var (big, small) = (results.GetValueOrDefault((name, true)), results.GetValueOrDefault((name, false)));
@@ -106,23 +117,33 @@ internal static partial class Benchmark
                 Console.WriteLine($"{name,-25}{Columns((big ?? small)!)}");
                 continue;
             }
-            var over = string.Join(' ', new[] { big.Late > MostLate && big.First is not null ? "late" : "", big.Median > MostRatio * small.Median && big.Median > 2 ? "ratio" : "", big.First > MostFirst * big.Median ? "first" : "", big.Queries > small.Queries ? "queries" : "" }.Where(word => word.Length > 0));
-            Console.WriteLine($"{name,-25}{Columns(big)}    {Columns(small)}{big.Median / small.Median,8:0.0}{(over.Length > 0 ? $"  over: {over}" : "")}");
+            var over = string.Join(' ',
+                new[] { big.Late > MostLate && big.First is not null ? "late" : "", big.Median > MostRatio * small.Median && big.Median > 2
+                    ? "ratio"
+                    : "", big.First > MostFirst * big.Median ? "first" : "", big.Queries > small.Queries
+                    ? "queries"
+                    : "" }.Where(word => word.Length > 0));
+            Console.WriteLine(
+                $"{name,-25}{Columns(big)}    {Columns(small)}{big.Median / small.Median,8:0.0}"
+                + (over.Length > 0 ? $"  over: {over}" : ""));
         }
-        static string Columns(Measured of) => $"{of.Median,9:0.0}{of.Late,8:0.0}{(of.First is { } first ? $"{first:0.0}" : ""),9}{of.Kilobytes,9:0.0}{of.Queries,9}";
+        static string Columns(Measured of) =>
+            $"{of.Median,9:0.0}{of.Late,8:0.0}{(of.First is { } first ? $"{first:0.0}" : ""),9}{of.Kilobytes,9:0.0}{of.Queries,9}";
     }
 
     private static (HttpClient Client, CookieContainer Jar) Visitor(WebApplication app)
     {
         var jar = new CookieContainer();
-        return (new(new HttpClientHandler { CookieContainer = jar, AllowAutoRedirect = true }) { BaseAddress = new(app.Urls.First()) }, jar);
+        return (new(new HttpClientHandler { CookieContainer = jar, AllowAutoRedirect = true })
+            { BaseAddress = new(app.Urls.First()) }, jar);
     }
 
     // The token for forms, as whoever entered.
     private static async Task<string> EnterAsync(HttpClient client, string who, TimedViews views, CancellationToken stop)
     {
         var token = Token().Match(await client.GetStringAsync("/enter", stop)).Groups[1].Value;
-        using var form = new FormUrlEncodedContent([new("name", who), new("password", DemoShop.Password), new("__RequestVerificationToken", token)]);
+        using var form = new FormUrlEncodedContent(
+            [new("name", who), new("password", DemoShop.Password), new("__RequestVerificationToken", token)]);
         (await client.PostAsync("/enter", form, stop)).EnsureSuccessStatusCode();
         return Token().Match(await client.GetStringAsync($"/walk/{views.WorkId}/find", stop)).Groups[1].Value;
     }
@@ -151,7 +172,8 @@ internal static partial class Benchmark
         for (var round = -WarmUp; round < write.Rounds; round++)
         {
             var (path, form) = write.Make(round + WarmUp);
-            using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = form, Headers = { { "X-Rivet", "live" }, { "HX-Request", "true" } } };
+            using var request = new HttpRequestMessage(HttpMethod.Post, path)
+                { Content = form, Headers = { { "X-Rivet", "live" }, { "HX-Request", "true" } } };
             count.Take();
             var from = Stopwatch.GetTimestamp();
             using var answer = await client.SendAsync(request, stop);
@@ -171,7 +193,8 @@ internal static partial class Benchmark
     private static async Task<double> FirstAsync(string folder, string path, string cookie, CancellationToken stop)
     {
         var start = new ProcessStartInfo(Environment.ProcessPath!) { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var argument in new[] { Path.Combine(AppContext.BaseDirectory, "MellowRivet.Web.dll"), "demo", "--data", folder, "--port", $"{FreePort()}" })
+        foreach (var argument in new[]
+            { Path.Combine(AppContext.BaseDirectory, "MellowRivet.Web.dll"), "demo", "--data", folder, "--port", $"{FreePort()}" })
             start.ArgumentList.Add(argument);
         using var server = Process.Start(start)!;
         try
@@ -184,7 +207,8 @@ internal static partial class Benchmark
             using var client = new HttpClient(new HttpClientHandler { UseCookies = false }) { BaseAddress = address };
             client.DefaultRequestHeaders.Add("Cookie", cookie);
             // A moment after the start: it has asked for its own pages by then, and does nothing more.
-            for (var (before, now) = (TimeSpan.Zero, server.TotalProcessorTime); now - before > Idle; (before, now) = (now, server.TotalProcessorTime))
+            for (var (before, now) = (TimeSpan.Zero, server.TotalProcessorTime); now - before > Idle; (before, now) = (now,
+                server.TotalProcessorTime))
             {
                 await Task.Delay(1000, stop);
                 server.Refresh();
@@ -216,7 +240,9 @@ internal static partial class Benchmark
         var said = new System.Collections.Concurrent.ConcurrentDictionary<Guid, TaskVerdict>();
         string[] names = ["ines", "orla", "tamsin", "piet", "wim", "ines", "orla", "tamsin"];
         // All are in before the first writes: checking eight passwords would keep both processors from them.
-        var visitors = await Task.WhenAll(names.Select(async name => Visitor(app).Client is var client ? (client, token: await EnterAsync(client, name, views, stop)) : default));
+        var visitors = await Task.WhenAll(names.Select(async name => Visitor(app).Client is var client
+            ? (client, token: await EnterAsync(client, name, views, stop))
+            : default));
         await Task.WhenAll(Enumerable.Range(0, People).Select(async person =>
         {
             var (client, token) = visitors[person];
@@ -226,7 +252,9 @@ internal static partial class Benchmark
             {
                 var (path, task) = mine[round % mine.Count];
                 var verdict = round / mine.Count % 2 == 0 ? TaskVerdict.NotYet : TaskVerdict.Good;
-                using var form = new FormUrlEncodedContent([new("post", $"{Guid.NewGuid()}"), new("task", $"{task}"), new("seen", $"{views.Seen(task)}"), new("verdict", $"{verdict}"), new("__RequestVerificationToken", token)]);
+                using var form = new FormUrlEncodedContent(
+                    [new("post", $"{Guid.NewGuid()}"), new("task", $"{task}"), new("seen", $"{views.Seen(task)}"),
+                        new("verdict", $"{verdict}"), new("__RequestVerificationToken", token)]);
                 using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = form, Headers = { { "X-Rivet", "live" } } };
                 var from = Stopwatch.GetTimestamp();
                 using var answer = await client.SendAsync(request, stop);
@@ -236,9 +264,12 @@ internal static partial class Benchmark
             }
         }));
         await using var scope = app.Services.CreateAsyncScope();
-        var kept = await scope.ServiceProvider.GetRequiredService<RivetDb>().Inspections.AsNoTracking().Where(row => row.Id == views.WorkId).SelectMany(row => row.Tasks).ToDictionaryAsync(task => task.Id, task => task.Verdict, stop);
+        var kept = await scope.ServiceProvider.GetRequiredService<RivetDb>().Inspections.AsNoTracking().Where(row => row.Id == views.WorkId)
+            .SelectMany(row => row.Tasks).ToDictionaryAsync(task => task.Id, task => task.Verdict, stop);
         var all = times.Order().ToList();
-        Console.WriteLine($"{People} people at once, {all.Count} verdicts on one inspection: median {all[all.Count / 2]:0.0} ms, 95th {all[all.Count * 95 / 100]:0.0} ms, lost {said.Count(one => kept[one.Key] != one.Value)}.");
+        Console.WriteLine(
+            $"{People} people at once, {all.Count} verdicts on one inspection: median {all[all.Count / 2]:0.0} ms, 95th "
+            + $"{all[all.Count * 95 / 100]:0.0} ms, lost {said.Count(one => kept[one.Key] != one.Value)}.");
     }
 
     private static async Task WeighAsync(HttpClient client, CancellationToken stop)

@@ -12,7 +12,8 @@ namespace MellowRivet.Web.Pages.Account;
 /// <summary>Makes the first account of a shop. Once there is one, the page is gone.</summary>
 [EnableRateLimiting("sign-in")]
 [OpenToAll("the first account, while there is none")]
-public sealed class FirstRunModel(RivetDb db, UserManager<MellowRivet.Store.Account> users, SignInManager<MellowRivet.Store.Account> signIn) : PageModel
+public sealed class FirstRunModel(RivetDb db, UserManager<MellowRivet.Store.Account> users, SignInManager<MellowRivet.Store.Account> signIn)
+    : PageModel
 {
     [BindProperty]
     public PersonForm Form { get; set; } = new() { Roles = [Role.ShopAdmin] };

@@ -46,16 +46,26 @@ public abstract class BenchPage : PageModel
     /// <summary>Says which field of the form a field of the open interface comes from, and what stands above it.</summary>
     protected void Call(string name, string field, string words) => names[name] = (field, words);
 
-    public string? Problem(string field) => Problems.ByField.Where(one => one.Key == field || (names.TryGetValue(one.Key, out var called) && called.Field == field)).Select(one => one.Value[0]).FirstOrDefault();
+    public string? Problem(string field) =>
+        Problems.ByField.Where(one => one.Key == field || (names.TryGetValue(one.Key, out var called) && called.Field == field))
+            .Select(one => one.Value[0]).FirstOrDefault();
 
     /// <summary>Every problem with the field it is about, for where the answer would stand.</summary>
-    public IEnumerable<string> ProblemsInWords => Problems.ByField.Select(one => $"{(names.TryGetValue(one.Key, out var called) ? called.Words : Labels.GetValueOrDefault(one.Key, one.Key))}: {one.Value[0]}");
+    public IEnumerable<string> ProblemsInWords =>
+        Problems.ByField.Select(
+            one =>
+                $"{(names.TryGetValue(one.Key, out var called) ? called.Words : Labels.GetValueOrDefault(one.Key, one.Key))}: "
+                + $"{one.Value[0]}");
 
     private static readonly Dictionary<string, string> Labels = new()
     {
-        ["ohms"] = "Resistance", ["gapInches"] = "Gap", ["firingOrder"] = "Firing order", ["pattern"] = "School", ["cylinders"] = "Engine", ["supplyPsi"] = "Supply", ["ambientPsi"] = "Ambient", ["dayOrificePsi"] = "Today's orifice",
-        ["primaryOhms"] = "Primary coil", ["secondaryOhms"] = "Secondary coil", ["capacitorMicrofarads"] = "Capacitor", ["pointsOpenDegrees"] = "Main points open", ["pointsGapInches"] = "Main points gap", ["retardDegrees"] = "Retard points",
-        ["limitGrams"] = "A pair weighs at most", ["scaleResolutionGrams"] = "The scale's step", ["wanted"] = "Wanted", ["wrenchLengthInches"] = "Wrench", ["extensionInches"] = "Extension", ["printed"] = "As printed", ["table"] = "Table", ["tolerancePounds"] = "Good either side", ["celsius"] = "Temperature", ["pounds"] = "Measured", ["value"] = "Value",
+        ["ohms"] = "Resistance", ["gapInches"] = "Gap", ["firingOrder"] = "Firing order", ["pattern"] = "School", ["cylinders"] = "Engine",
+        ["supplyPsi"] = "Supply", ["ambientPsi"] = "Ambient", ["dayOrificePsi"] = "Today's orifice",
+        ["primaryOhms"] = "Primary coil", ["secondaryOhms"] = "Secondary coil", ["capacitorMicrofarads"] = "Capacitor",
+        ["pointsOpenDegrees"] = "Main points open", ["pointsGapInches"] = "Main points gap", ["retardDegrees"] = "Retard points",
+        ["limitGrams"] = "A pair weighs at most", ["scaleResolutionGrams"] = "The scale's step", ["wanted"] = "Wanted",
+        ["wrenchLengthInches"] = "Wrench", ["extensionInches"] = "Extension", ["printed"] = "As printed", ["table"] = "Table",
+        ["tolerancePounds"] = "Good either side", ["celsius"] = "Temperature", ["pounds"] = "Measured", ["value"] = "Value",
     };
 
     /// <summary>A field as it stands.</summary>
@@ -79,5 +89,6 @@ public abstract class BenchPage : PageModel
     }
 
     /// <summary>A choice as made; null where none was.</summary>
-    protected T? Choice<T>(string name) where T : struct, Enum => Enum.TryParse<T>(Typed(name), out var choice) && Enum.IsDefined(choice) ? choice : null;
+    protected T? Choice<T>(string name) where T : struct, Enum =>
+        Enum.TryParse<T>(Typed(name), out var choice) && Enum.IsDefined(choice) ? choice : null;
 }

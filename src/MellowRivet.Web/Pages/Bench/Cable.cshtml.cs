@@ -16,7 +16,8 @@ public sealed class BenchCableModel : BenchPage
 
     public void OnGet()
     {
-        var rows = (Typed("table") ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(Row).ToList();
+        var rows = (Typed("table") ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(Row)
+            .ToList();
         var call = new CableCall(Number("pounds"), Number("celsius"), rows, Number("tolerancePounds"));
         if (Problems.Any || call.Pounds is null || call.Celsius is null || rows.Count == 0)
             return;
@@ -29,7 +30,8 @@ public sealed class BenchCableModel : BenchPage
         var numbers = line.Split((char[])[' ', '\t', ';'], StringSplitOptions.RemoveEmptyEntries).Select(TypedNumber.Parse).ToList();
         if (numbers is [{ } celsius, { } pounds])
             return new(celsius, pounds);
-        Problems.Add("table", string.Create(CultureInfo.InvariantCulture, $"“{line}”: a row is the temperature in °C and the tension in lb, such as 15 38."));
+        Problems.Add("table", string.Create(CultureInfo.InvariantCulture,
+            $"“{line}”: a row is the temperature in °C and the tension in lb, such as 15 38."));
         return null;
     }
 }

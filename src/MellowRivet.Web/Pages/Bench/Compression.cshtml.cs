@@ -21,12 +21,14 @@ public sealed class BenchCompressionModel : BenchPage
     {
         School = Choice<CompressionSchool>("limitSet") ?? CompressionSchool.SixtyOfEighty;
         var readings = Enumerable.Range(1, Cylinders).Where(number => Typed($"psi{number}") is not null)
-            .Select(number => new ReadingCall(number, Number($"psi{number}"), new Leaks(Enum.GetValues<LeakPath>().Where(path => Ticked($"leak{number}-{path}"))))).ToList();
+            .Select(number => new ReadingCall(number, Number($"psi{number}"),
+                new Leaks(Enum.GetValues<LeakPath>().Where(path => Ticked($"leak{number}-{path}"))))).ToList();
         foreach (var (reading, index) in readings.Select((reading, index) => (reading, index)))
             Call($"readings[{index}].psi", $"psi{reading.Cylinder}", $"Cylinder {reading.Cylinder}");
         foreach (var number in Enumerable.Range(1, Cylinders))
             Call($"psi{number}", $"psi{number}", $"Cylinder {number}");
-        var call = new CompressionCall(School, Number("supplyPsi"), Number("ambientPsi"), Number("dayOrificePsi"), Typed("hot") is not "false", Ticked("secondTry"), readings);
+        var call = new CompressionCall(School, Number("supplyPsi"), Number("ambientPsi"), Number("dayOrificePsi"),
+            Typed("hot") is not "false", Ticked("secondTry"), readings);
         if (Problems.Any || readings.Count == 0)
             return;
         if (BenchApi.Compression(call, Problems) is not { } answer)

@@ -18,7 +18,9 @@ public sealed class BenchFloatsModel : BenchPage
     {
         var limit = Number("limitGrams");
         var step = Number("scaleResolutionGrams");
-        var typed = Enumerable.Range(1, Pairs).Select(pair => (Number: pair, First: Number($"first{pair}"), Second: Number($"second{pair}"), Together: Number($"together{pair}")))
+        var typed = Enumerable.Range(1, Pairs)
+            .Select(pair => (Number: pair, First: Number($"first{pair}"), Second: Number($"second{pair}"),
+                Together: Number($"together{pair}")))
             .Where(pair => (pair.First ?? pair.Second ?? pair.Together) is not null).ToList();
         foreach (var (pair, index) in typed.Select((pair, index) => (pair, index)))
         {
@@ -28,7 +30,8 @@ public sealed class BenchFloatsModel : BenchPage
         }
         if (Problems.Any || typed.Count == 0)
             return;
-        if (EngineCalls.Floats(new([.. typed.Select(pair => new PairCall([pair.First, pair.Second], pair.Together))], limit, step), Problems) is { } answer)
+        if (EngineCalls.Floats(new([.. typed.Select(pair => new PairCall([pair.First, pair.Second], pair.Together))], limit, step),
+            Problems) is { } answer)
             Answer = [.. typed.Zip(answer.Pairs, (pair, said) => (pair.Number, said.TotalGrams, said.Judgement.ToJudgement()))];
     }
 

@@ -17,12 +17,16 @@ public sealed class BenchMagnetoModel : BenchPage
         ("pointsOpenDegrees", MagnetoSheet.PointsOpen), ("pointsGapInches", MagnetoSheet.PointsGap), ("retardDegrees", MagnetoSheet.Retard),
     ];
 
-    public IReadOnlyDictionary<string, (Judgement Judgement, double Value)> Answer { get; private set; } = new Dictionary<string, (Judgement, double)>();
+    public IReadOnlyDictionary<string, (Judgement Judgement, double Value)> Answer { get; private set; } =
+        new Dictionary<string, (Judgement, double)>();
 
     public void OnGet()
     {
         var typed = Fields.ToDictionary(field => field.Field, field => Number(field.Field));
-        if (EngineCalls.Magneto(new(typed["primaryOhms"], typed["secondaryOhms"], typed["capacitorMicrofarads"], typed["pointsOpenDegrees"], typed["pointsGapInches"], typed["retardDegrees"]), Problems) is { } answer)
-            Answer = answer.Where(one => Problem(one.Key) is null).ToDictionary(one => one.Key, one => (one.Value.ToJudgement(), typed[one.Key]!.Value));
+        if (EngineCalls.Magneto(
+            new(typed["primaryOhms"], typed["secondaryOhms"], typed["capacitorMicrofarads"], typed["pointsOpenDegrees"],
+                typed["pointsGapInches"], typed["retardDegrees"]), Problems) is { } answer)
+            Answer = answer.Where(one => Problem(one.Key) is null)
+                .ToDictionary(one => one.Key, one => (one.Value.ToJudgement(), typed[one.Key]!.Value));
     }
 }

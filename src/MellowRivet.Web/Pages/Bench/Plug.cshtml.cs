@@ -25,7 +25,8 @@ public sealed class BenchPlugModel : BenchPage
         if (!Asked || Problems.Any)
             return;
         // On paper a field may stay empty: what wasn't measured is said to be unknown. What is typed is judged as the open call does.
-        if (EngineCalls.Plug(new(ohms ?? 0, gap ?? 0, Ignition, Ticked("dropped"), Ticked("insulatorCracked"), Wear), Problems) is not { } answer)
+        if (EngineCalls.Plug(new(ohms ?? 0, gap ?? 0, Ignition, Ticked("dropped"), Ticked("insulatorCracked"), Wear), Problems)
+            is not { } answer)
             return;
         Gap = gap;
         var resistance = ohms is null ? PlugJudge.Resistance(Limits, null) : answer.Resistance.ToJudgement();

@@ -24,7 +24,8 @@ public sealed class BenchRotationModel : BenchPage
     {
         Layout = EngineLayout.All.FirstOrDefault(layout => layout.Key == Typed("layout")) ?? EngineLayout.FlatFour;
         Pattern = Choice<RotationPattern>("pattern") ?? RotationPattern.NextInFiringOrder;
-        (Top, Bottom) = (Choice<IgnitionKind>("topIgnition") ?? IgnitionKind.Magneto, Choice<IgnitionKind>("bottomIgnition") ?? IgnitionKind.Magneto);
+        (Top, Bottom) = (Choice<IgnitionKind>("topIgnition") ?? IgnitionKind.Magneto, Choice<IgnitionKind>("bottomIgnition")
+            ?? IgnitionKind.Magneto);
         // Another engine has another order: what was typed for the one before is left behind.
         var typed = Typed("layout") == Typed("orderOf") ? Typed("firingOrder") : null;
         var (own, refusal) = Component.ReadFiringOrder(typed, Layout);
@@ -33,6 +34,9 @@ public sealed class BenchRotationModel : BenchPage
         var order = own ?? Layout.FiringOrder;
         Order = refusal is null ? string.Join("-", order) : typed!;
         if (refusal is null && EngineCalls.Rotation(new(Layout.Cylinders.Count, order, Pattern, Top, Bottom), Problems) is { } answer)
-            (Moves, Warnings) = ([.. answer.Moves.Select(move => new PlugMove(PlugHole.Parse(move.From)!.Value, PlugHole.Parse(move.To)!.Value))], answer.Warnings);
+            (Moves,
+                Warnings) =
+                    ([.. answer.Moves.Select(move => new PlugMove(PlugHole.Parse(move.From)!.Value, PlugHole.Parse(move.To)!.Value))],
+                        answer.Warnings);
     }
 }

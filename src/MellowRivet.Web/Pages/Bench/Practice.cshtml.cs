@@ -8,7 +8,9 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Bench;
 
-/// <summary>Simulated instruments: a practice case, or an engine by chance. What was taken stands in the address; nothing is kept.</summary>
+/// <summary>
+/// Simulated instruments: a practice case, or an engine by chance. What was taken stands in the address; nothing is kept.
+/// </summary>
 [Needs(Right.Look)]
 public sealed class PracticeModel : BenchPage
 {
@@ -38,7 +40,8 @@ public sealed class PracticeModel : BenchPage
         Instruments = Case?.Instruments ?? (Seed is { } seed ? PracticeCases.Free(seed) : null);
         if (Instruments is null)
             return NotFound();
-        var tokens = Request.Query["r"].OfType<string>().Append(NewToken()).OfType<string>().Where(token => token.Length < 40).Distinct().Take(PracticeReader.Most);
+        var tokens = Request.Query["r"].OfType<string>().Append(NewToken()).OfType<string>().Where(token => token.Length < 40).Distinct()
+            .Take(PracticeReader.Most);
         Taken = [.. tokens.Select(token => PracticeReader.Take(Instruments, token)).OfType<TakenReading>()];
         if (Taken.Count > 0 && Instruments.Tester is { } tester)
             Needle = NeedleDrawing.Of(tester, Taken[^1].Token);
@@ -50,7 +53,8 @@ public sealed class PracticeModel : BenchPage
     // What the hand just reached for, as a token.
     private string? NewToken() => Typed("take") switch
     {
-        "compression" when Typed("cylinder") is { } cylinder => $"c-{cylinder}-{Typed("warmth") ?? "hot"}-{Typed("crank") ?? "0"}-{(Ticked("rocked") ? "rocked" : "still")}",
+        "compression" when Typed("cylinder") is { } cylinder =>
+            $"c-{cylinder}-{Typed("warmth") ?? "hot"}-{Typed("crank") ?? "0"}-{(Ticked("rocked") ? "rocked" : "still")}",
         "plug" when Typed("hole") is { } hole => $"p-{hole}",
         "floats" when Typed("floats") is { } floats => $"f-{floats}",
         "cable" when Typed("cable") is { } cable => $"t-{cable}",
@@ -59,5 +63,6 @@ public sealed class PracticeModel : BenchPage
 
     /// <summary>A log of the simulated monitor, to practise taking one in.</summary>
     public IActionResult OnGetLog(int seed = 1) =>
-        File(System.Text.Encoding.UTF8.GetBytes(new SimulatedEngineMonitor(Math.Clamp(seed, 1, MostSeed), 1 + seed % 4).Csv(30)), "text/csv", $"practice-log-{Math.Clamp(seed, 1, MostSeed)}.csv");
+        File(System.Text.Encoding.UTF8.GetBytes(new SimulatedEngineMonitor(Math.Clamp(seed, 1, MostSeed), 1 + seed % 4).Csv(30)),
+            "text/csv", $"practice-log-{Math.Clamp(seed, 1, MostSeed)}.csv");
 }

@@ -32,8 +32,11 @@ public sealed class ShopDueModel(ShopBoard board) : PageModel
         var shop = await board.StandingAsync(stop);
         (Aircraft, Items) = (shop.Aircraft.Count, shop.Due.Count);
         Counts = shop.Due.CountBy(due => due.Entry.Status.State).ToDictionary();
-        Shown = ListPage.Of(Only is { } state ? [.. shop.Due.Where(due => due.Entry.Status.State == state)] : shop.Due, PageTyped, MostLines);
+        Shown = ListPage.Of(Only is { } state
+            ? [.. shop.Due.Where(due => due.Entry.Status.State == state)]
+            : shop.Due, PageTyped, MostLines);
     }
 
-    public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) => File(DueCsv.Write([.. (await board.StandingAsync(stop)).Lines]), "text/csv", "due-shop.csv");
+    public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) =>
+        File(DueCsv.Write([.. (await board.StandingAsync(stop)).Lines]), "text/csv", "due-shop.csv");
 }

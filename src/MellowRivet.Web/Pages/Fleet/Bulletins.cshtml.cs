@@ -43,9 +43,12 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
 
     public string Here => $"/aircraft/{Id}/bulletins";
 
-    public BulletinPanel Panel => new(Current!, Aircraft, Stated, InWork, false, MayKeep, MayRecord, typed, typedFact, reason, named => Problem(named), person => person is { } id ? people.GetValueOrDefault(id, "") : "the service");
+    public BulletinPanel Panel =>
+        new(Current!, Aircraft, Stated, InWork, false, MayKeep, MayRecord, typed, typedFact, reason, named => Problem(named),
+            person => person is { } id ? people.GetValueOrDefault(id, "") : "the service");
 
-    public FactAsked Asked(MissingFact fact) => new(fact.Name, fact.Waiting[0].Key, Here, null, fact.Waiting.Count, typedFact?.Fact == fact.Name ? typedFact.Value : null,
+    public FactAsked Asked(MissingFact fact) =>
+        new(fact.Name, fact.Waiting[0].Key, Here, null, fact.Waiting.Count, typedFact?.Fact == fact.Name ? typedFact.Value : null,
         Current is null && typedFact?.Fact == fact.Name ? Problem("value", "fact", "photo") : null);
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
@@ -66,11 +69,14 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
             {
                 wrong = new("photo", "The disk is full or gone: nothing was kept.");
             }
-        var written = wrong is not null ? new Written(wrong with { Field = "photo" }) : await Desk.WriteFileAsync(Id, form.Post, async aircraft =>
+        var written = wrong is not null
+            ? new Written(wrong with { Field = "photo" })
+            : await Desk.WriteFileAsync(Id, form.Post, async aircraft =>
         {
             var line = (await LineAsync(aircraft.Id, stop)).Find(form.B);
             var target = line?.On is { } on ? aircraft.Fitting(on.ComponentId) : null;
-            var (fact, refusal) = StatedFact.Take(aircraft, target, form.Fact ?? "", form.Value, form.Post, taken, User.PersonId(), Clock.GetUtcNow(), Today);
+            var (fact, refusal) = StatedFact.Take(aircraft, target, form.Fact
+                ?? "", form.Value, form.Post, taken, User.PersonId(), Clock.GetUtcNow(), Today);
             if (fact is not null)
                 Db.Put(fact);
             return refusal;
@@ -84,12 +90,15 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
 
     /// <summary>Adopts a bulletin as own policy, declines it, or takes either back.</summary>
     [Needs(Right.KeepFile)]
-    public async Task<IActionResult> OnPostDecideAsync(Guid post, string? b, PolicyKind? kind, string? reason, Guid? walk, CancellationToken stop)
+    public async Task<IActionResult> OnPostDecideAsync(Guid post, string? b, PolicyKind? kind, string? reason, Guid? walk,
+        CancellationToken stop)
     {
         var written = await WriteAsync(post, b, on =>
         {
             if (kind is { } decided)
-                return Enum.IsDefined(decided) ? on.Case.Decide(on.Line, decided, reason, User.PersonId(), Clock.GetUtcNow()) : new("reason", "Adopt it or decline it.");
+                return Enum.IsDefined(decided)
+                    ? on.Case.Decide(on.Line, decided, reason, User.PersonId(), Clock.GetUtcNow())
+                    : new("reason", "Adopt it or decline it.");
             on.Case.Undecide();
             return null;
         }, stop);
@@ -102,9 +111,14 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
     public async Task<IActionResult> OnPostComplyAsync(ComplyForm form, CancellationToken stop)
     {
         var hours = TypedNumber.ParseHours(form.Hours);
-        var written = form.On is not { } on ? new Written(new Refusal("on", "The day it was done is wanted.")) : !string.IsNullOrWhiteSpace(form.Hours) && hours is null
+        var written = form.On is not { } on
+            ? new Written(new Refusal("on", "The day it was done is wanted."))
+            : !string.IsNullOrWhiteSpace(form.Hours) && hours is null
             ? new Written(new Refusal("hours", "Hours as a number, 1234.5."))
-            : await WriteAsync(form.Post, form.B, at => at.Case.Comply(at.Line.Bulletin, new(on, hours?.Value, at.Line.Held.Revision, form.Method?.Trim() ?? "", form.Finding, form.Terminating, form.Reference?.Trim() ?? "", User.PersonId()), Today), stop);
+            : await WriteAsync(form.Post, form.B,
+                at => at.Case.Comply(at.Line.Bulletin,
+                    new(on, hours?.Value, at.Line.Held.Revision, form.Method?.Trim()
+                        ?? "", form.Finding, form.Terminating, form.Reference?.Trim() ?? "", User.PersonId()), Today), stop);
         typed = form;
         return await AfterAsync(written, BackTo(null, form.B), () => ShowAsync(stop));
     }
@@ -140,7 +154,8 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
             return decide(new(line, await Db.CaseAsync(line.Held.Family, aircraft.Id, line.On?.ComponentId, stop), me, aircraft));
         }, stop);
 
-    private async Task<BulletinResearch> LineAsync(Guid aircraftId, CancellationToken stop) => (await Desk.Board.InTurnAsync(aircraftId, stop)).Research;
+    private async Task<BulletinResearch> LineAsync(Guid aircraftId, CancellationToken stop) =>
+        (await Desk.Board.InTurnAsync(aircraftId, stop)).Research;
 
     private string BackTo(Guid? walk, string? b) => (walk is { } id ? $"/walk/{id}/bulletins" : Here) + (b is null ? "" : $"?b={b}");
 

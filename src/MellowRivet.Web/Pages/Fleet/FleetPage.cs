@@ -59,7 +59,8 @@ public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : Pag
 
     protected void Refuse(Refusal refusal) => ModelState.AddModelError(refusal.Field, refusal.Message);
 
-    public string? Problem(params string[] fields) => fields.Select(field => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage).FirstOrDefault(message => message is not null);
+    public string? Problem(params string[] fields) =>
+        fields.Select(field => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage).FirstOrDefault(message => message is not null);
 
     public static string NameOf(FileSheet sheet) => sheet switch
     {
@@ -69,5 +70,8 @@ public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : Pag
         _ => sheet.ToString(),
     };
 
-    public string HrefOf(FileSheet sheet) => $"/aircraft/{Id}" + (sheet == FileSheet.Due ? "" : sheet == FileSheet.Plate ? "/data-plate" : sheet == FileSheet.OpenItems ? "/open-items" : $"/{sheet.ToString().ToLowerInvariant()}");
+    public string HrefOf(FileSheet sheet) =>
+        $"/aircraft/{Id}" + (sheet == FileSheet.Due ? "" : sheet == FileSheet.Plate ? "/data-plate" : sheet == FileSheet.OpenItems
+            ? "/open-items"
+            : $"/{sheet.ToString().ToLowerInvariant()}");
 }

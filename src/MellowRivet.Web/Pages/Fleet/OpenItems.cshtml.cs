@@ -13,7 +13,8 @@ namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>What is open on the aircraft, whichever inspection found it, and the entry that clears a line.</summary>
 [EnableRateLimiting("sign-in")]
-public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRivet.Store.Account> users, TimeProvider clock) : FleetPage(desk, db, clock)
+public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRivet.Store.Account> users, TimeProvider clock)
+    : FleetPage(desk, db, clock)
 {
     public override FileSheet At => FileSheet.OpenItems;
 
@@ -66,7 +67,8 @@ public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRive
         Answer = rules.Pack.MayClear(Me, Aircraft);
         var items = await Db.AllItemsAsync(Id, stop);
         Open = [.. items.Where(item => item.IsOpen).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal)];
-        Ended = [.. items.Where(item => !item.IsOpen).OrderByDescending(item => item.End!.On).ThenByDescending(item => item.FirstNumber, StringComparer.Ordinal)];
+        Ended = [.. items.Where(item => !item.IsOpen).OrderByDescending(item => item.End!.On)
+            .ThenByDescending(item => item.FirstNumber, StringComparer.Ordinal)];
         return true;
     }
 }

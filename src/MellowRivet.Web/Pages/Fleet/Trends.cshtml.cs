@@ -21,7 +21,9 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
 
     public HoursAxis Axis => AxisTyped ?? HoursAxis.Part;
 
-    public string Query(HoursAxis axis) => string.Join('&', new[] { axis == HoursAxis.Part ? null : "hours=aircraft", Compare is { } beside ? $"compare={beside}" : null }.OfType<string>()) is { Length: > 0 } query ? $"?{query}" : "";
+    public string Query(HoursAxis axis) =>
+        string.Join('&', new[] { axis == HoursAxis.Part ? null : "hours=aircraft", Compare is { } beside ? $"compare={beside}" : null }
+            .OfType<string>()) is { Length: > 0 } query ? $"?{query}" : "";
 
     public override FileSheet At => FileSheet.Trends;
 
@@ -30,7 +32,8 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
 
     private IReadOnlyList<SeriesGroup> beside = [];
 
-    public SmallMultiple PlotsOf(SeriesGroup group) => new(group, beside.FirstOrDefault(other => other.Kind == group.Kind && other.Unit == group.Unit)?.Series
+    public SmallMultiple PlotsOf(SeriesGroup group) =>
+        new(group, beside.FirstOrDefault(other => other.Kind == group.Kind && other.Unit == group.Unit)?.Series
         .SelectMany(series => series.Points.Select(point => (series.Label, point))).ToLookup(one => one.Label, one => one.point), Axis);
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
@@ -40,8 +43,11 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
         Groups = await Db.SeriesOfAsync(Aircraft, Axis, stop);
         var layouts = Aircraft.Engines.Select(engine => engine.Component.LayoutKey).ToList();
         Others = [.. (await Desk.Board.StandingAsync(stop)).Lines.Select(line => line.Aircraft).Where(aircraft => aircraft.Id != Id)
-            .SelectMany(aircraft => aircraft.Engines.Where(engine => layouts.Contains(engine.Component.LayoutKey)).Select(engine => new EngineChoice(engine.ComponentId, aircraft.Id, $"{aircraft.Registration} {engine.Position}".Trim()))).OrderBy(other => other.Words)];
-        if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft)
+            .SelectMany(aircraft => aircraft.Engines.Where(engine => layouts.Contains(engine.Component.LayoutKey))
+                .Select(engine => new EngineChoice(engine.ComponentId, aircraft.Id, $"{aircraft.Registration} {engine.Position}".Trim())))
+                .OrderBy(other => other.Words)];
+        if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen
+            && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft)
             beside = await Db.SeriesOfAsync(aircraft, Axis, stop);
         return Page();
     }

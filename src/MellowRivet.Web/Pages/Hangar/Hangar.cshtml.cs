@@ -43,10 +43,14 @@ public sealed class HangarModel(ShopBoard board) : PageModel
         var all = now.Aircraft.Select(one => one.Hangar).ToList();
         AsOf = now.Day == Core.ShopTime.Today(clock) ? null : now.Day;
         IsLarge = all.Count > MostLines;
-        WhatNow = [.. all.SelectMany(line => line.Calls.Select(call => (line, call))).OrderByDescending(one => one.call.State).Take(MostCalls)];
-        InWords = $"{all.Count} aircraft · {all.Count(line => line.Work is { InWork: true })} in work · {all.Count(line => line.IsGrounded)} grounded";
+        WhatNow = [.. all.SelectMany(line => line.Calls.Select(call => (line, call))).OrderByDescending(one => one.call.State)
+            .Take(MostCalls)];
+        InWords =
+            $"{all.Count} aircraft · {all.Count(line => line.Work is { InWork: true })} in work · "
+            + $"{all.Count(line => line.IsGrounded)} grounded";
         // A large shop shows first what is in work, called for or held up; a small one is looked through by registration.
-        var found = all.Where(line => string.IsNullOrWhiteSpace(Find) || $"{line.Registration} {line.Type}".Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
+        var found = all.Where(line => string.IsNullOrWhiteSpace(Find)
+            || $"{line.Registration} {line.Type}".Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
         if (IsLarge)
             found = [.. found.OrderBy(line => line.Rank).ThenBy(line => line.Registration, StringComparer.Ordinal)];
         Lines = ListPage.Of(found, PageTyped, MostLines);

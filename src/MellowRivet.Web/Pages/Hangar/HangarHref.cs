@@ -11,7 +11,8 @@ public static class HangarHref
     public static string Href(this HangarLine line, Call call) => line.Href(call.At, call.Key);
 
     /// <summary>The tone of a call's panel.</summary>
-    public static string Tone(this Call call) => call.State switch { State.Grounded or State.Airworthiness => "bad", State.Good => "good", State.NotYet => "plain", _ => "warn" };
+    public static string Tone(this Call call) =>
+        call.State switch { State.Grounded or State.Airworthiness => "bad", State.Good => "good", State.NotYet => "plain", _ => "warn" };
 
     private static string Href(this HangarLine line, GoTo at, string? key)
     {

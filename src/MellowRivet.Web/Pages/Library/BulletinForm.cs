@@ -52,7 +52,8 @@ public sealed record BulletinForm
     {
         var bulletin = held.Bulletin;
         var limbs = bulletin.Compliance.Deadlines;
-        var (hours, months) = (limbs.FirstOrDefault(limb => limb.When == DeadlineKind.WithinHours), limbs.FirstOrDefault(limb => limb.When == DeadlineKind.WithinMonths));
+        var (hours, months) = (limbs.FirstOrDefault(limb => limb.When == DeadlineKind.WithinHours),
+            limbs.FirstOrDefault(limb => limb.When == DeadlineKind.WithinMonths));
         static string? Say(decimal? number) => number?.ToString("0.##", CultureInfo.InvariantCulture);
         return new()
         {
@@ -146,7 +147,9 @@ public sealed record BulletinForm
         // The form has room for one limb of a kind: a second one stays as it came.
         deadlines.AddRange(MoreLimbs(before));
         Repeat? Again(Repeat? known, string field, string? everyHours, string? everyMonths) =>
-            (Number(field, everyHours), Whole(field, everyMonths)) is var (h, m) && h is null && m is null ? null : (known ?? new()) with { Hours = h, Months = m };
+            (Number(field, everyHours), Whole(field, everyMonths)) is var (h, m) && h is null && m is null
+                ? null
+                : (known ?? new()) with { Hours = h, Months = m };
         var compliance = (before?.Compliance ?? new([])) with
         {
             Deadlines = deadlines,
@@ -154,12 +157,16 @@ public sealed record BulletinForm
             AfterFinding = Again(before?.Compliance.AfterFinding, "findingHours", FindingHours, FindingMonths),
             Terminating = Words(Terminating),
             EarlierCounts = EarlierCounts,
-            Ferry = Number("ferryHours", FerryHours) is { } ferry ? (before?.Compliance.Ferry ?? new(ferry, [])) with { Hours = ferry, Conditions = Lines(FerryConditions) } : null,
+            Ferry = Number("ferryHours", FerryHours) is { } ferry
+                ? (before?.Compliance.Ferry ?? new(ferry, [])) with { Hours = ferry, Conditions = Lines(FerryConditions) }
+                : null,
         };
         var kit = Lines(Kit).Select(line => (line, part: before?.Kit?.FirstOrDefault(known => Line(known) == line) ?? Part(line))).ToList();
         if (kit.FirstOrDefault(one => one.part is null) is { line: { } odd })
             return (null, new("kit", $"“{odd}”: how many, what, its number: 2; gasket; GK-1."));
-        var bulletin = (before ?? new(BulletinFile.FormatName, BulletinFile.CurrentVersion, "", "", "", Kind, "", effective, effective, rule, compliance, "", [])) with
+        var bulletin = (before
+            ?? new(BulletinFile.FormatName, BulletinFile.CurrentVersion, "", "", "", Kind, "", effective, effective, rule, compliance, "",
+                [])) with
         {
             Issuer = Issuer.Trim(),
             Number = this.Number.Trim(),
@@ -175,33 +182,44 @@ public sealed record BulletinForm
             Steps = steps,
             By = By.Count > 0 ? By : null,
             Approval = Words(Approval),
-            Supersedes = (Supersedes ?? "").Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries) is { Length: > 0 } others
-                ? [.. others.Select(other => before?.Supersedes?.FirstOrDefault(known => known.Number == other) ?? new BulletinRef(other))] : null,
+            Supersedes = (Supersedes ?? "")
+                .Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries) is { Length: > 0 } others
+                ? [.. others.Select(other => before?.Supersedes?.FirstOrDefault(known => known.Number == other) ?? new BulletinRef(other))]
+                : null,
             Kit = kit.Count > 0 ? [.. kit.Select(one => one.part!)] : null,
             Tools = Lines(Tools) is { Count: > 0 } tools ? tools : null,
             LabourHours = Number("labourHours", LabourHours),
             LabourCredit = Number("labourCredit", LabourCredit),
             LogWording = Words(LogWording),
-            Documents = Lines(Documents) is { Count: > 0 } documents ? [.. documents.Select(line => before?.Documents?.FirstOrDefault(known => Line(known) == line) ?? Document(line))] : null,
+            Documents = Lines(Documents) is { Count: > 0 } documents
+                ? [.. documents.Select(line => before?.Documents?.FirstOrDefault(known => Line(known) == line) ?? Document(line))]
+                : null,
         };
         if (wrong is not null)
             return (null, wrong);
-        return BulletinFile.Fault(bulletin) is { } whole ? (null, new("whole", char.ToUpperInvariant(whole[0]) + whole[1..])) : (bulletin, null);
+        return BulletinFile.Fault(bulletin) is { } whole
+            ? (null, new("whole", char.ToUpperInvariant(whole[0]) + whole[1..]))
+            : (bulletin, null);
     }
 
     /// <summary>Limbs of a kind that stands twice: the form shows the first of each.</summary>
-    public static IEnumerable<Deadline> MoreLimbs(Bulletin? bulletin) => (bulletin?.Compliance.Deadlines ?? []).GroupBy(limb => limb.When).SelectMany(limbs => limbs.Skip(1));
+    public static IEnumerable<Deadline> MoreLimbs(Bulletin? bulletin) =>
+        (bulletin?.Compliance.Deadlines ?? []).GroupBy(limb => limb.When).SelectMany(limbs => limbs.Skip(1));
 
     private static string Line(KitPart part) => $"{part.Quantity:0.##}; {part.What}{(part.Number.Length > 0 ? "; " + part.Number : "")}";
 
-    private static string Line(BulletinDocument document) => $"{document.Title}{(document.Reference.Length > 0 ? "; " + document.Reference : "")}";
+    private static string Line(BulletinDocument document) =>
+        $"{document.Title}{(document.Reference.Length > 0 ? "; " + document.Reference : "")}";
 
-    private static KitPart? Part(string line) => line.Split(';', StringSplitOptions.TrimEntries) is { Length: >= 2 } parts && TypedNumber.Parse(parts[0]) is > 0 and { } quantity
+    private static KitPart? Part(string line) =>
+        line.Split(';', StringSplitOptions.TrimEntries) is { Length: >= 2 } parts && TypedNumber.Parse(parts[0]) is > 0 and { } quantity
         ? new(parts[1], parts.Length > 2 ? parts[2] : "", (decimal)quantity) : null;
 
-    private static BulletinDocument Document(string line) => line.Split(';', 2, StringSplitOptions.TrimEntries) is [var title, var reference] ? new(title, reference) : new(line);
+    private static BulletinDocument Document(string line) =>
+        line.Split(';', 2, StringSplitOptions.TrimEntries) is [var title, var reference] ? new(title, reference) : new(line);
 
     private static string? Words(string? typed) => string.IsNullOrWhiteSpace(typed) ? null : typed.Trim();
 
-    private static List<string> Lines(string? typed) => [.. (typed ?? "").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
+    private static List<string> Lines(string? typed) =>
+        [.. (typed ?? "").ReplaceLineEndings("\n").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
 }

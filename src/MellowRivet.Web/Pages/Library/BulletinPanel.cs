@@ -43,7 +43,8 @@ public sealed record FactForm
 /// <param name="Problem">What is wrong with a field.</param>
 /// <param name="NameOf">A person's name.</param>
 public sealed record BulletinPanel(
-    BulletinLine Line, Aircraft Aircraft, IReadOnlyCollection<StatedFact> Stated, Inspection? Inspection, bool InWalk, bool MayKeep, bool MayRecord,
+    BulletinLine Line, Aircraft Aircraft, IReadOnlyCollection<StatedFact> Stated, Inspection? Inspection, bool InWalk, bool MayKeep,
+    bool MayRecord,
     ComplyForm? Typed, FactForm? TypedFact, string? Reason, Func<string, string?> Problem, Func<Guid?, string> NameOf)
 {
     public string File => $"/aircraft/{Aircraft.Id}/bulletins";
@@ -52,10 +53,14 @@ public sealed record BulletinPanel(
     public BulletinWork? Work => Inspection?.WorkOf(Line);
 
     /// <summary>Its serial lists drawn, with this one's numbers.</summary>
-    public IEnumerable<SerialLine> Serials => SerialLine.Of(Line.Bulletin.AppliesTo, new AircraftFacts(Aircraft, Stated, TypeList.Empty, Line.On));
+    public IEnumerable<SerialLine> Serials =>
+        SerialLine.Of(Line.Bulletin.AppliesTo, new AircraftFacts(Aircraft, Stated, TypeList.Empty, Line.On));
 
     /// <summary>Facts read off for it, with their pictures.</summary>
-    public IEnumerable<StatedFact> Evidence => Stated.Where(fact => fact.Photo is not null && (fact.ComponentId is null || fact.ComponentId == Line.On?.ComponentId || Aircraft.Fitting(fact.ComponentId.Value)?.ParentId == Line.On?.ComponentId));
+    public IEnumerable<StatedFact> Evidence =>
+        Stated.Where(fact => fact.Photo is not null
+            && (fact.ComponentId is null || fact.ComponentId == Line.On?.ComponentId
+                || Aircraft.Fitting(fact.ComponentId.Value)?.ParentId == Line.On?.ComponentId));
 
     public decimal? HoursNow => Line.On is { } on ? on.TimeInService(Aircraft.TimeInService)?.Value : Aircraft.TimeInService.Value;
 }
@@ -87,7 +92,8 @@ public sealed record FactAsked(string Name, string Key, string File, Guid? Walk,
 /// <param name="Current">The one that is open.</param>
 /// <param name="Hours">The aircraft's hours.</param>
 /// <param name="All">With every one that needs nobody; else with the first of them.</param>
-public sealed record BulletinGroups(IReadOnlyList<BulletinLine> Lines, Inspection? Inspection, string Here, string? Current, decimal Hours, bool All)
+public sealed record BulletinGroups(IReadOnlyList<BulletinLine> Lines, Inspection? Inspection, string Here, string? Current, decimal Hours,
+    bool All)
 {
     /// <summary>So many are shown of those that need nobody.</summary>
     public const int Most = 40;

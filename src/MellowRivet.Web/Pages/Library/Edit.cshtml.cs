@@ -37,7 +37,8 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
     public BulletinForm Form { get; private set; } = new();
     public RulePreview Preview { get; private set; } = RulePreview.Nothing;
 
-    public string? Problem(params string[] fields) => fields.Select(field => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage).FirstOrDefault(message => message is not null);
+    public string? Problem(params string[] fields) =>
+        fields.Select(field => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage).FirstOrDefault(message => message is not null);
 
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
@@ -54,7 +55,8 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
 
     /// <summary>Reads a rule back as it is typed, and says how it falls on the shop; keeps nothing.</summary>
     [Needs(Right.KeepShelf)]
-    public async Task<IActionResult> OnGetPreviewAsync(string? rule, ComponentKind? about, CancellationToken stop) => Partial("/Pages/Library/_Preview.cshtml", await TryAsync(rule, about, stop));
+    public async Task<IActionResult> OnGetPreviewAsync(string? rule, ComponentKind? about, CancellationToken stop) =>
+        Partial("/Pages/Library/_Preview.cshtml", await TryAsync(rule, about, stop));
 
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostAsync(BulletinForm form, CancellationToken stop)
@@ -67,7 +69,9 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
         var written = refusal is not null ? new Written(refusal) : await db.OnceAsync(form.Post, clock, async () =>
         {
             if (Id is { } known)
-                return await db.BulletinToChangeAsync(known, stop) is { } held ? held.Change(bulletin!, form.Seen) : new("subject", "There is no such bulletin.");
+                return await db.BulletinToChangeAsync(known, stop) is { } held
+                    ? held.Change(bulletin!, form.Seen)
+                    : new("subject", "There is no such bulletin.");
             if (await db.IsHereAsync(bulletin!, stop))
                 return new("number", $"{bulletin!.Title} of {bulletin.Issuer} is here already.");
             db.Put(new ShopBulletin(id, bulletin!, "typed here", User.PersonId(), clock.GetUtcNow()));
@@ -101,8 +105,13 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
         return new(rule, null, [.. fleet.SelectMany(aircraft =>
         {
             var on = aircraft.Installations.Where(stay => stay.IsOn && stay.Component.Kind == about).Cast<Installation?>().ToList();
-            return (about is null || on.Count == 0 ? [null] : on).Select(part => (answer: new AircraftFacts(aircraft, stated, types, part).Put(rule), part))
-                .Select(pair => new Tried(aircraft.Registration + (pair.part is { } stay && on.Count > 1 ? $" {aircraft.PlaceOf(stay)}" : ""), pair.answer.Answer, pair.answer.Answer == RuleAnswer.CannotTell ? $"read off {string.Join(", ", pair.answer.Missing)}" : string.Join("; ", pair.answer.Because)));
+            return (about is null || on.Count == 0 ? [null] : on)
+                .Select(part => (answer: new AircraftFacts(aircraft, stated, types, part).Put(rule), part))
+                .Select(pair => new Tried(aircraft.Registration
+                    + (pair.part is { } stay && on.Count > 1 ? $" {aircraft.PlaceOf(stay)}" : ""), pair.answer.Answer,
+                    pair.answer.Answer == RuleAnswer.CannotTell
+                        ? $"read off {string.Join(", ", pair.answer.Missing)}"
+                        : string.Join("; ", pair.answer.Because)));
         }).OrderByDescending(tried => tried.Answer)], [.. types.UnsettledIn(rule, "")]);
     }
 }

@@ -19,7 +19,8 @@ public enum BulletinFilter { All = 1, Open, CannotTell, New, Unsettled, Supersed
 
 /// <summary>The shop's bulletins: what came, how it falls on the aircraft, the service, files.</summary>
 [Needs(Right.Look)]
-public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost post, IBulletinService service, TimeProvider clock) : PageModel
+public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost post, IBulletinService service, TimeProvider clock)
+    : PageModel
 {
     private const int MostLines = 40;
 
@@ -60,7 +61,9 @@ public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost
     public async Task<IActionResult> OnPostImportAsync(Guid post, IFormFile? file, CancellationToken stop)
     {
         if (file is null || file.Length is 0 or > BulletinFile.MostBytes)
-            return await RefusedAsync(new("file", file is null ? "Choose a file." : file.Length == 0 ? "The file is empty." : $"The file is larger than {BulletinFile.MostBytes / 1024 / 1024} MB."), stop);
+            return await RefusedAsync(new("file", file is null ? "Choose a file." : file.Length == 0
+                ? "The file is empty."
+                : $"The file is larger than {BulletinFile.MostBytes / 1024 / 1024} MB."), stop);
         using var memory = new MemoryStream();
         await file.CopyToAsync(memory, stop);
         var bytes = memory.ToArray();
@@ -74,7 +77,10 @@ public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost
             taken = await db.TakeInAsync(read, "a file", User.PersonId(), clock.GetUtcNow(), stop);
             return null;
         }, stop);
-        var said = taken is null ? "taken in already" : $"{taken.OnTheShop((await board.NowAsync(stop)).Lines, await db.TypeListAsync(stop))}{(taken.Known > 0 ? $"; {taken.Known} were here already and stay as they are" : "")}";
+        var said = taken is null
+            ? "taken in already"
+            : $"{taken.OnTheShop((await board.NowAsync(stop)).Lines, await db.TypeListAsync(stop))}"
+            + $"{(taken.Known > 0 ? $"; {taken.Known} were here already and stay as they are" : "")}";
         return written.Done ? Redirect($"/bulletins?said={Uri.EscapeDataString(said)}") : await RefusedAsync(written.Refusal!, stop);
     }
 
@@ -94,7 +100,9 @@ public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost
         // What came last: the day of the latest, and whatever came with it.
         var latest = list.All.Select(held => held.ReceivedAt).DefaultIfEmpty().Max();
         bool IsNew(ShopBulletin held) => held.ReceivedAt >= latest.AddMinutes(-5);
-        var all = list.All.Select(held => new ShopLine(held, list.SupersededBy(held), tally.GetValueOrDefault(held.Id, BulletinTally.Nowhere), list.UnsettledIn(held))).ToList();
+        var all = list.All.Select(
+            held => new ShopLine(held, list.SupersededBy(held), tally.GetValueOrDefault(held.Id, BulletinTally.Nowhere),
+                list.UnsettledIn(held))).ToList();
         bool Is(ShopLine line, BulletinFilter filter) => filter switch
         {
             BulletinFilter.Open => line.SupersededBy is null && line.On.Due > 0,
@@ -106,8 +114,13 @@ public sealed class ShopBulletinsModel(RivetDb db, ShopBoard board, BulletinPost
         };
         Counts = Enum.GetValues<BulletinFilter>().ToDictionary(filter => filter, filter => all.Count(line => Is(line, filter)));
         var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var wanted = all.Where(line => Is(line, Only) && words.All(word => $"{line.Held.Bulletin.Issuer} {line.Held.Bulletin.Title} {line.Held.Bulletin.Subject} {line.Held.Bulletin.Kind.InWords()}".Contains(word, StringComparison.OrdinalIgnoreCase)))
-            .OrderByDescending(line => line.SupersededBy is null).ThenByDescending(line => line.On.Due).ThenByDescending(line => line.On.CannotTell).ThenByDescending(line => line.Held.Bulletin.Effective).ToList();
+        var wanted = all.Where(line => Is(line, Only)
+            && Names(line.Held.Bulletin) is var names && words.All(word => names.Contains(word, StringComparison.OrdinalIgnoreCase)))
+            .OrderByDescending(line => line.SupersededBy is null).ThenByDescending(line => line.On.Due)
+            .ThenByDescending(line => line.On.CannotTell).ThenByDescending(line => line.Held.Bulletin.Effective).ToList();
         Shown = ListPage.Of(wanted, PageTyped, MostLines);
     }
+    // What the words that are looked for may stand in.
+    private static string Names(Bulletin bulletin) =>
+        $"{bulletin.Issuer} {bulletin.Title} {bulletin.Subject} {bulletin.Kind.InWords()}";
 }

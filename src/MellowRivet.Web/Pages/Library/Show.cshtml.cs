@@ -55,12 +55,16 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
     public async Task<IActionResult> OnPostAttachAsync(Guid post, IFormFile? file, string? title, CancellationToken stop)
     {
         Attachment? attachment = null;
-        Refusal? wrong = file is null or { Length: 0 } ? new("file", "Choose a file.") : title?.Trim().Length > 100 ? new("file", "A title of up to 100 characters.") : null;
+        Refusal? wrong = file is null or { Length: 0 } ? new("file", "Choose a file.") : title?.Trim().Length > 100
+            ? new("file", "A title of up to 100 characters.")
+            : null;
         if (wrong is null)
             try
             {
                 await using var content = file!.OpenReadStream();
-                (attachment, wrong) = await documents.TakeInAsync(content, string.IsNullOrWhiteSpace(title) ? Path.GetFileNameWithoutExtension(file.FileName) : title.Trim(), stop);
+                (attachment, wrong) = await documents.TakeInAsync(content, string.IsNullOrWhiteSpace(title)
+                    ? Path.GetFileNameWithoutExtension(file.FileName)
+                    : title.Trim(), stop);
             }
             catch (IOException)
             {
@@ -87,19 +91,32 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
             return false;
         Held = held;
         var now = await board.NowAsync(stop);
-        SupersededBy = now.Bulletins is var list && list.All.FirstOrDefault(other => other.Id == Id) is { } kept ? list.SupersededBy(kept) : null;
+        SupersededBy = now.Bulletins is var list && list.All.FirstOrDefault(other => other.Id == Id) is { } kept
+            ? list.SupersededBy(kept)
+            : null;
         Unsettled = [.. list.Types.UnsettledIn(held.Bulletin)];
         var lines = now.Lines.ToList();
         var concerned = lines.Where(line => line.Research.Lines.Any(one => one.Held.Id == Id)).ToList();
         // Reasons for the first of the fleet; a large shop has them on each aircraft's own list.
         var others = lines.Except(concerned).Take(MostReasons).ToList();
         NotOnEither = lines.Count - concerned.Count - others.Count;
-        var on = ListPage.Of([.. concerned.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => (Line: line, One: one)))
-            .OrderByDescending(pair => pair.One.State).ThenBy(pair => pair.Line.Aircraft.Registration, StringComparer.Ordinal)], PageTyped, MostLines);
-        var stated = await db.StatedOnAsync([.. on.Shown.Select(pair => pair.Line).Concat(others).Select(line => line.Aircraft).Distinct()], stop);
-        On = on.Select(pair => new OnAircraft(pair.Line, pair.One, [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(pair.Line.Aircraft, stated, list.Types, pair.One.On))]));
-        NotOn = [.. others.Select(line => (line.Aircraft, string.Join("; ", new AircraftFacts(line.Aircraft, stated, list.Types, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine).FirstOrDefault(_ => held.Bulletin.About is not null)).Put(held.Bulletin.AppliesTo).Because)))];
-        Taken = $"{(held.By is { } by ? now.People.GetValueOrDefault(by)?.Name : "The service")}, {held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}";
+        var on =
+            ListPage.Of(
+                [.. concerned.SelectMany(line => line.Research.Lines.Where(one => one.Held.Id == Id).Select(one => (Line: line, One: one)))
+            .OrderByDescending(pair => pair.One.State)
+            .ThenBy(pair => pair.Line.Aircraft.Registration, StringComparer.Ordinal)], PageTyped, MostLines);
+        var stated = await db.StatedOnAsync(
+            [.. on.Shown.Select(pair => pair.Line).Concat(others).Select(line => line.Aircraft).Distinct()], stop);
+        On = on.Select(pair => new OnAircraft(pair.Line, pair.One,
+            [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(pair.Line.Aircraft, stated, list.Types, pair.One.On))]));
+        NotOn =
+            [.. others.Select(line =>
+                (line.Aircraft, string.Join("; ",
+                    new AircraftFacts(line.Aircraft, stated, list.Types, line.Aircraft.Fitted(held.Bulletin.About ?? ComponentKind.Engine)
+                        .FirstOrDefault(_ => held.Bulletin.About is not null)).Put(held.Bulletin.AppliesTo).Because)))];
+        Taken =
+            $"{(held.By is { } by ? now.People.GetValueOrDefault(by)?.Name : "The service")}, {held.From}, "
+            + $"{clock.Here(held.ReceivedAt):yyyy-MM-dd}";
         return true;
     }
 }

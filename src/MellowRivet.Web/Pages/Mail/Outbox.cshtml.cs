@@ -17,5 +17,6 @@ public sealed class OutboxModel(OutgoingMail outbox) : PageModel
 
     /// <summary>One mail as a file that mail programs open.</summary>
     [Needs(Right.CorrectDiscrepancies)]
-    public IActionResult OnGetFile(string? name) => outbox.Find(name ?? "") is { } path ? PhysicalFile(path, "message/rfc822", $"{name}.eml") : NotFound();
+    public IActionResult OnGetFile(string? name) =>
+        outbox.Find(name ?? "") is { } path ? PhysicalFile(path, "message/rfc822", $"{name}.eml") : NotFound();
 }

@@ -34,7 +34,8 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : PageM
     {
         if (!await ShowAsync(stop))
             return Ended();
-        var written = await desk.WriteAsync(Link.InspectionId, post, job => OwnerList.Of(job.Inspection).Answer(number, answer, words, clock.GetUtcNow()), stop, JobParts.Discrepancies);
+        var written = await desk.WriteAsync(Link.InspectionId, post, job => OwnerList.Of(job.Inspection)
+            .Answer(number, answer, words, clock.GetUtcNow()), stop, JobParts.Discrepancies);
         if (written.Done)
             return Redirect($"/owner/{Token}#line-{number}");
         await ShowAsync(stop);
@@ -44,7 +45,8 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : PageM
 
     private async Task<bool> ShowAsync(CancellationToken stop)
     {
-        if (await db.OwnerLinkAsync(Token, clock, stop) is not { } link || await desk.JobAsync(link.InspectionId, stop, JobParts.Tasks | JobParts.Discrepancies) is not { } job)
+        if (await db.OwnerLinkAsync(Token, clock, stop) is not { } link
+            || await desk.JobAsync(link.InspectionId, stop, JobParts.Tasks | JobParts.Discrepancies) is not { } job)
             return false;
         (Link, Job, Owner) = (link, job, OwnerList.Of(job.Inspection));
         Response.Headers.CacheControl = "no-store";

@@ -32,5 +32,7 @@ public sealed class PersonForm
     }
 
     public Person ToPerson() => new(Guid.CreateVersion7(), Name!.Trim(), Initials!.Trim().ToUpperInvariant(), Roles.Distinct(),
-        Certificate is { } kind ? [new(kind, CertificateNumber!.Trim(), string.IsNullOrWhiteSpace(OnlySerial) ? null : OnlySerial.Trim())] : []);
+        Certificate is { } kind
+            ? [new(kind, CertificateNumber!.Trim(), string.IsNullOrWhiteSpace(OnlySerial) ? null : OnlySerial.Trim())]
+            : []);
 }

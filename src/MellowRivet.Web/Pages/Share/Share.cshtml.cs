@@ -26,7 +26,9 @@ public sealed class ShareModel(RivetDb db, PhotoFiles photoFiles, SoundFiles sou
     public IReadOnlyList<Refusal> Refusals { get; private set; } = [];
 
     public string FindIn(Inspection inspection) =>
-        $"/walk/{inspection.Id}/find{QueryString.Create(Kept.Select(sha => KeyValuePair.Create("kept", (string?)sha)).Append(KeyValuePair.Create("what", Words)).Where(pair => pair.Value is not null))}";
+        $"/walk/{inspection.Id}/find"
+        + $"{QueryString.Create(Kept.Select(sha => KeyValuePair.Create("kept", (string?)sha)).Append(KeyValuePair.Create("what", Words))
+            .Where(pair => pair.Value is not null))}";
 
     public Task OnGetAsync(CancellationToken stop) => LoadAsync(stop);
 

@@ -16,7 +16,8 @@ public sealed record ListPage<T>(IReadOnlyList<T> Shown, int At, int Pages, int 
     /// <param name="path">The list's own address.</param>
     /// <param name="asked">What was asked of the list, which every page keeps; null values are left out.</param>
     public PageLinks Links(string path, params (string Name, string? Value)[] asked) =>
-        new(At, Pages, QueryHelpers.AddQueryString(path, asked.Where(one => !string.IsNullOrWhiteSpace(one.Value)).ToDictionary(one => one.Name, one => one.Value)));
+        new(At, Pages, QueryHelpers.AddQueryString(path, asked.Where(one => !string.IsNullOrWhiteSpace(one.Value))
+            .ToDictionary(one => one.Name, one => one.Value)));
 }
 
 /// <summary>The way from one page of a list to the next.</summary>

@@ -37,10 +37,14 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
 
     /// <summary>How the shop works: holds at once for every inspection in work.</summary>
     [Needs(Right.ManageShop)]
-    public async Task<IActionResult> OnPostHouseAsync(Guid post, SeparateInspector inspector, bool firstLook, bool askFirst, bool airworthinessUnasked, string? preAuthorised, string? labourRate, string? money, LookSchool? signersLook, CancellationToken stop)
+    public async Task<IActionResult> OnPostHouseAsync(Guid post, SeparateInspector inspector, bool firstLook, bool askFirst,
+        bool airworthinessUnasked, string? preAuthorised, string? labourRate, string? money, LookSchool? signersLook,
+        CancellationToken stop)
     {
         var (unasked, rate) = (TypedNumber.Parse(preAuthorised ?? "0"), TypedNumber.Parse(labourRate ?? "0"));
-        var rules = new HouseRules(inspector, firstLook, askFirst, Math.Abs(unasked ?? -1) < 1e9 ? (decimal)(unasked ?? -1) : -1, airworthinessUnasked, Math.Abs(rate ?? -1) < 1e9 ? (decimal)(rate ?? -1) : -1, money?.Trim() ?? "$", signersLook);
+        var rules = new HouseRules(inspector, firstLook, askFirst, Math.Abs(unasked ?? -1) < 1e9
+            ? (decimal)(unasked ?? -1)
+            : -1, airworthinessUnasked, Math.Abs(rate ?? -1) < 1e9 ? (decimal)(rate ?? -1) : -1, money?.Trim() ?? "$", signersLook);
         if (rules.Check() is { } refusal)
         {
             await LoadAsync(stop);

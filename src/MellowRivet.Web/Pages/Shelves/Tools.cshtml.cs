@@ -41,7 +41,10 @@ public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
     {
         await LoadAsync(stop);
         if (Tools.FirstOrDefault(tool => tool.Id == ToolId) is { } tool)
-            Form = new() { Id = tool.Id, Name = tool.Name, Number = tool.Number, TorqueWrench = tool.IsTorqueWrench, Calibrated = tool.CalibratedUntil?.ToString("yyyy-MM-dd"), Length = tool.LengthInches?.ToString("0.##"), Least = tool.LeastTorque?.ToString("0.##"), Most = tool.MostTorque?.ToString("0.##"), Unit = tool.TorqueUnit, Retired = tool.IsRetired };
+            Form = new() { Id = tool.Id, Name = tool.Name, Number = tool.Number, TorqueWrench = tool.IsTorqueWrench,
+                Calibrated = tool.CalibratedUntil?.ToString("yyyy-MM-dd"), Length = tool.LengthInches?.ToString("0.##"),
+                Least = tool.LeastTorque?.ToString("0.##"), Most = tool.MostTorque?.ToString("0.##"), Unit = tool.TorqueUnit,
+                Retired = tool.IsRetired };
     }
 
     [Needs(Right.KeepShelf)]
@@ -56,7 +59,8 @@ public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
                 return new("length", "The length is a number of inches.");
             var tool = (form.Id is { } id ? await db.ToolToChangeAsync(id, stop) : null) ?? db.Put(new Tool(Guid.CreateVersion7()));
             tool.Retire(form.Retired);
-            var range = TypedNumber.Parse(form.Least) is { } least && TypedNumber.Parse(form.Most) is { } most && Core.Measures.Unit.Find(form.Unit) is { } unit ? new TorqueRange(least, most, unit) : null;
+            var range = TypedNumber.Parse(form.Least) is { } least && TypedNumber.Parse(form.Most) is { } most
+                && Core.Measures.Unit.Find(form.Unit) is { } unit ? new TorqueRange(least, most, unit) : null;
             return tool.Describe(form.Name, form.Number, form.TorqueWrench, until, length, range);
         }, stop);
         if (written.Done)

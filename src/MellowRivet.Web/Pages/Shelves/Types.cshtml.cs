@@ -78,11 +78,13 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     {
         await LoadAsync(stop);
         if (Types.All.FirstOrDefault(type => type.Id == TypeId) is { } type)
-            Form = new() { Id = type.Id, Kind = type.Kind, Maker = type.Maker, Designation = type.Designation, Aliases = string.Join("\n", type.Aliases), Seen = type.Changes };
+            Form = new() { Id = type.Id, Kind = type.Kind, Maker = type.Maker, Designation = type.Designation,
+                Aliases = string.Join("\n", type.Aliases), Seen = type.Changes };
     }
 
     [Needs(Right.KeepShelf)]
-    public async Task<IActionResult> OnPostAsync(Guid post, TypeForm form, CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, async () =>
+    public async Task<IActionResult> OnPostAsync(Guid post, TypeForm form,
+        CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, async () =>
     {
         var types = await db.TypesToChangeAsync(stop);
         var type = form.Id is { } id ? types.Find(row => row.Id == id) : new(Guid.CreateVersion7(), form.Kind, "", "");
@@ -99,7 +101,8 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
 
     /// <summary>Takes a type off the list that no file bears.</summary>
     [Needs(Right.KeepShelf)]
-    public async Task<IActionResult> OnPostRemoveAsync(Guid post, TypeForm form, CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, async () =>
+    public async Task<IActionResult> OnPostRemoveAsync(Guid post, TypeForm form,
+        CancellationToken stop) => await AfterAsync(await db.OnceAsync(post, clock, async () =>
     {
         if (await db.FirstBearerAsync(form.Id, stop) is { } bearer)
             return new("designation", $"{bearer} bears it: put that right first.");
@@ -115,7 +118,9 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
     {
         var bulletins = await board.BulletinsAsync(stop);
         return await AfterAsync(await db.OnceAsync(post, clock, () =>
-            db.SettleAsync(form.Kind, form.Name ?? "", TypeAnswer.Of(form.Means == "other" ? form.Other?.ToString() : form.Means, form.Maker, null), bulletins, stop), stop), () => Settled = form, stop);
+            db.SettleAsync(form.Kind, form.Name
+                ?? "", TypeAnswer.Of(form.Means == "other" ? form.Other?.ToString() : form.Means, form.Maker, null), bulletins, stop),
+                stop), () => Settled = form, stop);
     }
 
     private async Task<IActionResult> AfterAsync(Written written, Action typed, CancellationToken stop)
@@ -136,6 +141,10 @@ public sealed class TypesModel(RivetDb db, ShopBoard board, TimeProvider clock) 
         Unsettled = shop.Models.Unsettled(shop.Bulletins);
         OnFile = shop.Models.CountsOf(Types);
         var words = (Words ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        Shown = ListPage.Of([.. Types.All.Where(type => words.All(word => $"{type.Kind.InWords()} {string.Join(' ', type.Names)}".Contains(word, StringComparison.OrdinalIgnoreCase)))], PageTyped, MostLines);
+        Shown =
+            ListPage.Of(
+                [.. Types.All.Where(type =>
+                    words.All(word => $"{type.Kind.InWords()} {string.Join(' ', type.Names)}".Contains(word,
+                        StringComparison.OrdinalIgnoreCase)))], PageTyped, MostLines);
     }
 }

@@ -74,7 +74,8 @@ public sealed class TaskForm
         foreach (var part in (At ?? "").Split([',', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
         {
             if (TaskInterval.Parse(part) is not { } interval)
-                return (null, new("at", $"“{part}” is no interval. Write 25 h, annual, 2 years, 6 months or first 25 h, with commas between."));
+                return (null, new("at",
+                    $"“{part}” is no interval. Write 25 h, annual, 2 years, 6 months or first 25 h, with commas between."));
             at.Add(interval);
         }
         WorksheetMeasure? measure = null;
@@ -83,13 +84,18 @@ public sealed class TaskForm
             var (low, high) = (TypedNumber.Parse(Low), TypedNumber.Parse(High));
             if ((low is null && !string.IsNullOrWhiteSpace(Low)) || (high is null && !string.IsNullOrWhiteSpace(High)))
                 return (null, new("limits", "Limits are numbers; leave one empty where there is none."));
-            var source = string.IsNullOrWhiteSpace(Source) ? low is null && high is null ? "the aircraft's manual; no limit on file yet" : "" : Source.Trim();
+            var source = string.IsNullOrWhiteSpace(Source) ? low is null && high is null
+                ? "the aircraft's manual; no limit on file yet"
+                : "" : Source.Trim();
             if (source.Length == 0)
                 return (null, new("limits", "Say where the limits come from."));
             measure = new(Worksheet.KeyFor(Measure), Unit ?? "", low, high, Standing, source, Method);
         }
         var key = string.IsNullOrWhiteSpace(Key) ? FreeKey(sheet) : Key.Trim();
-        return (new(key, Text?.Trim() ?? "", Reference?.Trim() ?? "", Words(Caution), measure, Compression, AppliesTo, Kind, Words(With), at.Count > 0 ? at : null, Needs.Count > 0 ? Needs : null, SecondPerson, Words(Same),
+        return (new(key, Text?.Trim() ?? "", Reference?.Trim()
+            ?? "", Words(Caution), measure, Compression, AppliesTo, Kind, Words(With), at.Count > 0 ? at : null, Needs.Count > 0
+            ? Needs
+            : null, SecondPerson, Words(Same),
             Words(Covers)?.Split([',', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), Asks), null);
     }
 
@@ -99,7 +105,8 @@ public sealed class TaskForm
         var stem = Worksheet.KeyFor(string.Join(' ', (Text ?? "task").Split(' ').Take(4)));
         stem = stem.Length is 0 ? "task" : stem.Length > 36 ? stem[..36] : stem;
         var taken = sheet.Tasks.Select(task => task.Key).ToHashSet();
-        return Enumerable.Range(1, int.MaxValue).Select(number => number == 1 ? stem : $"{stem}-{number}").First(key => !taken.Contains(key));
+        return Enumerable.Range(1, int.MaxValue).Select(number => number == 1 ? stem : $"{stem}-{number}")
+            .First(key => !taken.Contains(key));
     }
 
     private static string? Words(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();
@@ -174,14 +181,17 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
             Task = pair.task is not null ? TaskForm.Of(pair.zone.Key, pair.task) : new() { Zone = ZoneKey };
         else if (Draft is not null && ZoneKey is not null)
             Zone = Sheet.Zones.FirstOrDefault(zone => zone.Key == ZoneKey) is { } zone
-                ? new() { Key = zone.Key, Title = zone.Title, Station = zone.Station, Book = zone.Book, Hours = zone.Hours?.ToString("0.##", CultureInfo.InvariantCulture), Looks = zone.Looks, PerEngine = zone.PerEngine }
+                ? new() { Key = zone.Key, Title = zone.Title, Station = zone.Station, Book = zone.Book,
+                    Hours = zone.Hours?.ToString("0.##", CultureInfo.InvariantCulture), Looks = zone.Looks, PerEngine = zone.PerEngine }
                 : new() { Looks = true };
         return Page();
     }
 
     public async Task<IActionResult> OnGetFileAsync(string form, int? version, CancellationToken stop)
     {
-        if (!await LoadAsync(stop) || (version is null ? Draft ?? Current : Earlier.Append(Current!).FirstOrDefault(edition => edition?.Version == version)) is not { } edition)
+        if (!await LoadAsync(stop)
+            || (version is null ? Draft ?? Current : Earlier.Append(Current!).FirstOrDefault(edition => edition?.Version == version))
+            is not { } edition)
             return NotFound();
         return form == "csv"
             ? File(WorksheetCsv.Write(edition.Sheet), "text/csv", $"{Key}-{edition.Version}.csv")
@@ -205,10 +215,12 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
     }, stop, () => Task = form);
 
     [Needs(Right.KeepShelf)]
-    public Task<IActionResult> OnPostTakeOutAsync(Guid post, string task, CancellationToken stop) => DraftAsync(post, "", sheet => sheet.TakeOut(task), stop);
+    public Task<IActionResult> OnPostTakeOutAsync(Guid post, string task, CancellationToken stop) =>
+        DraftAsync(post, "", sheet => sheet.TakeOut(task), stop);
 
     [Needs(Right.KeepShelf)]
-    public Task<IActionResult> OnPostMoveAsync(Guid post, string task, bool down, CancellationToken stop) => DraftAsync(post, $"#task-{task}", sheet => (sheet.Move(task, down), null), stop);
+    public Task<IActionResult> OnPostMoveAsync(Guid post, string task, bool down, CancellationToken stop) =>
+        DraftAsync(post, $"#task-{task}", sheet => (sheet.Move(task, down), null), stop);
 
     [Needs(Right.KeepShelf)]
     public Task<IActionResult> OnPostZoneAsync(Guid post, ZoneForm form, CancellationToken stop) => DraftAsync(post, "", sheet =>
@@ -219,7 +231,10 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
         var key = string.IsNullOrWhiteSpace(form.Key) ? Worksheet.KeyFor(form.Title ?? "") : form.Key;
         if (string.IsNullOrWhiteSpace(form.Key) && sheet.Zones.Any(zone => zone.Key == key))
             return (null, new("zone", $"There is a zone “{key}” already."));
-        return sheet.Put(new WorksheetZone(key, form.Title?.Trim() ?? "", form.Station, form.Book, [new($"{key}-first"[..Math.Min(40, key.Length + 6)], "The first task: write over it", "where it is asked for")], (decimal?)hours, form.Looks, form.PerEngine));
+        return sheet.Put(new WorksheetZone(key, form.Title?.Trim()
+            ?? "", form.Station, form.Book,
+            [new($"{key}-first"[..Math.Min(40, key.Length + 6)], "The first task: write over it", "where it is asked for")],
+            (decimal?)hours, form.Looks, form.PerEngine));
     }, stop, () => Zone = form);
 
     /// <summary>Gives the draft another title or basis, or says what it is ticked for beforehand.</summary>
@@ -236,10 +251,12 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
     }, stop, () => Offer = form);
 
     [Needs(Right.KeepShelf)]
-    public Task<IActionResult> OnPostTakeOutZoneAsync(Guid post, string zone, CancellationToken stop) => DraftAsync(post, "", sheet => sheet.TakeOutZone(zone), stop);
+    public Task<IActionResult> OnPostTakeOutZoneAsync(Guid post, string zone, CancellationToken stop) =>
+        DraftAsync(post, "", sheet => sheet.TakeOutZone(zone), stop);
 
     [Needs(Right.KeepShelf)]
-    public Task<IActionResult> OnPostMoveZoneAsync(Guid post, string zone, bool down, CancellationToken stop) => DraftAsync(post, $"#zone-{zone}", sheet => (sheet.MoveZone(zone, down), null), stop);
+    public Task<IActionResult> OnPostMoveZoneAsync(Guid post, string zone, bool down, CancellationToken stop) =>
+        DraftAsync(post, $"#zone-{zone}", sheet => (sheet.MoveZone(zone, down), null), stop);
 
     /// <summary>Puts a file in the draft's place.</summary>
     [Needs(Right.KeepShelf)]
@@ -261,7 +278,9 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
 
     [Needs(Right.KeepShelf)]
     public Task<IActionResult> OnPostPublishAsync(Guid post, string? note, CancellationToken stop) => KeepAsync(post, "",
-        () => Draft is { } draft ? draft.Publish(note, User.PersonId(), clock.GetUtcNow()) : new("draft", "There is no draft."), stop, () => Note = note);
+        () => Draft is { } draft
+            ? draft.Publish(note, User.PersonId(), clock.GetUtcNow())
+            : new("draft", "There is no draft."), stop, () => Note = note);
 
     /// <summary>Lets a draft go. What is published stays.</summary>
     [Needs(Right.KeepShelf)]
@@ -278,9 +297,12 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
         return gone ? Redirect("/shelf") : answer;
     }
 
-    private Edition Next(Worksheet sheet) => new(Guid.CreateVersion7(), sheet with { Key = Key, Version = (Current?.Version ?? 0) + 1 }, true, User.PersonId(), clock.GetUtcNow(), "");
+    private Edition Next(Worksheet sheet) =>
+        new(Guid.CreateVersion7(), sheet with { Key = Key, Version = (Current?.Version ?? 0) + 1 }, true, User.PersonId(),
+            clock.GetUtcNow(), "");
 
-    private Task<IActionResult> DraftAsync(Guid post, string back, Func<Worksheet, (Worksheet? Sheet, Refusal? Refusal)> change, CancellationToken stop, Action? keepTyped = null) => KeepAsync(post, back, () =>
+    private Task<IActionResult> DraftAsync(Guid post, string back, Func<Worksheet, (Worksheet? Sheet, Refusal? Refusal)> change,
+        CancellationToken stop, Action? keepTyped = null) => KeepAsync(post, back, () =>
     {
         if (Draft is not { } draft)
             return new("draft", "Begin a draft first.");
@@ -288,7 +310,8 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
         return sheet is null ? refusal : draft.Write(sheet, User.PersonId(), clock.GetUtcNow());
     }, stop, keepTyped);
 
-    private async Task<IActionResult> KeepAsync(Guid post, string back, Func<Refusal?> work, CancellationToken stop, Action? keepTyped = null)
+    private async Task<IActionResult> KeepAsync(Guid post, string back, Func<Refusal?> work, CancellationToken stop,
+        Action? keepTyped = null)
     {
         var found = true;
         var written = await db.OnceAsync(post, clock, async () => (found = await LoadAsync(stop, tracking: true)) ? work() : null, stop);

@@ -11,7 +11,8 @@ internal static class WorksheetFile
     /// <param name="title">The title of a new one; a JSON file brings its own.</param>
     /// <param name="into">The worksheet whose next edition it is to be; null for a new one.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<(Worksheet? Sheet, Refusal? Refusal)> ReadAsync(IFormFile? file, string? title, Worksheet? into, CancellationToken stop)
+    public static async Task<(Worksheet? Sheet, Refusal? Refusal)> ReadAsync(IFormFile? file, string? title, Worksheet? into,
+        CancellationToken stop)
     {
         var begun = into ?? Worksheet.Begin(Worksheet.KeyFor(title ?? ""), title?.Trim() ?? "", "our own");
         if (file is null || file.Length == 0)
@@ -30,9 +31,11 @@ internal static class WorksheetFile
         }
         catch (Exception problem) when (problem is FormatException or CsvHelper.CsvHelperException)
         {
-            return (null, new("file", $"{(problem is FormatException ? problem.Message : "This is no table that can be read.")} Nothing was taken in."));
+            return (null, new("file",
+                $"{(problem is FormatException ? problem.Message : "This is no table that can be read.")} Nothing was taken in."));
         }
     }
 
-    private static (Worksheet?, Refusal?) Sound(Worksheet sheet) => sheet.Fault() is null ? (sheet, null) : (null, new("title", "Give it a title, in letters."));
+    private static (Worksheet?, Refusal?) Sound(Worksheet sheet) =>
+        sheet.Fault() is null ? (sheet, null) : (null, new("title", "Give it a title, in letters."));
 }

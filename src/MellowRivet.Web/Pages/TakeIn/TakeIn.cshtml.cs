@@ -77,7 +77,9 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         if (Chosen is null)
             Refuse("Aircraft", "Choose the aircraft. One that was never here gets its file first.");
         else if (!Kinds.Contains(Form.Kind))
-            Refuse("Kind", $"On an aircraft of category {Chosen.Category.InWords()} nobody signs a {Form.Kind.InWords()} by the rule pack. There are: {string.Join(", ", Kinds.Select(kind => kind.InWords()))}.");
+            Refuse("Kind",
+                $"On an aircraft of category {Chosen.Category.InWords()} nobody signs a {Form.Kind.InWords()} by the rule pack. There "
+                + $"are: {string.Join(", ", Kinds.Select(kind => kind.InWords()))}.");
         if (TypedNumber.ParseHours(Form.Hours) is not { } shown)
         {
             Refuse("Hours", "Type the hours the meter shows: 4318.6.");
@@ -100,9 +102,13 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             if (await db.InWorkAsync(aircraft.Id, stop) is not null)
                 return new("Aircraft", "Its last inspection is still in work: close that one first.");
             if (aircraft.ReadMeter(aircraft.TimeBasis, today, shown.Value, User.Initials()) is { } meter)
-                return new("Hours", meter.Field == MeterFault.Backwards ? $"{meter.Message} If it was, note that under Times first." : meter.Message);
+                return new("Hours", meter.Field == MeterFault.Backwards
+                    ? $"{meter.Message} If it was, note that under Times first."
+                    : meter.Message);
             // In its turn: what is signed or cleared until then counts.
-            var inspection = new Inspection(id, aircraft, Form.Kind, order!, sheets, today, await db.TasksDoneAsync(aircraft.Id, clock, stop), house, await db.KnownMarksAsync(aircraft.Id, stop), await db.OpenItemsAsync(aircraft.Id, stop));
+            var inspection = new Inspection(id, aircraft, Form.Kind, order!, sheets, today,
+                await db.TasksDoneAsync(aircraft.Id, clock, stop), house, await db.KnownMarksAsync(aircraft.Id, stop),
+                await db.OpenItemsAsync(aircraft.Id, stop));
             if (inspection.Tasks.Count == 0)
                 return new("Worksheets", "Nothing of these worksheets is due now. Tick another one.");
             foreach (var words in (Form.Squawks ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
@@ -139,8 +145,10 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     {
         if (Chosen is not { } aircraft)
             return;
-        var walk = WalkList.Merge([.. Worksheets.Select(offer => offer.Sheet).Where(sheet => Form.Worksheets.Contains(sheet.Key))], aircraft, Form.Kind, await db.TasksDoneAsync(aircraft.Id, clock, stop), clock.Today());
-        Scope = Scope.Of(shelf.RulesFor(aircraft.Category), Form.Kind, aircraft, walk.Where(line => line.Pick.IsDue).SelectMany(line => line.Task.Covers ?? []));
+        var walk = WalkList.Merge([.. Worksheets.Select(offer => offer.Sheet).Where(sheet => Form.Worksheets.Contains(sheet.Key))],
+            aircraft, Form.Kind, await db.TasksDoneAsync(aircraft.Id, clock, stop), clock.Today());
+        Scope = Scope.Of(shelf.RulesFor(aircraft.Category), Form.Kind, aircraft, walk.Where(line => line.Pick.IsDue)
+            .SelectMany(line => line.Task.Covers ?? []));
         Open = await db.OpenItemsAsync(aircraft.Id, stop);
     }
 
@@ -155,7 +163,8 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     {
         var year = $"{clock.Today():yy}-";
         var taken = await db.WorkOrdersAsync(year, stop);
-        return year + (taken.Select(order => int.TryParse(order[year.Length..], out var number) ? number : 0).DefaultIfEmpty(100).Max() + 1);
+        return year + (taken.Select(order => int.TryParse(order[year.Length..], out var number) ? number : 0).DefaultIfEmpty(100)
+            .Max() + 1);
     }
 
     private void Refuse(string field, string message) => ModelState.AddModelError("Form." + field, message);

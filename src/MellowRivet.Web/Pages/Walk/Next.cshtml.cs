@@ -19,7 +19,10 @@ public sealed class NextModel(RivetDb db) : PageModel
         var place = after ?? await db.PlaceOfAsync(User.PersonId(), id, stop);
         var walk = await db.StepsAsync(id, stop);
         var here = walk.Index().FirstOrDefault(step => step.Item.Id == place, (-1, null!)).Index;
-        var next = walk.Skip(Math.Max(0, after is null ? here : here + 1)).Concat(walk).FirstOrDefault(task => task.Verdict == TaskVerdict.NotYet);
-        return Redirect(next is null || state != InspectionState.InWork ? $"/walk/{id}/close" : $"/walk/{id}/{Seam.Place(next.Station)}/{next.ZoneKey}?task={next.Id}");
+        var next = walk.Skip(Math.Max(0, after is null ? here : here + 1)).Concat(walk)
+            .FirstOrDefault(task => task.Verdict == TaskVerdict.NotYet);
+        return Redirect(next is null || state != InspectionState.InWork
+            ? $"/walk/{id}/close"
+            : $"/walk/{id}/{Seam.Place(next.Station)}/{next.ZoneKey}?task={next.Id}");
     }
 }

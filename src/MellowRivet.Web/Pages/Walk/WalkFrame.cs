@@ -16,17 +16,23 @@ namespace MellowRivet.Web.Pages.Walk;
 public sealed record FrameOf(int Changes, int AircraftChanges, BulletinResearch Research, IReadOnlyDictionary<Guid, Person> People)
 {
     /// <summary>Whether what was drawn from this has all of the other in it.</summary>
-    public bool Covers(FrameOf other) => Changes >= other.Changes && AircraftChanges >= other.AircraftChanges && ReferenceEquals(Research, other.Research) && ReferenceEquals(People, other.People);
+    public bool Covers(FrameOf other) =>
+        Changes >= other.Changes && AircraftChanges >= other.AircraftChanges && ReferenceEquals(Research, other.Research)
+            && ReferenceEquals(People, other.People);
 }
 
-/// <summary>What stands around every page of a walk: its seams, and how much stands between the aircraft and its signature. It takes the whole inspection to draw, and is only read from then on.</summary>
+/// <summary>
+/// What stands around every page of a walk: its seams, and how much stands between the aircraft and its signature. It takes the whole
+/// inspection to draw, and is only read from then on.
+/// </summary>
 /// <param name="Of">What it was drawn from.</param>
 /// <param name="Seams">The seam of each station.</param>
 /// <param name="ToLookAt">Tasks that nobody has answered.</param>
 /// <param name="Airworthiness">Open airworthiness items.</param>
 /// <param name="Other">Whatever else holds the signature up.</param>
 /// <param name="Zones">Zone by zone, in walking order, who did it and who looked.</param>
-public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnlyList<Rivet>> Seams, int ToLookAt, int Airworthiness, int Other, IReadOnlyList<ZoneState> Zones)
+public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnlyList<Rivet>> Seams, int ToLookAt, int Airworthiness,
+    int Other, IReadOnlyList<ZoneState> Zones)
 {
     /// <param name="job">The whole inspection.</param>
     /// <param name="of">What it is drawn from.</param>
@@ -36,8 +42,10 @@ public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnl
         // Bulletins are weighed at work; what was signed was weighed then.
         var research = job.Inspection.InWork ? of.Research : BulletinResearch.None;
         var ready = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, rules, research) : Readiness.Signed(job.Inspection);
-        return new(of, Enum.GetValues<Station>().ToDictionary(station => station, station => Seam.Of(station, job.Inspection, ready.MaySign, research)),
-            ready.Blockers.Count(blocker => blocker.Task is not null), ready.Unairworthy.Count, ready.Blockers.Count(blocker => blocker.Task is null),
+        return new(of, Enum.GetValues<Station>()
+            .ToDictionary(station => station, station => Seam.Of(station, job.Inspection, ready.MaySign, research)),
+            ready.Blockers.Count(blocker => blocker.Task is not null), ready.Unairworthy.Count,
+            ready.Blockers.Count(blocker => blocker.Task is null),
             job.Inspection.InWork ? ready.Zones : WhoseLook.Of(job.Inspection, job.Aircraft, rules));
     }
 }

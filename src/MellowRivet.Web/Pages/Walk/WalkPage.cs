@@ -59,7 +59,9 @@ public abstract class WalkPage(Desk desk, RivetDb db, KeptFrames frames) : PageM
         var due = shop[now.AircraftId] ?? throw new InvalidOperationException("There is no such aircraft.");
         var job = written;
         // The aircraft is the board's, which holds every part of it and is only read.
-        async Task<Job> WithAsync(JobParts parts) => job = job is null ? (await desk.JobAsync(Id, stop, parts, due.Due.Aircraft))! : await desk.WithAsync(job, parts, stop, due.Due.Aircraft);
+        async Task<Job> WithAsync(JobParts parts) =>
+            job = job is null ? (await desk.JobAsync(Id, stop, parts, due.Due.Aircraft))!
+                : await desk.WithAsync(job, parts, stop, due.Due.Aircraft);
         Frame = await frames.GetAsync(Id, new(now.Changes, due.Changes, due.Due.Research, shop.People), async () =>
         {
             // What has to be fetched to draw it is what the page shows, too.
@@ -68,7 +70,9 @@ public abstract class WalkPage(Desk desk, RivetDb db, KeptFrames frames) : PageM
         }, stop);
         Job = await WithAsync(Shows);
         Weighed = rules(Job.Aircraft);
-        Research = WholeResearch ? await desk.Board.ResearchAsync(Job.Aircraft.Id, stop) : Job.Inspection.InWork ? due.Due.Research : BulletinResearch.None;
+        Research = WholeResearch ? await desk.Board.ResearchAsync(Job.Aircraft.Id, stop) : Job.Inspection.InWork
+            ? due.Due.Research
+            : BulletinResearch.None;
         return true;
     }
 
@@ -89,7 +93,10 @@ public abstract class WalkPage(Desk desk, RivetDb db, KeptFrames frames) : PageM
     public override void OnPageHandlerExecuted(PageHandlerExecutedContext context)
     {
         if (context.Result is NotFoundResult && HttpMethods.IsGet(Request.Method) && Job is not null && At == Station.Engine
-            && (!Job.Aircraft.Engines.Any() || Job.Aircraft.Installations.Any(stay => !stay.IsOn && RouteData.Values.Values.Any(value => value is string id && Guid.TryParse(id, out var part) && part == stay.ComponentId))))
+            && (!Job.Aircraft.Engines.Any()
+                || Job.Aircraft.Installations.Any(stay => !stay.IsOn
+                    && RouteData.Values.Values.Any(value => value is string id && Guid.TryParse(id, out var part)
+                        && part == stay.ComponentId))))
             context.Result = Redirect($"/walk/{Id}/engine");
     }
 

@@ -73,9 +73,11 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
         if (!await ShowAsync(stop))
             return NotFound();
         if (Books.FirstOrDefault(book => book.Id == BookId) is { } book)
-            TypedBook = new() { Book = book.Id, Kind = book.Kind, Title = book.Title, FirstOn = book.FirstOn, LastOn = book.LastOn, IsLost = book.IsLost };
+            TypedBook = new() { Book = book.Id, Kind = book.Kind, Title = book.Title, FirstOn = book.FirstOn, LastOn = book.LastOn,
+                IsLost = book.IsLost };
         TypedEntry = Current is { } entry
-            ? new() { Entry = entry.Id, Book = entry.BookId, On = entry.On, Hours = entry.Hours?.ToString(), Text = entry.Text, Page = entry.Page }
+            ? new() { Entry = entry.Id, Book = entry.BookId, On = entry.On, Hours = entry.Hours?.ToString(), Text = entry.Text,
+                Page = entry.Page }
             : new() { Book = BookId ?? (Books.Count > 0 ? Books[0].Id : null) };
         return Page();
     }
@@ -110,7 +112,8 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
         var hours = TypedNumber.ParseHours(form.Hours);
         var written = await Desk.WriteFileAsync(Id, form.Post, async _ =>
         {
-            if (BookEntry.Check(form.On, !string.IsNullOrWhiteSpace(form.Hours), hours, form.Text, form.Page, Today).FirstOrDefault() is { } wrong)
+            if (BookEntry.Check(form.On, !string.IsNullOrWhiteSpace(form.Hours), hours, form.Text, form.Page, Today)
+                .FirstOrDefault() is { } wrong)
                 return wrong;
             if (form.Entry is { } known)
             {
@@ -121,7 +124,8 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
             }
             if (await Db.BookAsync(Id, form.Book, stop) is null)
                 return new Refusal("text", "Choose the book it stands in.");
-            Db.Put(new BookEntry(form.Post, Id, form.Book!.Value, form.On, hours, form.Text!.Trim(), form.Page?.Trim() ?? "", null, User.PersonId(), Clock.GetUtcNow()));
+            Db.Put(new BookEntry(form.Post, Id, form.Book!.Value, form.On, hours, form.Text!.Trim(), form.Page?.Trim()
+                ?? "", null, User.PersonId(), Clock.GetUtcNow()));
             return null;
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?add=entry&book={form.Book}", async () =>
@@ -160,7 +164,8 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
             if (await Db.BookAsync(Id, form.Book, stop) is null)
                 return new Refusal("photos", "Choose the book they are of.");
             foreach (var photo in taken)
-                Db.Put(new BookEntry(Guid.CreateVersion7(), Id, form.Book!.Value, null, null, "", "", photo, User.PersonId(), Clock.GetUtcNow()));
+                Db.Put(new BookEntry(Guid.CreateVersion7(), Id, form.Book!.Value, null, null, "", "", photo, User.PersonId(),
+                    Clock.GetUtcNow()));
             return null;
         }, stop);
         return await AfterAsync(written, HrefOf(At), async () =>
@@ -171,7 +176,8 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
     }
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostExplainAsync(Guid post, BookKind kind, DateOnly from, DateOnly to, string? words, CancellationToken stop)
+    public async Task<IActionResult> OnPostExplainAsync(Guid post, BookKind kind, DateOnly from, DateOnly to, string? words,
+        CancellationToken stop)
     {
         var written = await Desk.WriteFileAsync(Id, post, aircraft =>
         {
@@ -197,13 +203,19 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
     private async Task<IReadOnlyList<HistoryLine>> HistoryAsync(CancellationToken stop)
     {
         var titles = Books.ToDictionary(book => book.Id, book => book.Title);
-        var (typed, signed) = await Db.FoundInBooksAsync(Id, (Find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(8), Most, stop);
-        return [.. typed.Select(entry => new HistoryLine(entry.On, entry.Hours?.ToString(), entry.Text, titles.GetValueOrDefault(entry.BookId, ""), entry, null))
+        var (typed, signed) = await Db.FoundInBooksAsync(Id, (Find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Take(8), Most, stop);
+        return [.. typed.Select(
+            entry => new HistoryLine(entry.On, entry.Hours?.ToString(), entry.Text, titles.GetValueOrDefault(entry.BookId, ""),
+                entry, null))
             .Concat(signed.Select(record =>
             {
                 var text = record.Text();
-                var words = string.Join(" ", text["work"]!.AsArray().Select(line => line!.ToString()).Append(text["statement"]!.ToString()));
-                return new HistoryLine(Clock.DayOf(record.SignedAt), text["timeInService"]?.ToString().Replace(" h", "", StringComparison.Ordinal), words, $"signed here, {text["title"]!.ToString().ToLowerInvariant()}", null, record);
+                var words = string.Join(" ", text["work"]!.AsArray().Select(line => line!.ToString())
+                    .Append(text["statement"]!.ToString()));
+                return new HistoryLine(Clock.DayOf(record.SignedAt), text["timeInService"]?.ToString()
+                    .Replace(" h", "", StringComparison.Ordinal), words, $"signed here, {text["title"]!.ToString().ToLowerInvariant()}",
+                    null, record);
             })).OrderByDescending(line => line.On is null).ThenByDescending(line => line.On).Take(Most)];
     }
 }

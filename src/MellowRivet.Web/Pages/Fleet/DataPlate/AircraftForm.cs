@@ -32,7 +32,8 @@ public class PlateForm
     {
         var build = aircraft.Configuration;
         (Registration, Serial, Type, Category) = (aircraft.Registration, aircraft.SerialNumber, aircraft.Type, aircraft.Category);
-        (Wing, Gear, Retractable, FoldingWing, Fabric, Seats, Engines) = (build.Wing, build.Gear, build.Retractable, build.FoldingWing, build.Fabric, build.Seats, build.Engines);
+        (Wing, Gear, Retractable, FoldingWing, Fabric, Seats, Engines) = (build.Wing, build.Gear, build.Retractable, build.FoldingWing,
+            build.Fabric, build.Seats, build.Engines);
     }
 
     public virtual IEnumerable<Refusal> Check()
@@ -111,7 +112,8 @@ public sealed class AircraftForm : PlateForm
             yield return propeller;
         if (Engines == 2 && Wanted("RightEngineSerial", RightEngineSerial, 40, "The right engine's serial number.") is { } right)
             yield return right;
-        if (Engines == 2 && Wanted("RightPropellerSerial", RightPropellerSerial, 40, "The right propeller's serial number.") is { } rightPropeller)
+        if (Engines == 2 && Wanted("RightPropellerSerial", RightPropellerSerial, 40, "The right propeller's serial number.")
+            is { } rightPropeller)
             yield return rightPropeller;
         if (EngineLayout.All.FirstOrDefault(layout => layout.Key == Layout) is not { } known)
             yield return new("Layout", "Choose a layout.");
@@ -135,7 +137,8 @@ public sealed class AircraftForm : PlateForm
     /// <param name="by">Who read it.</param>
     public Aircraft Make(DateOnly on, string by)
     {
-        var aircraft = new Aircraft(Guid.CreateVersion7(), Registration!.Trim(), Type!.Trim(), Serial!.Trim(), Category, Configuration) { TimeBasis = TimeBasis };
+        var aircraft = new Aircraft(Guid.CreateVersion7(), Registration!.Trim(), Type!.Trim(), Serial!.Trim(), Category, Configuration)
+            { TimeBasis = TimeBasis };
         aircraft.ReadMeter(TimeBasis, on, TypedNumber.ParseHours(Shown)!.Value.Value, by, total: TypedNumber.ParseHours(Total)?.Value);
         var two = Engines == 2;
         Fit(aircraft, two ? "left" : "", EngineSerial!, PropellerSerial!);
@@ -157,6 +160,7 @@ public sealed class AircraftForm : PlateForm
         engine.JudgeCompressionBy(new(School));
         var now = aircraft.TimeInService;
         aircraft.InstallIgnition(aircraft.InstallEngine(engine, position, now, TypedNumber.ParseHours(EngineHours)));
-        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, PropellerPart?.Trim() ?? "", propellerSerial.Trim()), position, now, TypedNumber.ParseHours(PropellerHours));
+        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, PropellerPart?.Trim() ?? "", propellerSerial.Trim()), position,
+            now, TypedNumber.ParseHours(PropellerHours));
     }
 }

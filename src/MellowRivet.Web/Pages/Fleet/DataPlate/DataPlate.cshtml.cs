@@ -38,11 +38,13 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, Shelf shelf, TimeProvi
         {
             var registration = form.Registration!.Trim();
             var inWork = await Db.InWorkAsync(Id, stop);
-            if (inWork is not null && aircraft.Category != form.Category && shelf.RulesFor(form.Category).GoesOn(inWork, form.Category) is { } stays)
+            if (inWork is not null && aircraft.Category != form.Category
+                && shelf.RulesFor(form.Category).GoesOn(inWork, form.Category) is { } stays)
                 return stays with { Field = "Form.Category" };
             if (await Db.RegisteredAsync(registration, stop) is { } there && there.Id != Id)
                 return new("Form.Registration", $"{registration} has a file here already.");
-            var (type, open) = await Db.NameOfAsync(TypeKind.Aircraft, form.Type, TypeAnswer.Of(form.TypeMeans, form.TypeMaker, form.TypeMeansAbout), "Form.Type", stop);
+            var (type, open) = await Db.NameOfAsync(TypeKind.Aircraft, form.Type,
+                TypeAnswer.Of(form.TypeMeans, form.TypeMaker, form.TypeMeansAbout), "Form.Type", stop);
             if (open is not null)
                 return open;
             aircraft.Describe(registration, type, form.Serial!.Trim(), form.Category, form.Configuration);

@@ -21,7 +21,9 @@ public sealed class ImportModel(RivetDb db, TimeProvider clock) : PageModel
     public async Task<IActionResult> OnPostAsync(Guid post, IFormFile? file, CancellationToken stop)
     {
         if (file is null || file.Length > AircraftFile.MostBytes)
-            return Refused(new("file", file is null ? "Choose a file." : $"The file is larger than {AircraftFile.MostBytes / 1024 / 1024} MB."));
+            return Refused(new("file", file is null
+                ? "Choose a file."
+                : $"The file is larger than {AircraftFile.MostBytes / 1024 / 1024} MB."));
         using var reader = new StreamReader(file.OpenReadStream());
         var (read, refusal) = AircraftFile.Read(await reader.ReadToEndAsync(stop), clock.Today());
         if (read is null)

@@ -24,7 +24,8 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
 
     /// <summary>What usually falls due on such an aircraft, whatever the form says so far.</summary>
     public IReadOnlyList<DueStarter> Offered => [.. shelf.DueStarters.Where(starter =>
-        (starter.Categories.Count == 0 || starter.Categories.Contains(Form.Category)) && (starter.Layouts.Count == 0 || starter.Layouts.Contains(Form.Layout))
+        (starter.Categories.Count == 0 || starter.Categories.Contains(Form.Category))
+            && (starter.Layouts.Count == 0 || starter.Layouts.Contains(Form.Layout))
         && starter.On is null or ComponentKind.Engine or ComponentKind.Propeller or ComponentKind.Magneto)];
 
     [Needs(Right.KeepFile)]
@@ -77,9 +78,12 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
     // The models go on file by the list's own names; where it knows none, the question is put.
     private async Task<Refusal?> NameModelsAsync(CancellationToken stop)
     {
-        var (type, first) = await db.NameOfAsync(TypeKind.Aircraft, Form.Type, TypeAnswer.Of(Form.TypeMeans, Form.TypeMaker, Form.TypeMeansAbout), "Form.Type", stop);
-        var (engine, second) = await db.NameOfAsync(TypeKind.Engine, Form.EnginePart, TypeAnswer.Of(Form.EngineMeans, Form.EngineMaker, Form.EngineMeansAbout), "Form.EnginePart", stop);
-        var (propeller, third) = await db.NameOfAsync(TypeKind.Propeller, Form.PropellerPart, TypeAnswer.Of(Form.PropellerMeans, Form.PropellerMaker, Form.PropellerMeansAbout), "Form.PropellerPart", stop);
+        var (type, first) = await db.NameOfAsync(TypeKind.Aircraft, Form.Type,
+            TypeAnswer.Of(Form.TypeMeans, Form.TypeMaker, Form.TypeMeansAbout), "Form.Type", stop);
+        var (engine, second) = await db.NameOfAsync(TypeKind.Engine, Form.EnginePart,
+            TypeAnswer.Of(Form.EngineMeans, Form.EngineMaker, Form.EngineMeansAbout), "Form.EnginePart", stop);
+        var (propeller, third) = await db.NameOfAsync(TypeKind.Propeller, Form.PropellerPart,
+            TypeAnswer.Of(Form.PropellerMeans, Form.PropellerMaker, Form.PropellerMeansAbout), "Form.PropellerPart", stop);
         if ((first ?? second ?? third) is { } open)
             return open;
         (Form.Type, Form.EnginePart, Form.PropellerPart) = (type, engine, propeller);

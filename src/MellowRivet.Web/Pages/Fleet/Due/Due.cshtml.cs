@@ -55,7 +55,8 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
         if (Current is { } entry)
         {
             Typed = DueForm.Of(entry.Item);
-            TypedDone = new() { On = Today, Hours = $"{entry.Now.Hours.Total:0.0}", Landings = $"{entry.Now.Landings.Total:0}", Cycles = $"{entry.Now.Cycles.Total:0}", Reference = InWork?.WorkOrder };
+            TypedDone = new() { On = Today, Hours = $"{entry.Now.Hours.Total:0.0}", Landings = $"{entry.Now.Landings.Total:0}",
+                Cycles = $"{entry.Now.Cycles.Total:0}", Reference = InWork?.WorkOrder };
         }
         return Page();
     }

@@ -13,7 +13,9 @@ public static class DueCsv
         using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
         using (var csv = new TableWriter(text))
         {
-            foreach (var title in new[] { "registration", "item", "on", "state", "governing", "forecast", "earliest", "latest", "dueDate", "remainingDays", "dueHours", "remainingHours", "interval", "source", "lastDone", "lastDoneHours" })
+            foreach (var title in new[]
+                { "registration", "item", "on", "state", "governing", "forecast", "earliest", "latest", "dueDate", "remainingDays",
+                    "dueHours", "remainingHours", "interval", "source", "lastDone", "lastDoneHours" })
                 csv.WriteField(title);
             csv.NextRecord();
             foreach (var line in lines)
@@ -22,10 +24,15 @@ public static class DueCsv
                     var (status, hours, calendar) = (entry.Status, entry.Status.Limb(LimbKind.Hours), entry.Status.Limb(LimbKind.Calendar));
                     foreach (var field in new object?[]
                     {
-                        line.Aircraft.Registration, entry.Item.What, entry.On is { } on ? $"{on.Component.Title} {on.Position} {on.Component.SerialNumber}".Trim() : "aircraft",
-                        status.State.ToString().ToLowerInvariant(), status.Governing?.Kind.InWords(), status.Forecast?.ToString("yyyy-MM-dd"), status.Governing?.Earliest?.ToString("yyyy-MM-dd"),
-                        status.Governing?.Latest?.ToString("yyyy-MM-dd"), calendar?.DueOn?.ToString("yyyy-MM-dd"), calendar?.Remaining, hours?.DueAt, hours?.Remaining,
-                        entry.Item.Interval.InWords(), entry.Item.Source.Text, entry.Item.Last?.On?.ToString("yyyy-MM-dd"), entry.Item.Last?.Hours,
+                        line.Aircraft.Registration, entry.Item.What, entry.On is { } on
+                            ? $"{on.Component.Title} {on.Position} {on.Component.SerialNumber}".Trim()
+                            : "aircraft",
+                        status.State.ToString().ToLowerInvariant(), status.Governing?.Kind.InWords(),
+                        status.Forecast?.ToString("yyyy-MM-dd"), status.Governing?.Earliest?.ToString("yyyy-MM-dd"),
+                        status.Governing?.Latest?.ToString("yyyy-MM-dd"), calendar?.DueOn?.ToString("yyyy-MM-dd"), calendar?.Remaining,
+                        hours?.DueAt, hours?.Remaining,
+                        entry.Item.Interval.InWords(), entry.Item.Source.Text, entry.Item.Last?.On?.ToString("yyyy-MM-dd"),
+                        entry.Item.Last?.Hours,
                     })
                         csv.WriteField(field);
                     csv.NextRecord();

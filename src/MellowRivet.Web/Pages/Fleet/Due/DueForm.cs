@@ -68,7 +68,8 @@ public sealed class DueForm
             return null;
         }
         interval = new(Number("everyHours", EveryHours, "Hours, as 100 or 12.5."), Whole("everyMonths", EveryMonths), Calendar,
-            Number("graceHours", GraceHours, "Hours, as 10.") ?? 0, Whole("everyLandings", EveryLandings), Whole("everyCycles", EveryCycles), NotAfter);
+            Number("graceHours", GraceHours, "Hours, as 10.")
+                ?? 0, Whole("everyLandings", EveryLandings), Whole("everyCycles", EveryCycles), NotAfter);
         labour = Number("labourHours", LabourHours, "Hours, as 1.5.");
         if (!Enum.IsDefined(Kind) || !Enum.IsDefined(Standing) || !Enum.IsDefined(Calendar))
             wrong.Add(new("what", "Choose one of those offered."));
@@ -101,7 +102,8 @@ public sealed class DoneForm
                 wrong ??= new(field, "A number, as 4318.6; leave it empty where it isn’t known.");
             return value;
         }
-        done = new(On, Number("hours", Hours), Number("wasDue", WasDue), Number("landings", Landings), Number("cycles", Cycles), Reference?.Trim() ?? "");
+        done = new(On, Number("hours", Hours), Number("wasDue", WasDue), Number("landings", Landings), Number("cycles", Cycles),
+            Reference?.Trim() ?? "");
         if (done.Reference.Length > 80)
             wrong ??= new("reference", "Up to 80 characters.");
         return wrong;

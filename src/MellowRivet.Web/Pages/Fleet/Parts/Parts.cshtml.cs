@@ -109,7 +109,10 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             if (form.Position?.Trim().Length > 20)
                 return new("position", "A place of up to 20 characters.");
             var (part, wrong) = await PartAsync(form, stop);
-            return part is null ? wrong : aircraft.Fit(part, form.Position?.Trim() ?? "", form.On, at, own, form.Parent, form.Stored is null ? null : await Db.CameOffWithAsync(part, stop));
+            return part is null ? wrong
+                : aircraft.Fit(part, form.Position?.Trim() ?? "", form.On, at, own, form.Parent, form.Stored is null
+                    ? null
+                    : await Db.CameOffWithAsync(part, stop));
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?part={id}", async () =>
         {
@@ -154,7 +157,8 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     }
 
     [Needs(Right.KeepFile)]
-    public Task<IActionResult> OnPostOverhauledAsync(PartForm form, CancellationToken stop) => OnPartAsync(form, $"{HrefOf(At)}?part={form.Part}", aircraft =>
+    public Task<IActionResult> OnPostOverhauledAsync(PartForm form,
+        CancellationToken stop) => OnPartAsync(form, $"{HrefOf(At)}?part={form.Part}", aircraft =>
     {
         Refusal? Overhaul()
         {
@@ -182,8 +186,10 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         {
             var (at, own, off) = (TypedNumber.ParseHours(form.At), TypedNumber.ParseHours(form.OwnTime), TypedNumber.ParseHours(form.Off));
             return at is null ? new Refusal("stayAt", "The aircraft’s time in service when it was fitted: 4318.6.")
-                : own is null && !string.IsNullOrWhiteSpace(form.OwnTime) ? new("stayOwn", "The part’s own hours then; leave it empty where nobody knows.")
-                : off is null && !string.IsNullOrWhiteSpace(form.Off) ? new("stayOff", "The aircraft’s time in service when it came off: 4318.6.")
+                : own is null && !string.IsNullOrWhiteSpace(form.OwnTime)
+                ? new("stayOwn", "The part’s own hours then; leave it empty where nobody knows.")
+                : off is null && !string.IsNullOrWhiteSpace(form.Off)
+                ? new("stayOff", "The aircraft’s time in service when it came off: 4318.6.")
                 : await Db.PutStayRightAsync(aircraft, form.Stay, at.Value, own, off, stop);
         }, stop);
         return await AfterAsync(written, $"{HrefOf(At)}?part={form.Part}", async () =>
@@ -193,7 +199,8 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         });
     }
 
-    private async Task<IActionResult> OnPartAsync(PartForm form, string onwards, Func<Aircraft, Task<Refusal?>> decide, CancellationToken stop)
+    private async Task<IActionResult> OnPartAsync(PartForm form, string onwards, Func<Aircraft, Task<Refusal?>> decide,
+        CancellationToken stop)
     {
         PartId = form.Part;
         var written = await Desk.WriteFileAsync(Id, form.Post, decide, stop);
@@ -207,7 +214,9 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     private async Task<(Component? Part, Refusal? Wrong)> PartAsync(FitForm form, CancellationToken stop)
     {
         if (form.Stored is { } stored)
-            return await Db.StoredAsync(stored, stop) is { } there ? (there, null) : (null, new("stored", "It doesn’t lie in the shop any more."));
+            return await Db.StoredAsync(stored, stop) is { } there
+                ? (there, null)
+                : (null, new("stored", "It doesn’t lie in the shop any more."));
         if (Component.CheckPlate(form.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today) is { } wrong)
             return (null, wrong);
         var isEngine = form.Kind == ComponentKind.Engine;
@@ -228,12 +237,14 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     }
 
     // A model goes on file by the list's own name for it; a part number as it was typed.
-    private async Task<(string Number, Refusal? Open)> NumberAsync(ComponentKind kind, FitForm form, string field, CancellationToken stop) => kind.TypeOf() is { } type
+    private async Task<(string Number, Refusal? Open)> NumberAsync(ComponentKind kind, FitForm form, string field,
+        CancellationToken stop) => kind.TypeOf() is { } type
         ? await Db.NameOfAsync(type, form.PartNumber, TypeAnswer.Of(form.Means, form.Maker, form.MeansAbout), field, stop)
         : (form.PartNumber?.Trim() ?? "", null);
 
     /// <summary>The question about a part's model; null where a list knows it.</summary>
-    public TypeQuestion? QuestionOf(ComponentKind kind, FitForm form) => TypeQuestion.About(Types, kind.TypeOf(), form.PartNumber, "means", "maker", form.Means, form.Maker);
+    public TypeQuestion? QuestionOf(ComponentKind kind, FitForm form) =>
+        TypeQuestion.About(Types, kind.TypeOf(), form.PartNumber, "means", "maker", form.Means, form.Maker);
 
     private async Task<bool> ShowAsync(CancellationToken stop)
     {
@@ -246,7 +257,8 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             InStore = await Db.StoredAsync(stop);
         if (Current is not null)
         {
-            var names = Others.Append(new(Id, Aircraft.Registration, Aircraft.Type)).ToDictionary(aircraft => aircraft.Id, aircraft => aircraft.Registration);
+            var names = Others.Append(new(Id, Aircraft.Registration, Aircraft.Type))
+                .ToDictionary(aircraft => aircraft.Id, aircraft => aircraft.Registration);
             Stays = [.. (await Db.StaysOfAsync(Current.ComponentId, stop)).Select(stay => (stay, names[stay.AircraftId]))];
         }
         return true;

@@ -42,7 +42,8 @@ public sealed class ImportForm
         get
         {
             var meters = new Dictionary<MeterKind, int>();
-            foreach (var (kind, column) in new[] { (MeterKind.Tach, Tach), (MeterKind.HourMeter, HourMeter), (MeterKind.Landings, Landings), (MeterKind.Cycles, Cycles) })
+            foreach (var (kind, column) in new[]
+                { (MeterKind.Tach, Tach), (MeterKind.HourMeter, HourMeter), (MeterKind.Landings, Landings), (MeterKind.Cycles, Cycles) })
                 if (column is { } chosen and >= 0)
                     meters[kind] = chosen;
             return new(Math.Max(0, Date ?? 0), TimesFile.DateFormats.Contains(Format) ? Format! : TimesFile.DateFormats[0], meters);
@@ -87,7 +88,8 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     public async Task<IActionResult> OnPostReadAsync(MeterForm form, CancellationToken stop)
     {
         Refusal? asked = null;
-        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft => Task.FromResult(asked = Read(aircraft, form)), stop, meters: true);
+        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft => Task.FromResult(asked = Read(aircraft, form)), stop,
+            meters: true);
         return await AfterAsync(written, HrefOf(At), async () =>
         {
             (Typed, AsksReplaced) = (form, asked?.Field is MeterFault.Backwards or "lastShown" or "firstShown");

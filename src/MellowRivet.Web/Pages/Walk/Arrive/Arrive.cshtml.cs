@@ -24,8 +24,11 @@ public sealed class PinForm
     public string? Damage { get; set; }
 }
 
-/// <summary>How the aircraft came in: what the owner said, how it looked before anything was touched, what was aboard, which books were brought.</summary>
-public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : WalkPage(desk, db, frames)
+/// <summary>
+/// How the aircraft came in: what the owner said, how it looked before anything was touched, what was aboard, which books were brought.
+/// </summary>
+public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock)
+    : WalkPage(desk, db, frames)
 {
     public override Station At => Station.Arrive;
 
@@ -42,7 +45,9 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoF
     public (string? Fuel, string? Oil, string? Inside) Aboard { get; private set; }
 
     /// <summary>Where the next picture is taken from: the chosen viewpoint, else the first without one.</summary>
-    public Viewpoint Next => From ?? Enum.GetValues<Viewpoint>().Cast<Viewpoint?>().FirstOrDefault(view => Job.Inspection.Arrival.Round.All(photo => photo.From != view)) ?? Viewpoint.Nose;
+    public Viewpoint Next =>
+        From ?? Enum.GetValues<Viewpoint>().Cast<Viewpoint?>()
+            .FirstOrDefault(view => Job.Inspection.Arrival.Round.All(photo => photo.From != view)) ?? Viewpoint.Nose;
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
@@ -52,7 +57,8 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoF
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostAnswerAsync(Guid post, Guid squawk, string? answer, CancellationToken stop) =>
-        WriteAsync(post, job => job.Inspection.Answer(squawk, answer, User.PersonId(), clock.GetUtcNow()), () => Answered = (squawk, answer), stop);
+        WriteAsync(post, job => job.Inspection.Answer(squawk, answer, User.PersonId(), clock.GetUtcNow()),
+            () => Answered = (squawk, answer), stop);
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostPhotoAsync(Guid post, Viewpoint view, IFormFile? photo, CancellationToken stop)
@@ -69,7 +75,9 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoF
         }
         catch (IOException)
         {
-            return await WriteAsync(post, _ => new Refusal("photos", "The shop's disk didn't take the picture: it may be full. Nothing was saved."), () => From = view, stop);
+            return await WriteAsync(post,
+                _ => new Refusal("photos", "The shop's disk didn't take the picture: it may be full. Nothing was saved."),
+                () => From = view, stop);
         }
         return await WriteAsync(post, job =>
         {
@@ -93,7 +101,8 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoF
     }, () => { }, stop);
 
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostAboardAsync(Guid post, string? fuel, string? oil, string? inside, CancellationToken stop) => WriteAsync(post, job =>
+    public Task<IActionResult> OnPostAboardAsync(Guid post, string? fuel, string? oil, string? inside,
+        CancellationToken stop) => WriteAsync(post, job =>
     {
         if (new[] { fuel, oil, inside }.Any(words => words?.Trim().Length > Discrepancy.LongestWhere))
             return new("aboard", $"Up to {Discrepancy.LongestWhere} characters each.");
@@ -104,7 +113,8 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoF
     }, () => Aboard = (fuel, oil, inside), stop);
 
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostBooksAsync(Guid post, List<Guid> brought, string? missing, CancellationToken stop) => WriteAsync(post, job =>
+    public Task<IActionResult> OnPostBooksAsync(Guid post, List<Guid> brought, string? missing,
+        CancellationToken stop) => WriteAsync(post, job =>
     {
         if (missing?.Trim().Length > Discrepancy.LongestWhere)
             return new("books", $"Up to {Discrepancy.LongestWhere} characters.");
@@ -120,8 +130,11 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, PhotoF
             return NotFound();
         var today = clock.Today();
         var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, aircraft => Task.FromResult(
-            TypedNumber.ParseHours(shown) is not { } value || !Enum.IsDefined(kind) ? new Refusal("meter", "What the meter shows, as a figure.")
-            : aircraft.ReadMeter(kind, today, value.Value, User.Initials()) is { } wrong ? new("meter", wrong.Message) : null), stop, meters: true);
+            TypedNumber.ParseHours(shown) is not { } value || !Enum.IsDefined(kind)
+                ? new Refusal("meter", "What the meter shows, as a figure.")
+            : aircraft.ReadMeter(kind, today, value.Value, User.Initials()) is { } wrong
+            ? new("meter", wrong.Message)
+            : null), stop, meters: true);
         return await AfterAsync(written, () => { }, stop);
     }
 

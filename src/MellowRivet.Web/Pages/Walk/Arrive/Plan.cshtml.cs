@@ -17,7 +17,8 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
     public Inspection? Last { get; private set; }
 
     /// <summary>Worksheets that have a later edition on the shelf than the one the inspection began with, and what changed.</summary>
-    public IReadOnlyDictionary<string, (Edition Edition, IReadOnlyList<WorksheetChange> Changes)> Newer { get; private set; } = new Dictionary<string, (Edition, IReadOnlyList<WorksheetChange>)>();
+    public IReadOnlyDictionary<string, (Edition Edition, IReadOnlyList<WorksheetChange> Changes)> Newer { get; private set; } =
+        new Dictionary<string, (Edition, IReadOnlyList<WorksheetChange>)>();
 
     public bool MayKeep => Job.Inspection.InWork && User.May(Right.KeepFile);
 
@@ -48,7 +49,8 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
             if (!Job.Inspection.InWork)
                 return Job.Inspection.Closed();
             var line = await Desk.Board.InTurnAsync(aircraft.Id, stop);
-            if (line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is not { } entry || await Db.DueItemAsync(aircraft.Id, item, stop) is not { } tracked)
+            if (line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is not { } entry
+                || await Db.DueItemAsync(aircraft.Id, item, stop) is not { } tracked)
                 return new Refusal("due", "It is not on this aircraft’s due line any more.");
             return tracked.MarkDone(entry.DoneNow(Today, Job.Inspection.WorkOrder), Today);
         }, stop);
@@ -78,9 +80,12 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
         Last = await Db.LastSignedWholeAsync(inspection, stop);
         var keys = inspection.Sheets.Select(sheet => sheet.Key).ToList();
         var editions = await Db.PublishedAsync(keys, stop);
-        Newer = inspection.Sheets.Select(sheet => (sheet, then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version), now: editions[sheet.Key].MaxBy(edition => edition.Version)))
+        Newer = inspection.Sheets.Select(
+            sheet => (sheet, then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version), now: editions[sheet.Key]
+                .MaxBy(edition => edition.Version)))
             .Where(pair => pair.now is { } now && now.Version > pair.sheet.Version)
-            .ToDictionary(pair => pair.sheet.Key, pair => (pair.now!, pair.then is null ? [] : WorksheetChanges.Between(pair.then.Sheet, pair.now!.Sheet)));
+            .ToDictionary(pair => pair.sheet.Key,
+                pair => (pair.now!, pair.then is null ? [] : WorksheetChanges.Between(pair.then.Sheet, pair.now!.Sheet)));
         Plan = WorkPlan.Of(inspection, (await Desk.Board.LineAsync(Job.Aircraft.Id, stop)).OwnItems, Last);
         return true;
     }

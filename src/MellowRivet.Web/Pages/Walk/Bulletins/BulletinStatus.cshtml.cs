@@ -12,7 +12,8 @@ namespace MellowRivet.Web.Pages.Walk.Bulletins;
 
 /// <summary>The research sheet: every bulletin considered, with its answer, reason and status, to print and to sign.</summary>
 [EnableRateLimiting("sign-in")]
-public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users) : SigningPage(desk, db, frames, shelf, users)
+public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
+    : SigningPage(desk, db, frames, shelf, users)
 {
     public override Station At => Station.Bulletins;
     protected override bool WholeResearch => true;

@@ -29,9 +29,12 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, Tim
     public IReadOnlyList<StatedFact> Stated { get; private set; } = [];
     public string Here => $"/walk/{Id}/bulletins";
 
-    public BulletinPanel Panel => new(Current!, Job.Aircraft, Stated, Job.Inspection, true, Job.Inspection.InWork && User.May(Right.KeepFile), MayRecord, typed, null, null, Problem, person => person is null ? "the service" : NameOf(person));
+    public BulletinPanel Panel =>
+        new(Current!, Job.Aircraft, Stated, Job.Inspection, true, Job.Inspection.InWork
+            && User.May(Right.KeepFile), MayRecord, typed, null, null, Problem, person => person is null ? "the service" : NameOf(person));
 
-    public FactAsked Asked(MissingFact fact) => new(fact.Name, fact.Waiting[0].Key, $"/aircraft/{Job.Aircraft.Id}/bulletins", Id, fact.Waiting.Count, null, null);
+    public FactAsked Asked(MissingFact fact) =>
+        new(fact.Name, fact.Waiting[0].Key, $"/aircraft/{Job.Aircraft.Id}/bulletins", Id, fact.Waiting.Count, null, null);
 
     /// <summary>The status sheets that were signed for this inspection.</summary>
     public int SignedStatus { get; private set; }
@@ -65,7 +68,8 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, Tim
             return NotFound();
         var (line, me) = (await LineAsync(form.B, stop), Person(User.PersonId())!);
         var written = await Desk.WriteAsync(Id, form.Post, job => line is not null && job.Inspection.WorkOf(line) is { } work
-            ? job.Inspection.ComplyWith(line.Bulletin, work.ZoneKey, form.Method, form.Finding, form.Terminating, form.Wording, me, clock.GetUtcNow())
+            ? job.Inspection.ComplyWith(line.Bulletin, work.ZoneKey, form.Method, form.Finding, form.Terminating, form.Wording, me,
+                clock.GetUtcNow())
             : new("bulletin", "It isn’t one of this inspection’s."), stop);
         typed = form;
         return await AfterAsync(written, $"{Here}?b={form.B}", stop);

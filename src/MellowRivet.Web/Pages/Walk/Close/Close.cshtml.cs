@@ -19,7 +19,8 @@ public sealed record ZoneLookView(WalkPage On, ZoneState Zone, string From);
 
 /// <summary>What stands between the aircraft and its signature, and the signature.</summary>
 [EnableRateLimiting("sign-in")]
-public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users, TimeProvider clock) : SigningPage(desk, db, frames, shelf, users)
+public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users,
+    TimeProvider clock) : SigningPage(desk, db, frames, shelf, users)
 {
     public override Station At => Station.Close;
     protected override JobParts Shows => JobParts.Whole;
@@ -37,7 +38,9 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
         { Sheet: { } sheet } where => $"{Walk}/engine-sheet/{sheet.ToString().ToLowerInvariant()}/{where.Carrier}",
         { Hole: { } hole } where => $"{Walk}/plugs/{where.EngineId}?hole={hole}",
         { Cylinder: { } cylinder } where => $"{Walk}/compressions/{where.EngineId}?cylinder={cylinder}",
-        { TaskId: { } task } => Job.Inspection.Tasks.FirstOrDefault(one => one.Id == task) is { } on ? $"{Walk}/{Seam.Place(on.Station)}/{on.ZoneKey}?task={task}" : Walk,
+        { TaskId: { } task } => Job.Inspection.Tasks.FirstOrDefault(one => one.Id == task) is { } on
+            ? $"{Walk}/{Seam.Place(on.Station)}/{on.ZoneKey}?task={task}"
+            : Walk,
         _ => $"{Walk}/look",
     };
 
@@ -90,15 +93,18 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
 
     /// <summary>Sets a bad judgement aside, with reason and reference.</summary>
     [Needs(Right.Sign)]
-    public Task<IActionResult> OnPostAsideAsync(Guid post, string? key, string? seen, string? reason, string? reference, CancellationToken stop)
+    public Task<IActionResult> OnPostAsideAsync(Guid post, string? key, string? seen, string? reason, string? reference,
+        CancellationToken stop)
     {
         Typed = (key, reason, reference);
-        return AnswerAsync(post, "judged", (job, me, signs, at) => job.Inspection.SetJudgementAside(job.Aircraft, key, seen, reason, reference, me, signs, at), stop);
+        return AnswerAsync(post, "judged",
+            (job, me, signs, at) => job.Inspection.SetJudgementAside(job.Aircraft, key, seen, reason, reference, me, signs, at), stop);
     }
 
     /// <summary>Takes up again what was set aside.</summary>
     [Needs(Right.Sign)]
-    public Task<IActionResult> OnPostUpAsync(Guid post, string? key, CancellationToken stop) => AnswerAsync(post, "judged", (job, me, signs, _) =>
+    public Task<IActionResult> OnPostUpAsync(Guid post, string? key,
+        CancellationToken stop) => AnswerAsync(post, "judged", (job, me, signs, _) =>
     {
         if (signs is null)
             return new("aside", $"{me.Name} may not sign this inspection.");
@@ -119,7 +125,9 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
                 job.Inspection.AskAgain(key);
                 return null;
             }
-            return Asks.Find(job.Inspection, job.Aircraft, rules(job.Aircraft), key) is { } ask ? job.Inspection.LeaveOut(ask, reason, me, signs, at) : new("not-part", "This inspection doesn’t ask for that.");
+            return Asks.Find(job.Inspection, job.Aircraft, rules(job.Aircraft), key) is { } ask
+                ? job.Inspection.LeaveOut(ask, reason, me, signs, at)
+                : new("not-part", "This inspection doesn’t ask for that.");
         }, stop);
     }
 
@@ -133,7 +141,8 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
 
     /// <summary>Whoever may sign has looked at a zone; or takes that back.</summary>
     [Needs(Right.Sign)]
-    public async Task<IActionResult> OnPostZoneAsync(Guid post, string? zone, List<Guid> except, bool back, string? from, CancellationToken stop)
+    public async Task<IActionResult> OnPostZoneAsync(Guid post, string? zone, List<Guid> except, bool back, string? from,
+        CancellationToken stop)
     {
         var answer = await AnswerAsync(post, "zones", (job, me, signs, at) =>
         {
@@ -144,14 +153,18 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
             }
             return job.Inspection.LookAtZone(zone, except, me, signs, at);
         }, stop);
-        return answer is RedirectResult && from == "zone" && (await Desk.JobAsync(Id, stop, JobParts.Tasks))?.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == zone) is { } there
+        return answer is RedirectResult && from == "zone"
+            && (await Desk.JobAsync(Id, stop, JobParts.Tasks))?.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == zone) is { } there
             ? Redirect($"{Walk}/{Seam.Place(there.Station)}/{there.ZoneKey}#zone-look") : answer;
     }
 
-    private async Task<IActionResult> AnswerAsync(Guid post, string anchor, Func<Job, Person, Certificate?, DateTimeOffset, Refusal?> answer, CancellationToken stop)
+    private async Task<IActionResult> AnswerAsync(Guid post, string anchor,
+        Func<Job, Person, Certificate?, DateTimeOffset, Refusal?> answer, CancellationToken stop)
     {
         var rules = await RulesAsync(stop);
-        var written = await Desk.WriteAsync(Id, post, job => answer(job, rules(job.Aircraft).People[User.PersonId()], rules(job.Aircraft).SignsBy(User.PersonId(), job.Inspection, job.Aircraft), clock.GetUtcNow()), stop);
+        var written = await Desk.WriteAsync(Id, post,
+            job => answer(job, rules(job.Aircraft).People[User.PersonId()], rules(job.Aircraft)
+                .SignsBy(User.PersonId(), job.Inspection, job.Aircraft), clock.GetUtcNow()), stop);
         if (written.Done)
             return Redirect($"{Walk}/close#{anchor}");
         if (!await ShowAsync(stop))
@@ -164,7 +177,9 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
     {
         if (!await LoadAsync(stop))
             return false;
-        Readiness = Job.Inspection.InWork ? Readiness.Of(Job.Inspection, Job.Aircraft, Weighed, Research) : Readiness.Signed(Job.Inspection);
+        Readiness = Job.Inspection.InWork
+            ? Readiness.Of(Job.Inspection, Job.Aircraft, Weighed, Research)
+            : Readiness.Signed(Job.Inspection);
         if (!Rules.HasStatement(Job.Inspection.Kind, Job.Aircraft.Category))
             return true;
         var (text, source) = Rules.Statement(Job.Inspection.Kind, Job.Aircraft.Category, Readiness.Unairworthy.Count == 0, "aircraft",

@@ -21,7 +21,8 @@ public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames) : Wal
         if (!await LoadAsync(stop))
             return NotFound();
         // The owner's list and the status of bulletins are handed over on a sheet; a sticker has no room for them.
-        Records = [.. (await Db.RecordsOfAsync(Id, stop)).Where(record => !Sticker || record.Book is not (Book.DiscrepancyList or Book.BulletinStatus))];
+        Records = [.. (await Db.RecordsOfAsync(Id, stop))
+            .Where(record => !Sticker || record.Book is not (Book.DiscrepancyList or Book.BulletinStatus))];
         return Page();
     }
 }

@@ -7,7 +7,8 @@ using Microsoft.AspNetCore.Identity;
 namespace MellowRivet.Web.Pages.Walk.Close;
 
 /// <summary>A page of the walk that something is signed on: by whom, by which certificate, and with the password again.</summary>
-public abstract class SigningPage(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users) : WalkPage(desk, db, frames)
+public abstract class SigningPage(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
+    : WalkPage(desk, db, frames)
 {
     protected RulePack Rules => shelf.RulesFor(Job.Aircraft.Category);
 

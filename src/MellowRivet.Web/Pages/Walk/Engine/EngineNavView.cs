@@ -7,5 +7,7 @@ namespace MellowRivet.Web.Pages.Walk.Engine;
 public sealed record EngineNavView(Job Job, Component Engine)
 {
     /// <summary>The place in the list of the sheet that is open, so that a change of engine stays on it.</summary>
-    public int Here(string path) => Math.Max(0, EnginePage.SheetLinks(Job, Engine).ToList().FindIndex(sheet => path.Contains(sheet.Path, StringComparison.OrdinalIgnoreCase)));
+    public int Here(string path) =>
+        Math.Max(0, EnginePage.SheetLinks(Job, Engine).ToList()
+            .FindIndex(sheet => path.Contains(sheet.Path, StringComparison.OrdinalIgnoreCase)));
 }

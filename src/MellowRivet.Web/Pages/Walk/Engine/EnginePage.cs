@@ -49,7 +49,9 @@ public abstract class EnginePage(Desk desk, RivetDb db, KeptFrames frames, TimeP
 
     /// <summary>Does the work on the engine the address names.</summary>
     protected Task<Written> WriteAsync(Guid post, Func<Job, Component, Refusal?> decide, CancellationToken stop) =>
-        Desk.WriteAsync(Id, post, job => EngineOf(job.Aircraft) is { } engine ? decide(job, engine) : new("engine", "There is no such engine on this aircraft."), stop, JobParts.Engine);
+        Desk.WriteAsync(Id, post, job => EngineOf(job.Aircraft) is { } engine
+            ? decide(job, engine)
+            : new("engine", "There is no such engine on this aircraft."), stop, JobParts.Engine);
 
     /// <summary>Every sheet of an engine, in working order.</summary>
     public static IReadOnlyList<EngineSheetLink> SheetLinks(Job job, Component engine)
@@ -60,16 +62,20 @@ public abstract class EnginePage(Desk desk, RivetDb db, KeptFrames frames, TimeP
         var tray = PlugTray.Of(aircraft, engine, inspection);
         return
         [
-            new($"{walk}/compressions/{engine.Id}", "Compressions", $"{compressions.Cylinders.Count(cylinder => cylinder.Latest is not null)} of {compressions.Cylinders.Count}", "compressions"),
+            new($"{walk}/compressions/{engine.Id}", "Compressions",
+                $"{compressions.Cylinders.Count(cylinder => cylinder.Latest is not null)} of {compressions.Cylinders.Count}",
+                "compressions"),
             new($"{walk}/plugs/{engine.Id}", "Plugs", $"{tray.Places.Count(place => place.IsFinished)} of {tray.Places.Count}", "plugs"),
             .. EngineSheets.Of(aircraft, engine).Select(sheet =>
             {
                 var work = SheetWork.Of(sheet, aircraft, inspection);
                 var place = sheet.Carrier.Id == engine.Id ? "" : aircraft.Fitting(sheet.Carrier.Id)?.Position ?? "";
-                return new EngineSheetLink(HrefOf(inspection, sheet), $"{sheet.Kind.InWords()}{(place.Length > 0 ? $", {place}" : "")}", $"{work.Done} of {work.All}", $"engine-sheet/{sheet.Kind}/{sheet.Carrier.Id}".ToLowerInvariant());
+                return new EngineSheetLink(HrefOf(inspection, sheet), $"{sheet.Kind.InWords()}{(place.Length > 0 ? $", {place}" : "")}",
+                    $"{work.Done} of {work.All}", $"engine-sheet/{sheet.Kind}/{sheet.Carrier.Id}".ToLowerInvariant());
             }),
         ];
     }
 
-    public static string HrefOf(Inspection inspection, EngineSheet sheet) => $"/walk/{inspection.Id}/engine-sheet/{sheet.Kind.ToString().ToLowerInvariant()}/{sheet.Carrier.Id}";
+    public static string HrefOf(Inspection inspection, EngineSheet sheet) =>
+        $"/walk/{inspection.Id}/engine-sheet/{sheet.Kind.ToString().ToLowerInvariant()}/{sheet.Carrier.Id}";
 }

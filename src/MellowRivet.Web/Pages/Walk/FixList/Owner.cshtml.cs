@@ -11,7 +11,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk.FixList;
 
 /// <summary>The owner's side of the fix list: links made, opened and ended, what was answered.</summary>
-public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, TimeProvider clock) : WalkPage(desk, db, frames)
+public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, TimeProvider clock)
+    : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
 
@@ -40,7 +41,8 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
         {
             Db.Put(link!);
             if (askAll)
-                foreach (var found in job.Inspection.Discrepancies.Where(found => found.Disposition == Disposition.Open && found.Class is not DiscrepancyClass.KnownMark))
+                foreach (var found in job.Inspection.Discrepancies.Where(found => found.Disposition == Disposition.Open
+                    && found.Class is not DiscrepancyClass.KnownMark))
                     found.Move(Disposition.Asked, null, job.Inspection.House, me, now);
             return null;
         }, stop, JobParts.Discrepancies);
@@ -54,13 +56,16 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
         if (written.Repeated)
             return Redirect($"/walk/{Id}/fix-list/owner");
         Address = $"{Request.Scheme}://{Request.Host}/owner/{token}";
-        await outbox.SendAsync("The shop", link!.SentTo, $"{Job.Aircraft.Registration}: what was found, and what we ask you",
+        var until = clock.Here(link!.Ends);
+        var asked = Owner.Lines.Count(found => found.Disposition == Disposition.Asked);
+        var (about, order) = ($"the {Job.Inspection.Kind.InWords()} of {Job.Aircraft.Registration}", Job.Inspection.WorkOrder);
+        await outbox.SendAsync("The shop", link.SentTo, $"{Job.Aircraft.Registration}: what was found, and what we ask you",
             $"""
-            At the {Job.Inspection.Kind.InWords()} of {Job.Aircraft.Registration}, work order {Job.Inspection.WorkOrder}, we found things that we want to ask you about: {Owner.Lines.Count(found => found.Disposition == Disposition.Asked)} of them now, with photos.
+            At {about}, work order {order}, we found things that we want to ask you about: {asked} of them now, with photos.
 
             {Address}
 
-            The link is for you alone and needs no sign-in. It ends on {clock.Here(link.Ends):yyyy-MM-dd}. On that page you approve, decline or ask, line by line.
+            The link is for you alone and needs no sign-in. It ends on {until:yyyy-MM-dd}. On that page you approve, decline or ask, line by line.
             """, stop);
         return Page();
     }

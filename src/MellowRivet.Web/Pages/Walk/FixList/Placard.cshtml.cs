@@ -17,7 +17,8 @@ public sealed class PlacardModel(Desk desk, RivetDb db, KeptFrames frames) : Wal
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
     {
-        if (!await LoadAsync(stop) || Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found || !found.Deferral.WantsPlacard)
+        if (!await LoadAsync(stop) || Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found
+            || !found.Deferral.WantsPlacard)
             return NotFound();
         Found = found;
         return Page();

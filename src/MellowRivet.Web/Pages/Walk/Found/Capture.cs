@@ -45,7 +45,8 @@ public sealed class FindForm
 }
 
 /// <summary>The form that takes something found down: on its own page, or over any page of the walk.</summary>
-public sealed record CaptureView(Job Job, IReadOnlyList<ZoneState> Zones, FindForm Form, IReadOnlyList<Refusal> Problems, string BackTo, bool IsDialog);
+public sealed record CaptureView(Job Job, IReadOnlyList<ZoneState> Zones, FindForm Form, IReadOnlyList<Refusal> Problems, string BackTo,
+    bool IsDialog);
 
 /// <summary>What came along with a form: pictures and sounds, all of them on the disk, or why not.</summary>
 public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Sound> Sounds, IReadOnlyList<Refusal> Refusals)
@@ -53,7 +54,8 @@ public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Soun
     /// <summary>Most of a kind at a time.</summary>
     public const int Most = 12;
 
-    public static async Task<Attachments> TakeInAsync(IReadOnlyList<IFormFile> photos, IReadOnlyList<IFormFile> sounds, PhotoFiles photoFiles, SoundFiles soundFiles, CancellationToken stop)
+    public static async Task<Attachments> TakeInAsync(IReadOnlyList<IFormFile> photos, IReadOnlyList<IFormFile> sounds,
+        PhotoFiles photoFiles, SoundFiles soundFiles, CancellationToken stop)
     {
         if (photos.Count > Most || sounds.Count > Most)
             return new([], [], [new("photos", $"{Math.Max(photos.Count, sounds.Count)} files; {Most} at a time is the most.")]);
@@ -87,5 +89,6 @@ public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Soun
     }
 
     /// <summary>Adds all of it; the first refusal, or null.</summary>
-    public Refusal? AddTo(Discrepancy found) => Photos.Select(found.Add).Concat(Sounds.Select(found.Add)).FirstOrDefault(refusal => refusal is not null);
+    public Refusal? AddTo(Discrepancy found) =>
+        Photos.Select(found.Add).Concat(Sounds.Select(found.Add)).FirstOrDefault(refusal => refusal is not null);
 }

@@ -24,7 +24,8 @@ public sealed record MarkedPhoto(Photo Photo, string What, string Address = "/ph
 
 /// <summary>One discrepancy: its pictures and place, its class, and its way from found to put right.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, SoundFiles soundFiles, Shelf shelf, TimeProvider clock) : WalkPage(desk, db, frames)
+public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, SoundFiles soundFiles, Shelf shelf,
+    TimeProvider clock) : WalkPage(desk, db, frames)
 {
     [FromRoute]
     public int Number { get; set; }
@@ -59,7 +60,9 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
     public bool MayCorrect => Job.Inspection.InWork && User.May(Right.CorrectDiscrepancies);
 
     /// <summary>The aircraft's parts that it may be on, or that were replaced.</summary>
-    public IReadOnlyList<Installation> Parts => [.. Job.Aircraft.Installations.Where(stay => stay.IsOn).OrderBy(stay => stay.Component.Kind).ThenBy(stay => stay.Position, StringComparer.Ordinal)];
+    public IReadOnlyList<Installation> Parts =>
+        [.. Job.Aircraft.Installations.Where(stay => stay.IsOn).OrderBy(stay => stay.Component.Kind)
+            .ThenBy(stay => stay.Position, StringComparer.Ordinal)];
 
     public DateOnly Today => clock.Today();
 
@@ -78,7 +81,9 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
             if (found.Correct(correction, job.Inspection.House, User.PersonId(), clock.GetUtcNow()) is { } refusal)
                 return refusal;
             foreach (var part in correction.Parts ?? [])
-                if (part.ReplacedComponent is { } replaced && job.Aircraft.Replace(replaced, part.Number, part.SerialIn, Today, $"{job.Inspection.WorkOrder}-{found.Number:00}: {correction.Kind.InWords()}") is { } tree)
+                if (part.ReplacedComponent is { } replaced
+                    && job.Aircraft.Replace(replaced, part.Number, part.SerialIn, Today,
+                        $"{job.Inspection.WorkOrder}-{found.Number:00}: {correction.Kind.InWords()}") is { } tree)
                     return tree;
             Db.EndWatch(found.Id, "corrected");
             return null;
@@ -87,7 +92,8 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
 
     /// <summary>Takes it a step on.</summary>
     [Needs(Right.CorrectDiscrepancies)]
-    public Task<IActionResult> OnPostMoveAsync(Guid post, Disposition to, string? words, CancellationToken stop) => ChangeAsync(post, (job, found) =>
+    public Task<IActionResult> OnPostMoveAsync(Guid post, Disposition to, string? words,
+        CancellationToken stop) => ChangeAsync(post, (job, found) =>
     {
         if (!Enum.IsDefined(to))
             return new("state", "Choose a step.");
@@ -101,7 +107,8 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
     /// <summary>Answers a question of the deferral test.</summary>
     [Needs(Right.CorrectDiscrepancies)]
     public Task<IActionResult> OnPostDeferAsync(Guid post, string? question, DeferralSays says, string? words, CancellationToken stop) =>
-        ChangeAsync(post, (_, found) => found.Answer(question ?? "", says, words, shelf.Classes, User.PersonId(), clock.GetUtcNow()), stop, "#deferral");
+        ChangeAsync(post, (_, found) => found.Answer(question ?? "", says, words, shelf.Classes, User.PersonId(), clock.GetUtcNow()), stop,
+            "#deferral");
 
     /// <summary>Somebody looked again at what an earlier inspection left open: it is as it was.</summary>
     [Needs(Right.CorrectDiscrepancies)]
@@ -115,10 +122,13 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
 
     /// <summary>Says how a mark was found benign.</summary>
     [Needs(Right.InspectWork)]
-    public async Task<IActionResult> OnPostExamineAsync(Guid post, FoundHow method, string? words, DateOnly? on, DateOnly? until, CancellationToken stop)
+    public async Task<IActionResult> OnPostExamineAsync(Guid post, FoundHow method, string? words, DateOnly? on, DateOnly? until,
+        CancellationToken stop)
     {
         var rules = await RulesAsync(stop);
-        return await ChangeAsync(post, (job, found) => found.Examine(new(method, words?.Trim() ?? "", User.PersonId(), on ?? Today, until), Today, As(job, rules, DiscrepancyClass.KnownMark, false, null, null), rules(job.Aircraft).Classes), stop);
+        return await ChangeAsync(post,
+            (job, found) => found.Examine(new(method, words?.Trim() ?? "", User.PersonId(), on ?? Today, until), Today,
+                As(job, rules, DiscrepancyClass.KnownMark, false, null, null), rules(job.Aircraft).Classes), stop);
     }
 
     /// <summary>Puts words, place and the rest right.</summary>
@@ -129,28 +139,35 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
         return ChangeAsync(post, (job, found) =>
         {
             if (found.Changes != form.Seen)
-                return new("describe", "Somebody changed this while you had it open: what they wrote stands above. Yours is still in its fields; set it again if it holds.");
+                return new("describe",
+                    "Somebody changed this while you had it open: what they wrote stands above. Yours is still in its "
+                    + "fields; set it again if it holds.");
             if (job.Inspection.Tasks.All(task => task.ZoneKey != form.Zone))
                 return new("describe", "Choose the zone it is in.");
             if (form.Component is { } part && job.Aircraft.Fitting(part) is null)
                 return new("describe", "That part is not on this aircraft.");
-            var place = found.Place with { ZoneKey = form.Zone!, Where = form.Where ?? "", ComponentId = form.Component, Pin = Pin.At(form.X, form.Y) };
-            return found.Describe(form.What, form.PlainWords, place, form.How, form.Measured, User.PersonId(), clock.GetUtcNow(), shelf.Classes) is { } refusal ? refusal with { Field = "describe" } : null;
+            var place = found.Place with
+                { ZoneKey = form.Zone!, Where = form.Where ?? "", ComponentId = form.Component, Pin = Pin.At(form.X, form.Y) };
+            return found.Describe(form.What, form.PlainWords, place, form.How, form.Measured, User.PersonId(), clock.GetUtcNow(),
+                shelf.Classes) is { } refusal ? refusal with { Field = "describe" } : null;
         }, stop);
     }
 
     [Needs(Right.CorrectDiscrepancies)]
-    public Task<IActionResult> OnPostEstimateAsync(Guid post, string? hours, string? parts, DateOnly? by, CancellationToken stop) => ChangeAsync(post, (_, found) =>
+    public Task<IActionResult> OnPostEstimateAsync(Guid post, string? hours, string? parts, DateOnly? by,
+        CancellationToken stop) => ChangeAsync(post, (_, found) =>
     {
         var (labour, price) = (TypedNumber.Parse(hours), TypedNumber.Parse(parts));
-        return (labour is null && !string.IsNullOrWhiteSpace(hours)) || (price is null && !string.IsNullOrWhiteSpace(parts)) || Math.Abs(labour ?? 0) > 1e9 || Math.Abs(price ?? 0) > 1e9
+        return (labour is null && !string.IsNullOrWhiteSpace(hours)) || (price is null && !string.IsNullOrWhiteSpace(parts))
+            || Math.Abs(labour ?? 0) > 1e9 || Math.Abs(price ?? 0) > 1e9
             ? new("estimate", "Hours and money as numbers: 2.5 and 180.")
             : found.Expect(new((decimal?)labour, (decimal?)price, by));
     }, stop);
 
     /// <summary>Adds pictures, sounds and a note.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostAttachAsync(Guid post, List<IFormFile> pictures, List<IFormFile> sounds, string? note, CancellationToken stop)
+    public async Task<IActionResult> OnPostAttachAsync(Guid post, List<IFormFile> pictures, List<IFormFile> sounds, string? note,
+        CancellationToken stop)
     {
         TypedNote = note;
         var attached = await Attachments.TakeInAsync(pictures, sounds, photos, soundFiles, stop);
@@ -160,7 +177,8 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
                 return attached.Refusals[0] with { Field = "attach" };
             if (pictures.Count + sounds.Count == 0 && string.IsNullOrWhiteSpace(note))
                 return new("attach", "Add a picture, a sound or a note.");
-            var refusal = attached.AddTo(found) ?? (string.IsNullOrWhiteSpace(note) ? null : found.Add(Guid.CreateVersion7(), note, User.PersonId(), clock.GetUtcNow()));
+            var refusal = attached.AddTo(found)
+                ?? (string.IsNullOrWhiteSpace(note) ? null : found.Add(Guid.CreateVersion7(), note, User.PersonId(), clock.GetUtcNow()));
             return refusal is null ? null : refusal with { Field = "attach" };
         }, stop, "#attached", JobParts.Discrepancies);
     }
@@ -188,13 +206,16 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
         var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, async aircraft =>
         {
             var within = TypedNumber.ParseHours(hours);
-            if ((by is null && within is null) || by <= Today || by is { Year: > 2199 } || within is { Value: 0 } || (within is null && !string.IsNullOrWhiteSpace(hours)))
+            if ((by is null && within is null) || by <= Today || by is { Year: > 2199 } || within is { Value: 0 }
+                || (within is null && !string.IsNullOrWhiteSpace(hours)))
                 return new Refusal("watch", "A day to come, hours from now, or both: whichever comes first.");
             Interval interval = new(EveryHours: within?.Value, NotAfter: by);
             var source = new RuleSource(Standing.Practice, $"watched since {Job.Inspection.WorkOrder}-{Found.Number:00}");
             var item = await Db.WatchOfAsync(Found.Id, stop)
-                ?? Db.Put(new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "", DueKind.Watch, interval, source) { DiscrepancyId = Found.Id });
-            item.Change($"Look again: {(Found.What.Length > 100 ? Found.What[..100] + "…" : Found.What)}", interval, source, item.LabourHours);
+                ?? Db.Put(new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "", DueKind.Watch, interval, source)
+                    { DiscrepancyId = Found.Id });
+            item.Change($"Look again: {(Found.What.Length > 100 ? Found.What[..100] + "…" : Found.What)}", interval, source,
+                item.LabourHours);
             return item.MarkDone(new(Today, aircraft.TimeInService.Value, null, null, null, Job.Inspection.WorkOrder), Today);
         }, stop);
         if (written.Done)
@@ -207,21 +228,29 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
     public (string? Why, string? Reference) TypedLess { get; private set; }
 
     [Needs(Right.CorrectDiscrepancies)]
-    public async Task<IActionResult> OnPostClassifyAsync(Guid post, int seen, DiscrepancyClass @class, bool grounded, string? why, string? reference, CancellationToken stop)
+    public async Task<IActionResult> OnPostClassifyAsync(Guid post, int seen, DiscrepancyClass @class, bool grounded, string? why,
+        string? reference, CancellationToken stop)
     {
         TypedLess = (why, reference);
         var rules = await RulesAsync(stop);
         return await ChangeAsync(post, (job, found) => found.Changes != seen
-            ? new("class", $"Someone changed this while you had it open: it is now {found.Class.InWords()}. Set yours again if it still holds.")
-            : found.Classify(As(job, rules, @class, grounded, why, reference), rules(job.Aircraft).Classes, job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId)) is { } refusal ? refusal with { Field = "class" } : null, stop);
+            ? new("class",
+                $"Someone changed this while you had it open: it is now {found.Class.InWords()}. Set yours again if it still holds.")
+            : found.Classify(As(job, rules, @class, grounded, why, reference), rules(job.Aircraft).Classes,
+                job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId)) is { } refusal
+                    ? refusal with { Field = "class" }
+                    : null, stop);
     }
 
     private Classing As(Job job, Func<Aircraft, ShopRules> rules, DiscrepancyClass to, bool grounded, string? why, string? reference) =>
-        new(to, grounded, User.PersonId(), clock.GetUtcNow(), why, reference, rules(job.Aircraft).SignsBy(User.PersonId(), job.Inspection, job.Aircraft));
+        new(to, grounded, User.PersonId(), clock.GetUtcNow(), why, reference, rules(job.Aircraft)
+            .SignsBy(User.PersonId(), job.Inspection, job.Aircraft));
 
-    private async Task<IActionResult> ChangeAsync(Guid post, Func<Job, Discrepancy, Refusal?> change, CancellationToken stop, string anchor = "", JobParts parts = JobParts.Whole)
+    private async Task<IActionResult> ChangeAsync(Guid post, Func<Job, Discrepancy, Refusal?> change, CancellationToken stop,
+        string anchor = "", JobParts parts = JobParts.Whole)
     {
-        var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
+        var written = await Desk.WriteAsync(Id, post,
+            job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
             ? change(job, found)
             : new Refusal("inspection", "There is no such discrepancy on this fix list."), stop, parts);
         if (written.Done)
@@ -244,7 +273,8 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, P
         if (await Db.LastSignedAsync(Job.Inspection, stop) is { } last)
         {
             var before = await Db.FoundAtAsync(last.Id, stop);
-            Before = [.. before.OrderBy(row => row.Number).Select(row => new EarlierFind(row, last.WorkOrder, last.Id, last.OpenedOn, last.TimeInService.Value))];
+            Before = [.. before.OrderBy(row => row.Number)
+                .Select(row => new EarlierFind(row, last.WorkOrder, last.Id, last.OpenedOn, last.TimeInService.Value))];
             AgainFrom = Recurrence.Of(Job.Inspection.Discrepancies, before).Again.GetValueOrDefault(found.Id);
         }
         Guess = shelf.Classes.Guess(found.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId));

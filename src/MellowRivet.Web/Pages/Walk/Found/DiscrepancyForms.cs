@@ -70,7 +70,8 @@ public sealed class CorrectionForm
         TorquePulled? torque = null;
         if (!string.IsNullOrWhiteSpace(Torque))
         {
-            if (TypedNumber.Parse(Torque) is not (> 0 and < 100_000 and var pulled) || Core.Measures.Unit.Find(Unit) is not { Dimension: Dimension.Torque } unit)
+            if (TypedNumber.Parse(Torque) is not (> 0 and < 100_000 and var pulled)
+                || Core.Measures.Unit.Find(Unit) is not { Dimension: Dimension.Torque } unit)
                 return (null, new("torque", "The torque as a number with its unit: 17 N·m."));
             if (wrench is null)
                 return (null, new("torque", "Choose the wrench it was pulled with."));
@@ -78,7 +79,8 @@ public sealed class CorrectionForm
                 return (null, out_ with { Field = "torque" });
             if (wrench.Reaches(pulled, unit) is { } outside)
                 return (null, outside with { Field = "torque" });
-            torque = new(pulled, unit.Symbol, new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, wrench.LengthInches, null, pulled));
+            torque = new(pulled, unit.Symbol,
+                new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, wrench.LengthInches, null, pulled));
         }
         return (new(Action ?? "", Kind, Reference?.Trim() ?? "", parts.Count == 0 ? null : parts, torque), null);
     }

@@ -16,7 +16,8 @@ namespace MellowRivet.Web.Pages.Walk.Found;
 
 /// <summary>Puts a discrepancy on the fix list, with its photos and sounds, from anywhere in the walk.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, SoundFiles sounds, Shelf shelf, TimeProvider clock) : WalkPage(desk, db, frames)
+public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, SoundFiles sounds, Shelf shelf,
+    TimeProvider clock) : WalkPage(desk, db, frames)
 {
     public override Station At => Station.FixList;
     public override string? ZoneHere => Form.Zone;
@@ -33,7 +34,8 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
     private bool IsLive => Request.Headers.ContainsKey("X-Rivet");
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, string? measured, Guid? squawk, string? judged, List<string> kept, CancellationToken stop)
+    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, string? measured, Guid? squawk, string? judged,
+        List<string> kept, CancellationToken stop)
     {
         if (!await LoadAsync(stop))
             return NotFound();
@@ -60,10 +62,16 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
     }
 
     // The page of a judgement belongs to a task where the walk has one for it.
-    private InspectionTask? TaskOf(Judged? judged) => judged is null ? null : Job.Inspection.Tasks.FirstOrDefault(one => one.Id == judged.Where.TaskId)
-        ?? (judged.Where.Cylinder is not null ? Job.Inspection.Tasks.FirstOrDefault(one => one.IsCompression && one.TiedTo is null && (one.ComponentId is null || one.ComponentId == judged.Where.EngineId)) : null);
+    private InspectionTask? TaskOf(Judged? judged) =>
+        judged is null ? null : Job.Inspection.Tasks.FirstOrDefault(one => one.Id == judged.Where.TaskId)
+        ?? (judged.Where.Cylinder is not null
+            ? Job.Inspection.Tasks.FirstOrDefault(one => one.IsCompression && one.TiedTo is null
+                && (one.ComponentId is null || one.ComponentId == judged.Where.EngineId))
+            : null);
 
-    private static Judged? Judged(Job job, string? key) => key is null ? null : JudgedLines.Of(job.Inspection, job.Aircraft).FirstOrDefault(line => line.Judged.Key == key && line.Judged.WantsAnswer && line.By is null or AnsweredBy.FixList)?.Judged;
+    private static Judged? Judged(Job job, string? key) =>
+        key is null ? null : JudgedLines.Of(job.Inspection, job.Aircraft)
+            .FirstOrDefault(line => line.Judged.Key == key && line.Judged.WantsAnswer && line.By is null or AnsweredBy.FixList)?.Judged;
 
     private static string Short(string words, int most) => words.Length > most ? words[..most] : words;
 
@@ -95,12 +103,14 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         if (problems.Count == 0)
         {
             var attached = await Attachments.TakeInAsync(form.Photos, form.Sounds, photos, sounds, stop);
-            attached = attached with { Photos = [.. form.Kept.Take(Attachments.Most).Select(photos.Find).OfType<Photo>(), .. attached.Photos] };
+            attached = attached with
+                { Photos = [.. form.Kept.Take(Attachments.Most).Select(photos.Find).OfType<Photo>(), .. attached.Photos] };
             problems.AddRange(attached.Refusals);
             if (problems.Count == 0)
             {
                 var rules = await RulesAsync(stop);
-                var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, rules(job.Aircraft), form, attached, out made), stop, form.Judged is null ? JobParts.Tasks | JobParts.Discrepancies : JobParts.Whole);
+                var written = await Desk.WriteAsync(Id, form.Post, job => Record(job, rules(job.Aircraft), form, attached, out made), stop,
+                    form.Judged is null ? JobParts.Tasks | JobParts.Discrepancies : JobParts.Whole);
                 if (written.Done)
                     return Done(made);
                 problems.Add(written.Refusal!);
@@ -123,7 +133,8 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         if (form.Judged is not null && judged is null)
             return new("what", "What this was to be written down for was read again or answered meanwhile. Look at it first.");
         var (found, refusal) = inspection.PutOnList(form.Post, form.What!, form.Zone!, form.Where ?? "",
-            new(form.Class, form.Grounded, me, now, form.Why, form.Reference, rules.SignsBy(me, inspection, job.Aircraft)), task, judged, rules.Classes);
+            new(form.Class, form.Grounded, me, now, form.Why, form.Reference, rules.SignsBy(me, inspection, job.Aircraft)), task, judged,
+            rules.Classes);
         made = found;
         if (found is null)
             return refusal;
@@ -134,12 +145,18 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
             return full;
         if (!string.IsNullOrWhiteSpace(form.Note) && found.Add(Guid.CreateVersion7(), form.Note, me, now) is { } note)
             return note;
-        if (form.Foreign && inspection.FindObject(Guid.CreateVersion7(), form.Zone, found.What.Length > 120 ? found.What[..120] : found.What, attached.Photos.Count > 0 ? attached.Photos[0] : null, me, now) is { } foreign)
+        if (form.Foreign && inspection.FindObject(Guid.CreateVersion7(), form.Zone, found.What.Length > 120
+            ? found.What[..120]
+            : found.What, attached.Photos.Count > 0 ? attached.Photos[0] : null, me, now) is { } foreign)
             return foreign;
-        return form.Squawk is { } squawk ? inspection.Answer(squawk, $"On the fix list as {inspection.WorkOrder}-{found.Number:00}.", me, now) : null;
+        return form.Squawk is { } squawk
+            ? inspection.Answer(squawk, $"On the fix list as {inspection.WorkOrder}-{found.Number:00}.", me, now)
+            : null;
     }
 
-    private ClassGuess Guess() => shelf.Classes.Guess(Form.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task), Job.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == Form.Zone)?.ZoneTitle);
+    private ClassGuess Guess() =>
+        shelf.Classes.Guess(Form.What, Job.Inspection.Tasks.FirstOrDefault(task => task.Id == Form.Task),
+            Job.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == Form.Zone)?.ZoneTitle);
 
     // A post that was carried out before made its discrepancy then: its id is the post's.
     private IActionResult Done(Discrepancy? made)

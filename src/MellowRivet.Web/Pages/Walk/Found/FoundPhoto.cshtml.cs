@@ -69,7 +69,10 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
         if ((refusal ?? PhotoMark.Check(drawn, Photo)) is { } wrong)
             return new JsonResult(new { problem = wrong.Message });
         var scale = PhotoScale.Of(drawn);
-        return new JsonResult(new { sizes = drawn.Select(mark => mark.Kind is MarkKind.Length or MarkKind.Patch ? scale?.Measure(mark).InWords ?? "draw a scale first" : null) });
+        return new JsonResult(new
+            { sizes = drawn.Select(mark => mark.Kind is MarkKind.Length or MarkKind.Patch
+                ? scale?.Measure(mark).InWords ?? "draw a scale first"
+                : null) });
     }
 
     /// <summary>Keeps what is drawn, beside the picture.</summary>
@@ -79,7 +82,8 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
         var (drawn, refusal) = Read(marks);
         if (refusal is null)
         {
-            var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
+            var written = await Desk.WriteAsync(Id, post,
+                job => job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
                 ? found.Draw(Sha, drawn, seen)
                 : new("marks", "There is no such discrepancy on this fix list."), stop, JobParts.Discrepancies);
             if (written.Done)
@@ -100,7 +104,9 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
             return ([], unreadable);
         try
         {
-            return JsonSerializer.Deserialize<List<PhotoMark?>>(marks, Json) is { } read && read.All(mark => mark is not null) ? ([.. read.Select(mark => mark!)], null) : ([], unreadable);
+            return JsonSerializer.Deserialize<List<PhotoMark?>>(marks, Json) is { } read && read.All(mark => mark is not null)
+                ? ([.. read.Select(mark => mark!)], null)
+                : ([], unreadable);
         }
         catch (JsonException)
         {
@@ -110,7 +116,8 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
 
     private bool TakeUp()
     {
-        if (Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found || found.Photos.FirstOrDefault(photo => photo.Sha256 == Sha) is not { } photo)
+        if (Job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is not { } found
+            || found.Photos.FirstOrDefault(photo => photo.Sha256 == Sha) is not { } photo)
             return false;
         (Found, Photo) = (found, photo);
         return true;
@@ -122,31 +129,41 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
             return false;
         var found = Found;
         var history = PlaceHistory.Of(found.Place, await Db.EarlierFindsAsync(Job.Inspection, found.Place, stop));
-        var mine = found.Photos.Where(other => other.Sha256 != Sha).Select(other => new OtherPhoto(other, $"{Job.Inspection.WorkOrder}-{found.Number:00}", Job.Inspection.OpenedOn, Job.Inspection.TimeInService.Value, false));
+        var mine = found.Photos.Where(other => other.Sha256 != Sha)
+            .Select(other => new OtherPhoto(other, $"{Job.Inspection.WorkOrder}-{found.Number:00}", Job.Inspection.OpenedOn,
+                Job.Inspection.TimeInService.Value, false));
         Others = [.. Of(history.Same, false), .. mine, .. Of(history.Near, true)];
         With = Others.FirstOrDefault(other => other.Photo.Sha256 == WithSha);
         Measures(history);
         return true;
     }
 
-    private static IEnumerable<OtherPhoto> Of(IEnumerable<EarlierFind> finds, bool near) => finds.SelectMany(find => find.Found.Photos.Select(photo => new OtherPhoto(photo, find.Number, find.On, find.TimeInService, near)));
+    private static IEnumerable<OtherPhoto> Of(IEnumerable<EarlierFind> finds, bool near) =>
+        finds.SelectMany(find => find.Found.Photos.Select(photo => new OtherPhoto(photo, find.Number, find.On, find.TimeInService, near)));
 
     // One point for each inspection: the longest length, or where none is measured the largest patch.
     private void Measures(PlaceHistory history)
     {
-        var finds = history.Same.Select(find => (find.TimeInService, find.Found)).Append((TimeInService: Job.Inspection.TimeInService.Value, Found));
+        var finds = history.Same.Select(find => (find.TimeInService, find.Found))
+            .Append((TimeInService: Job.Inspection.TimeInService.Value, Found));
         foreach (var (kind, unit) in new[] { (MarkKind.Length, Unit.Millimetre), (MarkKind.Patch, Unit.SquareMillimetre) })
         {
-            var points = finds.Select(find => (find.TimeInService, Size: find.Found.Photos.SelectMany(photo => photo.Measured).Where(measured => measured.Kind == kind).MaxBy(measured => measured.Value)))
-                .Where(point => point.Size is not null).GroupBy(point => point.TimeInService).Select(same => same.MaxBy(point => point.Size!.Value)).OrderBy(point => point.TimeInService).ToList();
+            var points = finds.Select(
+                find => (find.TimeInService, Size: find.Found.Photos.SelectMany(photo => photo.Measured)
+                    .Where(measured => measured.Kind == kind).MaxBy(measured => measured.Value)))
+                .Where(point => point.Size is not null).GroupBy(point => point.TimeInService)
+                .Select(same => same.MaxBy(point => point.Size!.Value)).OrderBy(point => point.TimeInService).ToList();
             if (points.Count < 2)
                 continue;
-            Plot = new([.. points.Select(point => new TrendPoint((double)point.TimeInService, point.Size!.Value))], new(unit, null, null, new(Standing.Practice, "")));
+            Plot = new([.. points.Select(point => new TrendPoint((double)point.TimeInService, point.Size!.Value))],
+                new(unit, null, null, new(Standing.Practice, "")));
             var (first, last) = (points[^2].Size!, points[^1].Size!);
-            var (grown, apart) = (last.Value - first.Value, Math.Sqrt(first.Uncertainty * first.Uncertainty + last.Uncertainty * last.Uncertainty));
+            var (grown, apart) = (last.Value - first.Value,
+                Math.Sqrt(first.Uncertainty * first.Uncertainty + last.Uncertainty * last.Uncertainty));
             PlotWords = Math.Abs(grown) <= apart
                 ? $"No change that the pictures can tell: {grown:+0.0;−0.0} {unit} is within ± {apart:0.0}."
-                : $"{(grown > 0 ? "Grown" : "Smaller")} by {Math.Abs(grown):0.0} ± {apart:0.0} {unit} in {points[^1].TimeInService - points[^2].TimeInService:0.#} h.";
+                : $"{(grown > 0 ? "Grown" : "Smaller")} by {Math.Abs(grown):0.0} ± {apart:0.0} {unit} in "
+                + $"{points[^1].TimeInService - points[^2].TimeInService:0.#} h.";
             return;
         }
     }

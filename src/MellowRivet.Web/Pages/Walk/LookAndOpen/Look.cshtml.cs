@@ -18,7 +18,8 @@ public sealed class MarkForm
 }
 
 /// <summary>Each zone's way from dirty to looked at again, with what was seen before it was wiped away.</summary>
-public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, frames, photos)
+public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock)
+    : LookPage(desk, db, frames, photos)
 {
     [FromQuery(Name = "zone")]
     public string? Zone { get; set; }
@@ -32,8 +33,11 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
     public MarkForm Typed { get; private set; } = new();
     public string? Why { get; private set; }
 
-    /// <summary>The mark of last time that one stands beside: of the same kind in the same zone, the worst where there were several.</summary>
-    public WitnessMark? LastOf(WitnessOf of) => Last?.WitnessMarks.Where(mark => mark.ZoneKey == Zone && mark.Of == of).MaxBy(mark => mark.Amount);
+    /// <summary>
+    /// The mark of last time that one stands beside: of the same kind in the same zone, the worst where there were several.
+    /// </summary>
+    public WitnessMark? LastOf(WitnessOf of) =>
+        Last?.WitnessMarks.Where(mark => mark.ZoneKey == Zone && mark.Of == of).MaxBy(mark => mark.Amount);
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostLookedAsync(Guid post, LookStep look, CancellationToken stop) =>
@@ -58,7 +62,8 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         var last = form.Of is { } of ? LastOf(of) : null;
         var (picture, refusal) = await TakeInAsync(photo, "mark", stop);
         return await WriteAsync(form.Post, $"look?zone={Zone}", job => refusal
-            ?? job.Inspection.See(form.Post, Zone, form.Of, form.Amount, form.Where, form.Then, last, picture, User.PersonId(), clock.GetUtcNow()), stop, () => Typed = form, JobParts.Whole);
+            ?? job.Inspection.See(form.Post, Zone, form.Of, form.Amount, form.Where, form.Then, last, picture, User.PersonId(),
+                clock.GetUtcNow()), stop, () => Typed = form, JobParts.Whole);
     }
 
     protected override async Task<bool> ShowAsync(CancellationToken stop)
@@ -66,7 +71,8 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         if (!await LoadAsync(stop))
             return false;
         var looks = Job.Inspection.Looks;
-        Current = looks.FirstOrDefault(zone => zone.ZoneKey == Zone) ?? looks.FirstOrDefault(zone => zone.Next(Job.Inspection.House) is not null) ?? (looks.Count > 0 ? looks[0] : null);
+        Current = looks.FirstOrDefault(zone => zone.ZoneKey == Zone)
+            ?? looks.FirstOrDefault(zone => zone.Next(Job.Inspection.House) is not null) ?? (looks.Count > 0 ? looks[0] : null);
         Zone = Current?.ZoneKey;
         Last = await Db.LastSignedAsync(Job.Inspection, stop);
         return true;

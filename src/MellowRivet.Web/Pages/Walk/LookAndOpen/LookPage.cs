@@ -23,7 +23,8 @@ public abstract class LookPage(Desk desk, RivetDb db, KeptFrames frames, PhotoFi
     protected virtual Task<bool> ShowAsync(CancellationToken stop) => LoadAsync(stop);
 
     /// <summary>Writes, then goes back to the page, or shows it again with what is wrong beside its field.</summary>
-    protected Task<IActionResult> WriteAsync(Guid post, string back, Func<Job, Refusal?> decide, CancellationToken stop, Action? keepTyped = null, JobParts parts = JobParts.Tasks) =>
+    protected Task<IActionResult> WriteAsync(Guid post, string back, Func<Job, Refusal?> decide, CancellationToken stop,
+        Action? keepTyped = null, JobParts parts = JobParts.Tasks) =>
         AfterAsync(Desk.WriteAsync(Id, post, decide, stop, parts), back, stop, keepTyped);
 
     protected async Task<IActionResult> AfterAsync(Task<Written> writing, string back, CancellationToken stop, Action? keepTyped = null)

@@ -18,7 +18,8 @@ public sealed class TagForm
 }
 
 /// <summary>Panels that were opened, parts that were taken off, and the bags of their hardware.</summary>
-public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, frames, photos)
+public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock)
+    : LookPage(desk, db, frames, photos)
 {
     /// <summary>The tag a scanned label leads to.</summary>
     [FromQuery(Name = "tag")]
@@ -31,7 +32,8 @@ public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostOpenAsync(TagForm form, CancellationToken stop) => WriteAsync(form.Post, "tags",
-        job => job.Inspection.Open(form.Zone, form.Kind, form.What, form.Hardware, User.PersonId(), clock.GetUtcNow()).Refusal, stop, () => Typed = form);
+        job => job.Inspection.Open(form.Zone, form.Kind, form.What, form.Hardware, User.PersonId(), clock.GetUtcNow()).Refusal, stop,
+        () => Typed = form);
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostCloseAsync(Guid post, int number, bool inside, CancellationToken stop) => WriteAsync(post, "tags",
@@ -47,7 +49,8 @@ public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
             return false;
         var zones = Zones.Select(zone => zone.Key).ToHashSet();
         LastTime = [.. ((await Db.LastSignedAsync(Job.Inspection, stop))?.Tags ?? [])
-            .Where(tag => zones.Contains(tag.ZoneKey) && Job.Inspection.Tags.All(other => (other.ZoneKey, other.What) != (tag.ZoneKey, tag.What)))];
+            .Where(tag => zones.Contains(tag.ZoneKey)
+                && Job.Inspection.Tags.All(other => (other.ZoneKey, other.What) != (tag.ZoneKey, tag.What)))];
         return true;
     }
 }

@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk.LookAndOpen;
 
 /// <summary>Tools counted out to the aircraft and in again, and what was found in it that doesn't belong there.</summary>
-public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock) : LookPage(desk, db, frames, photos)
+public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock)
+    : LookPage(desk, db, frames, photos)
 {
     /// <summary>Tools of the shop that aren't at this aircraft.</summary>
     public IReadOnlyList<Tool> InShop { get; private set; } = [];
@@ -36,13 +37,16 @@ public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, Pho
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostInAsync(Guid post, Guid tool, string? account, CancellationToken stop) =>
-        WriteAsync(post, "tools", job => job.Inspection.BringIn(tool, account, User.PersonId(), clock.GetUtcNow()), stop, () => Account = account);
+        WriteAsync(post, "tools", job => job.Inspection.BringIn(tool, account, User.PersonId(), clock.GetUtcNow()), stop,
+            () => Account = account);
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostObjectAsync(Guid post, string? zone, string? what, IFormFile? photo, CancellationToken stop)
     {
         var (picture, refusal) = await TakeInAsync(photo, "object", stop);
-        return await WriteAsync(post, "tools", job => refusal ?? job.Inspection.FindObject(post, zone, what, picture, User.PersonId(), clock.GetUtcNow()), stop, () => TypedObject = (zone, what));
+        return await WriteAsync(post, "tools", job => refusal
+            ?? job.Inspection.FindObject(post, zone, what, picture, User.PersonId(), clock.GetUtcNow()), stop,
+            () => TypedObject = (zone, what));
     }
 
     protected override async Task<bool> ShowAsync(CancellationToken stop)

@@ -31,29 +31,37 @@ public sealed record Evidence(IReadOnlyList<Reading> Before, ReadingPlot? Plot, 
     /// <param name="task">The task.</param>
     /// <param name="typed">A value that is typed and not kept yet, in the unit of the limits; null where there is none.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<Evidence> OfAsync(RivetDb db, Job job, InspectionTask task, (double Value, double? Celsius)? typed, CancellationToken stop)
+    public static async Task<Evidence> OfAsync(RivetDb db, Job job, InspectionTask task, (double Value, double? Celsius)? typed,
+        CancellationToken stop)
     {
         if (task.Measure is not { } measure || TaskJudge.BandFor(task, job.Aircraft) is not { } band)
             return None;
         // Tensions at different temperatures compare only by how far each is off the table.
         var table = TaskJudge.TableFor(task, job.Aircraft);
-        double? Level(double value, double? celsius) => table is null ? value : celsius is { } at && table.Target(at) is { } target ? value - target : null;
+        double? Level(double value, double? celsius) =>
+            table is null ? value : celsius is { } at && table.Target(at) is { } target ? value - target : null;
 
         // A new engine begins new series; one that came from another aircraft brings its own.
         var before = await db.LatestAsync(job.Aircraft.Id, task.ComponentId, measure.Kind, MostShown, stop);
         // Of two readings at one time in service the later counts.
         var series = before.Where(reading => typed is null || reading.TaskId != task.Id).GroupBy(reading => reading.SeriesTime)
-            .Select(same => (Hours: (double)same.Key.Value, Value: Level(Unit.Find(same.First().UnitSymbol)!.To(band.Unit, same.First().Value), same.First().Conditions.Celsius)))
+            .Select(same => (Hours: (double)same.Key.Value,
+                Value: Level(Unit.Find(same.First().UnitSymbol)!.To(band.Unit, same.First().Value), same.First().Conditions.Celsius)))
             .Where(point => point.Value is not null).Select(point => new TrendPoint(point.Hours, point.Value!.Value)).ToList();
         if (typed is { } now && Level(now.Value, now.Celsius) is { } level)
         {
-            var hours = await db.SeriesTimeAsync(job.Aircraft.Id, task.ComponentId, job.Inspection.TimeInService, DateTimeOffset.MaxValue, stop);
+            var hours = await db.SeriesTimeAsync(job.Aircraft.Id, task.ComponentId, job.Inspection.TimeInService,
+                DateTimeOffset.MaxValue, stop);
             series = [.. series.Where(point => point.Hours != (double)hours.Value), new((double)hours.Value, level)];
         }
         if (table is not null)
             band = new(Unit.Pound, -table.TolerancePounds, table.TolerancePounds, new(Core.Judgements.Standing.Manual, table.Reference));
         var wear = measure.Method == MeasureMethod.Wear && band.Low is { } least ? Wear.Of(series, least, Resolution(band.Unit)) : null;
-        return new(before, series.Count < 2 ? null : new(series, band), Core.Trends.Trend.Read(series, limit: band.Low ?? band.High, direction: band.Low is null ? Direction.Rising : Direction.Falling), wear);
+        return new(before, series.Count < 2
+            ? null
+            : new(series, band), Core.Trends.Trend.Read(series, limit: band.Low ?? band.High, direction: band.Low is null
+                ? Direction.Rising
+                : Direction.Falling), wear);
     }
 
     // What a pad gauge or a vernier in the hangar tells apart: half a hundredth of an inch.

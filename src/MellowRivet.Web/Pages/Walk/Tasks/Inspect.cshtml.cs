@@ -14,8 +14,10 @@ public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, TimeP
     public override Station At => Station.Airframe;
     protected override JobParts Shows => JobParts.Walk;
 
-    public IEnumerable<InspectionTask> Tasks => Job.Inspection.Walk.Where(task => SecondPerson.Wanted(Job.Inspection.House, Job.Inspection, task));
-    public IEnumerable<Discrepancy> Corrected => Job.Inspection.Discrepancies.Where(found => SecondPerson.Wanted(Job.Inspection.House, found)).OrderBy(found => found.Number);
+    public IEnumerable<InspectionTask> Tasks =>
+        Job.Inspection.Walk.Where(task => SecondPerson.Wanted(Job.Inspection.House, Job.Inspection, task));
+    public IEnumerable<Discrepancy> Corrected =>
+        Job.Inspection.Discrepancies.Where(found => SecondPerson.Wanted(Job.Inspection.House, found)).OrderBy(found => found.Number);
 
     /// <summary>Why the one who looks can't inspect it; null where they may.</summary>
     public string? WhyNot(Guid? doneBy) => SecondPerson.MayInspect(Person(User.PersonId())!, doneBy)?.Message;
@@ -29,7 +31,8 @@ public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, TimeP
         var me = await Db.PersonAsync(User.PersonId(), stop);
         var written = await Desk.WriteAsync(Id, post, job =>
             job.Inspection.Tasks.FirstOrDefault(other => other.Id == task) is { } done ? done.Inspect(me, clock.GetUtcNow())
-            : job.Inspection.Discrepancies.FirstOrDefault(other => other.Id == found) is { } corrected ? corrected.Inspect(me, clock.GetUtcNow())
+            : job.Inspection.Discrepancies.FirstOrDefault(other => other.Id == found) is { } corrected
+            ? corrected.Inspect(me, clock.GetUtcNow())
             : new("inspect", "There is no such task or discrepancy."), stop, JobParts.Tasks | JobParts.Discrepancies);
         if (written.Done)
             return Redirect($"/walk/{Id}/inspect");

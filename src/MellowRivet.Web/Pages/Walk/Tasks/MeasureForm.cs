@@ -56,7 +56,8 @@ public sealed class TableForm
 public sealed record MeasureForm(double Value, Unit Unit, ReadingConditions Conditions)
 {
     /// <summary>Understands what was typed, or says what is wrong with which field.</summary>
-    public static (MeasureForm? Typed, Refusal? Refusal) Read(InspectionTask task, Aircraft aircraft, VerdictForm form, Tool? wrench, DateOnly today)
+    public static (MeasureForm? Typed, Refusal? Refusal) Read(InspectionTask task, Aircraft aircraft, VerdictForm form, Tool? wrench,
+        DateOnly today)
     {
         var unit = TaskJudge.BandFor(task, aircraft)!.Unit;
         if (TypedNumber.Parse(form.Value) is not { } typed || Math.Abs(typed) > 1_000_000)
@@ -81,7 +82,8 @@ public sealed record MeasureForm(double Value, Unit Unit, ReadingConditions Cond
         if (string.IsNullOrWhiteSpace(form.Temperature))
             return (new(), null);
         var unit = Unit.Find(form.TemperatureUnit ?? "°C");
-        if (TypedNumber.Parse(form.Temperature) is not { } typed || unit is not { Dimension: Dimension.Temperature } || unit.To(Unit.Celsius, typed) is var celsius && celsius is < -80 or > 80)
+        if (TypedNumber.Parse(form.Temperature) is not { } typed || unit is not { Dimension: Dimension.Temperature }
+            || unit.To(Unit.Celsius, typed) is var celsius && celsius is < -80 or > 80)
             return (null, new("temperature", $"“{form.Temperature.Trim()}” is no temperature a cable has. Type it in °C or °F."));
         return (new(Celsius: Math.Round(celsius, 1)), null);
     }
@@ -93,12 +95,17 @@ public sealed record MeasureForm(double Value, Unit Unit, ReadingConditions Cond
         if (wrench.MayTorque(today) is { } refusal)
             return (null, refusal);
         if (string.IsNullOrWhiteSpace(form.Extension))
-            return wrench.Reaches(value, unit) is { } outside ? (null, outside) : (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, value)), null);
+            return wrench.Reaches(value, unit) is { } outside
+                ? (null, outside)
+                : (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, value)), null);
         var length = string.IsNullOrWhiteSpace(form.Length) ? wrench.LengthInches : TypedNumber.Parse(form.Length);
         var extension = TypedNumber.Parse(form.Extension);
         if (length is not (> 0 and <= 80) || extension is not (>= 0 and <= 40))
-            return (null, new("wrench", "With an extension in line: the length of the wrench and of the extension in inches, such as 10 and 1.5."));
+            return (null, new("wrench",
+                "With an extension in line: the length of the wrench and of the extension in inches, such as 10 and 1.5."));
         var setting = TorqueWrench.Setting(value, length.Value, extension.Value);
-        return wrench.Reaches(setting, unit) is { } beyond ? (null, beyond) : (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, length, extension, setting)), null);
+        return wrench.Reaches(setting, unit) is { } beyond
+            ? (null, beyond)
+            : (new(Wrench: new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, length, extension, setting)), null);
     }
 }

@@ -51,7 +51,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
     public ZoneLook? Look { get; private set; }
 
     /// <summary>The bulletin whose steps stand in this zone; null anywhere else.</summary>
-    public BulletinLine? OfBulletin => Job.Inspection.BulletinIn(ZoneKey) is { } work ? Research.Lines.FirstOrDefault(line => Job.Inspection.WorkOf(line) == work) : null;
+    public BulletinLine? OfBulletin =>
+        Job.Inspection.BulletinIn(ZoneKey) is { } work ? Research.Lines.FirstOrDefault(line => Job.Inspection.WorkOf(line) == work) : null;
 
     /// <summary>How many tasks of the whole walk each filter has.</summary>
     public IReadOnlyDictionary<TaskFilter, int> Counts { get; private set; } = new Dictionary<TaskFilter, int>();
@@ -83,7 +84,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
     /// <summary>The forms of the zone's other open tasks, for a device that may lose its connection.</summary>
-    public async Task<IActionResult> OnGetPanelsAsync(CancellationToken stop) => await ShowAsync(stop) ? Partial("_Panels", this) : NotFound();
+    public async Task<IActionResult> OnGetPanelsAsync(CancellationToken stop) =>
+        await ShowAsync(stop) ? Partial("_Panels", this) : NotFound();
 
     /// <summary>Judges a value as it is typed; keeps nothing.</summary>
     public async Task<IActionResult> OnGetJudgeAsync(VerdictForm form, CancellationToken stop)
@@ -131,9 +133,14 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
                 if (problem is not null)
                     return problem;
             }
-            if (task.Changes != form.Seen && (task.Verdict != verdict || (typed is not null && inspection.ReadingAt(task)?.Value != typed.Value)))
+            if (task.Changes != form.Seen
+                && (task.Verdict != verdict || (typed is not null && inspection.ReadingAt(task)?.Value != typed.Value)))
             {
-                clash = new($"{(task.By is { } who && (await Desk.Board.PeopleAsync(stop)).TryGetValue(who, out var them) ? them.Name : "")} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
+                clash =
+                    new(
+                        $"{(task.By is { } who && (await Desk.Board.PeopleAsync(stop)).TryGetValue(who, out var them)
+                            ? them.Name
+                            : "")} {clock.Here(task.At):HH:mm}".Trim(), SaidOf(task, inspection),
                     $"{WordOf(verdict)}{(typed is null ? "" : $" · {typed.Value:0.###} {typed.Unit}")}");
                 return new Refusal("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here.");
             }
@@ -142,12 +149,15 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
                 var (_, missing) = TaskJudge.Judge(task, job.Aircraft, typed.Value, typed.Unit, typed.Conditions);
                 if (missing is not null)
                     return missing;
-                inspection.Record(new(form.Post, job.Aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, typed.Value, typed.Unit, typed.Conditions,
+                inspection.Record(new(form.Post, job.Aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, typed.Value,
+                    typed.Unit, typed.Conditions,
                     inspection.TimeInService, now, User.PersonId())
                 { InspectionId = inspection.Id, TaskId = task.Id });
             }
             undo = new(task, task.Verdict, task.Reason, form.Post);
-            if (!toFixList && inspection.Answer(task, verdict, form.Reason, inspection.JudgementAt(task, job.Aircraft), User.PersonId(), now) is { } refusal)
+            if (!toFixList
+                && inspection.Answer(task, verdict, form.Reason, inspection.JudgementAt(task, job.Aircraft), User.PersonId(), now)
+                is { } refusal)
                 return refusal;
             // Any device of this person's comes back to here.
             Db.RememberPlace(User.PersonId(), Id, task.Id, now);
@@ -163,7 +173,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
 
     /// <summary>Takes back a verdict that was just given, with the reading that came with it.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostUndoAsync(Guid post, Guid task, int seen, TaskVerdict before, string? reason, Guid? given, CancellationToken stop)
+    public async Task<IActionResult> OnPostUndoAsync(Guid post, Guid task, int seen, TaskVerdict before, string? reason, Guid? given,
+        CancellationToken stop)
     {
         var written = await Desk.WriteAsync(Id, post, job =>
         {
@@ -173,7 +184,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
                 return new("verdict", $"It was answered again since: {SaidOf(there, job.Inspection)}. Nothing was taken back.");
             if (given is { } reading)
                 job.Inspection.Withdraw(there, reading, User.PersonId());
-            return job.Inspection.Answer(there, before, reason, job.Inspection.JudgementAt(there, job.Aircraft), User.PersonId(), clock.GetUtcNow());
+            return job.Inspection.Answer(there, before, reason, job.Inspection.JudgementAt(there, job.Aircraft), User.PersonId(),
+                clock.GetUtcNow());
         }, stop);
         TaskId = task;
         if (!await ShowAsync(stop, written: written.Job))
@@ -185,10 +197,12 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
 
     /// <summary>Puts the manual's own limit on file for this aircraft.</summary>
     [Needs(Right.SetLimits)]
-    public Task<IActionResult> OnPostLimitAsync(LimitForm form, CancellationToken stop) => OnFileAsync(form.Post, form.Task, (job, measure) =>
+    public Task<IActionResult> OnPostLimitAsync(LimitForm form,
+        CancellationToken stop) => OnFileAsync(form.Post, form.Task, (job, measure) =>
     {
         var (low, high) = (TypedNumber.Parse(form.Low), TypedNumber.Parse(form.High));
-        if ((low is null && !string.IsNullOrWhiteSpace(form.Low)) || (high is null && !string.IsNullOrWhiteSpace(form.High)) || (low is null && high is null))
+        if ((low is null && !string.IsNullOrWhiteSpace(form.Low)) || (high is null && !string.IsNullOrWhiteSpace(form.High))
+            || (low is null && high is null))
             return new Refusal("limit", "At least one limit, as a number.");
         if (low > high)
             return new Refusal("limit", "The lower limit is above the upper one.");
@@ -200,10 +214,13 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
 
     /// <summary>Puts the manual's table of cable tension by temperature on file for this aircraft.</summary>
     [Needs(Right.SetLimits)]
-    public Task<IActionResult> OnPostTableAsync(TableForm form, CancellationToken stop) => OnFileAsync(form.Post, form.Task, (job, measure) =>
+    public Task<IActionResult> OnPostTableAsync(TableForm form,
+        CancellationToken stop) => OnFileAsync(form.Post, form.Task, (job, measure) =>
     {
-        var known = job.Inspection.Tasks.Where(task => task.Measure is { Method: MeasureMethod.CableTension }).Select(task => task.Measure!.Kind).ToHashSet();
-        var (table, refusal) = CableTable.Read([.. form.Cables.Where(known.Contains).Append(measure.Kind).Distinct()], form.Rows, TypedNumber.Parse(form.Tolerance), form.Reference);
+        var known = job.Inspection.Tasks.Where(task => task.Measure is { Method: MeasureMethod.CableTension })
+            .Select(task => task.Measure!.Kind).ToHashSet();
+        var (table, refusal) = CableTable.Read([.. form.Cables.Where(known.Contains).Append(measure.Kind).Distinct()], form.Rows,
+            TypedNumber.Parse(form.Tolerance), form.Reference);
         if (table is null)
             return new("table", refusal!.Message);
         job.Aircraft.SetCableTable(table);
@@ -221,7 +238,8 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
             job.Inspection.Untie(task);
             return null;
         }, stop, JobParts.Tasks);
-        return written.Done ? Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={to ?? task}") : await AfterAsync(written, task, () => { }, stop);
+        return written.Done ? Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={to ?? task}")
+            : await AfterAsync(written, task, () => { }, stop);
     }
 
     /// <summary>Takes this zone on, or gives it back.</summary>
@@ -242,12 +260,15 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
 
     /// <summary>A task's reading in words, or null.</summary>
     public string? ReadingOf(InspectionTask task) => Job.Inspection.ReadingAt(task) is { } reading
-        ? $"{reading.Value:0.###} {reading.UnitSymbol}{(reading.Conditions.Celsius is { } celsius ? $" at {celsius:0.#} °C" : "")}{(reading.Conditions.Wrench is { } wrench ? $", {wrench.Title}" : "")}"
+        ? $"{reading.Value:0.###} {reading.UnitSymbol}{(reading.Conditions.Celsius is { } celsius ? $" at {celsius:0.#} °C" : "")}"
+        + $"{(reading.Conditions.Wrench is { } wrench ? $", {wrench.Title}" : "")}"
         : null;
 
     /// <summary>What a task was answered with, for somebody who wasn't there.</summary>
     public string SaidOf(InspectionTask task, Inspection inspection) =>
-        $"{(task.Verdict == TaskVerdict.NotYet ? "not yet" : WordOf(task.Verdict))}{(inspection.ReadingAt(task) is { } reading ? $" · {reading.Value:0.###} {reading.UnitSymbol}" : "")}{(task.Reason is { } reason ? $" · {reason}" : "")}";
+        $"{(task.Verdict == TaskVerdict.NotYet ? "not yet" : WordOf(task.Verdict))}"
+        + $"{(inspection.ReadingAt(task) is { } reading ? $" · {reading.Value:0.###} {reading.UnitSymbol}" : "")}"
+        + $"{(task.Reason is { } reason ? $" · {reason}" : "")}";
 
     public InspectionTask? Neighbour(InspectionTask task, int step)
     {
@@ -267,9 +288,11 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         _ => "not yet",
     };
 
-    private async Task<IActionResult> OnFileAsync(Guid post, Guid taskId, Func<Job, WorksheetMeasure, Refusal?> put, Action keepTyped, CancellationToken stop)
+    private async Task<IActionResult> OnFileAsync(Guid post, Guid taskId, Func<Job, WorksheetMeasure, Refusal?> put, Action keepTyped,
+        CancellationToken stop)
     {
-        var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Tasks.FirstOrDefault(task => task.Id == taskId) is { Measure: { } measure }
+        var written = await Desk.WriteAsync(Id, post,
+            job => job.Inspection.Tasks.FirstOrDefault(task => task.Id == taskId) is { Measure: { } measure }
             ? put(job, measure)
             : new Refusal("limit", "Only a measured task has a limit."), stop);
         return written.Done ? Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={taskId}") : await AfterAsync(written, taskId, keepTyped, stop);
@@ -301,9 +324,11 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
             await AlsoAsync(JobParts.Whole, stop);
         var (inspection, me) = (Job.Inspection, User.PersonId());
         var walk = inspection.Walk.ToList();
-        Counts = Enum.GetValues<TaskFilter>().ToDictionary(filter => filter, filter => walk.Count(task => filter.Wants(inspection, task, me)));
+        Counts = Enum.GetValues<TaskFilter>()
+            .ToDictionary(filter => filter, filter => walk.Count(task => filter.Wants(inspection, task, me)));
         var wanted = walk.Where(task => task.Station == At && Show.Wants(inspection, task, me)).Select(task => task.ZoneKey).ToHashSet();
-        Zones = [.. ZoneProgress.Of(At, inspection).Where(zone => Show == TaskFilter.All || wanted.Contains(zone.Key) || zone.Key == ZoneKey)];
+        Zones = [.. ZoneProgress.Of(At, inspection)
+            .Where(zone => Show == TaskFilter.All || wanted.Contains(zone.Key) || zone.Key == ZoneKey)];
         ZoneKey ??= (Zones.FirstOrDefault(zone => zone.Done < zone.Tasks) ?? (Zones.Count > 0 ? Zones[0] : null))?.Key;
         NextZone = Zones.SkipWhile(zone => zone.Key != ZoneKey).Skip(1).FirstOrDefault();
         var here = walk.Where(task => task.ZoneKey == ZoneKey && task.Station == At).ToList();
@@ -320,9 +345,11 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         Current = Tasks.FirstOrDefault(task => task.Id == TaskId);
         if (Current is null || onwards)
             // On to the next task of this zone; when it is done the zone stays open with the way on.
-            Current = Tasks.SkipWhile(task => task.Id != TaskId).Skip(1).FirstOrDefault(IsOpen) ?? Tasks.FirstOrDefault(IsOpen) ?? Current ?? Tasks[0];
+            Current = Tasks.SkipWhile(task => task.Id != TaskId).Skip(1).FirstOrDefault(IsOpen) ?? Tasks.FirstOrDefault(IsOpen) ?? Current
+                ?? Tasks[0];
         Evidence = await Evidence.OfAsync(Db, Job, Current, null, stop);
-        Repairs = [.. (await Db.EarlierFindsAsync(inspection, new(ZoneKey!, "", null, null, null), stop, corrected: true)).Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })];
+        Repairs = [.. (await Db.EarlierFindsAsync(inspection, new(ZoneKey!, "", null, null, null), stop, corrected: true))
+            .Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })];
         if (Tasks.Any(task => task.Measure?.Method == MeasureMethod.Torque))
             Wrenches = await Db.WrenchesAsync(stop);
         return true;

@@ -40,7 +40,8 @@ public sealed class ReadingForm
 public sealed record LeakKey(LeakPath Path, char Letter, string Word)
 {
     public static IReadOnlyList<LeakKey> All { get; } =
-        [new(LeakPath.ExhaustValve, 'x', "exhaust"), new(LeakPath.IntakeValve, 'i', "intake"), new(LeakPath.Rings, 'r', "rings"), new(LeakPath.HeadGasket, 'g', "gasket"), new(LeakPath.Crack, 'c', "crack")];
+        [new(LeakPath.ExhaustValve, 'x', "exhaust"), new(LeakPath.IntakeValve, 'i', "intake"), new(LeakPath.Rings, 'r', "rings"),
+            new(LeakPath.HeadGasket, 'g', "gasket"), new(LeakPath.Crack, 'c', "crack")];
 }
 
 /// <summary>How this engine's compressions are judged, as it is sent.</summary>
@@ -73,7 +74,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
 
     public HoursAxis Axis => AxisTyped ?? HoursAxis.Part;
 
-    public string HrefOn(HoursAxis axis) => $"/walk/{Id}/compressions/{EngineId}?cylinder={CylinderNumber}{(axis == HoursAxis.Part ? "" : "&hours=aircraft")}";
+    public string HrefOn(HoursAxis axis) =>
+        $"/walk/{Id}/compressions/{EngineId}?cylinder={CylinderNumber}{(axis == HoursAxis.Part ? "" : "&hours=aircraft")}";
 
     [FromQuery]
     public bool NewTest { get; set; }
@@ -88,7 +90,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
     public TrendPlot? Plot { get; private set; }
     public TestForm Test { get; private set; } = new();
     public JudgedByForm? TypedRule { get; private set; }
-    public InspectionTask? CompressionTask => Job.Inspection.Tasks.FirstOrDefault(task => task.IsCompression && (task.ComponentId is null || task.ComponentId == EngineId));
+    public InspectionTask? CompressionTask =>
+        Job.Inspection.Tasks.FirstOrDefault(task => task.IsCompression && (task.ComponentId is null || task.ComponentId == EngineId));
 
     /// <summary>The last reading of each cylinder before this inspection, by number.</summary>
     public IReadOnlyDictionary<int, Reading> LastTime { get; private set; } = new Dictionary<int, Reading>();
@@ -108,7 +111,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
             return Partial("_Refusal", typed.Problem);
         var cylinder = sheet.Cylinders.FirstOrDefault(place => place.Place.Number == form.Cylinder);
         var secondTry = cylinder is not null && IsSecondTry(sheet, cylinder, form.Reading);
-        return Partial("_JudgedReading", CompressionJudge.Judge(sheet.Limits, test.Conditions, new(form.Cylinder, held, new(form.Leak), secondTry)));
+        return Partial("_JudgedReading",
+            CompressionJudge.Judge(sheet.Limits, test.Conditions, new(form.Cylinder, held, new(form.Leak), secondTry)));
     }
 
     [Needs(Right.RecordWork)]
@@ -116,7 +120,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
     {
         Test = form;
         var (supply, ambient, orifice) = (TypedNumber.Parse(form.Supply), TypedNumber.Parse(form.Ambient), TypedNumber.Parse(form.Orifice));
-        foreach (var problem in CompressionTest.Check(supply, ambient, form.Hot, orifice, !string.IsNullOrWhiteSpace(form.Orifice), form.Caution))
+        foreach (var problem in CompressionTest.Check(supply, ambient, form.Hot, orifice, !string.IsNullOrWhiteSpace(form.Orifice),
+            form.Caution))
             Refuse(problem);
         if (ModelState.IsValid)
         {
@@ -124,7 +129,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
             {
                 if (Engine(job.Aircraft) is not { } engine)
                     return new("inspection", "There is no such engine on this aircraft.");
-                job.Inspection.Begin(new(Guid.CreateVersion7(), engine.Id, supply!.Value, ambient!.Value, form.Hot!.Value, orifice, User.PersonId(), clock.GetUtcNow()));
+                job.Inspection.Begin(new(Guid.CreateVersion7(), engine.Id, supply!.Value, ambient!.Value, form.Hot!.Value, orifice,
+                    User.PersonId(), clock.GetUtcNow()));
                 return null;
             }, stop);
             if (written.Done)
@@ -172,7 +178,8 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
     }
 
     /// <summary>The tries of a cylinder in the test that is running.</summary>
-    public IReadOnlyList<Reading> TriesNow(CylinderOnTest cylinder) => [.. cylinder.Tries.Where(reading => reading.CompressionTestId == Sheet.Test?.Id)];
+    public IReadOnlyList<Reading> TriesNow(CylinderOnTest cylinder) =>
+        [.. cylinder.Tries.Where(reading => reading.CompressionTestId == Sheet.Test?.Id)];
 
     private Refusal? Record(Job job, ReadingForm form)
     {
@@ -191,15 +198,18 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
             earlier.Correct(held.Value, new Leaks(form.Leak), User.PersonId(), clock.GetUtcNow());
             return null;
         }
-        job.Inspection.Record(new(form.Reading, job.Aircraft.Id, cylinder.Cylinder.Id, Reading.CompressionKind, $"{form.Cylinder}", held.Value, Unit.Psi,
-            new(test.Hot, test.SupplyPsi, test.AmbientPsi, test.DayOrificePsi, new Leaks(form.Leak), IsSecondTry(sheet, cylinder, form.Reading)),
+        job.Inspection.Record(new(form.Reading, job.Aircraft.Id, cylinder.Cylinder.Id, Reading.CompressionKind, $"{form.Cylinder}",
+            held.Value, Unit.Psi,
+            new(test.Hot, test.SupplyPsi, test.AmbientPsi, test.DayOrificePsi, new Leaks(form.Leak),
+                IsSecondTry(sheet, cylinder, form.Reading)),
             job.Inspection.TimeInService, clock.GetUtcNow(), User.PersonId())
         { InspectionId = job.Inspection.Id, CompressionTestId = test.Id });
         return null;
     }
 
     private static bool IsSecondTry(CompressionSheet sheet, CylinderOnTest cylinder, Guid reading) =>
-        CompressionSheet.IsSecondTry(sheet.Limits, cylinder.Tries.Where(earlier => earlier.CompressionTestId == sheet.Test?.Id).TakeWhile(earlier => earlier.Id != reading));
+        CompressionSheet.IsSecondTry(sheet.Limits, cylinder.Tries.Where(earlier => earlier.CompressionTestId == sheet.Test?.Id)
+            .TakeWhile(earlier => earlier.Id != reading));
 
     private Component? Engine(Aircraft aircraft) => EngineId is { } id
         ? aircraft.Engines.FirstOrDefault(engine => engine.ComponentId == id)?.Component
@@ -220,10 +230,12 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
         History = CylinderHistory.Of(Job.Aircraft, engine, CylinderNumber.Value, compressions, Sheet.Test?.Conditions, Axis);
         Plot = History.Readings.Count > 0 ? new(History, Sheet.Test?.Conditions) : null;
         LastTime = Sheet.Cylinders
-            .Select(cylinder => compressions.Where(reading => reading.InspectionId != Id && reading.ComponentId == cylinder.Cylinder.Id).MaxBy(reading => reading.At))
+            .Select(cylinder => compressions.Where(reading => reading.InspectionId != Id && reading.ComponentId == cylinder.Cylinder.Id)
+                .MaxBy(reading => reading.At))
             .OfType<Reading>().ToDictionary(reading => int.Parse(reading.Position));
         return true;
     }
 
-    private CylinderOnTest? Weakest() => Sheet.Cylinders.Where(cylinder => cylinder.Latest is not null).MaxBy(cylinder => cylinder.Latest!.LeakArea);
+    private CylinderOnTest? Weakest() =>
+        Sheet.Cylinders.Where(cylinder => cylinder.Latest is not null).MaxBy(cylinder => cylinder.Latest!.LeakArea);
 }

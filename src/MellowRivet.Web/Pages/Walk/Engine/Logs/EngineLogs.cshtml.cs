@@ -27,7 +27,8 @@ public sealed class LogForm
 
 /// <summary>Engine-monitor logs: taken in with their columns said, drawn flight by flight, and passed on to the run sheet.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, LogFiles files) : EnginePage(desk, db, frames, clock)
+public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, LogFiles files)
+    : EnginePage(desk, db, frames, clock)
 {
     [FromQuery(Name = "log")]
     public Guid? LogId { get; set; }
@@ -54,8 +55,10 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
     /// <summary>What a column can hold, as the form says it.</summary>
     public IEnumerable<(string Value, string Words)> Choices =>
     [
-        ("", "nothing wanted"), ("time", "time"), ("Rpm", "rpm"), ("OilTemperature", "oil temperature"), ("OilPressure", "oil pressure"), ("FuelFlow", "fuel flow"),
-        .. new[] { LogChannel.Egt, LogChannel.Cht }.SelectMany(channel => Engine.Layout.Cylinders.Select(place => ($"{channel} {place.Number}", channel.InWords(place.Number)))),
+        ("", "nothing wanted"), ("time", "time"), ("Rpm", "rpm"), ("OilTemperature", "oil temperature"), ("OilPressure", "oil pressure"),
+        ("FuelFlow", "fuel flow"),
+        .. new[] { LogChannel.Egt, LogChannel.Cht }
+            .SelectMany(channel => Engine.Layout.Cylinders.Select(place => ($"{channel} {place.Number}", channel.InWords(place.Number)))),
     ];
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
@@ -73,7 +76,8 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
             var (sha, refusal) = await files.TakeInAsync(content, stop);
             if (refusal is null && LogFile.Read(files.Read(sha)!).Refusal is { } unreadable)
                 refusal = unreadable;
-            return refusal is null ? Redirect($"{Self}?file={sha}&name={Uri.EscapeDataString(Path.GetFileName(file?.FileName ?? sample!))}") : await AgainAsync(refusal, stop);
+            return refusal is null ? Redirect($"{Self}?file={sha}&name={Uri.EscapeDataString(Path.GetFileName(file?.FileName ?? sample!))}")
+                : await AgainAsync(refusal, stop);
         }
         catch (IOException)
         {
@@ -93,7 +97,9 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
             return await AgainAsync(refusal, stop);
         var written = await WriteAsync(form.Post, (job, engine) =>
         {
-            Db.Put(new EngineLog(form.Post, job.Aircraft.Id, engine.Id, (form.Name ?? "log").Trim() is { Length: > 0 } name ? name[..Math.Min(80, name.Length)] : "log", form.File!, columns, flights, User.PersonId(), Clock.GetUtcNow()));
+            Db.Put(new EngineLog(form.Post, job.Aircraft.Id, engine.Id, (form.Name ?? "log").Trim() is { Length: > 0 } name
+                ? name[..Math.Min(80, name.Length)]
+                : "log", form.File!, columns, flights, User.PersonId(), Clock.GetUtcNow()));
             return null;
         }, stop);
         return written.Done ? Redirect($"{Self}?log={form.Post}") : await AgainAsync(written.Refusal!, stop);
@@ -110,11 +116,14 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
                 return new("fill", "There is no such flight.");
             var sheet = RunSheet.Of(engine);
             var work = SheetWork.Of(sheet, job.Aircraft, job.Inspection);
-            foreach (var (kind, value) in new[] { ("static-rpm", summary.GreatestRpm), ("idle-rpm", summary.IdleRpm), ("oil-temperature", summary.OilTemperature), ("oil-pressure", summary.OilPressure), ("cylinder-temperature", summary.GreatestCht) })
+            foreach (var (kind, value) in new[]
+                { ("static-rpm", summary.GreatestRpm), ("idle-rpm", summary.IdleRpm), ("oil-temperature", summary.OilTemperature),
+                    ("oil-pressure", summary.OilPressure), ("cylinder-temperature", summary.GreatestCht) })
                 if (value is { } read && work.Value(kind, when) is null)
                 {
                     var of = sheet.Values.Single(one => one.Kind == kind && one.Position == when);
-                    job.Inspection.Measure(Guid.CreateVersion7(), sheet, of, Math.Round(read, 1), of.Band.Unit, User.PersonId(), Clock.GetUtcNow());
+                    job.Inspection.Measure(Guid.CreateVersion7(), sheet, of, Math.Round(read, 1), of.Band.Unit, User.PersonId(),
+                        Clock.GetUtcNow());
                 }
             return null;
         }, stop);
@@ -132,7 +141,9 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
         {
             var words = (held ?? "").Split(' ');
             if (Enum.TryParse<LogChannel>(words[0], out var channel) && Enum.IsDefined(channel))
-                columns.Add(new(channel, words.Length > 1 && int.TryParse(words[1], out var number) && number is >= 1 and <= 12 ? number : null, column));
+                columns.Add(new(channel, words.Length > 1 && int.TryParse(words[1], out var number) && number is >= 1 and <= 12
+                    ? number
+                    : null, column));
         }
         return (new(time, columns, form.Fahrenheit, form.Bar), null);
     }
@@ -160,12 +171,18 @@ public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, Ti
                 {
                     Fahrenheit = guess.Fahrenheit,
                     Bar = guess.Bar,
-                    Holds = [.. Table.Titles.Select((_, column) => column == guess.Time ? "time" : guess.Columns.FirstOrDefault(one => one.Column == column) is { } one ? one.Cylinder is { } number ? $"{one.Channel} {number}" : $"{one.Channel}" : "")],
+                    Holds = [.. Table.Titles.Select((_, column) => column == guess.Time
+                        ? "time"
+                        : guess.Columns.FirstOrDefault(one => one.Column == column) is { } one ? one.Cylinder is { } number
+                        ? $"{one.Channel} {number}"
+                        : $"{one.Channel}" : "")],
                 };
             }
             return true;
         }
-        Log = (LogId is null ? (Logs.Count > 0 ? Logs[0] : null) : Logs.FirstOrDefault(row => row.Id == LogId)) is { } shown ? await Db.LogAsync(shown.Id, stop) : null;
+        Log = (LogId is null ? (Logs.Count > 0 ? Logs[0] : null) : Logs.FirstOrDefault(row => row.Id == LogId)) is { } shown
+            ? await Db.LogAsync(shown.Id, stop)
+            : null;
         Flight = Log?.Flights.FirstOrDefault(flight => flight.Number == FlightNumber) ?? Log?.Flights[0];
         Panels = Flight is null ? [] : FlightPanel.Of(Flight);
         return true;

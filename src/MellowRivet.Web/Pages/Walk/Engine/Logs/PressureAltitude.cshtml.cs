@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk.Engine.Logs;
 
 /// <summary>Oil pressure against altitude before and after a change: two lines on one plot, and the gain at each altitude.</summary>
-public sealed class PressureAltitudeModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
+public sealed class PressureAltitudeModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+    : EnginePage(desk, db, frames, clock)
 {
     public string Self => $"/walk/{Id}/pressure-altitude/{EngineId}";
     public IReadOnlyList<AltitudePoint> Before { get; private set; } = [];
@@ -42,13 +43,18 @@ public sealed class PressureAltitudeModel(Desk desk, RivetDb db, KeptFrames fram
         return Page();
     }
 
-    public string TextOf(string when) => Typed is { } typed && typed.When == when ? typed.Points ?? "" : string.Join('\n', (when == "before" ? Before : After).Select(point => $"{point.Feet:0} {point.Psi:0.#}"));
+    public string TextOf(string when) =>
+        Typed is { } typed && typed.When == when
+            ? typed.Points ?? ""
+            : string.Join('\n', (when == "before" ? Before : After).Select(point => $"{point.Feet:0} {point.Psi:0.#}"));
 
     private async Task<bool> ShowAsync(CancellationToken stop)
     {
         if (!await LoadEngineAsync(stop))
             return false;
-        IReadOnlyList<AltitudePoint> Of(string when) => [.. Job.Inspection.Readings.Where(reading => reading.Kind == Inspection.AltitudeKind && reading.ComponentId == EngineId && reading.Position == when)
+        IReadOnlyList<AltitudePoint> Of(string when) =>
+            [.. Job.Inspection.Readings.Where(reading => reading.Kind == Inspection.AltitudeKind && reading.ComponentId == EngineId
+                && reading.Position == when)
             .Select(reading => new AltitudePoint(reading.Conditions.Feet ?? 0, reading.Value)).OrderBy(point => point.Feet)];
         (Before, After) = (Of("before"), Of("after"));
         return true;

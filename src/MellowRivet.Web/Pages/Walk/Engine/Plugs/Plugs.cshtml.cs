@@ -58,7 +58,9 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     public RotationDrawing Drawing => new(Engine.Layout, Plan?.Moves ?? []);
 
     /// <summary>The wrench that was used last here, so that it is chosen once.</summary>
-    public Guid? LastWrench => Typed?.Wrench ?? Job.Inspection.Readings.Where(reading => reading.Kind == PlugKinds.Torque).MaxBy(reading => reading.At)?.Conditions.Wrench?.ToolId;
+    public Guid? LastWrench =>
+        Typed?.Wrench ?? Job.Inspection.Readings.Where(reading => reading.Kind == PlugKinds.Torque)
+            .MaxBy(reading => reading.At)?.Conditions.Wrench?.ToolId;
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
@@ -76,7 +78,9 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
             var value = TypedNumber.Parse(form.Value);
             if (value is { } pulled && tool?.Reaches(pulled, Unit.InchPound) is { } outside)
                 return outside;
-            return job.Inspection.Measure(form.Reading, place, form.Step, value, tool is null ? null : new(tool.Id, tool.Title, tool.CalibratedUntil!.Value, null, null, value ?? 0), by, at);
+            return job.Inspection.Measure(form.Reading, place, form.Step, value, tool is null
+                ? null
+                : new(tool.Id, tool.Title, tool.CalibratedUntil!.Value, null, null, value ?? 0), by, at);
         }, stop);
         HoleTyped = form.Hole;
         Typed = form;
@@ -86,12 +90,15 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
             Refuse(problem with { Field = $"step-{form.Step}" });
         else
             Typed = null;
-        return Request.Headers.ContainsKey("HX-Request") ? Partial("_PlugSaved", this) : written.Done ? Redirect($"{Self}?hole={form.Hole}") : Page();
+        return Request.Headers.ContainsKey("HX-Request") ? Partial("_PlugSaved", this) : written.Done
+            ? Redirect($"{Self}?hole={form.Hole}")
+            : Page();
     }
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostDroppedAsync(Guid post, string? hole, CancellationToken stop) =>
-        AfterAsync(OnPlugAsync(post, hole, (job, place) => job.Inspection.Dropped(place, User.PersonId(), Clock.GetUtcNow()), stop), hole, stop);
+        AfterAsync(OnPlugAsync(post, hole, (job, place) => job.Inspection.Dropped(place, User.PersonId(), Clock.GetUtcNow()), stop),
+            hole, stop);
 
     /// <summary>Two plugs change holes.</summary>
     [Needs(Right.RecordWork)]
@@ -149,8 +156,11 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
         }, stop), null, stop);
     }
 
-    private Task<Written> OnPlugAsync(Guid post, string? typed, Func<Job, TrayPlace, Refusal?> decide, CancellationToken stop) => WriteAsync(post, (job, engine) =>
-        PlugHole.Parse(typed) is { } hole && PlugTray.Of(job.Aircraft, engine, job.Inspection).At(hole) is { } place ? decide(job, place) : new("step", "This engine has no such hole."), stop);
+    private Task<Written> OnPlugAsync(Guid post, string? typed, Func<Job, TrayPlace, Refusal?> decide,
+        CancellationToken stop) => WriteAsync(post, (job, engine) =>
+        PlugHole.Parse(typed) is { } hole && PlugTray.Of(job.Aircraft, engine, job.Inspection).At(hole) is { } place
+            ? decide(job, place)
+            : new("step", "This engine has no such hole."), stop);
 
     private async Task<IActionResult> AfterAsync(Task<Written> writing, string? hole, CancellationToken stop)
     {
@@ -169,15 +179,18 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
         if (!await LoadEngineAsync(stop, written))
             return false;
         Tray = PlugTray.Of(Job.Aircraft, Engine, Job.Inspection);
-        Place = (PlugHole.Parse(HoleTyped) is { } hole ? Tray.At(hole) : null) ?? Tray.Places.FirstOrDefault(place => place.Next is not null) ?? Tray.Places[0];
+        Place = (PlugHole.Parse(HoleTyped) is { } hole ? Tray.At(hole) : null)
+            ?? Tray.Places.FirstOrDefault(place => place.Next is not null) ?? Tray.Places[0];
         Wrenches = await Db.WrenchesAsync(stop);
         var plugs = Tray.Places.Where(place => place.Plug is not null).Select(place => place.Plug!.Id);
         var byPlug = await Db.GapsOfAsync(plugs, stop);
-        Wears = Tray.Places.Where(place => place.Plug is not null).ToDictionary(place => place.Plug!.Id, place => PlugWear.Of(byPlug[place.Plug!.Id], place.Limits.GapMost));
+        Wears = Tray.Places.Where(place => place.Plug is not null)
+            .ToDictionary(place => place.Plug!.Id, place => PlugWear.Of(byPlug[place.Plug!.Id], place.Limits.GapMost));
         Wear = Place.Plug is { } plug ? Wears[plug.Id] : null;
         // Looks of earlier inspections tell which holes foul.
         var marks = await Db.PlugMarksOnAsync(Job.Aircraft.Id, stop);
-        var ours = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id).Select(stay => stay.ComponentId).ToHashSet();
+        var ours = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id)
+            .Select(stay => stay.ComponentId).ToHashSet();
         var all = marks.Where(mark => ours.Contains(mark.PlugId)).ToList();
         Holes = [.. Tray.Places.Select(place => HoleHistory.Of(all, place.Hole))];
         Plan = PlugRotation.Plan(Engine.FiringOrder, Pattern ?? RotationPattern.NextInFiringOrder, Engine.Ignition).Plan;

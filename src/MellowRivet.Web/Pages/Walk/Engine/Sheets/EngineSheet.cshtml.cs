@@ -49,7 +49,8 @@ public sealed class CutForm
 
 /// <summary>A sheet of the engine station: values judged as they are typed, looks, and what they come to together.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, PhotoFiles photos, SoundFiles sounds) : EnginePage(desk, db, frames, clock)
+public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, PhotoFiles photos, SoundFiles sounds)
+    : EnginePage(desk, db, frames, clock)
 {
     [FromRoute]
     public SheetKind Kind { get; set; }
@@ -82,7 +83,9 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
     public IReadOnlyList<OilMetal> Metals => OilMetal.Of([.. All]);
 
     /// <summary>The last reading of a value before this inspection.</summary>
-    public Reading? LastTime(SheetValue value) => All.Where(reading => reading.Kind == value.Kind && reading.Position == value.Position && reading.InspectionId != Id).MaxBy(reading => reading.SeriesTime.Value);
+    public Reading? LastTime(SheetValue value) =>
+        All.Where(reading => reading.Kind == value.Kind && reading.Position == value.Position && reading.InspectionId != Id)
+            .MaxBy(reading => reading.SeriesTime.Value);
 
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
 
@@ -97,7 +100,8 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
             var typed = TypedNumber.Parse(form.Value);
             if (!empty && typed is null)
                 return new("value", $"“{form.Value}” is no number.");
-            return job.Inspection.Measure(form.Reading, sheet, value, typed, Unit.Find(form.Unit) ?? value.BandOn(job.Aircraft).Unit, User.PersonId(), Clock.GetUtcNow());
+            return job.Inspection.Measure(form.Reading, sheet, value, typed, Unit.Find(form.Unit)
+                ?? value.BandOn(job.Aircraft).Unit, User.PersonId(), Clock.GetUtcNow());
         }, stop);
         TypedValue = written.Done ? null : form;
         return await AnswerAsync(written, refusal => refusal with { Field = $"{form.Of}-{form.Position}" }, "_SheetValueSaved", stop);
@@ -112,7 +116,9 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
         var (photo, sound, refused) = await TakeInAsync(form.Photo, form.Sound, stop);
         var written = refused is not null ? new(refused) : await OnSheetAsync(form.Post, (job, sheet) =>
             sheet.Looks.FirstOrDefault(look => look.Key == form.Key) is { } look
-                ? job.Inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, form.State, form.Words?.Trim() ?? "", photo, sound, User.PersonId(), Clock.GetUtcNow()))
+                ? job.Inspection.Look(sheet, look,
+                    new(sheet.Carrier.Id, sheet.Kind, look.Key, form.State, form.Words?.Trim()
+                        ?? "", photo, sound, User.PersonId(), Clock.GetUtcNow()))
                 : new("state", "There is no such look on this sheet."), stop);
         TypedLook = written.Done ? null : form;
         return await AnswerAsync(written, refusal => refusal with { Field = $"look-{form.Key}" }, "_SheetLooks", stop);
@@ -121,14 +127,17 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
     /// <summary>The looks of a group that are still open, looked at in one go and good.</summary>
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostRestAsync(Guid post, string? group, CancellationToken stop) =>
-        await AnswerAsync(await OnSheetAsync(post, (job, sheet) => job.Inspection.LookAtRest(sheet, group, User.PersonId(), Clock.GetUtcNow()), stop), refusal => refusal, "_SheetLooks", stop);
+        await AnswerAsync(await OnSheetAsync(post,
+            (job, sheet) => job.Inspection.LookAtRest(sheet, group, User.PersonId(), Clock.GetUtcNow()), stop), refusal => refusal,
+            "_SheetLooks", stop);
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostCutAsync(CutForm form, CancellationToken stop)
     {
         var (photo, _, refused) = await TakeInAsync(form.Photo, null, stop);
         var written = refused is not null ? new(refused) : await OnSheetAsync(form.Post, (job, sheet) =>
-            job.Inspection.Cut(new(form.Post, sheet.Carrier.Id, form.Place, form.Metal, form.Amount, form.Words?.Trim() ?? "", photo, User.PersonId(), Clock.GetUtcNow())), stop);
+            job.Inspection.Cut(new(form.Post, sheet.Carrier.Id, form.Place, form.Metal, form.Amount, form.Words?.Trim()
+                ?? "", photo, User.PersonId(), Clock.GetUtcNow())), stop);
         TypedCut = written.Done ? null : form;
         return await AnswerAsync(written, refusal => refusal with { Field = "cut" }, null, stop);
     }
@@ -140,7 +149,9 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
         using var content = new MemoryStream();
         if (file is { Length: <= OilLabFile.MostBytes })
             await file.CopyToAsync(content, stop);
-        var (samples, refusal) = file is { Length: > OilLabFile.MostBytes } ? (null, new("lab", $"The file is larger than {OilLabFile.MostBytes / 1024} kB.")) : OilLabFile.Read(content.ToArray());
+        var (samples, refusal) = file is { Length: > OilLabFile.MostBytes }
+            ? (null, new("lab", $"The file is larger than {OilLabFile.MostBytes / 1024} kB."))
+            : OilLabFile.Read(content.ToArray());
         var written = refusal is not null ? new(refusal) : await Desk.WriteAskingAsync(Id, post, async job => Find(job) is var (_, sheet)
             ? await Db.TakeInAsync(job.Aircraft, sheet.Carrier, samples!, User.PersonId(), Today, stop)
             : new("lab", "There is no such sheet on this aircraft."), stop);
@@ -149,12 +160,17 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostBenchedAsync(Guid post, bool done, CancellationToken stop) =>
-        await AnswerAsync(await OnSheetAsync(post, (job, sheet) => sheet.Kind == SheetKind.Magneto ? job.Inspection.Bench(SheetWork.Of(sheet, job.Aircraft, job.Inspection), done) : new("benched", "Only a magneto has a bench inspection."), stop), refusal => refusal, null, stop);
+        await AnswerAsync(await OnSheetAsync(post, (job, sheet) => sheet.Kind == SheetKind.Magneto
+            ? job.Inspection.Bench(SheetWork.Of(sheet, job.Aircraft, job.Inspection), done)
+            : new("benched", "Only a magneto has a bench inspection."), stop), refusal => refusal, null, stop);
 
     private Task<Written> OnSheetAsync(Guid post, Func<Job, EngineSheet, Refusal?> decide, CancellationToken stop) =>
-        Desk.WriteAsync(Id, post, job => Find(job) is var (_, sheet) ? decide(job, sheet) : new("value", "There is no such sheet on this aircraft."), stop, JobParts.Engine);
+        Desk.WriteAsync(Id, post, job => Find(job) is var (_, sheet)
+            ? decide(job, sheet)
+            : new("value", "There is no such sheet on this aircraft."), stop, JobParts.Engine);
 
-    private (Component Engine, EngineSheet Sheet)? Find(Job job) => job.Aircraft.Engines.Select(engine => (engine.Component, EngineSheets.Find(job.Aircraft, engine.Component, Kind, Carrier)))
+    private (Component Engine, EngineSheet Sheet)? Find(Job job) =>
+        job.Aircraft.Engines.Select(engine => (engine.Component, EngineSheets.Find(job.Aircraft, engine.Component, Kind, Carrier)))
         .Where(one => one.Item2 is not null).Select(one => ((Component, EngineSheet)?)(one.Component, one.Item2!)).FirstOrDefault();
 
     private async Task<IActionResult> AnswerAsync(Written written, Func<Refusal, Refusal> named, string? partial, CancellationToken stop)
@@ -179,7 +195,8 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
             Sent = Work.Values.FirstOrDefault(value => value.Of.Kind == kind && value.Of.Position == Request.Form["position"]);
         if (Kind == SheetKind.Oil)
         {
-            CutsBefore = [.. (await Db.FilterCutsBesideAsync(Job.Aircraft.Id, Id, stop)).Where(cut => cut.EngineId == Carrier).OrderByDescending(cut => cut.At)];
+            CutsBefore = [.. (await Db.FilterCutsBesideAsync(Job.Aircraft.Id, Id, stop)).Where(cut => cut.EngineId == Carrier)
+                .OrderByDescending(cut => cut.At)];
         }
         Together = [.. SheetTogether.On(sheet, Job.Aircraft, Engine, Job.Inspection)];
         return true;
