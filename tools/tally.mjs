@@ -11,14 +11,24 @@ const seconds = text => text.split(':').reduce((sum, part) => sum * 60 + Number(
 for (const name of readdirSync(folder).filter(name => name.endsWith('.trx'))) {
   for (const [, of] of read(name).matchAll(/<UnitTestResult ([^>]*)/g)) {
     const said = field => of.match(new RegExp(`${field}="([^"]*)"`))?.[1] ?? '';
-    tests.push({ part: name.replace('.trx', ''), name: said('testName').replaceAll('&quot;', '"'), took: seconds(said('duration')), passed: said('outcome') === 'Passed' });
+    tests.push({
+      part: name.replace('.trx', ''),
+      name: said('testName').replaceAll('&quot;', '"'),
+      took: seconds(said('duration')),
+      passed: said('outcome') === 'Passed',
+    });
   }
 }
 if (existsSync(join(folder, 'browser.json'))) {
   const look = suite => {
     for (const spec of suite.specs ?? []) {
       for (const run of spec.tests) {
-        tests.push({ part: 'browser', name: `${run.projectName}: ${spec.title}`, took: run.results.reduce((sum, result) => sum + result.duration / 1000, 0), passed: run.status === 'expected' });
+        tests.push({
+          part: 'browser',
+          name: `${run.projectName}: ${spec.title}`,
+          took: run.results.reduce((sum, result) => sum + result.duration / 1000, 0),
+          passed: run.status === 'expected',
+        });
       }
     }
     suite.suites?.forEach(look);
@@ -27,7 +37,9 @@ if (existsSync(join(folder, 'browser.json'))) {
 }
 
 let [passed, failed] = [0, 0];
-const steps = readdirSync(folder).filter(name => name.endsWith('.step')).map(name => name.replace('.step', ''));
+const steps = readdirSync(folder)
+  .filter(name => name.endsWith('.step'))
+  .map(name => name.replace('.step', ''));
 for (const step of steps) {
   const [took, outcome] = read(`${step}.step`).trim().split(' ');
   const own = tests.filter(test => test.part === step);
@@ -37,13 +49,26 @@ for (const step of steps) {
   failed += bad + (bad === 0 && outcome !== 'ok' ? 1 : 0);
   console.log(`${step.padEnd(18)}${took.padStart(5)} s  ${own.length ? `${own.length - bad} passed, ${bad} failed` : outcome}`);
   const days = own.filter(test => test.name.includes('.Days.'));
-  if (days.length && step !== 'days') console.log(`  the days of it  ${days.reduce((sum, test) => sum + test.took, 0).toFixed(0).padStart(7)} s  ${days.filter(test => test.passed).length} passed, ${days.filter(test => !test.passed).length} failed`);
+  if (days.length && step !== 'days')
+    console.log(
+      `  the days of it  ${days
+        .reduce((sum, test) => sum + test.took, 0)
+        .toFixed(0)
+        .padStart(7)} s  ${days.filter(test => test.passed).length} passed, ${days.filter(test => !test.passed).length} failed`,
+    );
 }
 for (const step of steps) {
   if (read(`${step}.step`).includes('ok')) continue;
-  console.log(`\n== ${step}\n${read(`${step}.log`).split('\n').filter(line => !/^\s+at /.test(line)).slice(-400).join('\n')}`);
+  console.log(
+    `\n== ${step}\n${read(`${step}.log`)
+      .split('\n')
+      .filter(line => !/^\s+at /.test(line))
+      .slice(-400)
+      .join('\n')}`,
+  );
 }
 console.log('\nThe slowest:');
-for (const { took, part, name } of tests.sort((a, b) => b.took - a.took).slice(0, 10)) console.log(`${took.toFixed(1).padStart(7)} s  ${part}: ${name}`);
+for (const { took, part, name } of tests.sort((a, b) => b.took - a.took).slice(0, 10))
+  console.log(`${took.toFixed(1).padStart(7)} s  ${part}: ${name}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);

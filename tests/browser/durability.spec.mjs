@@ -13,13 +13,24 @@ const data = join(tmpdir(), 'rivet-browser-durability');
 
 async function serve() {
   const server = spawn('../../rivet', ['demo', '--port', String(port), '--data', data, '--today', '2026-11-25T10:00'], { stdio: 'ignore' });
-  await expect.poll(() => fetch(`http://127.0.0.1:${port}/health`).then(answer => answer.status, () => 0), { timeout: 100_000 }).toBe(200);
+  await expect
+    .poll(
+      () =>
+        fetch(`http://127.0.0.1:${port}/health`).then(
+          answer => answer.status,
+          () => 0,
+        ),
+      { timeout: 100_000 },
+    )
+    .toBe(200);
   return server;
 }
 
 async function enter() {
   const shop = await request.newContext({ baseURL: `http://127.0.0.1:${port}` });
-  await shop.post('/enter?handler=As', { form: { name: 'ines', __RequestVerificationToken: token(await (await shop.get('/enter')).text()) } });
+  await shop.post('/enter?handler=As', {
+    form: { name: 'ines', __RequestVerificationToken: token(await (await shop.get('/enter')).text()) },
+  });
   return shop;
 }
 
@@ -33,7 +44,13 @@ test('a record that was acknowledged survives kill -9', async () => {
   for (let find = 0; find < 3; find += 1) {
     const answer = await shop.post(`${walk}/find`, {
       maxRedirects: 0,
-      form: { post: crypto.randomUUID(), what: `Survivor ${find}`, zone: 'gear', class: 'Watch', __RequestVerificationToken: token(await (await shop.get('/')).text()) },
+      form: {
+        post: crypto.randomUUID(),
+        what: `Survivor ${find}`,
+        zone: 'gear',
+        class: 'Watch',
+        __RequestVerificationToken: token(await (await shop.get('/')).text()),
+      },
     });
     if (find === 2) server.kill('SIGKILL');
     expect(answer.status()).toBe(302);

@@ -32,7 +32,9 @@ test('a plug goes through its whole service by the keyboard at the desk, or by t
     await saved(page, () => value('gapset').blur());
     await saved(page, () => step('pressuretest').locator('.choice', { hasText: 'fires' }).tap());
     await saved(page, () => step('gasket').locator('.choice', { hasText: 'annealed' }).tap());
-    await step('torque').locator('select').selectOption({ label: await step('torque').locator('option', { hasText: 'T-09' }).innerText() });
+    await step('torque')
+      .locator('select')
+      .selectOption({ label: await step('torque').locator('option', { hasText: 'T-09' }).innerText() });
     await value('torque').fill('420');
     await saved(page, () => value('torque').blur());
     await expect(page.locator('#plug-said')).toContainText('whole sequence is done');
@@ -87,7 +89,9 @@ test('a value of a sheet is judged where it is typed and the next one has the ke
   await page.goto(`${walk}/plugs`);
   // Fingers are faster than the page: what is typed before its script is there goes out once it is.
   let letCome;
-  const held = new Promise(done => { letCome = done; });
+  const held = new Promise(done => {
+    letCome = done;
+  });
   await page.route('**/lib/htmx.min*', async route => {
     await held;
     await route.continue();

@@ -30,7 +30,10 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await expect(page.getByLabel('Registration', { exact: true })).toHaveValue('N0PTX');
   await page.getByLabel('Propeller serial').first().fill('P-1');
   // Nobody here knows a Linnet: it is a type of its own, by its maker.
-  await page.getByRole('group', { name: /Ferrow Linnet/ }).getByText('a type of its own').click();
+  await page
+    .getByRole('group', { name: /Ferrow Linnet/ })
+    .getByText('a type of its own')
+    .click();
   await page.getByLabel('Maker of “Ferrow Linnet”').fill('Ferrow');
   await page.getByRole('button', { name: 'Make the file' }).click();
   await expect(page.locator('.plate')).toContainText('N0PTX');
@@ -115,7 +118,7 @@ test('walking round, each picture is one touch and the next place is offered', {
 
   // A touch on the left wing, then the words.
   const box = await page.locator('svg.round').boundingBox();
-  const at = { x: (26 + 70) / 352 * box.width, y: (12 + 136) / 334 * box.height };
+  const at = { x: ((26 + 70) / 352) * box.width, y: ((12 + 136) / 334) * box.height };
   if (standing()) await page.locator('svg.round').tap({ position: at });
   else await page.locator('svg.round').click({ position: at });
   await expect(page.getByLabel('What is there')).toBeFocused();
@@ -137,11 +140,15 @@ test('the plan prints on one page', async ({ page, shop }) => {
 test('a file of times is looked at before it is taken in', async ({ page, shop }) => {
   await enterAs(page, 'tamsin');
   await page.goto(`${shop.files.N0FLD}/times`);
-  await page.locator('input[type=file]').setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from('day;hour meter\n20.10.2026;=1+1\n25.10.2026;142,5\n') });
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from('day;hour meter\n20.10.2026;=1+1\n25.10.2026;142,5\n') });
   await page.getByRole('button', { name: 'Look at it' }).click();
   await expect(page.locator('.times-file')).toContainText('is a formula, not a figure');
   await expect(page.getByRole('button', { name: /^Take in/ })).toHaveCount(0);
-  await page.locator('.right input[type=file]').setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from('day;hour meter\n20.10.2026;141,0\n25.10.2026;142,5\n') });
+  await page
+    .locator('.right input[type=file]')
+    .setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from('day;hour meter\n20.10.2026;141,0\n25.10.2026;142,5\n') });
   await page.getByRole('button', { name: 'Look at it' }).click();
   await page.getByRole('button', { name: 'Take in 2 readings' }).click();
   await expect(page.locator('.parts')).toContainText('log.csv');

@@ -18,11 +18,16 @@ const listed = async (page, words) => {
 
 test('words first or photo first, it is on the fix list in four touches besides the words', { tag: '@both' }, async ({ page }) => {
   let touches = 0;
-  const touch = async locator => { touches += 1; await (standing() ? locator.tap() : locator.click()); };
+  const touch = async locator => {
+    touches += 1;
+    await (standing() ? locator.tap() : locator.click());
+  };
   await page.goto(`${walk}/airframe/gear`);
   // The guess at no words yet is answered last: it doesn't take the place of the guess at these.
   let letAnswer;
-  const held = new Promise(done => { letAnswer = done; });
+  const held = new Promise(done => {
+    letAnswer = done;
+  });
   await page.route(/handler=Guess&what=&/, async route => {
     await held;
     await route.continue();
@@ -54,7 +59,9 @@ test('words first or photo first, it is on the fix list in four touches besides 
   // Less than its words say: nobody does that without saying why.
   await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
   await expect(form(page).locator('[data-problems]')).toContainText('say why it is only recommended');
-  await form(page).getByLabel(/Why it is less/).fill('the lever has a second one, looked at');
+  await form(page)
+    .getByLabel(/Why it is less/)
+    .fill('the lever has a second one, looked at');
   await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
   await expect(page.locator('#captured')).toContainText('as recommended', { useInnerText: true });
   const thumb = (await listed(page, 'Cotter pin missing')).locator('img');
@@ -64,7 +71,9 @@ test('words first or photo first, it is on the fix list in four touches besides 
 test('a button that moves away under the finger, as the guess comes in, is pressed all the same', async ({ page }) => {
   await page.goto(`${walk}/airframe/gear`);
   let letAnswer;
-  const held = new Promise(done => { letAnswer = done; });
+  const held = new Promise(done => {
+    letAnswer = done;
+  });
   await page.route(/handler=Guess/, async route => {
     await held;
     await route.continue();
@@ -88,7 +97,10 @@ test('a file that is no picture is refused by name, and words, class and place s
   const own = page.locator('form[data-find]');
   await own.locator('textarea[name=what]').fill('Bushing worn');
   await own.locator('.class-choice', { hasText: 'Watch' }).click();
-  await own.locator('input[name=photos]').last().setInputFiles({ name: 'renamed.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only words') });
+  await own
+    .locator('input[name=photos]')
+    .last()
+    .setInputFiles({ name: 'renamed.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only words') });
   await own.getByRole('button', { name: 'Put on the fix list' }).click();
   await expect(page.locator('#find-problems')).toContainText('“renamed.jpg” is not a JPEG, PNG or WebP picture');
   await expect(own.locator('textarea[name=what]')).toHaveValue('Bushing worn');
@@ -98,27 +110,34 @@ test('a file that is no picture is refused by name, and words, class and place s
   await own.locator('textarea[name=what]').fill('');
 });
 
-test('without a connection what is found waits on the device with its photo, survives a closed page, and goes out once', { tag: '@standing' }, async ({ page }) => {
-  await page.goto(`${walk}/airframe/gear`);
-  const shot = await picture(page);
-  await page.context().setOffline(true);
-  for (const words of ['Waits: fairing screw lost', 'Waits: tyre sidewall cut']) {
-    await page.locator('a.found').click();
-    await form(page).locator('textarea[name=what]').fill(words);
-    await form(page).locator('input[name=photos]').first().setInputFiles(shot);
-    await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
-    await expect(page.locator('#capture')).toBeHidden();
-  }
-  await expect(page.locator('#captures')).toContainText('2 found things waiting to send');
-  // Another page of the same device, as after a closed lid.
-  await page.context().setOffline(false);
-  await page.goto('/');
-  await expect(page.locator('#captures')).toBeHidden();
-  const rows = await listed(page, 'Waits:');
-  await expect(rows).toHaveCount(2);
-  await expect(rows.locator('img')).toHaveCount(2);
-  await expect(rows.filter({ hasText: 'tyre sidewall' }).locator('.state').first(), 'guessed when it was sent').toHaveAttribute('aria-label', 'airworthiness');
-});
+test(
+  'without a connection what is found waits on the device with its photo, survives a closed page, and goes out once',
+  { tag: '@standing' },
+  async ({ page }) => {
+    await page.goto(`${walk}/airframe/gear`);
+    const shot = await picture(page);
+    await page.context().setOffline(true);
+    for (const words of ['Waits: fairing screw lost', 'Waits: tyre sidewall cut']) {
+      await page.locator('a.found').click();
+      await form(page).locator('textarea[name=what]').fill(words);
+      await form(page).locator('input[name=photos]').first().setInputFiles(shot);
+      await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
+      await expect(page.locator('#capture')).toBeHidden();
+    }
+    await expect(page.locator('#captures')).toContainText('2 found things waiting to send');
+    // Another page of the same device, as after a closed lid.
+    await page.context().setOffline(false);
+    await page.goto('/');
+    await expect(page.locator('#captures')).toBeHidden();
+    const rows = await listed(page, 'Waits:');
+    await expect(rows).toHaveCount(2);
+    await expect(rows.locator('img')).toHaveCount(2);
+    await expect(rows.filter({ hasText: 'tyre sidewall' }).locator('.state').first(), 'guessed when it was sent').toHaveAttribute(
+      'aria-label',
+      'airworthiness',
+    );
+  },
+);
 
 test('a slow connection holds nobody up, and a post that comes twice makes one', { tag: '@standing' }, async ({ page }) => {
   await page.goto(`${walk}/airframe/gear`);
@@ -127,7 +146,10 @@ test('a slow connection holds nobody up, and a post that comes twice makes one',
     if (route.request().method() !== 'POST') return route.continue();
     posts += 1;
     // The shop has it, the answer is lost on the way: the device sends it again.
-    if (posts === 1) { await route.fetch(); return route.abort(); }
+    if (posts === 1) {
+      await route.fetch();
+      return route.abort();
+    }
     return route.continue();
   });
   await page.locator('a.found').click();
@@ -145,7 +167,14 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   await (await listed(page, 'oil seep at the left oleo')).locator('a').click();
   await page.getByRole('link', { name: 'draw, measure, compare' }).click();
   const board = page.locator('[data-board]');
-  await expect.poll(() => board.locator('image').first().evaluate(image => image.getBBox().width)).toBe(2400);
+  await expect
+    .poll(() =>
+      board
+        .locator('image')
+        .first()
+        .evaluate(image => image.getBBox().width),
+    )
+    .toBe(2400);
   await page.getByRole('button', { name: 'Scale' }).click();
   await board.scrollIntoViewIfNeeded();
   const box = await board.boundingBox();
@@ -205,12 +234,14 @@ test('last year’s photo of the place stands beside, blinks, and lies over, shi
 test('the owner approves, declines and asks by a link alone, and the sum follows', { tag: '@standing' }, async ({ page, another }) => {
   await putOnList(page, walk, 'Waits: tyre sidewall cut', 'gear', 'Airworthiness', await picture(page));
   await page.goto(`${walk}/fix-list/owner`);
-  await page.getByLabel('Owner\'s mail').fill('owner@example.org');
+  await page.getByLabel("Owner's mail").fill('owner@example.org');
   await page.getByRole('button', { name: /Make the link/ }).click();
   const link = await page.locator('.link-once').getAttribute('href');
   const owner = await another();
   const complaints = [];
-  owner.on('console', message => { if (message.type() === 'error') complaints.push(message.text()); });
+  owner.on('console', message => {
+    if (message.type() === 'error') complaints.push(message.text());
+  });
   await owner.goto(link);
   await nothingSerious(owner, 'owner', { colours: true });
   expect(await owner.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
@@ -233,12 +264,24 @@ test('the owner approves, declines and asks by a link alone, and the sum follows
 test('standing, the list is one at a time, and pictures come as they come into view', { tag: '@standing' }, async ({ page, shop }) => {
   await page.goto(`${shop.walks.N04QF}/fix-list`);
   expect((await page.locator('.finds li').first().boundingBox()).height).toBeGreaterThan(400);
-  expect(await page.locator('.finds img').last().evaluate(image => image.complete && image.naturalWidth > 0)).toBe(false);
+  expect(
+    await page
+      .locator('.finds img')
+      .last()
+      .evaluate(image => image.complete && image.naturalWidth > 0),
+  ).toBe(false);
 });
 
 test('the report prints with its photos', async ({ page, shop }) => {
   await page.goto(`${shop.walks.N04QF}/fix-list/report`);
-  await page.locator('.report-photos img').evaluateAll(images => Promise.all(images.map(image => { image.loading = 'eager'; return image.decode(); })));
+  await page.locator('.report-photos img').evaluateAll(images =>
+    Promise.all(
+      images.map(image => {
+        image.loading = 'eager';
+        return image.decode();
+      }),
+    ),
+  );
   const pdf = await page.pdf({ format: 'A4' });
   expect(pdf.toString('latin1').match(/\/Type \/Page\b/g).length).toBeGreaterThan(2);
 });

@@ -5,7 +5,16 @@ export const lender = 'http://127.0.0.1:5190';
 
 const chromium = {
   executablePath: '/usr/bin/chromium-headless-shell',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-software-rasterizer'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-software-rasterizer',
+  ],
 };
 
 export default defineConfig({
@@ -26,7 +35,9 @@ export default defineConfig({
     { name: 'standing', grep: /@standing|@both/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
   ],
   webServer: {
-    command: 'cd ../../.rivet/test/shops && exec dotnet exec --runtimeconfig MellowRivet.Web.runtimeconfig.json --depsfile MellowRivet.Web.deps.json MellowRivet.Shops.dll 5190',
+    command:
+      'cd ../../.rivet/test/shops && exec dotnet exec --runtimeconfig MellowRivet.Web.runtimeconfig.json' +
+      ' --depsfile MellowRivet.Web.deps.json MellowRivet.Shops.dll 5190',
     url: `${lender}/made`,
     timeout: 180_000,
     stdout: 'ignore',

@@ -46,25 +46,38 @@ export const standing = () => test.info().project.name === 'standing';
  */
 export async function nothingSerious(page, what, { colours = false } = {}) {
   // What passes isn't read: finding its words as well is most of axe's time. No page has frames, so it needs no second page either.
-  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).disableRules(colours ? [] : ['color-contrast']);
+  const axe = new AxeBuilder({ page })
+    .setLegacyMode(true)
+    .options({ resultTypes: ['violations'] })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+    .disableRules(colours ? [] : ['color-contrast']);
   const { violations } = await axe.analyze();
-  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(node => `${node.target} ${node.any[0]?.message ?? ''}`).join(' | ')}`);
+  const serious = violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .slice(0, 3)
+          .map(node => `${node.target} ${node.any[0]?.message ?? ''}`)
+          .join(' | ')}`,
+    );
   expect(serious, what).toEqual([]);
 }
 
 /** A JPEG that the browser itself encodes. */
 export async function picture(page, width = 1600, height = 1200) {
-  const data = await page.evaluate(([w, h]) => {
-    const canvas = Object.assign(document.createElement('canvas'), { width: w, height: h });
-    const paint = canvas.getContext('2d');
-    paint.fillStyle = '#7a8078';
-    paint.fillRect(0, 0, w, h);
-    paint.fillStyle = '#302a24';
-    paint.fillRect(w / 4, h / 4, w / 3, h / 6);
-    return canvas.toDataURL('image/jpeg', 0.9).split(',')[1];
-  }, [width, height]);
+  const data = await page.evaluate(
+    ([w, h]) => {
+      const canvas = Object.assign(document.createElement('canvas'), { width: w, height: h });
+      const paint = canvas.getContext('2d');
+      paint.fillStyle = '#7a8078';
+      paint.fillRect(0, 0, w, h);
+      paint.fillStyle = '#302a24';
+      paint.fillRect(w / 4, h / 4, w / 3, h / 6);
+      return canvas.toDataURL('image/jpeg', 0.9).split(',')[1];
+    },
+    [width, height],
+  );
   return { name: 'found.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(data, 'base64') };
 }
 
@@ -91,34 +104,42 @@ export function within(limits) {
 /** Sends every form of its kind on a page once. */
 export async function sendEach(page, address, form, fields = {}) {
   await page.goto(address);
-  const refused = await page.evaluate(async ([wanted, extra]) => {
-    for (const each of document.querySelectorAll(`main form[action*="${wanted}"]`)) {
-      const sent = new FormData(each);
-      for (const [name, value] of Object.entries(extra)) sent.set(name, value);
-      const done = await fetch(each.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
-      if (done.type !== 'opaqueredirect') return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
-    }
-    return 0;
-  }, [form, fields]);
+  const refused = await page.evaluate(
+    async ([wanted, extra]) => {
+      for (const each of document.querySelectorAll(`main form[action*="${wanted}"]`)) {
+        const sent = new FormData(each);
+        for (const [name, value] of Object.entries(extra)) sent.set(name, value);
+        const done = await fetch(each.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
+        if (done.type !== 'opaqueredirect')
+          return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
+      }
+      return 0;
+    },
+    [form, fields],
+  );
   expect(refused, address).toBe(0);
 }
 
 /** Sends the first form of its kind on a page over and over, until the page has none: as a person would, without drawing each page. */
 export async function sendAll(page, address, form, fields = {}) {
   await page.goto(address);
-  const left = await page.evaluate(async ([from, wanted, extra]) => {
-    const selector = wanted.includes('[') ? wanted : `main form[action*="${wanted}"]`;
-    for (let turns = 60; turns > 0; turns -= 1) {
-      const answer = await fetch(from);
-      const next = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector(selector);
-      if (!next) return 0;
-      const sent = new FormData(next);
-      for (const [name, value] of Object.entries(extra)) sent.set(name, value);
-      const done = await fetch(next.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
-      if (done.type !== 'opaqueredirect') return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
-    }
-    return 'some are left';
-  }, [address, form, fields]);
+  const left = await page.evaluate(
+    async ([from, wanted, extra]) => {
+      const selector = wanted.includes('[') ? wanted : `main form[action*="${wanted}"]`;
+      for (let turns = 60; turns > 0; turns -= 1) {
+        const answer = await fetch(from);
+        const next = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector(selector);
+        if (!next) return 0;
+        const sent = new FormData(next);
+        for (const [name, value] of Object.entries(extra)) sent.set(name, value);
+        const done = await fetch(next.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
+        if (done.type !== 'opaqueredirect')
+          return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
+      }
+      return 'some are left';
+    },
+    [address, form, fields],
+  );
   expect(left, address).toBe(0);
 }
 

@@ -8,16 +8,31 @@ const refusedToSign = async (page, walk) => {
   await page.goto(`${walk}/close`);
   await expect(closed(page)).toBeDisabled();
   const form = token(await page.content());
-  const answer = await page.request.post(`${walk}/close`, { form: { post: crypto.randomUUID(), password, airworthy: 'true', __RequestVerificationToken: form }, maxRedirects: 0 });
+  const answer = await page.request.post(`${walk}/close`, {
+    form: { post: crypto.randomUUID(), password, airworthy: 'true', __RequestVerificationToken: form },
+    maxRedirects: 0,
+  });
   expect(answer.status()).toBe(200);
   expect(await answer.text()).toContain('There are still things to do before this can be signed');
   await page.goto(`${walk}/records`);
   await expect(page.getByText('Nothing is signed yet')).toBeVisible();
 };
 
-const send = async (page, address, form, maxRedirects = 0) => page.request.post(address, { form: { post: crypto.randomUUID(), __RequestVerificationToken: token(await (await page.request.get(address.split('?')[0])).text()), ...form }, maxRedirects });
+const send = async (page, address, form, maxRedirects = 0) =>
+  page.request.post(address, {
+    form: {
+      post: crypto.randomUUID(),
+      __RequestVerificationToken: token(await (await page.request.get(address.split('?')[0])).text()),
+      ...form,
+    },
+    maxRedirects,
+  });
 
-test('a cylinder at 15/80 is an airworthiness item, whatever the words say of oil, and the owner is not told that it may fly', async ({ page, shop, another }) => {
+test('a cylinder at 15/80 is an airworthiness item, whatever the words say of oil, and the owner is not told that it may fly', async ({
+  page,
+  shop,
+  another,
+}) => {
   const walk = shop.walks.N04QF;
   await enterAs(page, 'orla');
   await page.goto(`${walk}/compressions?cylinder=2`);
@@ -31,7 +46,14 @@ test('a cylinder at 15/80 is an airworthiness item, whatever the words say of oi
   await nothingSerious(page, 'close', { colours: true });
   const asked = await line.getByRole('link', { name: 'Put it on the fix list' }).getAttribute('href');
   // Sent by a form of old, with a class of its own and words of an oil leak.
-  const lower = await send(page, `${walk}/find`, { what: 'leak at the oil filler', zone: 'engine', class: 'Recommended', why: 'oil only', reference: 'none', judged: new URLSearchParams(asked.split('?')[1]).get('judged') });
+  const lower = await send(page, `${walk}/find`, {
+    what: 'leak at the oil filler',
+    zone: 'engine',
+    class: 'Recommended',
+    why: 'oil only',
+    reference: 'none',
+    judged: new URLSearchParams(asked.split('?')[1]).get('judged'),
+  });
   expect(await lower.text()).toContain('nobody makes it less');
   await page.goto(asked);
   await page.locator('main textarea[name=what]').fill('Leak at the oil filler, cylinder 2');
@@ -63,19 +85,36 @@ test('floats, plugs, metal in the filter and an exhaust that nobody looked at st
   await page.goto(`${walk}/compressions`);
   const sheets = await page.locator('a[href*="/engine-sheet/"]').evaluateAll(links => links.map(link => link.getAttribute('href')));
   const [carburettor, oil] = [sheets.find(href => href.includes('/carburettor/')), sheets.find(href => href.includes('/oil/'))];
-  for (const [position, grams] of [['one', '4.2'], ['other', '4.1']])
-    expect((await send(page, `${carburettor}?handler=Value`, { reading: crypto.randomUUID(), of: 'float', position, value: grams, unit: 'g' })).status()).toBe(302);
+  for (const [position, grams] of [
+    ['one', '4.2'],
+    ['other', '4.1'],
+  ])
+    expect(
+      (
+        await send(page, `${carburettor}?handler=Value`, { reading: crypto.randomUUID(), of: 'float', position, value: grams, unit: 'g' })
+      ).status(),
+    ).toBe(302);
   expect((await send(page, `${oil}?handler=Cut`, { place: 'Filter', metal: 'Ferrous', amount: 'Chunks', words: '' })).status()).toBe(302);
-  expect((await send(page, `${walk}/plugs?handler=Step`, { reading: crypto.randomUUID(), hole: '1T', step: 'Ohms', value: '30000' })).status()).toBe(302);
+  expect(
+    (await send(page, `${walk}/plugs?handler=Step`, { reading: crypto.randomUUID(), hole: '1T', step: 'Ohms', value: '30000' })).status(),
+  ).toBe(302);
   await page.goto(`${walk}/close`);
-  for (const [what, rule] of [['the pair of floats', 'A pair above 7.0 g'], ['Oil, filter', 'ferrous chunks'], ['Plug 1T, resistance', 'Above 5000 Ω']]) {
+  for (const [what, rule] of [
+    ['the pair of floats', 'A pair above 7.0 g'],
+    ['Oil, filter', 'ferrous chunks'],
+    ['Plug 1T, resistance', 'Above 5000 Ω'],
+  ]) {
     const line = page.locator('.judged-line', { hasText: new RegExp(what, 'i') });
     await expect(line).toContainText(new RegExp(rule, 'i'));
     await expect(line.getByRole('link').first()).toHaveAttribute('href', /engine-sheet|plugs/);
   }
   await refusedToSign(page, walk);
   // A tired person takes the bad float back: what was judged is not forgotten with it.
-  expect((await send(page, `${carburettor}?handler=Value`, { reading: crypto.randomUUID(), of: 'float', position: 'one', value: '', unit: 'g' })).status()).toBe(302);
+  expect(
+    (
+      await send(page, `${carburettor}?handler=Value`, { reading: crypto.randomUUID(), of: 'float', position: 'one', value: '', unit: 'g' })
+    ).status(),
+  ).toBe(302);
   await page.goto(`${walk}/close`);
   await expect(page.locator('.judged-line', { hasText: /the pair of floats/i })).toContainText('taken back and not read again');
   // The annual on the trainer has plugs and an exhaust that nobody filled in.
@@ -89,19 +128,43 @@ test('floats, plugs, metal in the filter and an exhaust that nobody looked at st
 test('an exhaust leak under the heat shroud never gets as far as the deferral test', async ({ page, shop }) => {
   const walk = shop.walks.N04QF;
   await enterAs(page, 'orla');
-  expect(await (await send(page, `${walk}/find`, { what: 'Exhaust leak in the can under the cabin heat shroud', zone: 'engine', class: 'Deferrable', why: 'heat is off' })).text()).toContain('Not deferrable.');
-  expect((await send(page, `${walk}/find`, { what: 'Exhaust leak in the can under the cabin heat shroud', zone: 'engine', class: 'Airworthiness' })).status()).toBe(302);
+  expect(
+    await (
+      await send(page, `${walk}/find`, {
+        what: 'Exhaust leak in the can under the cabin heat shroud',
+        zone: 'engine',
+        class: 'Deferrable',
+        why: 'heat is off',
+      })
+    ).text(),
+  ).toContain('Not deferrable.');
+  expect(
+    (
+      await send(page, `${walk}/find`, {
+        what: 'Exhaust leak in the can under the cabin heat shroud',
+        zone: 'engine',
+        class: 'Airworthiness',
+      })
+    ).status(),
+  ).toBe(302);
   await page.goto(`${walk}/fix-list?q=heat shroud`);
   await page.locator('.finds li a', { hasText: 'heat shroud' }).click();
   const self = new URL(page.url()).pathname;
   await expect(page.locator('.classify input[value=Deferrable]')).toBeDisabled();
   await expect(page.locator('.classify')).toContainText('Exhaust that leaks brings carbon monoxide into the cabin');
-  expect(await (await send(page, `${self}?handler=Classify`, { seen: '0', class: 'Deferrable', grounded: 'false' })).text()).toContain('Not deferrable.');
-  expect(await (await send(page, `${self}?handler=Defer`, { question: 'equipment', says: 'Yes', words: '' })).text()).toContain('for an open item of class deferrable');
+  expect(await (await send(page, `${self}?handler=Classify`, { seen: '0', class: 'Deferrable', grounded: 'false' })).text()).toContain(
+    'Not deferrable.',
+  );
+  expect(await (await send(page, `${self}?handler=Defer`, { question: 'equipment', says: 'Yes', words: '' })).text()).toContain(
+    'for an open item of class deferrable',
+  );
   expect((await page.request.get(`${self}/placard`)).status()).toBe(404);
 });
 
-test('what an unairworthy annual left open stays on the aircraft, until it is cleared by an entry or looked at again', async ({ page, shop }) => {
+test('what an unairworthy annual left open stays on the aircraft, until it is cleared by an entry or looked at again', async ({
+  page,
+  shop,
+}) => {
   await enterAs(page, 'ines');
   await page.goto('/');
   const row = page.locator('tr', { hasText: 'N0TWQ' });
@@ -127,10 +190,17 @@ test('what an unairworthy annual left open stays on the aircraft, until it is cl
   await expect(page.locator('.open-items')).toContainText('which is in work: put them right there');
 });
 
-test('anybody entitled clears a line by a signed entry of its own, and the hangar says when it was the last', async ({ page, shop, another }) => {
+test('anybody entitled clears a line by a signed entry of its own, and the hangar says when it was the last', async ({
+  page,
+  shop,
+  another,
+}) => {
   await enterAs(page, 'ines');
   await page.goto('/');
-  await page.locator('tr', { hasText: 'N0TWQ' }).getByRole('link', { name: /1 airworthiness open since/ }).click();
+  await page
+    .locator('tr', { hasText: 'N0TWQ' })
+    .getByRole('link', { name: /1 airworthiness open since/ })
+    .click();
   const item = page.locator('.open-item', { hasText: 'seals weep' });
   await item.getByText('Clear it by an entry').click();
   await item.getByLabel('What was done').fill('Seals replaced, leg filled and charged, dry after a night.');
@@ -152,7 +222,10 @@ test('anybody entitled clears a line by a signed entry of its own, and the hanga
   // A helper sees the items, and no way to sign one away.
   const tamsin = await another('tamsin');
   await tamsin.goto('/');
-  await tamsin.locator('tr', { hasText: 'N0TWQ' }).getByRole('link', { name: /more open/ }).click();
+  await tamsin
+    .locator('tr', { hasText: 'N0TWQ' })
+    .getByRole('link', { name: /more open/ })
+    .click();
   await expect(tamsin.locator('.open-item').first()).toBeVisible();
   await expect(tamsin.getByText('Clear it by an entry')).toHaveCount(0);
 });

@@ -18,7 +18,7 @@ async function open(page, place) {
   await panels;
 }
 
-const say = async (page, key, name) => standing() ? page.getByRole('button', { name }).tap() : page.keyboard.press(key);
+const say = async (page, key, name) => (standing() ? page.getByRole('button', { name }).tap() : page.keyboard.press(key));
 
 test('each sees at once what the other ticked, and where the other is', { tag: '@both' }, async ({ page: ines, another }) => {
   const orla = await another('orla');
@@ -80,10 +80,20 @@ test('a button taken away under the finger presses no other that looks like it',
   await open(ines, 'airframe/tail');
   const title = await heading(ines).textContent();
   const good = ines.getByRole('button', { name: /^Good/ });
-  await ines.evaluate(() => addEventListener('submit', () => { document.body.dataset.sent = 'yes'; }, true));
+  await ines.evaluate(() =>
+    addEventListener(
+      'submit',
+      () => {
+        document.body.dataset.sent = 'yes';
+      },
+      true,
+    ),
+  );
   await good.hover();
   await ines.mouse.down();
-  await good.evaluate(button => { button.replaceWith(button.cloneNode(true)); });
+  await good.evaluate(button => {
+    button.replaceWith(button.cloneNode(true));
+  });
   await ines.mouse.up();
   await expect(ines.locator('body')).not.toHaveAttribute('data-sent');
   await expect(heading(ines)).toHaveText(title);
@@ -140,7 +150,15 @@ test('any device comes back to where one was', async ({ page: ines, another }) =
   await open(ines, 'airframe/gear');
   await expect(heading(ines)).toBeVisible();
   const other = await another('ines');
-  await expect.poll(async () => { await other.goto(walk); return other.url(); }, { timeout: 40_000 }).toContain('/airframe/gear');
+  await expect
+    .poll(
+      async () => {
+        await other.goto(walk);
+        return other.url();
+      },
+      { timeout: 40_000 },
+    )
+    .toContain('/airframe/gear');
 });
 
 test('a zone by keys alone', async ({ page: ines }) => {
@@ -203,7 +221,10 @@ test('the code on a label leads to its tag', async ({ page, shop }) => {
     paint.fillStyle = '#000';
     paint.fill(new Path2D(svg.querySelector('.code-ink').getAttribute('d')));
     const { data } = paint.getImageData(0, 0, canvas.width, canvas.height);
-    return { pixels: Array.from({ length: data.length / 4 }, (_, pixel) => data[pixel * 4] > 127 ? '1' : '0').join(''), side: canvas.width };
+    return {
+      pixels: Array.from({ length: data.length / 4 }, (_, pixel) => (data[pixel * 4] > 127 ? '1' : '0')).join(''),
+      side: canvas.width,
+    };
   });
   const read = jsQR(Uint8ClampedArray.from([...pixels].flatMap(pixel => [pixel * 255, pixel * 255, pixel * 255, 255])), side, side);
   expect(new URL(read.data).pathname + new URL(read.data).search).toBe(await label.getAttribute('data-address'));

@@ -6,7 +6,7 @@ import { expect, test } from './shop.mjs';
 
 // A small generator, so that every run sees the same series.
 function* chance(seed) {
-  for (let state = seed; ; ) {
+  for (let state = seed; ;) {
     state = (state * 1103515245 + 12345) % 2147483648;
     yield state / 2147483648;
   }
@@ -22,7 +22,10 @@ test('slope, intercept and noise agree with a reference implementation', async (
   const next = chance(2026);
   const draw = () => next.next().value;
   for (let series = 0; series < 25; series += 1) {
-    const points = Array.from({ length: 7 + 4 * Math.floor(draw() * 8) }, (_, i) => ({ hours: i * 90 + Math.floor(draw() * 60), value: 78 - i * draw() + (draw() < 0.15 ? -20 : draw() * 2) }));
+    const points = Array.from({ length: 7 + 4 * Math.floor(draw() * 8) }, (_, i) => ({
+      hours: i * 90 + Math.floor(draw() * 60),
+      value: 78 - i * draw() + (draw() < 0.15 ? -20 : draw() * 2),
+    }));
     const [x, y] = [points.map(point => point.hours), points.map(point => point.value)];
     const reference = new TheilSenRegression(x, y);
     const noise = 1.4826 * median(x.map((hours, i) => Math.abs(y[i] - reference.predict(hours))));

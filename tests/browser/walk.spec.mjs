@@ -33,7 +33,10 @@ test('a task is answered by one key at the desk and one touch standing, and the 
 
 test('a measured value is judged as it is typed, and out of limits it can not be good', async ({ page }) => {
   await page.goto(`${walk}/airframe/right-wing`);
-  await page.locator('.tasks').getByRole('link', { name: /Aileron cable/ }).click();
+  await page
+    .locator('.tasks')
+    .getByRole('link', { name: /Aileron cable/ })
+    .click();
   const reading = page.getByLabel('Reading');
   await page.getByLabel('Temperature at the cable').fill('15');
   await reading.fill('31');
@@ -57,8 +60,13 @@ test('a value typed before the page can listen is judged all the same', async ({
     await route.continue();
   });
   await page.goto(`${walk}/airframe/right-wing`);
-  const task = await page.locator('.tasks').getByRole('link', { name: /Aileron cable/ }).getAttribute('href');
-  held = new Promise(done => { come = done; });
+  const task = await page
+    .locator('.tasks')
+    .getByRole('link', { name: /Aileron cable/ })
+    .getAttribute('href');
+  held = new Promise(done => {
+    come = done;
+  });
   await page.goto(task, { waitUntil: 'commit' });
   await page.getByLabel('Temperature at the cable').fill('15');
   await page.getByLabel('Reading').fill('31');
@@ -68,7 +76,10 @@ test('a value typed before the page can listen is judged all the same', async ({
 
 test('not on this aircraft asks why', async ({ page }) => {
   await page.goto(`${walk}/airframe/right-wing`);
-  await page.locator('.tasks').getByRole('link', { name: /Tank, cap/ }).click();
+  await page
+    .locator('.tasks')
+    .getByRole('link', { name: /Tank, cap/ })
+    .click();
   await page.locator('.not-here summary').click();
   await page.getByRole('button', { name: 'Set as not on this one' }).click();
   await expect(page.locator('.not-here .field-problem')).toContainText('Say why');
@@ -111,7 +122,7 @@ test('three leak paths are noted by letters while the reading is typed', async (
   await page.locator('[data-psi="4"]').first().focus();
   await page.keyboard.press('i');
   await expect(page.locator('#mates')).toContainText('exhaust valve, rings');
-  await page.goto((await page.locator('#cyl-4 header').getByRole('link', { name: 'case' }).getAttribute('href')));
+  await page.goto(await page.locator('#cyl-4 header').getByRole('link', { name: 'case' }).getAttribute('href'));
   await expect(page.locator('.case-facts')).toContainText('air at the exhaust pipe');
   await expect(page.locator('.case-facts')).toContainText('air at the oil filler');
   await expect(page.locator('.leak-picture .leak')).toHaveCount(2);
@@ -179,7 +190,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await expect(page.getByRole('button', { name: /^Sign/ })).toBeDisabled();
     await expect(page.locator('.statement')).toContainText('a list of discrepancies and unairworthy items');
   });
-  await test.step('a directive that waits for a serial number: the plate is read, its steps are done, and how it was complied with is said', async () => {
+  await test.step('a directive waits for a serial number: the plate is read, its steps done, how it was complied with said', async () => {
     await page.goto(`${walk}/close`);
     await page.getByRole('link', { name: /AD 2026-21-04.*can’t tell yet, binding/ }).click();
     await page.locator('.bulletins a', { hasText: 'AD 2026-21-04' }).click();
@@ -239,7 +250,10 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await page.goto(`${walk}/close`);
     await expect(page.locator('.blocked-zone')).toHaveCount(0);
     // The owner's complaint that nobody has answered yet, at the station where it was written down.
-    await page.locator('.middle').getByRole('link', { name: /Smells of fuel .* not answered yet/ }).click();
+    await page
+      .locator('.middle')
+      .getByRole('link', { name: /Smells of fuel .* not answered yet/ })
+      .click();
     await expect(page).toHaveURL(/arrive#squawk-3/);
     await page.locator('#squawk-3 summary').click();
     await page.locator('#squawk-3 textarea').fill('Left cap gasket flattened: on the fix list.');
@@ -267,9 +281,13 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await page.goto(`${walk}/close`);
     await expect(page.locator('.zone-look', { hasText: 'Left wing' })).toContainText(/did it: TB.* looked: OH/);
     await page.getByRole('link', { name: /Map light inoperative: deferrable/ }).click();
-    for (const answer of ['Yes', 'No', 'No', 'No', 'No', 'No']) await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
+    for (const answer of ['Yes', 'No', 'No', 'No', 'No', 'No'])
+      await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
     // The placard prints before anybody says that it is on.
-    const placard = await page.locator('.deferral .next').getByRole('link', { name: /placard to print/ }).getAttribute('href');
+    const placard = await page
+      .locator('.deferral .next')
+      .getByRole('link', { name: /placard to print/ })
+      .getAttribute('href');
     expect(await (await page.request.get(placard)).text()).toContain('INOPERATIVE');
     for (const answer of ['Yes', 'Yes']) await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
     await expect(page.locator('.deferral')).toContainText('May be deferred.');
@@ -278,7 +296,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await page.getByRole('button', { name: 'Done', exact: true }).click();
     await expect(page.getByText('Deactivated and placarded.')).toBeVisible();
   });
-  await test.step('signing asks for the password again, chooses the unairworthy statement, and writes three entries and the list', async () => {
+  await test.step('signing asks for the password again, chooses the unairworthy statement, writes three entries and the list', async () => {
     await page.goto(`${walk}/close`);
     await page.getByLabel('Your password, again').fill('not-the-password');
     await page.getByRole('button', { name: 'Sign as unairworthy, with the list' }).click();
@@ -286,11 +304,22 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await page.getByLabel('Your password, again').fill(password);
     await page.getByRole('button', { name: 'Sign as unairworthy, with the list' }).click();
     await expect(page.locator('.entry')).toHaveCount(4);
-    await expect(page.locator('.entry h2')).toHaveText(['Airframe entry', 'Engine entry', 'Propeller entry', 'Discrepancies and unairworthy items']);
+    await expect(page.locator('.entry h2')).toHaveText([
+      'Airframe entry',
+      'Engine entry',
+      'Propeller entry',
+      'Discrepancies and unairworthy items',
+    ]);
     await expect(page.locator('.entry.list li', { hasText: 'Compression, cylinder 2: 57/80' })).toHaveCount(1);
-    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText('AD 2026-21-04: Crankshaft gear bolt inspected and torqued');
-    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText('Not part of this inspection: plugs. Gaskets for two plugs come on Monday');
-    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText(/Oil at the pushrod tube.*lowered from airworthiness to watch: Seal weeps/);
+    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText(
+      'AD 2026-21-04: Crankshaft gear bolt inspected and torqued',
+    );
+    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText(
+      'Not part of this inspection: plugs. Gaskets for two plugs come on Monday',
+    );
+    await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText(
+      /Oil at the pushrod tube.*lowered from airworthiness to watch: Seal weeps/,
+    );
     await nothingSerious(page, 'records');
     await page.goto(`${walk}/airframe/right-wing`);
     await expect(page.getByRole('button', { name: 'Good' })).toHaveCount(0);
@@ -300,16 +329,30 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await expect(page.locator('tr', { hasText: 'AD 2026-21-04' })).toContainText('TF4-72-41 rev A');
     await page.getByLabel('Your password, again').fill(password);
     await page.getByRole('button', { name: 'Sign this status' }).click();
-    await expect(page.locator('.entry.list', { hasText: 'Status of directives' })).toContainText('AD 2026-21-04 (National Air Board, airworthiness directive)');
+    await expect(page.locator('.entry.list', { hasText: 'Status of directives' })).toContainText(
+      'AD 2026-21-04 (National Air Board, airworthiness directive)',
+    );
     await page.goto(`${walk}/bulletins/status`);
     expect((await page.pdf({ format: 'A4' })).length).toBeGreaterThan(10_000);
   });
   await test.step('the entries print on a sheet and on logbook stickers of 140 × 90 mm', async () => {
-    const sizes = pdf => [...pdf.toString('latin1').matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)].map(([, w, h]) => [Math.round(w / 72 * 25.4), Math.round(h / 72 * 25.4)]);
+    const sizes = pdf =>
+      [...pdf.toString('latin1').matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)].map(([, w, h]) => [
+        Math.round((w / 72) * 25.4),
+        Math.round((h / 72) * 25.4),
+      ]);
     await page.goto(`${walk}/records?on=sticker`);
     // Tests set the day: what is printed says so in its margin, where it takes no room.
-    expect(await page.evaluate(() => [...document.styleSheets].flatMap(sheet => sheet.media.mediaText === 'print' ? [...sheet.cssRules] : []).filter(rule => /@bottom-center.*not the day it says/.test(rule.cssText)).length)).toBe(1);
-    // One sticker for the propeller; the airframe's nine corrective actions run over onto a second, and so does what the engine's entry answers for.
+    expect(
+      await page.evaluate(
+        () =>
+          [...document.styleSheets]
+            .flatMap(sheet => (sheet.media.mediaText === 'print' ? [...sheet.cssRules] : []))
+            .filter(rule => /@bottom-center.*not the day it says/.test(rule.cssText)).length,
+      ),
+    ).toBe(1);
+    // One sticker for the propeller; the airframe's nine corrective actions run over onto a second, and so does what the engine's
+    // entry answers for.
     expect(sizes(await page.pdf({ preferCSSPageSize: true }))).toEqual(Array(5).fill([140, 90]));
     await page.goto(`${walk}/records`);
     expect(sizes(await page.pdf({ format: 'A4' }))[0]).toEqual([210, 297]);

@@ -12,6 +12,12 @@ namespace MellowRivet.Core.Bulletins;
 /// </summary>
 public static partial class StepText
 {
+    /// <summary>Two steps as they are typed.</summary>
+    public const string Example = """
+        Torque the four bolts | 17 N·m (150 in-lb)
+        Measure the end play | measure end-play thou 4 to 14 | caution magnetos off
+        """;
+
     public static string Write(IEnumerable<BulletinStep> steps) => string.Join('\n', steps.Select(step => string.Join(" | ", new[]
     {
         step.Text, step.Torque, step.Measure is { } measure

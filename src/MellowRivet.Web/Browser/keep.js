@@ -1,11 +1,12 @@
 // What waits to be sent, kept in this device's own database: words, pictures and sounds, until the shop has them.
 let opened;
-const open = () => opened ??= new Promise((done, failed) => {
-  const request = indexedDB.open('rivet', 1);
-  request.onupgradeneeded = () => request.result.createObjectStore('captures', { keyPath: 'post' });
-  request.onsuccess = () => done(request.result);
-  request.onerror = () => failed(request.error);
-});
+const open = () =>
+  (opened ??= new Promise((done, failed) => {
+    const request = indexedDB.open('rivet', 1);
+    request.onupgradeneeded = () => request.result.createObjectStore('captures', { keyPath: 'post' });
+    request.onsuccess = () => done(request.result);
+    request.onerror = () => failed(request.error);
+  }));
 
 const run = async (mode, work) => {
   const database = await open();

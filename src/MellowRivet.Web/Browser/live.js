@@ -4,9 +4,15 @@ export const live = { headers: { 'X-Rivet': 'live' } };
 
 const parse = html => new DOMParser().parseFromString(html, 'text/html');
 
-const isTouched = form => form && [...form.elements].some(field =>
-  field.matches('input:not([type=hidden],[type=radio],[type=checkbox]), textarea') ? field.value !== field.defaultValue
-    : field.matches('input[type=radio], input[type=checkbox]') ? field.checked !== field.defaultChecked : false);
+const isTouched = form =>
+  form &&
+  [...form.elements].some(field =>
+    field.matches('input:not([type=hidden],[type=radio],[type=checkbox]), textarea')
+      ? field.value !== field.defaultValue
+      : field.matches('input[type=radio], input[type=checkbox]')
+        ? field.checked !== field.defaultChecked
+        : false,
+  );
 
 const place = (old, fresh) => {
   const node = document.importNode(fresh, true);
@@ -25,13 +31,16 @@ const mergeList = (list, fresh, keepOpen) => {
     const note = document.createElement('p');
     note.className = 'someone';
     note.setAttribute('role', 'alert');
-    note.textContent = `Meanwhile ${same.dataset.said || 'somebody set it back to not yet'}. What you typed is still here and not kept yet.`;
+    const said = same.dataset.said || 'somebody set it back to not yet';
+    note.textContent = `Meanwhile ${said}. What you typed is still here and not kept yet.`;
     open.prepend(note);
   }
   const nodes = [...fresh.children].map(line => {
     if (!keep) return document.importNode(line, true);
     if (line.id === open.id) return open;
-    return line.matches('[data-current]') ? [...list.children].find(old => old.id === line.id) ?? document.importNode(line, true) : document.importNode(line, true);
+    return line.matches('[data-current]')
+      ? ([...list.children].find(old => old.id === line.id) ?? document.importNode(line, true))
+      : document.importNode(line, true);
   });
   // The open task never leaves the page: a button taken out of it between a finger's down and up gives no click.
   if (keep) {
@@ -50,13 +59,28 @@ export const freshen = (html, { keepOpen = true } = {}) => {
   const page = parse(html);
   for (const old of document.querySelectorAll('[data-live]')) {
     const fresh = page.getElementById(old.id);
-    if (!fresh || old.isEqualNode(fresh) || old.contains(document.activeElement) && document.activeElement.matches('input, textarea, select') || [...old.querySelectorAll('form')].some(isTouched)) continue;
+    if (
+      !fresh ||
+      old.isEqualNode(fresh) ||
+      (old.contains(document.activeElement) && document.activeElement.matches('input, textarea, select')) ||
+      [...old.querySelectorAll('form')].some(isTouched)
+    )
+      continue;
     if (old.id === 'undo' && keepOpen) continue;
     place(old, fresh);
   }
   const list = document.querySelector('[data-live-list]');
   const fresh = page.querySelector('[data-live-list]');
-  if (list && fresh && !(keepOpen && [...list.children].every((line, index) => line.isEqualNode(fresh.children[index])) && list.children.length === fresh.children.length)) mergeList(list, fresh, keepOpen);
+  if (
+    list &&
+    fresh &&
+    !(
+      keepOpen &&
+      [...list.children].every((line, index) => line.isEqualNode(fresh.children[index])) &&
+      list.children.length === fresh.children.length
+    )
+  )
+    mergeList(list, fresh, keepOpen);
   document.dispatchEvent(new CustomEvent('rivet:fresh'));
 };
 
@@ -72,7 +96,9 @@ export const look = () => {
     try {
       const answer = await fetch(location.href, live);
       if (answer.ok && !answer.redirected) freshen(await answer.text());
-    } catch { /* the connection is gone: the stream says so when it is back */ }
+    } catch {
+      /* the connection is gone: the stream says so when it is back */
+    }
   }, 120);
 };
 
@@ -98,9 +124,16 @@ if (source) {
     showWho(who);
     if (news.post && !mine.delete(news.post)) look();
   };
-  stream.onopen = () => { if (lost) look(); lost = false; };
-  stream.onerror = () => { lost = true; };
+  stream.onopen = () => {
+    if (lost) look();
+    lost = false;
+  };
+  stream.onerror = () => {
+    lost = true;
+  };
   document.addEventListener('rivet:fresh', () => showWho(who));
   addEventListener('pagehide', () => stream.close());
-  addEventListener('pageshow', event => { if (event.persisted) location.reload(); });
+  addEventListener('pageshow', event => {
+    if (event.persisted) location.reload();
+  });
 }

@@ -3,7 +3,10 @@ const typing = target => target.closest?.('input:not([type=checkbox],[type=radio
 
 const press = element => {
   if (element.matches('input[type=file]')) element.click();
-  else { element.focus(); element.click(); }
+  else {
+    element.focus();
+    element.click();
+  }
 };
 
 document.addEventListener('keydown', event => {
@@ -12,7 +15,11 @@ document.addEventListener('keydown', event => {
     if (event.key === 'Escape') event.target.blur();
     return;
   }
-  const element = [...document.querySelectorAll('[data-key]')].find(candidate => candidate.dataset.key === event.key && candidate.offsetParent !== null || candidate.type === 'file' && candidate.dataset.key === event.key);
+  const element = [...document.querySelectorAll('[data-key]')].find(
+    candidate =>
+      (candidate.dataset.key === event.key && candidate.offsetParent !== null) ||
+      (candidate.type === 'file' && candidate.dataset.key === event.key),
+  );
   if (element) {
     event.preventDefault();
     press(element);
@@ -29,11 +36,13 @@ document.addEventListener('click', event => {
   if (!opener) return;
   const dialog = document.getElementById(opener.dataset.opens);
   const list = dialog.querySelector('[data-key-list]');
-  list.replaceChildren(...[...document.querySelectorAll('[data-key-says]')].flatMap(element => {
-    const key = document.createElement('dt');
-    key.append(Object.assign(document.createElement('kbd'), { textContent: element.dataset.key }));
-    return [key, Object.assign(document.createElement('dd'), { textContent: element.dataset.keySays })];
-  }));
+  list.replaceChildren(
+    ...[...document.querySelectorAll('[data-key-says]')].flatMap(element => {
+      const key = document.createElement('dt');
+      key.append(Object.assign(document.createElement('kbd'), { textContent: element.dataset.key }));
+      return [key, Object.assign(document.createElement('dd'), { textContent: element.dataset.keySays })];
+    }),
+  );
   dialog.showModal();
 });
 
@@ -43,10 +52,23 @@ else document.querySelector('.station.here')?.scrollIntoView({ inline: 'center',
 
 // A request that never reached the shop, or was turned away, says so and takes nothing away.
 const line = document.getElementById('connection');
-const say = text => { line.textContent = text; line.hidden = text === ''; };
-document.addEventListener('htmx:sendError', () => say('No connection. What you typed is still here: send it again when the connection is back.'));
-document.addEventListener('htmx:responseError', event => say(event.detail.xhr.status === 403
-  ? 'Your role in this shop can’t do this. Nothing was changed.'
-  : [422, 503].includes(event.detail.xhr.status) ? event.detail.xhr.responseText
-  : `The shop didn’t take this (${event.detail.xhr.status}). What you typed is still here: load the page anew in another tab, or try again.`));
-document.addEventListener('htmx:afterRequest', event => { if (event.detail.successful) say(''); });
+const say = text => {
+  line.textContent = text;
+  line.hidden = text === '';
+};
+document.addEventListener('htmx:sendError', () =>
+  say('No connection. What you typed is still here: send it again when the connection is back.'),
+);
+document.addEventListener('htmx:responseError', event =>
+  say(
+    event.detail.xhr.status === 403
+      ? 'Your role in this shop can’t do this. Nothing was changed.'
+      : [422, 503].includes(event.detail.xhr.status)
+        ? event.detail.xhr.responseText
+        : `The shop didn’t take this (${event.detail.xhr.status}). What you typed is still here: ` +
+          'load the page anew in another tab, or try again.',
+  ),
+);
+document.addEventListener('htmx:afterRequest', event => {
+  if (event.detail.successful) say('');
+});

@@ -5,7 +5,10 @@ const form = document.querySelector('form:has([data-offers])');
 form?.addEventListener('change', async event => {
   const ticks = event.target.name === 'Form.Worksheets';
   if (!ticks && !event.target.matches('[data-offers]')) return;
-  const query = new URLSearchParams({ aircraft: form.querySelector('[data-offers=aircraft]').value, kind: form.querySelector('[data-offers=kind]').value });
+  const query = new URLSearchParams({
+    aircraft: form.querySelector('[data-offers=aircraft]').value,
+    kind: form.querySelector('[data-offers=kind]').value,
+  });
   if (ticks) {
     query.set('ticked', 'true');
     for (const box of form.querySelectorAll('[name="Form.Worksheets"]:checked')) query.append('sheets', box.value);
@@ -13,5 +16,6 @@ form?.addEventListener('change', async event => {
   const answer = await fetch(`/take-in?${query}`).catch(() => null);
   if (!answer?.ok) return;
   const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
-  for (const id of ticks ? ['uncovered'] : ['offers', 'kinds', 'uncovered']) document.getElementById(id).replaceWith(document.importNode(page.getElementById(id), true));
+  for (const id of ticks ? ['uncovered'] : ['offers', 'kinds', 'uncovered'])
+    document.getElementById(id).replaceWith(document.importNode(page.getElementById(id), true));
 });

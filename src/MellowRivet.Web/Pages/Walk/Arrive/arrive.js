@@ -21,5 +21,4 @@ if (drawing && form) {
   });
 }
 
-for (const sends of document.querySelectorAll('[data-sends-itself]'))
-  sends.addEventListener('change', () => sends.requestSubmit());
+for (const sends of document.querySelectorAll('[data-sends-itself]')) sends.addEventListener('change', () => sends.requestSubmit());

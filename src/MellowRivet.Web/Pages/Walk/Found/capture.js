@@ -8,7 +8,11 @@ const dialog = document.querySelector('[data-capture]');
 const live = { headers: { 'X-Rivet': 'live' } };
 const tokenName = '__RequestVerificationToken';
 const patience = 2500;
-const element = (tag, options, ...children) => { const made = Object.assign(document.createElement(tag), options); made.append(...children); return made; };
+const element = (tag, options, ...children) => {
+  const made = Object.assign(document.createElement(tag), options);
+  made.append(...children);
+  return made;
+};
 
 // One form: on its own page, or in the dialog. It remembers what is typed until the shop or the device has it.
 const forms = [...document.querySelectorAll('[data-find]')].map(form => {
@@ -21,11 +25,18 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   let asking;
   let touched = false;
 
-  const refuse = html => { problems.innerHTML = html; problems.querySelector('.field-problem')?.scrollIntoView({ block: 'nearest' }); };
-  const refuseWords = text => { problems.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: text })); };
+  const refuse = html => {
+    problems.innerHTML = html;
+    problems.querySelector('.field-problem')?.scrollIntoView({ block: 'nearest' });
+  };
+  const refuseWords = text => {
+    problems.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: text }));
+  };
   const files = () => [
     ...snapped.map(blob => ({ field: 'photos', name: blob.name || 'photo.jpg', blob })),
-    ...[...form.querySelectorAll('[data-photos]')].flatMap(input => [...input.files].map(blob => ({ field: 'photos', name: blob.name, blob }))),
+    ...[...form.querySelectorAll('[data-photos]')].flatMap(input =>
+      [...input.files].map(blob => ({ field: 'photos', name: blob.name, blob })),
+    ),
     ...[...form.querySelector('[data-sounds]').files].map(blob => ({ field: 'sounds', name: blob.name, blob })),
   ];
   const tooLarge = () => files().find(file => file.blob.size > most);
@@ -33,11 +44,20 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   const preview = () => {
     const place = form.querySelector('[data-previews]');
     for (const shown of place.querySelectorAll('img:not([data-kept])')) URL.revokeObjectURL(shown.src);
-    place.replaceChildren(...place.querySelectorAll('[data-kept]'), ...files().map(({ field, name, blob }) => field === 'photos'
-      ? element('img', { src: URL.createObjectURL(blob), alt: name })
-      : element('span', { className: 'sound-chip', textContent: `sound: ${name}` })));
+    place.replaceChildren(
+      ...place.querySelectorAll('[data-kept]'),
+      ...files().map(({ field, name, blob }) =>
+        field === 'photos'
+          ? element('img', { src: URL.createObjectURL(blob), alt: name })
+          : element('span', { className: 'sound-chip', textContent: `sound: ${name}` }),
+      ),
+    );
     const large = tooLarge();
-    if (large) refuseWords(`“${large.name}” is larger than ${Math.round(most / 1048576)} MB. Take it at a smaller size, or send a copy. Your words are still here.`);
+    if (large)
+      refuseWords(
+        `“${large.name}” is larger than ${Math.round(most / 1048576)} MB. ` +
+          'Take it at a smaller size, or send a copy. Your words are still here.',
+      );
     else problems.replaceChildren();
   };
 
@@ -54,7 +74,14 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
         well.innerHTML = said;
         const choice = well.querySelector('[data-guess]')?.dataset.guess;
         for (const radio of form.querySelectorAll('input[name=class]')) radio.checked = radio.value === choice;
-      } catch { well.replaceChildren(element('p', { className: 'guess soft', textContent: 'Without a connection the class is guessed when it is sent. Touch one to set it yourself.' })); }
+      } catch {
+        well.replaceChildren(
+          element('p', {
+            className: 'guess soft',
+            textContent: 'Without a connection the class is guessed when it is sent. Touch one to set it yourself.',
+          }),
+        );
+      }
     }, 200);
   };
 
@@ -86,8 +113,11 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   };
 
   form.addEventListener('input', event => {
-    if (event.target.name === 'class') { touched = true; well.querySelector('.guess')?.remove(); form.querySelector('[data-why-less]').hidden = false; }
-    else if (event.target.name === 'what') guess();
+    if (event.target.name === 'class') {
+      touched = true;
+      well.querySelector('.guess')?.remove();
+      form.querySelector('[data-why-less]').hidden = false;
+    } else if (event.target.name === 'what') guess();
     remember();
   });
   form.addEventListener('change', event => {
@@ -98,10 +128,19 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     event.preventDefault();
     if (tooLarge()) return;
     const words = form.elements.what.value.trim();
-    if (!words) { refuseWords('Say what you found, in a few words.'); form.elements.what.focus(); return; }
+    if (!words) {
+      refuseWords('Say what you found, in a few words.');
+      form.elements.what.focus();
+      return;
+    }
     form.elements.guess.value = touched ? 'false' : 'true';
     const entry = {
-      post: form.elements.post.value, me, url: form.getAttribute('action'), what: words, at: Date.now(), files: files(),
+      post: form.elements.post.value,
+      me,
+      url: form.getAttribute('action'),
+      what: words,
+      at: Date.now(),
+      files: files(),
       fields: [...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== tokenName),
     };
     const button = form.querySelector('button[type=submit]');
@@ -128,7 +167,10 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     }
     clear();
     if (form.dataset.dialog === 'yes') dialog.close();
-    else if (answer?.next) { location.assign(answer.next); return; }
+    else if (answer?.next) {
+      location.assign(answer.next);
+      return;
+    }
     if (answer?.number) said(answer);
     show();
   });
@@ -171,7 +213,10 @@ async function send(entry) {
     await kept.drop(entry.post);
     return made;
   }
-  return { refused: true, html: answer.status === 422 ? await answer.text() : `<p class="field-problem" role="alert">The shop said ${answer.status}.</p>` };
+  return {
+    refused: true,
+    html: answer.status === 422 ? await answer.text() : `<p class="field-problem" role="alert">The shop said ${answer.status}.</p>`,
+  };
 }
 
 // A line that says where it went, and lets the person go on.
@@ -180,7 +225,9 @@ const said = made => {
   line.replaceChildren(element('a', { href: made.href, textContent: `${made.number} is on the fix list` }), ` as ${made.class}.`);
   line.hidden = false;
   clearTimeout(said.closing);
-  said.closing = setTimeout(() => { line.hidden = true; }, 10_000);
+  said.closing = setTimeout(() => {
+    line.hidden = true;
+  }, 10_000);
   document.dispatchEvent(new CustomEvent('rivet:captured'));
 };
 
@@ -190,27 +237,41 @@ async function show() {
   const entries = await mine();
   const refused = entries.filter(entry => entry.refused);
   const waiting = entries.length - refused.length;
-  status.replaceChildren(...waiting ? [element('p', { textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device.` })] : [],
+  status.replaceChildren(
+    ...(waiting
+      ? [element('p', { textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device.` })]
+      : []),
     ...refused.map(entry => {
       const again = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Send it again' });
       const away = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Let it go' });
-      again.addEventListener('click', async () => { await kept.put({ ...entry, refused: undefined }); flush(); });
-      away.addEventListener('click', async () => { await kept.drop(entry.post); show(); });
+      again.addEventListener('click', async () => {
+        await kept.put({ ...entry, refused: undefined });
+        flush();
+      });
+      away.addEventListener('click', async () => {
+        await kept.drop(entry.post);
+        show();
+      });
       return element('p', {}, `Not taken: “${entry.what.slice(0, 60)}”. ${entry.refused} `, again, ' ', away);
-    }));
+    }),
+  );
   status.hidden = entries.length === 0;
 }
 
 // What became of one that nobody waits for at the form any more.
 async function settle(entry, answer) {
-  if (answer?.refused) await kept.put({ ...entry, refused: new DOMParser().parseFromString(answer.html, 'text/html').body.textContent.trim() });
+  if (answer?.refused)
+    await kept.put({ ...entry, refused: new DOMParser().parseFromString(answer.html, 'text/html').body.textContent.trim() });
   else if (answer) said(answer);
   else later();
 }
 
 // Only one page of this device sends at a time, and the shop takes a post once however often it comes.
 let retry;
-const later = () => { clearTimeout(retry); retry = setTimeout(flush, 3000); };
+const later = () => {
+  clearTimeout(retry);
+  retry = setTimeout(flush, 3000);
+};
 const sendAll = async () => {
   for (const entry of await mine()) {
     if (entry.refused) continue;
@@ -220,15 +281,27 @@ const sendAll = async () => {
   }
   await show();
 };
-const flush = () => navigator.locks ? navigator.locks.request('rivet:captures', { ifAvailable: true }, lock => lock && sendAll()) : sendAll();
+const flush = () =>
+  navigator.locks ? navigator.locks.request('rivet:captures', { ifAvailable: true }, lock => lock && sendAll()) : sendAll();
 
 if (me) {
   const query = href => Object.fromEntries(new URL(href, location.href).searchParams);
   document.addEventListener('click', event => {
-    if (event.target.closest('[data-capture-close]')) { dialog.close(); return; }
+    if (event.target.closest('[data-capture-close]')) {
+      dialog.close();
+      return;
+    }
     // What is written down for a judgement has its own page, which says so.
     const link = event.target.closest('a[href*="/find"]:not([href*="judged="])');
-    if (!dialog || !link || event.ctrlKey || event.metaKey || event.shiftKey || !/\/walk\/[^/]+\/find(\?|$)/.test(link.getAttribute('href'))) return;
+    if (
+      !dialog ||
+      !link ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.shiftKey ||
+      !/\/walk\/[^/]+\/find(\?|$)/.test(link.getAttribute('href'))
+    )
+      return;
     event.preventDefault();
     const fill = query(link.href);
     forms[0].begin({ ...fill, how: fill.measured ? 'Measurement' : '' }, []);

@@ -35,8 +35,12 @@ if (page) {
   const least = { arrow: 2, ring: 2, words: 1, scale: 2, length: 2, patch: 3 };
   const many = kind => kind === 'length' || kind === 'patch';
   const says = {
-    arrow: 'Drag from the words to what you mean.', ring: 'Drag from the middle outward.', words: 'Touch where the words go, then type them in the list.',
-    scale: 'Drag along something of known size, then say how long it is.', length: 'Touch along the crack, point after point; then Finish.', patch: 'Touch round the edge, point after point; then Finish.',
+    arrow: 'Drag from the words to what you mean.',
+    ring: 'Drag from the middle outward.',
+    words: 'Touch where the words go, then type them in the list.',
+    scale: 'Drag along something of known size, then say how long it is.',
+    length: 'Touch along the crack, point after point; then Finish.',
+    patch: 'Touch round the edge, point after point; then Finish.',
   };
 
   const path = mark => {
@@ -49,7 +53,7 @@ if (page) {
     }
     if (mark.kind === 'arrow') {
       const turn = Math.atan2(points[1].y - points[0].y, points[1].x - points[0].x);
-      const barb = by => ({ x: points[1].x - width / 40 * Math.cos(turn + by), y: points[1].y - width / 40 * Math.sin(turn + by) });
+      const barb = by => ({ x: points[1].x - (width / 40) * Math.cos(turn + by), y: points[1].y - (width / 40) * Math.sin(turn + by) });
       return `${line(points)} ${line([barb(0.45), points[1], barb(-0.45)])}`;
     }
     return line(points) + (mark.kind === 'patch' && points.length > 2 ? ' Z' : '');
@@ -58,37 +62,71 @@ if (page) {
   const draw = () => {
     const unit = 1 / board.getScreenCTM().a;
     layer.replaceChildren();
-    for (const [index, mark] of [...marks, ...drawing ? [drawing] : []].entries()) {
+    for (const [index, mark] of [...marks, ...(drawing ? [drawing] : [])].entries()) {
       const group = svg('g', { class: `mark mark-${mark.kind}`, 'stroke-width': 2.5 * unit });
       group.append(svg('path', { d: path(mark), class: 'under', 'stroke-width': 5 * unit }), svg('path', { d: path(mark) }));
-      const words = mark.kind === 'scale' ? `${mark.knownMm ?? '?'} mm` : many(mark.kind) ? (sizes[index] ?? '').split(' (')[0] : mark.words;
+      const words =
+        mark.kind === 'scale' ? `${mark.knownMm ?? '?'} mm` : many(mark.kind) ? (sizes[index] ?? '').split(' (')[0] : mark.words;
       if (words) {
-        const top = mark.kind === 'arrow' ? mark.points[0] : mark.points.reduce((best, point) => point.y < best.y ? point : best);
+        const top = mark.kind === 'arrow' ? mark.points[0] : mark.points.reduce((best, point) => (point.y < best.y ? point : best));
         const text = svg('text', { x: top.x, y: top.y - 9 * unit, 'font-size': 15 * unit });
         text.textContent = words;
         group.append(text);
       }
-      if (mayDraw) mark.points.forEach((point, at) => group.append(svg('circle', { cx: point.x, cy: point.y, r: 4.5 * unit, class: 'grip', 'data-mark': index, 'data-point': at })));
+      if (mayDraw)
+        mark.points.forEach((point, at) =>
+          group.append(svg('circle', { cx: point.x, cy: point.y, r: 4.5 * unit, class: 'grip', 'data-mark': index, 'data-point': at })),
+        );
       layer.append(group);
     }
   };
 
   const showList = () => {
-    list.replaceChildren(...marks.map((mark, index) => {
-      const row = document.createElement('li');
-      row.append(Object.assign(document.createElement('b'), { textContent: mark.kind }), ' ', Object.assign(document.createElement('span'), { className: 'mono size', textContent: mark.kind === 'scale' ? `${mark.knownMm ?? '?'} mm` : sizes[index] ?? '' }));
-      if (!mayDraw) { row.append(` ${mark.words}`); return row; }
-      const words = Object.assign(document.createElement('input'), { className: 'form-control', value: mark.words ?? '', maxLength: 80, placeholder: 'words' });
-      words.setAttribute('aria-label', `Words of the ${mark.kind}`);
-      words.addEventListener('input', () => { mark.words = words.value; draw(); store(); });
-      const away = Object.assign(document.createElement('button'), { type: 'button', className: 'btn btn-quiet', textContent: 'Take away' });
-      away.addEventListener('click', () => { marks.splice(index, 1); changed(); });
-      row.append(words, away);
-      return row;
-    }));
+    list.replaceChildren(
+      ...marks.map((mark, index) => {
+        const row = document.createElement('li');
+        row.append(
+          Object.assign(document.createElement('b'), { textContent: mark.kind }),
+          ' ',
+          Object.assign(document.createElement('span'), {
+            className: 'mono size',
+            textContent: mark.kind === 'scale' ? `${mark.knownMm ?? '?'} mm` : (sizes[index] ?? ''),
+          }),
+        );
+        if (!mayDraw) {
+          row.append(` ${mark.words}`);
+          return row;
+        }
+        const words = Object.assign(document.createElement('input'), {
+          className: 'form-control',
+          value: mark.words ?? '',
+          maxLength: 80,
+          placeholder: 'words',
+        });
+        words.setAttribute('aria-label', `Words of the ${mark.kind}`);
+        words.addEventListener('input', () => {
+          mark.words = words.value;
+          draw();
+          store();
+        });
+        const away = Object.assign(document.createElement('button'), {
+          type: 'button',
+          className: 'btn btn-quiet',
+          textContent: 'Take away',
+        });
+        away.addEventListener('click', () => {
+          marks.splice(index, 1);
+          changed();
+        });
+        row.append(words, away);
+        return row;
+      }),
+    );
   };
 
-  const store = () => { if (form) form.elements.marks.value = JSON.stringify(marks); };
+  const store = () => {
+    if (form) form.elements.marks.value = JSON.stringify(marks);
+  };
 
   let asked;
   const measure = () => {
@@ -97,12 +135,25 @@ if (page) {
     asked = setTimeout(async () => {
       const token = document.querySelector('input[name=__RequestVerificationToken]')?.value ?? '';
       try {
-        const answer = await fetch(page.dataset.measure, { method: 'POST', body: new URLSearchParams({ marks: JSON.stringify(marks), __RequestVerificationToken: token }) });
+        const answer = await fetch(page.dataset.measure, {
+          method: 'POST',
+          body: new URLSearchParams({ marks: JSON.stringify(marks), __RequestVerificationToken: token }),
+        });
         if (!answer.ok) return;
         const said = await answer.json();
-        if (problem) { problem.hidden = !said.problem; problem.textContent = said.problem ?? ''; }
-        if (said.sizes) { sizes = said.sizes; draw(); for (const [index, place] of list.querySelectorAll('.size').entries()) if (many(marks[index]?.kind)) place.textContent = sizes[index] ?? ''; }
-      } catch { hint.textContent = 'No connection: what is drawn is measured when it is back.'; }
+        if (problem) {
+          problem.hidden = !said.problem;
+          problem.textContent = said.problem ?? '';
+        }
+        if (said.sizes) {
+          sizes = said.sizes;
+          draw();
+          for (const [index, place] of list.querySelectorAll('.size').entries())
+            if (many(marks[index]?.kind)) place.textContent = sizes[index] ?? '';
+        }
+      } catch {
+        hint.textContent = 'No connection: what is drawn is measured when it is back.';
+      }
     }, 150);
   };
 
@@ -120,8 +171,15 @@ if (page) {
     mark.knownUncertaintyMm = Number(choice.dataset.off);
     mark.words = choice.textContent;
   };
-  known?.addEventListener('change', () => { if (known.selectedOptions[0].dataset.mm) knownMm.value = known.selectedOptions[0].dataset.mm; readScale(); changed(); });
-  knownMm?.addEventListener('input', () => { readScale(); changed(); });
+  known?.addEventListener('change', () => {
+    if (known.selectedOptions[0].dataset.mm) knownMm.value = known.selectedOptions[0].dataset.mm;
+    readScale();
+    changed();
+  });
+  knownMm?.addEventListener('input', () => {
+    readScale();
+    changed();
+  });
 
   function changed() {
     if (scaleFields) scaleFields.hidden = !marks.some(mark => mark.kind === 'scale');
@@ -158,7 +216,11 @@ if (page) {
   const laid = { x: 0, y: 0, scale: 1, turn: 0, opacity: 0.5 };
   const lay = () => {
     if (!over) return;
-    over.setAttribute('transform', `translate(${laid.x} ${laid.y}) translate(${width / 2} ${height / 2}) rotate(${laid.turn}) scale(${laid.scale}) translate(${-width / 2} ${-height / 2})`);
+    over.setAttribute(
+      'transform',
+      `translate(${laid.x} ${laid.y}) translate(${width / 2} ${height / 2}) rotate(${laid.turn}) scale(${laid.scale}) ` +
+        `translate(${-width / 2} ${-height / 2})`,
+    );
     over.setAttribute('opacity', laid.opacity);
   };
   const mode = () => page.querySelector('[data-compare] input[name=how]:checked')?.value;
@@ -184,18 +246,38 @@ if (page) {
     draw();
   });
   board.addEventListener('pointermove', event => {
-    if (moving?.points) { moving.points[moving.at] = spot(event); draw(); }
-    else if (moving?.lay) { const here = spot(event); [laid.x, laid.y] = [moving.lay.x + here.x, moving.lay.y + here.y]; lay(); }
-    else if (moving?.pan) {
+    if (moving?.points) {
+      moving.points[moving.at] = spot(event);
+      draw();
+    } else if (moving?.lay) {
+      const here = spot(event);
+      [laid.x, laid.y] = [moving.lay.x + here.x, moving.lay.y + here.y];
+      lay();
+    } else if (moving?.pan) {
       const scale = board.getScreenCTM().a;
-      see({ ...view, x: moving.pan.x - (event.clientX - moving.pan.clientX) / scale, y: moving.pan.y - (event.clientY - moving.pan.clientY) / scale });
-    } else if (drawing && !many(drawing.kind)) { drawing.points[1] = spot(event); draw(); }
+      see({
+        ...view,
+        x: moving.pan.x - (event.clientX - moving.pan.clientX) / scale,
+        y: moving.pan.y - (event.clientY - moving.pan.clientY) / scale,
+      });
+    } else if (drawing && !many(drawing.kind)) {
+      drawing.points[1] = spot(event);
+      draw();
+    }
   });
   board.addEventListener('pointerup', () => {
-    if (moving) { const held = moving; moving = null; if (held.points) changed(); return; }
+    if (moving) {
+      const held = moving;
+      moving = null;
+      if (held.points) changed();
+      return;
+    }
     if (drawing && !many(drawing.kind)) {
       if (far(drawing.points[0], drawing.points[1]) > grip()) finish();
-      else { drawing = null; draw(); }
+      else {
+        drawing = null;
+        draw();
+      }
     }
   });
   board.addEventListener('dblclick', finish);
@@ -211,12 +293,19 @@ if (page) {
     if (button?.dataset.tool) choose(tool === button.dataset.tool ? null : button.dataset.tool);
     else if (button?.dataset.zoom) {
       const w = Math.min(width, Math.max(width / 20, view.w / Number(button.dataset.zoom)));
-      const h = w * height / width;
+      const h = (w * height) / width;
       see({ x: view.x + (view.w - w) / 2, y: view.y + (view.h - h) / 2, w, h });
     } else if (button?.matches('[data-take-back]')) {
-      if (drawing?.points.length > 1 && many(drawing.kind)) { drawing.points.pop(); draw(); }
-      else if (drawing) { drawing = null; draw(); }
-      else { marks.pop(); changed(); }
+      if (drawing?.points.length > 1 && many(drawing.kind)) {
+        drawing.points.pop();
+        draw();
+      } else if (drawing) {
+        drawing = null;
+        draw();
+      } else {
+        marks.pop();
+        changed();
+      }
     }
   });
 
@@ -232,8 +321,13 @@ if (page) {
       compare.querySelector('[data-sliders]').hidden = how === 'beside';
       clearInterval(blinking);
       // Under twice a second: it doesn't flash.
-      if (how === 'blink') { laid.opacity = 1; blinking = setInterval(() => { laid.opacity = 1 - laid.opacity; lay(); }, 700); }
-      else laid.opacity = compare.querySelector('[name=opacity]').value / 100;
+      if (how === 'blink') {
+        laid.opacity = 1;
+        blinking = setInterval(() => {
+          laid.opacity = 1 - laid.opacity;
+          lay();
+        }, 700);
+      } else laid.opacity = compare.querySelector('[name=opacity]').value / 100;
       lay();
       draw();
     };

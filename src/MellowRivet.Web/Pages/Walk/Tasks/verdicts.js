@@ -15,7 +15,10 @@ if (list) {
   const keep = entries => localStorage.setItem(key, JSON.stringify([...all().filter(entry => entry.me !== me), ...entries]));
   // Signed in anew, the old form's token holds no longer; this page's does.
   const tokenName = '__RequestVerificationToken';
-  const withToken = body => [...body.filter(([name]) => name !== tokenName), [tokenName, document.querySelector(`input[name=${tokenName}]`)?.value ?? '']];
+  const withToken = body => [
+    ...body.filter(([name]) => name !== tokenName),
+    [tokenName, document.querySelector(`input[name=${tokenName}]`)?.value ?? ''],
+  ];
   const panels = new Map();
   let sending = false;
   let retry;
@@ -29,7 +32,9 @@ if (list) {
       if (!answer.ok || answer.redirected) return;
       const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
       for (const template of page.querySelectorAll('[data-panel]')) panels.set(template.dataset.panel, template);
-    } catch { /* without a connection the page does with what it has */ }
+    } catch {
+      /* without a connection the page does with what it has */
+    }
   };
 
   const waiting = () => {
@@ -38,13 +43,27 @@ if (list) {
     const text = [
       entries.length - refused.length ? `${entries.length - refused.length} waiting to send. They are kept on this device.` : '',
       refused.length ? `${refused.length} not taken: ` : '',
-    ].join(' ').trim();
+    ]
+      .join(' ')
+      .trim();
     line.replaceChildren(text);
     for (const entry of refused) {
-      const link = Object.assign(document.createElement('a'), { href: `${entry.url.split('&handler')[0]}#${entry.post}`, textContent: `${entry.what} (${entry.refused})` });
-      link.addEventListener('click', event => { if (showRefused(entry.post)) event.preventDefault(); });
-      const drop = Object.assign(document.createElement('button'), { type: 'button', className: 'btn btn-quiet', textContent: 'Let it go' });
-      drop.addEventListener('click', () => { keep(queue().filter(other => other.post !== entry.post)); waiting(); });
+      const link = Object.assign(document.createElement('a'), {
+        href: `${entry.url.split('&handler')[0]}#${entry.post}`,
+        textContent: `${entry.what} (${entry.refused})`,
+      });
+      link.addEventListener('click', event => {
+        if (showRefused(entry.post)) event.preventDefault();
+      });
+      const drop = Object.assign(document.createElement('button'), {
+        type: 'button',
+        className: 'btn btn-quiet',
+        textContent: 'Let it go',
+      });
+      drop.addEventListener('click', () => {
+        keep(queue().filter(other => other.post !== entry.post));
+        waiting();
+      });
       line.append(' ', link, ' ', drop);
     }
     line.hidden = text === '';
@@ -56,7 +75,7 @@ if (list) {
   const showRefused = post => {
     const entry = queue().find(other => other.post === post && other.refused);
     if (!entry || new URL(entry.url, location.href).pathname !== location.pathname) return false;
-    keep(queue().map(other => other.post === post ? { ...other, refused: undefined, waited: undefined } : other));
+    keep(queue().map(other => (other.post === post ? { ...other, refused: undefined, waited: undefined } : other)));
     flush();
     return true;
   };
@@ -81,9 +100,14 @@ if (list) {
     panel.append(document.importNode(template.content, true));
     const done = Object.assign(document.createElement('li'), { className: 'task', id: current.id });
     Object.assign(done.dataset, { task, state: 'Sent' });
-    const words = Object.assign(document.createElement('span'), { className: 'what', textContent: current.querySelector('h2').textContent });
+    const words = Object.assign(document.createElement('span'), {
+      className: 'what',
+      textContent: current.querySelector('h2').textContent,
+    });
     const said = Object.assign(document.createElement('span'), { className: 'soft who', textContent: 'kept on this device' });
-    const box = Object.assign(document.createElement('a'), { href: current.querySelector('form').getAttribute('action').split('&handler')[0] });
+    const box = Object.assign(document.createElement('a'), {
+      href: current.querySelector('form').getAttribute('action').split('&handler')[0],
+    });
     box.append(document.createElement('span'), words, said);
     done.append(box);
     current.replaceWith(done);
@@ -110,7 +134,10 @@ if (list) {
       const back = Object.assign(document.createElement('li'), { className: 'task', id: open.id });
       Object.assign(back.dataset, { task: open.dataset.task, state: 'NotYet' });
       const link = Object.assign(document.createElement('a'), { href: `?task=${open.dataset.task}` });
-      link.append(document.createElement('span'), Object.assign(document.createElement('span'), { className: 'what', textContent: open.querySelector('h2').textContent }));
+      link.append(
+        document.createElement('span'),
+        Object.assign(document.createElement('span'), { className: 'what', textContent: open.querySelector('h2').textContent }),
+      );
       back.append(link);
       open.replaceWith(back);
       const panel = Object.assign(document.createElement('li'), { className: 'task current', id: row.id });
@@ -143,7 +170,7 @@ if (list) {
           return;
         }
         // The door, or a server that is just coming up: what was said is kept until it is taken.
-        if (answer.status >= 500 || answer.redirected && new URL(answer.url).pathname.startsWith('/enter')) {
+        if (answer.status >= 500 || (answer.redirected && new URL(answer.url).pathname.startsWith('/enter'))) {
           waiting();
           if (answer.redirected) line.append(' Sign in again to send them.');
           else later();
@@ -161,7 +188,13 @@ if (list) {
           freshen(html, { keepOpen: false });
           list.querySelector('.field-problem, .clash')?.scrollIntoView({ block: 'nearest' });
         } else {
-          keep([...others, { ...entry, refused: answer.status === 422 ? 'somebody else answered it, or it needs a look' : `the shop said ${answer.status}` }]);
+          keep([
+            ...others,
+            {
+              ...entry,
+              refused: answer.status === 422 ? 'somebody else answered it, or it needs a look' : `the shop said ${answer.status}`,
+            },
+          ]);
           look();
         }
         waiting();
@@ -198,7 +231,10 @@ if (list) {
           freshen(await answer.text(), { keepOpen: false });
           settle();
         })
-        .catch(() => { line.textContent = 'No connection: it can be taken back when it is there again.'; line.hidden = false; });
+        .catch(() => {
+          line.textContent = 'No connection: it can be taken back when it is there again.';
+          line.hidden = false;
+        });
       return;
     }
     // A value on its way to the fix list goes there with its page.
@@ -206,14 +242,21 @@ if (list) {
     event.preventDefault();
     const body = [...new FormData(form)];
     if (event.submitter?.name) body.push([event.submitter.name, event.submitter.value]);
-    const entry = { me, url: form.getAttribute('action'), post: form.elements.post.value, task: form.elements.task.value, what: form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '', body };
+    const entry = {
+      me,
+      url: form.getAttribute('action'),
+      post: form.elements.post.value,
+      task: form.elements.task.value,
+      what: form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '',
+      body,
+    };
     if (queue().some(other => other.post === entry.post)) return;
     keep([...queue().filter(other => !(other.refused && other.task === entry.task)), entry]);
     const before = document.querySelector('[data-current]')?.dataset.task;
     flush().then(() => {
       if (!queue().some(other => other.post === entry.post && !other.refused)) return;
       // It didn't go out: the walk goes on all the same.
-      keep(queue().map(other => other.post === entry.post ? { ...other, waited: true } : other));
+      keep(queue().map(other => (other.post === entry.post ? { ...other, waited: true } : other)));
       if (before === list.querySelector('[data-current]')?.dataset.task) openNext(entry.task);
       showUndo(entry);
       waiting();
@@ -228,7 +271,13 @@ if (list) {
 
   // A swipe goes to the task after or before.
   let start;
-  list.addEventListener('touchstart', event => { start = event.touches.length === 1 ? [event.touches[0].clientX, event.touches[0].clientY] : undefined; }, { passive: true });
+  list.addEventListener(
+    'touchstart',
+    event => {
+      start = event.touches.length === 1 ? [event.touches[0].clientX, event.touches[0].clientY] : undefined;
+    },
+    { passive: true },
+  );
   list.addEventListener('touchend', event => {
     if (!start) return;
     const [x, y] = [event.changedTouches[0].clientX - start[0], event.changedTouches[0].clientY - start[1]];

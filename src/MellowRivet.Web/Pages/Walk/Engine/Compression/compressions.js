@@ -13,8 +13,10 @@ if (sheet) {
   const goOn = from => {
     const all = fields();
     const next = all[all.indexOf(from) + 1];
-    if (next) { next.focus(); next.select(); }
-    else from.blur();
+    if (next) {
+      next.focus();
+      next.select();
+    } else from.blur();
   };
 
   sheet.addEventListener('keydown', event => {
@@ -43,12 +45,18 @@ if (sheet) {
   if (pad) {
     sheet.addEventListener('focusin', event => {
       const field = event.target.closest('[data-psi]');
-      if (field) { last = field; showPressed(); }
+      if (field) {
+        last = field;
+        showPressed();
+      }
       pad.classList.toggle('open', field !== null && onPhone());
       // The pad covers the lower half: the field has to stand above it.
       if (field && onPhone()) field.scrollIntoView({ block: 'center' });
     });
-    const showPressed = () => { for (const key of pad.querySelectorAll('[data-leak]')) key.setAttribute('aria-pressed', chipOf(last, key.dataset.leak)?.checked ?? false); };
+    const showPressed = () => {
+      for (const key of pad.querySelectorAll('[data-leak]'))
+        key.setAttribute('aria-pressed', chipOf(last, key.dataset.leak)?.checked ?? false);
+    };
     for (const field of fields()) if (onPhone()) field.inputMode = 'none';
 
     const type = change => {
@@ -63,12 +71,17 @@ if (sheet) {
       const key = event.target.closest('button');
       if (!key || !last) return;
       if (key.dataset.digit) type(value => value + key.dataset.digit);
-      else if (key.dataset.leak) { chipOf(last, key.dataset.leak)?.click(); showPressed(); }
-      else if ('erase' in key.dataset) type(value => value.slice(0, -1));
+      else if (key.dataset.leak) {
+        chipOf(last, key.dataset.leak)?.click();
+        showPressed();
+      } else if ('erase' in key.dataset) type(value => value.slice(0, -1));
       else {
         const from = last;
         // A value set by script gives no change event of its own.
-        if (from.dataset.byPad) { delete from.dataset.byPad; from.dispatchEvent(new Event('change', { bubbles: true })); }
+        if (from.dataset.byPad) {
+          delete from.dataset.byPad;
+          from.dispatchEvent(new Event('change', { bubbles: true }));
+        }
         goOn(from);
       }
     });

@@ -7,10 +7,20 @@ const page = document.querySelector('[data-plugs]');
 if (page) {
   let finishing = false;
   const onward = from => {
-    const fields = [...page.querySelectorAll('.plug-steps input:not([type=hidden]), .plug-steps select')].filter(field => field.type !== 'radio' || field.checked || !field.form.querySelector(`input[name=${field.name}]:checked`) && field === field.form.querySelector('input[type=radio]'));
-    const next = fields[fields.findIndex(field => field.form === from.form && (field === from || field.type === 'radio' && from.type === 'radio')) + 1];
-    if (next) { next.focus(); next.select?.(); }
-    else page.querySelector('[data-next-plug]').click();
+    const fields = [...page.querySelectorAll('.plug-steps input:not([type=hidden]), .plug-steps select')].filter(
+      field =>
+        field.type !== 'radio' ||
+        field.checked ||
+        (!field.form.querySelector(`input[name=${field.name}]:checked`) && field === field.form.querySelector('input[type=radio]')),
+    );
+    const next =
+      fields[
+        fields.findIndex(field => field.form === from.form && (field === from || (field.type === 'radio' && from.type === 'radio'))) + 1
+      ];
+    if (next) {
+      next.focus();
+      next.select?.();
+    } else page.querySelector('[data-next-plug]').click();
   };
 
   page.addEventListener('keydown', event => {
@@ -29,7 +39,11 @@ if (page) {
   });
 
   // The first step that is open has the keyboard when a plug comes up.
-  const open = [...page.querySelectorAll('[data-plug-step]')].find(form => form.querySelector('[name=value]') && ![...form.querySelectorAll('[name=value]')].some(field => field.checked || field.type === 'text' && field.value !== ''));
+  const open = [...page.querySelectorAll('[data-plug-step]')].find(
+    form =>
+      form.querySelector('[name=value]') &&
+      ![...form.querySelectorAll('[name=value]')].some(field => field.checked || (field.type === 'text' && field.value !== '')),
+  );
   if (location.search.includes('hole=')) {
     if (window.innerWidth > 900) open?.querySelector('[name=value]').focus();
     else page.querySelector('[data-plug-panel]').scrollIntoView();
@@ -48,7 +62,9 @@ if (page) {
     event.dataTransfer.setData('text/plain', place(event.target).dataset.hole);
     event.dataTransfer.effectAllowed = 'move';
   });
-  page.addEventListener('dragover', event => { if (move && place(event.target)) event.preventDefault(); });
+  page.addEventListener('dragover', event => {
+    if (move && place(event.target)) event.preventDefault();
+  });
   page.addEventListener('drop', event => {
     const [from, to] = [event.dataTransfer.getData('text/plain'), place(event.target)?.dataset.hole];
     if (!move || !to || !from || from === to) return;

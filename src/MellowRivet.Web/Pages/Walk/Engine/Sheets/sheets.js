@@ -9,8 +9,10 @@ if (sheet) {
     event.preventDefault();
     const fields = [...sheet.querySelectorAll('[data-value]')];
     const next = fields[fields.indexOf(event.target) + 1];
-    if (next) { next.focus(); next.select(); }
-    else event.target.blur();
+    if (next) {
+      next.focus();
+      next.select();
+    } else event.target.blur();
   });
   sendsAsChanged(sheet, '[data-sheet-value]');
 }

@@ -1,0 +1,28 @@
+namespace MellowRivet.Web.Tests;
+
+/// <summary>How the sources read: lines that fit a screen, files that fit a head, and house words that are true.</summary>
+public class SourceTests
+{
+    private const int MostColumns = 140, MostLines = 300;
+
+    private static readonly string[] Languages = [".cs", ".cshtml", ".js", ".mjs", ".css"];
+
+    // EF Core writes these by itself.
+    private static bool IsGenerated(string file) =>
+        file.Contains("/Migrations/", StringComparison.Ordinal) || file.Contains("/Generated/", StringComparison.Ordinal);
+
+    private static IEnumerable<string> Written =>
+        SourceTree.Files("src", "tests", "tools").Where(file => Languages.Contains(Path.GetExtension(file)) && !IsGenerated(file));
+
+    [Fact]
+    public void A_line_has_140_columns_at_most() =>
+        Written.SelectMany(file => SourceTree.Lines(file).Index().Where(line => line.Item.Length > MostColumns)
+            .Select(line => $"{file}:{line.Index + 1}")).ShouldBeEmpty();
+
+    [Fact]
+    public void A_file_has_about_300_lines_at_most() =>
+        Written.Where(file => SourceTree.Lines(file).Length > MostLines).ShouldBeEmpty();
+
+    [Fact]
+    public void There_is_something_to_look_at() => Written.Count().ShouldBeGreaterThan(500);
+}
