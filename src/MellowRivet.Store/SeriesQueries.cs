@@ -14,6 +14,9 @@ public sealed record LogHeader(Guid Id, string Name, DateTimeOffset AddedAt);
 /// <summary>What was measured: a part's series go along with it, whichever aircraft it flew on.</summary>
 public static class SeriesQueries
 {
+    // Readings of a task that are looked at: more don't fit its plot.
+    private const int MostEvidence = 40;
+
     private const int PartsAtOnce = 200;
 
     /// <summary>Readings on some parts, wherever they flew, and on the airframe of an aircraft.</summary>
@@ -123,4 +126,22 @@ public static class SeriesQueries
         (await db.SeriesOf(plugs).Where(reading => reading.Kind == PlugKinds.GapSet || reading.Kind == PlugKinds.GapFound)
             .ToListAsync(stop))
             .ToLookup(reading => reading.ComponentId);
+
+    /// <summary>What is known of a measured task from before, and where it goes.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="job">The inspection and its aircraft.</param>
+    /// <param name="task">The task.</param>
+    /// <param name="typed">A value that is typed and not kept yet, with its temperature; null where there is none.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<TaskEvidence> EvidenceAsync(this RivetDb db, Job job, InspectionTask task,
+        (double Value, double? Celsius)? typed, CancellationToken stop)
+    {
+        if (task.Measure is not { } measure)
+            return TaskEvidence.None;
+        // A new engine begins new series; one that came from another aircraft brings its own.
+        var before = await db.LatestAsync(job.Aircraft.Id, task.ComponentId, measure.Kind, MostEvidence, stop);
+        TypedNow? now = typed is not var (value, celsius) ? null : new(value, celsius,
+            await db.SeriesTimeAsync(job.Aircraft.Id, task.ComponentId, job.Inspection.TimeInService, DateTimeOffset.MaxValue, stop));
+        return TaskEvidence.Of(task, job.Aircraft, before, now);
+    }
 }

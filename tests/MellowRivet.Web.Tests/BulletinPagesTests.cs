@@ -312,9 +312,8 @@ public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var board = scope.ServiceProvider.GetRequiredService<ShopBoard>();
         var states = (await board.NowAsync(default)).Lines.SelectMany(line => line.Research.Lines).Select(line => line.State).ToHashSet();
         states.ShouldNotContain(BulletinState.DoesNotApply, "the board keeps only what concerns an aircraft");
-        states.UnionWith(
-            (await board.ResearchAsync(server.With(db => db.Aircraft.First(row => row.Registration == "N04QF").Id), default)).Lines.Select(
-                line => line.State));
+        var id = server.With(db => db.Aircraft.First(row => row.Registration == "N04QF").Id);
+        states.UnionWith((await board.ResearchAsync(id, default)).Lines.Select(line => line.State));
         Enum.GetValues<BulletinState>().Where(state => !states.Contains(state)).ShouldBeEmpty();
         server.With(db => db.Bulletins.AsNoTracking().AsEnumerable().Select(held => held.Bulletin.Kind).Distinct().Count()).ShouldBe(6);
     }

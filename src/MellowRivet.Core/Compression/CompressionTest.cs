@@ -4,6 +4,14 @@ using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Compression;
 
+/// <summary>The conditions of a test as they are typed, pressures in psi.</summary>
+/// <param name="Supply">The regulator's.</param>
+/// <param name="Ambient">Absolute.</param>
+/// <param name="Orifice">The master orifice's reading of the day; empty without one.</param>
+/// <param name="Hot">The engine ran within an hour; null while it isn't said.</param>
+/// <param name="CautionRead">The caution was read and confirmed.</param>
+public sealed record TypedConditions(string? Supply, string? Ambient, string? Orifice, bool? Hot, bool CautionRead);
+
 /// <summary>One differential compression test of one engine: its conditions, and who read the caution before air went in.</summary>
 public sealed class CompressionTest
 {
@@ -38,6 +46,18 @@ public sealed class CompressionTest
     public DateTimeOffset StartedAt { get; private set; }
 
     public TestConditions Conditions => new(new Psi(SupplyPsi), new Psi(AmbientPsi), Hot, DayOrificePsi is { } psi ? new Psi(psi) : null);
+
+    /// <summary>The test as it is typed, or all that is wrong with its conditions.</summary>
+    public static (CompressionTest? Test, IReadOnlyList<Refusal> Refusals) Read(TypedConditions typed, Guid engineId, Guid by,
+        DateTimeOffset at)
+    {
+        var (supply, ambient) = (TypedNumber.Parse(typed.Supply), TypedNumber.Parse(typed.Ambient));
+        var orifice = TypedNumber.Parse(typed.Orifice);
+        List<Refusal> wrong = [.. Check(supply, ambient, typed.Hot, orifice, !string.IsNullOrWhiteSpace(typed.Orifice), typed.CautionRead)];
+        return wrong.Count > 0
+            ? (null, wrong)
+            : (new(Guid.CreateVersion7(), engineId, supply!.Value, ambient!.Value, typed.Hot!.Value, orifice, by, at), []);
+    }
 
     /// <summary>What is wrong with the conditions as typed: supply 20–150 psi, ambient 8–16 psi absolute, orifice below supply.</summary>
     public static IEnumerable<Refusal> Check(double? supply, double? ambient, bool? hot, double? dayOrifice, bool orificeTyped,
@@ -108,6 +128,35 @@ public sealed record CompressionSheet(Component Engine, CompressionLimits Limits
         // Each try is judged under the conditions it was taken in, then the latest tries together.
         var judged = cylinders.Where(cylinder => cylinder.Latest is not null).Select(cylinder => cylinder.Latest!).ToList();
         return new(engine, limits, test, cylinders, judged.Count == 0 ? null : CompressionJudge.Together(limits, judged));
+    }
+
+    /// <summary>A cylinder by its number; null where none is fitted there.</summary>
+    public CylinderOnTest? Cylinder(int? number) => Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == number);
+
+    /// <summary>The cylinder whose latest reading lets most air through; null while there is no reading.</summary>
+    public CylinderOnTest? Weakest =>
+        Cylinders.Where(cylinder => cylinder.Latest is not null).MaxBy(cylinder => cylinder.Latest!.LeakArea);
+
+    /// <summary>The tries of a cylinder in the test that is running.</summary>
+    public IReadOnlyList<Reading> TriesNow(CylinderOnTest cylinder) =>
+        [.. cylinder.Tries.Where(reading => reading.CompressionTestId == Test?.Id)];
+
+    /// <summary>Whether a reading is a further try of its cylinder after one that was hot and low.</summary>
+    /// <param name="cylinder">The cylinder.</param>
+    /// <param name="reading">The reading's id; one that isn't kept yet comes last.</param>
+    public bool IsSecondTry(CylinderOnTest cylinder, Guid reading) =>
+        IsSecondTry(Limits, TriesNow(cylinder).TakeWhile(earlier => earlier.Id != reading));
+
+    /// <summary>Judges a reading as it is typed; what is wrong with it, or nothing of either while nothing is typed.</summary>
+    public (JudgedCylinder? Judged, string? Problem) Judge(TypedCylinder typed)
+    {
+        if (Test is not { } test || string.IsNullOrWhiteSpace(typed.Value))
+            return (null, null);
+        var read = TypedReading.Parse(typed.Value, test.Conditions.Supply);
+        if (read.Held is not { } held)
+            return (null, read.Problem);
+        var secondTry = Cylinder(typed.Number) is { } cylinder && IsSecondTry(cylinder, typed.ReadingId);
+        return (CompressionJudge.Judge(Limits, test.Conditions, new(typed.Number, held, new(typed.Leaks), secondTry)), null);
     }
 
     private static JudgedCylinder JudgeOne(CompressionLimits limits, int number, IReadOnlyList<Reading> tries, Reading reading) =>

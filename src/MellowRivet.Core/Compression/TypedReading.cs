@@ -2,6 +2,13 @@ using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Compression;
 
+/// <summary>What a cylinder held, as it is sent.</summary>
+/// <param name="ReadingId">The reading's id, made by the device: sent again, it is corrected.</param>
+/// <param name="Number">The cylinder's number.</param>
+/// <param name="Value">As typed: "76" or "76/80".</param>
+/// <param name="Leaks">Everywhere it was heard to leak.</param>
+public sealed record TypedCylinder(Guid ReadingId, int Number, string? Value, IReadOnlyList<LeakPath> Leaks);
+
 /// <summary>A compression as it is typed: "76" or "76/80".</summary>
 /// <param name="Held">What the cylinder held, psi gauge; null where the text was refused.</param>
 /// <param name="Problem">What is wrong with the text, in words for beside the field; null where it was taken.</param>

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Core.Discrepancies;
@@ -69,6 +70,16 @@ public sealed record Correction(string Action, CorrectionKind Kind = CorrectionK
 /// <param name="PartsBy">The day the parts are expected; null where nobody has said.</param>
 public sealed record Estimate(decimal? LabourHours, decimal? Parts, DateOnly? PartsBy = null)
 {
+    /// <summary>The estimate as it is typed, or what is wrong with it.</summary>
+    public static (Estimate? Estimate, Refusal? Refusal) Read(string? hours, string? parts, DateOnly? partsBy)
+    {
+        var (labour, price) = (TypedNumber.Parse(hours), TypedNumber.Parse(parts));
+        return TypedNumber.IsNone(hours, labour) || TypedNumber.IsNone(parts, price)
+            || Math.Abs(labour ?? 0) > 1e9 || Math.Abs(price ?? 0) > 1e9
+            ? (null, new("estimate", "Hours and money as numbers: 2.5 and 180."))
+            : (new((decimal?)labour, (decimal?)price, partsBy), null);
+    }
+
     /// <summary>In the shop's money; null where neither labour nor parts are said.</summary>
     public decimal? Total(HouseRules house) =>
         LabourHours is null && Parts is null ? null : Math.Round(((LabourHours ?? 0) * house.LabourRate) + (Parts ?? 0), 2);

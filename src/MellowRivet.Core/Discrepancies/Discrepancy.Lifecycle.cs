@@ -1,3 +1,4 @@
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
@@ -84,6 +85,19 @@ public sealed partial class Discrepancy
         Correction = done with { Action = done.Action.Trim() };
         (CorrectedBy, CorrectedAt) = (by, at);
         Go(Disposition.Done, by, at, null);
+        return null;
+    }
+
+    /// <summary>Puts the parts that its correction used into the places of those they replaced.</summary>
+    /// <param name="aircraft">The aircraft with its parts.</param>
+    /// <param name="workOrder">The work order it is corrected at.</param>
+    /// <param name="on">The day.</param>
+    public Refusal? ReplaceParts(Aircraft aircraft, string workOrder, DateOnly on)
+    {
+        foreach (var part in Correction?.Parts ?? [])
+            if (part.ReplacedComponent is { } replaced && aircraft.Replace(replaced, part.Number, part.SerialIn, on,
+                $"{workOrder}-{Number:00}: {Correction!.Kind.InWords()}") is { } refusal)
+                return refusal;
         return null;
     }
 

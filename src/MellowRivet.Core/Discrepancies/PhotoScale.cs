@@ -37,6 +37,15 @@ public sealed record Measured(MarkKind Kind, double Value, double Uncertainty)
 /// </remarks>
 public sealed class PhotoScale
 {
+    /// <summary>The size of each mark in words; null for one that has none, and a hint while there is no scale.</summary>
+    public static IEnumerable<string?> SizesOf(IReadOnlyList<PhotoMark> marks)
+    {
+        var scale = Of(marks);
+        return marks.Select(mark => mark.Kind is MarkKind.Length or MarkKind.Patch
+            ? scale?.Measure(mark).InWords ?? "draw a scale first"
+            : null);
+    }
+
     /// <summary>Said wherever something is measured on a picture.</summary>
     public const string Caution =
         "Holds in the plane of the scale, seen square on. A picture taken at a slant, or a scale nearer than the crack, measures wrong, "

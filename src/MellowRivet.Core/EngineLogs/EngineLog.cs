@@ -41,6 +41,8 @@ public sealed class EngineLog
     /// <summary>A pause longer than this begins another flight, seconds.</summary>
     public const double Pause = 300;
 
+    private const int LongestName = 80;
+
     private List<LogFlight> flights = [];
 
     private EngineLog() { }
@@ -70,6 +72,9 @@ public sealed class EngineLog
     public Guid AddedBy { get; private set; }
     public DateTimeOffset AddedAt { get; private set; }
     public IReadOnlyList<LogFlight> Flights => flights;
+
+    /// <summary>A file's name as it is kept.</summary>
+    public static string NameOf(string? name) => name?.Trim() is { Length: > 0 } own ? own[..Math.Min(LongestName, own.Length)] : "log";
 
     /// <summary>Reads a file's flights, or says why it holds none.</summary>
     public static (IReadOnlyList<LogFlight> Flights, Refusal? Refusal) Read(LogFile file, LogColumns columns)

@@ -16,7 +16,33 @@ public sealed record LogColumn(LogChannel Channel, int? Cylinder, int Column);
 /// <param name="Columns">The columns of the channels.</param>
 /// <param name="Fahrenheit">Temperatures are in °F.</param>
 /// <param name="Bar">Oil pressure is in bar.</param>
-public sealed record LogColumns(int Time, IReadOnlyList<LogColumn> Columns, bool Fahrenheit, bool Bar);
+public sealed record LogColumns(int Time, IReadOnlyList<LogColumn> Columns, bool Fahrenheit, bool Bar)
+{
+    private const string TimeWord = "time";
+
+    /// <summary>Reads what is said of each column: "time", a channel as "Rpm", or one of a cylinder as "Egt 3".</summary>
+    public static (LogColumns Columns, Refusal? Refusal) Read(IReadOnlyList<string?> said, bool fahrenheit, bool bar)
+    {
+        var times = said.Index().Where(one => one.Item == TimeWord).ToList();
+        if (times.Count != 1)
+            return (new(0, [], false, false), new("columns", "Say which one column is the time."));
+        var columns = new List<LogColumn>();
+        foreach (var (column, held) in said.Index())
+        {
+            var words = (held ?? "").Split(' ');
+            if (Enum.TryParse<LogChannel>(words[0], out var channel) && Enum.IsDefined(channel))
+                columns.Add(new(channel, words.Length > 1 && int.TryParse(words[1], out var number) && number is >= 1 and <= 12
+                    ? number
+                    : null, column));
+        }
+        return (new(times[0].Index, columns, fahrenheit, bar), null);
+    }
+
+    /// <summary>What a column holds, as it is said; "" for nothing that is wanted.</summary>
+    public string Holds(int column) => column == Time ? TimeWord
+        : Columns.FirstOrDefault(one => one.Column == column) is not { } held ? ""
+        : held.Cylinder is { } number ? $"{held.Channel} {number}" : $"{held.Channel}";
+}
 
 /// <summary>A log as a table: its titles, its rows, and what its columns probably are.</summary>
 public sealed partial class LogFile

@@ -7,6 +7,12 @@ public sealed partial class Aircraft
     /// <summary>The meter of a kind that is fitted now.</summary>
     public Meter? MeterOf(MeterKind kind) => meters.LastOrDefault(meter => meter.Kind == kind);
 
+    /// <summary>The same as it is typed at the door: what is wrong stands beside the meter.</summary>
+    public Refusal? ReadMeter(MeterKind kind, DateOnly on, string? shown, string source) =>
+        TypedNumber.ParseHours(shown) is not { } value || !Enum.IsDefined(kind)
+            ? new("meter", "What the meter shows, as a figure.")
+            : ReadMeter(kind, on, value.Value, source) is { } wrong ? wrong with { Field = "meter" } : null;
+
     /// <summary>Notes what a meter showed. All readings must be loaded.</summary>
     /// <param name="kind">Which meter.</param>
     /// <param name="on">The day.</param>

@@ -44,6 +44,21 @@ public sealed partial class Aircraft
         return null;
     }
 
+    /// <summary>Puts a set of plugs on file, as it is typed: one in every hole that has none.</summary>
+    /// <param name="engine">The engine.</param>
+    /// <param name="type">The plugs' type, as printed on them.</param>
+    /// <param name="first">The number of the first; the others count on from it.</param>
+    /// <param name="on">The day.</param>
+    public Refusal? FitPlugs(Component engine, string? type, string? first, DateOnly on)
+    {
+        if (!int.TryParse(first, out var number) || number is < 1 or > 9_999_000)
+            return new("first", "The number of the first plug; the others count on from it.");
+        if (type?.Trim().Length > 40)
+            return new("first", "A type of up to 40 characters.");
+        InstallPlugs(engine, type?.Trim() ?? "", number, TimeInService, null, on: on);
+        return null;
+    }
+
     /// <summary>Puts a new plug into a hole; the one that sits there comes off for good.</summary>
     /// <param name="engine">The engine.</param>
     /// <param name="hole">The hole.</param>

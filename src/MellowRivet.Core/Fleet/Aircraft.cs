@@ -20,7 +20,21 @@ public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats,
 /// <param name="Low">The least good value, or null.</param>
 /// <param name="High">The greatest good value, or null.</param>
 /// <param name="Reference">Where the manual says so.</param>
-public sealed record ManualLimit(string Measure, string UnitSymbol, double? Low, double? High, string Reference);
+public sealed record ManualLimit(string Measure, string UnitSymbol, double? Low, double? High, string Reference)
+{
+    /// <summary>The limit as it is typed, or what is wrong with it: one end at least, and where the manual says so.</summary>
+    public static (ManualLimit? Limit, Refusal? Refusal) Read(string measure, string unit, string? low, string? high, string? reference)
+    {
+        var (least, most) = (TypedNumber.Parse(low), TypedNumber.Parse(high));
+        if (TypedNumber.IsNone(low, least) || TypedNumber.IsNone(high, most) || (least is null && most is null))
+            return (null, new("limit", "At least one limit, as a number."));
+        if (least > most)
+            return (null, new("limit", "The lower limit is above the upper one."));
+        return string.IsNullOrWhiteSpace(reference) || reference.Trim().Length > 80
+            ? (null, new("limit", "The manual's reference: chapter, page, revision, up to 80 characters."))
+            : (new(measure, unit, least, most, reference.Trim()), null);
+    }
+}
 
 /// <summary>An aircraft that the shop looks after.</summary>
 public sealed partial class Aircraft

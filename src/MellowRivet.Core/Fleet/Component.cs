@@ -25,7 +25,28 @@ public sealed record Ignition(IgnitionKind Top, IgnitionKind Bottom)
 /// <param name="On">When it was released.</param>
 /// <param name="OwnTime">The part's own time then; null where the papers don't say.</param>
 /// <param name="Reference">The release or work order it is papered by.</param>
-public sealed record Overhaul(DateOnly On, Hours? OwnTime, string Reference);
+public sealed record Overhaul(DateOnly On, Hours? OwnTime, string Reference)
+{
+    /// <summary>The overhaul as it is typed, or what is wrong with it.</summary>
+    /// <param name="on">The day it was released.</param>
+    /// <param name="ownTime">The part's own hours then; empty where nobody knows.</param>
+    /// <param name="reference">What papers it.</param>
+    /// <param name="today">The day, which it isn't after.</param>
+    /// <param name="ownTimeNow">The part's own hours now, which it has no more than; null where nobody knows.</param>
+    public static (Overhaul? Overhaul, Refusal? Refusal) Read(DateOnly? on, string? ownTime, string? reference, DateOnly today,
+        Hours? ownTimeNow)
+    {
+        if (on is not { } day || day > today)
+            return (null, new("overhaul", "The day it was released from overhaul, not one to come."));
+        var own = TypedNumber.ParseHours(ownTime);
+        if ((own is null && !string.IsNullOrWhiteSpace(ownTime)) || own > ownTimeNow)
+            return (null, new("overhaul",
+                "The part’s own hours at the overhaul, no more than it has now; leave it empty where nobody knows."));
+        return string.IsNullOrWhiteSpace(reference) || reference.Trim().Length > 80
+            ? (null, new("overhaul", "The release or work order it is papered by, up to 80 characters."))
+            : (new(day, own, reference.Trim()), null);
+    }
+}
 
 /// <summary>
 /// One part with its own serial number, wherever it is. What is read on it, its overhauls and what falls due on it stay
@@ -137,7 +158,18 @@ public sealed record CompressionRule(CompressionSchool School, double? ManualRej
         ? CompressionLimits.Of(School).WithManualFloor(new Psi(floor), ManualReference ?? "")
         : CompressionLimits.Of(School);
 
-    /// <summary>What is wrong with a manual floor as typed; empty where it can go on file.</summary>
+    /// <summary>The rule as it is typed, or what is wrong with it: a floor of the manual is a pressure and has a reference.</summary>
+    public static (CompressionRule? Rule, Refusal? Refusal) Read(CompressionSchool school, string? floor, string? reference)
+    {
+        if (!Enum.IsDefined(school))
+            return (null, new("inspection", "There is no such limit set."));
+        var (typed, psi) = (!string.IsNullOrWhiteSpace(floor), TypedNumber.Parse(floor));
+        return Check(typed, psi, reference).FirstOrDefault() is { } wrong
+            ? (null, wrong)
+            : (new(school, psi, typed ? reference!.Trim() : null), null);
+    }
+
+    /// <summary>What is wrong with a manual floor; nothing where it can go on file.</summary>
     public static IEnumerable<Refusal> Check(bool floorTyped, double? floor, string? reference)
     {
         if (floorTyped && floor is not (> 0 and < 150))

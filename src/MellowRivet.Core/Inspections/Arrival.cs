@@ -39,6 +39,10 @@ public sealed record Arrival(IReadOnlyList<RoundPhoto> Round, IReadOnlyList<Dama
 
     /// <summary>Viewpoints that have a picture.</summary>
     public int Seen => Round.Select(photo => photo.From).Distinct().Count();
+
+    /// <summary>The first viewpoint without a picture; the nose where all have one.</summary>
+    public Viewpoint NextView => Enum.GetValues<Viewpoint>().Cast<Viewpoint?>()
+        .FirstOrDefault(view => Round.All(photo => photo.From != view)) ?? Viewpoint.Nose;
 }
 
 /// <summary>A complaint of the owner's, in the owner's words, and what the shop found.</summary>

@@ -63,6 +63,26 @@ public sealed partial class Inspection
 
     public void Note(BooksBrought books) => Arrival = Arrival with { Books = books };
 
+    /// <summary>Notes what is aboard, as it is typed: fuel, oil, and what was left inside.</summary>
+    public Refusal? NoteAboard(string? fuel, string? oil, string? inside, Guid by, DateTimeOffset at)
+    {
+        if (new[] { fuel, oil, inside }.Any(words => words?.Trim().Length > Discrepancy.LongestWhere))
+            return new("aboard", $"Up to {Discrepancy.LongestWhere} characters each.");
+        if (string.IsNullOrWhiteSpace(fuel) || string.IsNullOrWhiteSpace(inside))
+            return new("aboard", "Say how much fuel is aboard, and what was left inside: “nothing” is an answer.");
+        Note(new OnBoard(fuel.Trim(), oil?.Trim() ?? "", inside.Trim(), by, at));
+        return null;
+    }
+
+    /// <summary>Notes which books were brought, and which are missing, as it is typed.</summary>
+    public Refusal? NoteBooks(IReadOnlyList<Guid> brought, string? missing, Guid by, DateTimeOffset at)
+    {
+        if (missing?.Trim().Length > Discrepancy.LongestWhere)
+            return new("books", $"Up to {Discrepancy.LongestWhere} characters.");
+        Note(new BooksBrought(brought, missing?.Trim() ?? "", by, at));
+        return null;
+    }
+
     /// <summary>Leaves a due item out of this inspection's plan, or takes it in again.</summary>
     public void Plan(Guid dueItemId, bool doIt) =>
         leftOut = doIt ? [.. leftOut.Where(id => id != dueItemId)] : [.. leftOut.Append(dueItemId).Distinct()];

@@ -1,5 +1,7 @@
+using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 
@@ -26,6 +28,24 @@ public sealed partial class Inspection
     /// </summary>
     public bool CountsAsBenched(Due.DueItem item) =>
         item is { Kind: Due.DueKind.Service, Interval.EveryHours: not null, ComponentId: { } part } && benchedMagnetos.Contains(part);
+
+    /// <summary>Records a value of a sheet as it is typed; an empty field takes it back.</summary>
+    /// <param name="id">The reading's id, made by the device.</param>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="value">Which value.</param>
+    /// <param name="typed">What was typed.</param>
+    /// <param name="unit">The unit it was typed in; empty for that of its limits.</param>
+    /// <param name="aircraft">The aircraft, for its own limits.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public Refusal? Measure(Guid id, EngineSheet sheet, SheetValue value, string? typed, string? unit, Aircraft aircraft, Guid by,
+        DateTimeOffset at)
+    {
+        var number = TypedNumber.Parse(typed);
+        return TypedNumber.IsNone(typed, number)
+            ? new("value", $"“{typed}” is no number.")
+            : Measure(id, sheet, value, number, Unit.Find(unit) ?? value.BandOn(aircraft).Unit, by, at);
+    }
 
     /// <summary>Records a value of a sheet; measured again, it takes the place of the first.</summary>
     /// <param name="id">The reading's id, made by the device.</param>
@@ -63,13 +83,47 @@ public sealed partial class Inspection
     /// <summary>What an oil pressure read in flight is called.</summary>
     public const string AltitudeKind = "oil-pressure-altitude";
 
+    /// <summary>Oil pressures read at altitudes, by altitude.</summary>
+    /// <param name="engine">The engine.</param>
+    /// <param name="when">"before" or "after" the change.</param>
+    public IReadOnlyList<AltitudePoint> PressuresAtAltitude(Component engine, string when) =>
+        [.. Readings.Where(reading => reading.Kind == AltitudeKind && reading.ComponentId == engine.Id && reading.Position == when)
+            .Select(reading => new AltitudePoint(reading.Conditions.Feet ?? 0, reading.Value)).OrderBy(point => point.Feet)];
+
+    /// <summary>Puts what a flight came to on the run sheet, where nothing stands yet.</summary>
+    /// <param name="aircraft">The aircraft with its parts.</param>
+    /// <param name="engine">The engine.</param>
+    /// <param name="flight">What the flight came to.</param>
+    /// <param name="when">"before" or "after" the work.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public Refusal? FillRun(Aircraft aircraft, Component engine, LogSummary flight, string? when, Guid by, DateTimeOffset at)
+    {
+        if (when is not ("before" or SheetValue.After))
+            return new("fill", "Before the work or after it?");
+        var sheet = RunSheet.Of(engine);
+        var work = SheetWork.Of(sheet, aircraft, this);
+        (string Kind, double? Value)[] read =
+        [
+            ("static-rpm", flight.GreatestRpm), ("idle-rpm", flight.IdleRpm), ("oil-temperature", flight.OilTemperature),
+            ("oil-pressure", flight.OilPressure), ("cylinder-temperature", flight.GreatestCht),
+        ];
+        foreach (var (kind, value) in read)
+            if (value is { } number && work.Value(kind, when) is null)
+            {
+                var of = sheet.Values.Single(one => one.Kind == kind && one.Position == when);
+                Measure(Guid.CreateVersion7(), sheet, of, Math.Round(number, 1), of.Band.Unit, by, at);
+            }
+        return null;
+    }
+
     /// <summary>Records oil pressures read at altitudes, in place of those there were.</summary>
     /// <param name="engine">The engine.</param>
     /// <param name="when">"before" or "after" the change.</param>
     /// <param name="points">The points.</param>
     /// <param name="by">Who.</param>
     /// <param name="at">When.</param>
-    public void PressuresAtAltitude(Fleet.Component engine, string when, IReadOnlyList<AltitudePoint> points, Guid by, DateTimeOffset at)
+    public void PressuresAtAltitude(Component engine, string when, IReadOnlyList<AltitudePoint> points, Guid by, DateTimeOffset at)
     {
         Loaded.List(readings).RemoveAll(reading => reading.Kind == AltitudeKind && reading.ComponentId == engine.Id
             && reading.Position == when);

@@ -1,16 +1,70 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.People;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Inspections;
 
+/// <summary>What a change in bulk came to.</summary>
+/// <param name="Done">How many were changed.</param>
+/// <param name="Refused">Those that weren't, with why.</param>
+/// <param name="Refusal">Why none was; null where some were.</param>
+public sealed record BulkChange(int Done, IReadOnlyList<string> Refused, Refusal? Refusal)
+{
+    /// <summary>A line for what was changed, and one for each that wasn't.</summary>
+    public IReadOnlyList<string> InWords =>
+        [$"{Done} changed.", .. Refused.Count == 0 ? [] : Refused.Prepend($"{Refused.Count} not:")];
+}
+
 // What was found, and the known marks that earlier inspections left.
 public sealed partial class Inspection
 {
+    /// <summary>Asks the owner about everything that is open, but for known marks.</summary>
+    public void AskAll(Guid by, DateTimeOffset at)
+    {
+        foreach (var found in Discrepancies.Where(found => found.Disposition == Disposition.Open
+            && found.Class is not DiscrepancyClass.KnownMark))
+            found.Move(Disposition.Asked, null, House, by, at);
+    }
+
+    /// <summary>Takes several discrepancies a step on, or classes them, at once. Those that can't go stay as they were.</summary>
+    /// <param name="numbers">Which.</param>
+    /// <param name="to">The step; null to class them.</param>
+    /// <param name="class">The class; null to take them a step on.</param>
+    /// <param name="words">Words to it, or why they are less.</param>
+    /// <param name="signs">By which certificate whoever does it may sign; null for none.</param>
+    /// <param name="classes">What classes go by.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public BulkChange Change(IReadOnlyCollection<int> numbers, Disposition? to, DiscrepancyClass? @class, string? words, Certificate? signs,
+        ClassRules classes, Guid by, DateTimeOffset at)
+    {
+        var ticked = Discrepancies.Where(found => numbers.Contains(found.Number)).OrderBy(found => found.Number).ToList();
+        if (ticked.Count == 0)
+            return new(0, [], new("bulk", "Tick those that it concerns first."));
+        if ((to is null || !Enum.IsDefined(to.Value)) && (@class is null || !Enum.IsDefined(@class.Value)))
+            return new(0, [], new("bulk", "Choose what to do with them."));
+        Refusal? One(Discrepancy found) => to is { } step
+            ? found.Move(step, words, House, by, at)
+            : found.Classify(new(@class!.Value, found.Grounded, by, at, words, null, signs), classes,
+                Tasks.FirstOrDefault(task => task.Id == found.TaskId));
+        List<string> refused = [.. ticked.Select(found => (found, Refusal: One(found))).Where(one => one.Refusal is not null)
+            .Select(one => $"{one.found.Number:00} {one.found.What}: {one.Refusal!.Message}")];
+        var done = ticked.Count - refused.Count;
+        return new(done, refused, done == 0 ? new("bulk", $"None was changed. {string.Join(" ", refused)}") : null);
+    }
+
     private List<Discrepancy>? discrepancies;
     private List<CarriedMark> carriedMarks = [];
 
     public IReadOnlyList<Discrepancy> Discrepancies => Loaded.List(discrepancies);
+
+    /// <summary>Whether a discrepancy can be at a place; null where it can.</summary>
+    public Refusal? CheckPlace(string? zone, Guid? component, Aircraft aircraft) =>
+        Tasks.All(task => task.ZoneKey != zone) ? new("zone", "Choose the zone it is in.")
+        : component is { } part && aircraft.Fitting(part) is null ? new("component", "That part is not on this aircraft.")
+        : null;
 
     /// <summary>
     /// Marks that earlier inspections found benign, each to be accepted or tested again. A test that was withdrawn is none.

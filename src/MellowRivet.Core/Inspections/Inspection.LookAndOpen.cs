@@ -123,11 +123,31 @@ public sealed partial class Inspection
     }
 
     /// <summary>Takes a tool to the aircraft; one that is there already stays.</summary>
+    /// <param name="chosen">The tools that go to the aircraft.</param>
+    /// <param name="elsewhere">Tools that are out at other inspections, with the work order they are out at.</param>
+    /// <param name="by">Who takes them.</param>
+    /// <param name="at">When.</param>
+    public Refusal? TakeOut(IReadOnlyCollection<Tool> chosen, IReadOnlyDictionary<Guid, string> elsewhere, Guid by, DateTimeOffset at)
+    {
+        if (chosen.FirstOrDefault(tool => elsewhere.ContainsKey(tool.Id)) is { } there)
+            return new("tools", $"{there.Title} is out at {elsewhere[there.Id]}: bring it in there first.");
+        if (chosen.Count == 0)
+            return new("tools", "Tick the tools that go to the aircraft.");
+        foreach (var tool in chosen)
+            TakeOut(tool, by, at);
+        return null;
+    }
+
+    /// <summary>Takes a tool out; one that is out stays so.</summary>
     public void TakeOut(Tool tool, Guid by, DateTimeOffset at)
     {
         if (toolsOut.All(other => other.ToolId != tool.Id || other.In is not null))
             toolsOut = [.. toolsOut, new(tool.Id, tool.Title, new(by, at))];
     }
+
+    /// <summary>The mark of one kind that was seen in a zone, the worst where there were several; null where there was none.</summary>
+    public WitnessMark? LastMark(string? zone, WitnessOf of) =>
+        WitnessMarks.Where(mark => mark.ZoneKey == zone && mark.Of == of).MaxBy(mark => mark.Amount);
 
     /// <summary>Brings a tool back, or accounts for one that won't come back whole.</summary>
     public Refusal? BringIn(Guid toolId, string? account, Guid by, DateTimeOffset at)

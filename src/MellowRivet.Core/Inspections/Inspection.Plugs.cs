@@ -1,6 +1,9 @@
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core.Tools;
 
 namespace MellowRivet.Core.Inspections;
 
@@ -33,6 +36,28 @@ public sealed partial class Inspection
             plugMarks = [.. plugMarks.Where(mark => (mark.PlugId, mark.Step) != (place.Plug!.Id, step)),
                 new(place.Plug!.Id, place.CameFrom, step, said, by, at)];
         return null;
+    }
+
+    /// <summary>Records what was measured on a plug, as it is typed.</summary>
+    /// <param name="id">The reading's id, made by the device.</param>
+    /// <param name="place">The plug's place.</param>
+    /// <param name="step">A step that measures.</param>
+    /// <param name="typed">Ω, in or in-lb.</param>
+    /// <param name="wrench">For the torque: the wrench; null where none was chosen.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    /// <param name="today">The day, for the wrench's calibration.</param>
+    public Refusal? Measure(Guid id, TrayPlace place, PlugStep step, string? typed, Tool? wrench, Guid by, DateTimeOffset at,
+        DateOnly today)
+    {
+        var value = TypedNumber.Parse(typed);
+        if (wrench is null)
+            return Measure(id, place, step, value, (WrenchUsed?)null, by, at);
+        var (used, refusal) = wrench.Pull(value ?? 0, PlugKinds.UnitOf(step), today);
+        // A value that is no number is said to be none before the wrench is asked whether it reaches it.
+        return value is not null || wrench.MayTorque(today) is not null
+            ? used is null ? refusal : Measure(id, place, step, value, used, by, at)
+            : Measure(id, place, step, null, new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, 0), by, at);
     }
 
     /// <summary>Records what was measured on a plug; measured again, it takes the place of the first.</summary>
@@ -69,6 +94,23 @@ public sealed partial class Inspection
         else
             Record(new(id, AircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), read, PlugKinds.UnitOf(step),
                 new(Wrench: wrench), TimeInService, at, by) { InspectionId = Id });
+        return null;
+    }
+
+    /// <summary>Puts plugs into other holes: what was torqued is to be torqued again.</summary>
+    /// <param name="aircraft">The aircraft with its parts.</param>
+    /// <param name="engine">The engine.</param>
+    /// <param name="moves">Each plug's way.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    /// <param name="on">The day.</param>
+    public Refusal? MovePlugs(Aircraft aircraft, Component engine, IReadOnlyList<PlugMove> moves, Guid by, DateTimeOffset at, DateOnly on)
+    {
+        var left = moves.Where(move => move.From != move.To).Select(move => move.From).ToHashSet();
+        var places = PlugTray.Of(aircraft, engine, this).Places.Where(place => left.Contains(place.Hole)).ToList();
+        if (aircraft.MovePlugs(engine, moves, on) is { } refusal)
+            return refusal;
+        PlugsMoved(places, by, at);
         return null;
     }
 

@@ -33,6 +33,10 @@ public sealed partial class Inspection
     /// <summary>The tasks that are answered by themselves, in walking order.</summary>
     public IEnumerable<InspectionTask> Walk => Tasks.Where(task => task.TiedTo is null).OrderBy(task => task.Order);
 
+    /// <summary>What its tasks measure on cables.</summary>
+    public IEnumerable<string> Cables => Tasks.Where(task => task.Measure is { Method: MeasureMethod.CableTension })
+        .Select(task => task.Measure!.Kind).Distinct();
+
     /// <summary>A worksheet's title as the inspection began with it.</summary>
     public string SheetTitle(string key) => sheets.FirstOrDefault(sheet => sheet.Key == key)?.Title ?? key;
 
@@ -52,12 +56,25 @@ public sealed partial class Inspection
         return null;
     }
 
+    /// <summary>The tasks that a task can be tied to.</summary>
+    public IEnumerable<InspectionTask> TiesFor(InspectionTask task) =>
+        Tasks.Where(lead => lead != task && WhyNotTied(task, lead) is null);
+
     /// <summary>Ties a task of one list to a task of another that says the same: it is answered with it from then on.</summary>
     public Refusal? Tie(Guid taskId, Guid leadId)
     {
         if (Tasks.FirstOrDefault(task => task.Id == taskId) is not { } task
             || Tasks.FirstOrDefault(other => other.Id == leadId) is not { } lead || task == lead)
             return new("tie", "Choose the task it says the same as.");
+        if (WhyNotTied(task, lead) is { } refusal)
+            return refusal;
+        task.TieTo(lead);
+        task.Follow(lead);
+        return null;
+    }
+
+    private Refusal? WhyNotTied(InspectionTask task, InspectionTask lead)
+    {
         if (task.ZoneKey != lead.ZoneKey || task.SheetKey == lead.SheetKey || task.ComponentId != lead.ComponentId)
             return new("tie", "Only tasks of one zone and of two lists are tied.");
         if (lead.TiedTo is not null || TiedWith(task).Any())
@@ -68,8 +85,6 @@ public sealed partial class Inspection
             return new("tie",
                 "It has an answer of its own, and the other would take its place. "
                 + "Answer the other first, or tie them the other way round.");
-        task.TieTo(lead);
-        task.Follow(lead);
         return null;
     }
 

@@ -14,6 +14,9 @@ public static class TypedNumber
             ? value
             : null;
 
+    /// <summary>Whether something stands there and is no number.</summary>
+    public static bool IsNone(string? text, double? parsed) => parsed is null && !string.IsNullOrWhiteSpace(text);
+
     /// <summary>As <see cref="Parse"/>, for hours in service: null where out of range as well.</summary>
     public static Hours? ParseHours(string? text) =>
         decimal.TryParse(text?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Inspections;
 using System.Text.RegularExpressions;
 using MellowRivet.Core.Measures;
 
@@ -86,6 +87,27 @@ public sealed class Tool
     }
 
     public void Retire(bool retired) => IsRetired = retired;
+
+    /// <summary>A torque pulled with it, or why it can't have been: its calibration, its range, what lengthens it.</summary>
+    /// <param name="torque">What the bolt has, in the unit.</param>
+    /// <param name="unit">The torque's unit.</param>
+    /// <param name="on">The day it was pulled.</param>
+    /// <param name="lengthInches">Handle to square drive; null for what is on file.</param>
+    /// <param name="extensionInches">Extension in line, in inches; null without one.</param>
+    public (WrenchUsed? Used, Refusal? Refusal) Pull(double torque, Unit unit, DateOnly on, double? lengthInches = null,
+        double? extensionInches = null)
+    {
+        if (MayTorque(on) is { } refusal)
+            return (null, refusal);
+        var length = extensionInches is null ? null : lengthInches ?? LengthInches;
+        if (extensionInches is not null && (length is not (> 0 and <= 80) || extensionInches is not (>= 0 and <= 40)))
+            return (null, new("wrench",
+                "With an extension in line: the length of the wrench and of the extension in inches, such as 10 and 1.5."));
+        var setting = extensionInches is { } extension ? TorqueWrench.Setting(torque, length!.Value, extension) : torque;
+        return Reaches(setting, unit) is { } outside
+            ? (null, outside)
+            : (new(Id, Title, CalibratedUntil!.Value, length, extensionInches, setting), null);
+    }
 
     /// <summary>Why no final torque can be recorded with it on a day; null where one can.</summary>
     public Refusal? MayTorque(DateOnly on)

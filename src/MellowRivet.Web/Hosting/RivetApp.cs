@@ -8,6 +8,7 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Handover;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.EntityFrameworkCore;
@@ -103,7 +104,8 @@ public static class RivetApp
             .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());
 
         builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>()
-            .AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<OutgoingMail>();
+            .AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<Uploads>()
+            .AddSingleton<OutgoingMail>();
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));

@@ -1,13 +1,12 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
-using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Library;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 
@@ -18,7 +17,7 @@ public sealed record Deciding(BulletinLine Line, BulletinCase Case, Person Me, A
 
 /// <summary>Every bulletin of the shop as it stands on one aircraft: facts read off, decisions, what was done, ferry flights.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : FleetPage(desk, db, clock)
+public sealed class BulletinsModel(Desk desk, RivetDb db, Uploads uploads, TimeProvider clock) : FleetPage(desk, db, clock)
 {
     private Dictionary<Guid, string> people = [];
     private ComplyForm? typed;
@@ -57,26 +56,15 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, PhotoFiles photos, Tim
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostReadAsync(FactForm form, IFormFile? photo, CancellationToken stop)
     {
-        Photo? taken = null;
-        Refusal? wrong = null;
-        if (photo is { Length: > 0 })
-            try
-            {
-                await using var content = photo.OpenReadStream();
-                (taken, wrong) = await photos.TakeInAsync(content, photo.FileName, stop);
-            }
-            catch (IOException)
-            {
-                wrong = new("photo", "The disk is full or gone: nothing was kept.");
-            }
-        var written = wrong is not null
-            ? new Written(wrong with { Field = "photo" })
+        var taken = await uploads.TakeInAsync(photo, stop);
+        var written = taken.Wrong("photo") is { } wrong
+            ? new Written(wrong)
             : await Desk.WriteFileAsync(Id, form.Post, async aircraft =>
         {
             var line = (await LineAsync(aircraft.Id, stop)).Find(form.B);
             var target = line?.On is { } on ? aircraft.Fitting(on.ComponentId) : null;
             var (fact, refusal) = StatedFact.Take(aircraft, target, form.Fact
-                ?? "", form.Value, form.Post, taken, User.PersonId(), Clock.GetUtcNow(), Today);
+                ?? "", form.Value, form.Post, taken.Photo, User.PersonId(), Clock.GetUtcNow(), Today);
             if (fact is not null)
                 Db.Put(fact);
             return refusal;

@@ -14,11 +14,16 @@ public sealed record Tried(string Registration, RuleAnswer Answer, string Why);
 /// <summary>A rule as typed: read back, and tried on the shop.</summary>
 /// <param name="Rule">The rule; null where it can't be read.</param>
 /// <param name="Fault">Why it can't.</param>
-/// <param name="OnShop">How it falls on each aircraft.</param>
+/// <param name="OnShop">How it falls on each aircraft that it is tried on.</param>
+/// <param name="Untried">How many aircraft the shop has beside those.</param>
 /// <param name="Unsettled">Models that it names and no list knows.</param>
-public sealed record RulePreview(Rule? Rule, string? Fault, IReadOnlyList<Tried> OnShop, IReadOnlyList<UnsettledName> Unsettled)
+public sealed record RulePreview(Rule? Rule, string? Fault, IReadOnlyList<Tried> OnShop, int Untried,
+    IReadOnlyList<UnsettledName> Unsettled)
 {
-    public static readonly RulePreview Nothing = new(null, null, [], []);
+    /// <summary>A rule is tried on so many aircraft: it is read back with each key.</summary>
+    public const int Most = 60;
+
+    public static readonly RulePreview Nothing = new(null, null, [], 0, []);
 }
 
 /// <summary>Types a bulletin, or changes what is on file of one.</summary>
@@ -99,7 +104,8 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
         var (rule, fault) = RuleText.Read(text);
         if (rule is null)
             return RulePreview.Nothing with { Fault = fault };
-        var fleet = (await board.StandingAsync(stop)).Lines.Select(line => line.Aircraft).Take(60).ToList();
+        var all = (await board.StandingAsync(stop)).Lines.ToList();
+        var fleet = all.Select(line => line.Aircraft).Take(RulePreview.Most).ToList();
         var stated = await db.StatedOnAsync(fleet, stop);
         var types = await db.TypeListAsync(stop);
         return new(rule, null, [.. fleet.SelectMany(aircraft =>
@@ -112,6 +118,6 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
                     pair.answer.Answer == RuleAnswer.CannotTell
                         ? $"read off {string.Join(", ", pair.answer.Missing)}"
                         : string.Join("; ", pair.answer.Because)));
-        }).OrderByDescending(tried => tried.Answer)], [.. types.UnsettledIn(rule, "")]);
+        }).OrderByDescending(tried => tried.Answer)], all.Count - fleet.Count, [.. types.UnsettledIn(rule, "")]);
     }
 }

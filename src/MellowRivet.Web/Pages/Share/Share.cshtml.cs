@@ -2,9 +2,8 @@ using MellowRivet.Core;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
-using MellowRivet.Web.Pages.Walk.Found;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
@@ -18,7 +17,7 @@ namespace MellowRivet.Web.Pages.Share;
 [IgnoreAntiforgeryToken]
 [EnableRateLimiting("uploads")]
 [Needs(Right.Look)]
-public sealed class ShareModel(RivetDb db, PhotoFiles photoFiles, SoundFiles soundFiles) : PageModel
+public sealed class ShareModel(RivetDb db, Uploads uploads) : PageModel
 {
     public IReadOnlyList<(Inspection Inspection, string Registration)> InWork { get; private set; } = [];
     public IReadOnlyList<string> Kept { get; private set; } = [];
@@ -37,7 +36,7 @@ public sealed class ShareModel(RivetDb db, PhotoFiles photoFiles, SoundFiles sou
     {
         if (Request.Headers["Sec-Fetch-Site"].ToString() is not ("none" or "same-origin"))
             return StatusCode(StatusCodes.Status403Forbidden);
-        var attached = await Attachments.TakeInAsync(photos, [], photoFiles, soundFiles, stop);
+        var attached = await uploads.TakeInAsync(photos, [], stop);
         Kept = [.. attached.Photos.Select(photo => photo.Sha256)];
         Refusals = attached.Refusals;
         Words = new[] { text, title }.FirstOrDefault(words => !string.IsNullOrWhiteSpace(words));

@@ -1,10 +1,7 @@
 using System.Globalization;
 using MellowRivet.Core;
-using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
-using MellowRivet.Core.Records;
-using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -12,138 +9,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Shelves;
-
-/// <summary>A task of a worksheet as it is sent.</summary>
-public sealed class TaskForm
-{
-    public string? Key { get; set; }
-    public string? Zone { get; set; }
-    public string? Text { get; set; }
-    public string? Reference { get; set; }
-    public TaskKind Kind { get; set; } = TaskKind.Inspect;
-    public string? With { get; set; }
-    public string? At { get; set; }
-    public List<Need> Needs { get; set; } = [];
-    public bool SecondPerson { get; set; }
-    public string? Caution { get; set; }
-    public AppliesTo AppliesTo { get; set; } = AppliesTo.Every;
-    public string? Same { get; set; }
-
-    /// <summary>Paragraphs of the scope, separated by commas.</summary>
-    public string? Covers { get; set; }
-    public Asked? Asks { get; set; }
-    public bool Compression { get; set; }
-    public string? Measure { get; set; }
-    public string? Unit { get; set; }
-    public string? Low { get; set; }
-    public string? High { get; set; }
-    public Standing Standing { get; set; } = Standing.Manual;
-    public string? Source { get; set; }
-    public MeasureMethod Method { get; set; } = MeasureMethod.Plain;
-
-    public static TaskForm Of(string zone, WorksheetTask task) => new()
-    {
-        Key = task.Key,
-        Zone = zone,
-        Text = task.Text,
-        Reference = task.Reference,
-        Kind = task.Kind,
-        With = task.With,
-        At = string.Join(", ", task.At ?? []),
-        Needs = [.. task.Needs ?? []],
-        SecondPerson = task.SecondPerson,
-        Caution = task.Caution,
-        AppliesTo = task.AppliesTo,
-        Same = task.Same,
-        Covers = string.Join(", ", task.Covers ?? []),
-        Asks = task.Asks,
-        Compression = task.Compression,
-        Measure = task.Measure?.Kind,
-        Unit = task.Measure?.Unit,
-        Low = task.Measure?.Low?.ToString("0.####", CultureInfo.InvariantCulture),
-        High = task.Measure?.High?.ToString("0.####", CultureInfo.InvariantCulture),
-        Standing = task.Measure?.Standing ?? Standing.Manual,
-        Source = task.Measure?.Source,
-        Method = task.Measure?.Method ?? MeasureMethod.Plain,
-    };
-
-    /// <summary>The task, or what can't be read of it.</summary>
-    public (WorksheetTask? Task, Refusal? Refusal) Read(Worksheet sheet)
-    {
-        List<TaskInterval> at = [];
-        foreach (var part in (At ?? "").Split([',', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
-        {
-            if (TaskInterval.Parse(part) is not { } interval)
-                return (null, new("at",
-                    $"“{part}” is no interval. Write 25 h, annual, 2 years, 6 months or first 25 h, with commas between."));
-            at.Add(interval);
-        }
-        WorksheetMeasure? measure = null;
-        if (!string.IsNullOrWhiteSpace(Measure))
-        {
-            var (low, high) = (TypedNumber.Parse(Low), TypedNumber.Parse(High));
-            if ((low is null && !string.IsNullOrWhiteSpace(Low)) || (high is null && !string.IsNullOrWhiteSpace(High)))
-                return (null, new("limits", "Limits are numbers; leave one empty where there is none."));
-            var source = string.IsNullOrWhiteSpace(Source) ? low is null && high is null
-                ? "the aircraft's manual; no limit on file yet"
-                : "" : Source.Trim();
-            if (source.Length == 0)
-                return (null, new("limits", "Say where the limits come from."));
-            measure = new(Worksheet.KeyFor(Measure), Unit ?? "", low, high, Standing, source, Method);
-        }
-        var key = string.IsNullOrWhiteSpace(Key) ? FreeKey(sheet) : Key.Trim();
-        return (new(key, Text?.Trim() ?? "", Reference?.Trim()
-            ?? "", Words(Caution), measure, Compression, AppliesTo, Kind, Words(With), at.Count > 0 ? at : null, Needs.Count > 0
-            ? Needs
-            : null, SecondPerson, Words(Same),
-            Words(Covers)?.Split([',', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), Asks), null);
-    }
-
-    // From its first words, with a number where that is taken.
-    private string FreeKey(Worksheet sheet)
-    {
-        var stem = Worksheet.KeyFor(string.Join(' ', (Text ?? "task").Split(' ').Take(4)));
-        stem = stem.Length is 0 ? "task" : stem.Length > 36 ? stem[..36] : stem;
-        var taken = sheet.Tasks.Select(task => task.Key).ToHashSet();
-        return Enumerable.Range(1, int.MaxValue).Select(number => number == 1 ? stem : $"{stem}-{number}")
-            .First(key => !taken.Contains(key));
-    }
-
-    private static string? Words(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();
-}
-
-/// <summary>A zone of a worksheet as it is sent.</summary>
-public sealed class ZoneForm
-{
-    public string? Key { get; set; }
-    public string? Title { get; set; }
-    public Station Station { get; set; } = Station.Airframe;
-    public Book Book { get; set; }
-    public string? Hours { get; set; }
-    public bool Looks { get; set; }
-    public bool PerEngine { get; set; }
-}
-
-/// <summary>A worksheet's name and what it is ticked for, as it is sent.</summary>
-public sealed class OfferForm
-{
-    public string? Title { get; set; }
-    public string? Basis { get; set; }
-    public bool Ticked { get; set; }
-    public List<Core.Fleet.Category> Categories { get; set; } = [];
-    public List<AppliesTo> Builds { get; set; } = [];
-    public List<Core.Inspections.InspectionKind> Inspections { get; set; } = [];
-
-    public static OfferForm Of(Worksheet sheet) => new()
-    {
-        Title = sheet.Title,
-        Basis = sheet.Basis,
-        Ticked = sheet.Suits is not null,
-        Categories = [.. sheet.Suits?.Categories ?? []],
-        Builds = [.. sheet.Suits?.Builds ?? []],
-        Inspections = [.. sheet.Suits?.Inspections ?? []],
-    };
-}
 
 /// <summary>One worksheet: its edition, the draft of the next, and the editor.</summary>
 [Needs(Right.Look)]

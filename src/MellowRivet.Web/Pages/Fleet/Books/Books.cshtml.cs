@@ -1,12 +1,11 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Books;
-using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
-using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Fleet.Books;
@@ -40,9 +39,9 @@ public sealed class EntryForm
 public sealed record HistoryLine(DateOnly? On, string? Hours, string Text, string Book, BookEntry? Entry, SignedRecord? Record);
 
 /// <summary>The aircraft's books: what there is, the gaps, and every entry to search.</summary>
-public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimeProvider clock) : FleetPage(desk, db, clock)
+public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvider clock) : FleetPage(desk, db, clock)
 {
-    private const int Most = 80;
+    private const int Most = 80, MostPages = 40;
 
     public override FileSheet At => FileSheet.Books;
 
@@ -140,30 +139,17 @@ public sealed class BooksModel(Desk desk, RivetDb db, PhotoFiles photos, TimePro
     public async Task<IActionResult> OnPostPagesAsync(EntryForm form, CancellationToken stop)
     {
         Adds = "pages";
-        List<Photo> taken = [];
-        Refusal? wrong = form.Photos.Count is 0 or > 40 ? new("photos", "Choose from 1 to 40 pictures of pages.") : null;
-        try
-        {
-            foreach (var file in wrong is null ? form.Photos : [])
-            {
-                await using var content = file.OpenReadStream();
-                var answer = await photos.TakeInAsync(content, file.FileName, stop);
-                wrong ??= answer.Refusal;
-                if (answer.Photo is { } photo)
-                    taken.Add(photo);
-            }
-        }
-        catch (IOException)
-        {
-            wrong = new("photos", "The shop's disk didn't take the picture: it may be full. Nothing was saved.");
-        }
+        var taken = await uploads.TakeInAsync(form.Photos, [], stop, MostPages);
+        var wrong = form.Photos.Count is 0 or > MostPages
+            ? new("photos", $"Choose from 1 to {MostPages} pictures of pages.")
+            : taken.Wrong("photos");
         var written = await Desk.WriteFileAsync(Id, form.Post, async _ =>
         {
             if (wrong is not null)
                 return wrong;
             if (await Db.BookAsync(Id, form.Book, stop) is null)
                 return new Refusal("photos", "Choose the book they are of.");
-            foreach (var photo in taken)
+            foreach (var photo in taken.Photos)
                 Db.Put(new BookEntry(Guid.CreateVersion7(), Id, form.Book!.Value, null, null, "", "", photo, User.PersonId(),
                     Clock.GetUtcNow()));
             return null;

@@ -4,89 +4,82 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.Arrive;
 
-/// <summary>What this inspection takes, on one page to print.</summary>
-public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
+/// <summary>A later edition of a worksheet than the one an inspection began with, and what changed.</summary>
+public sealed record NewerSheet(Edition Edition, IReadOnlyList<WorksheetChange> Changes);
+
+/// <summary>What this inspection takes.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Plan">The plan.</param>
+/// <param name="Last">The last signed inspection; null where there is none.</param>
+/// <param name="Newer">Worksheets that have a later edition on the shelf, by their key.</param>
+/// <param name="MayKeep">Whoever looks may choose what is done.</param>
+public sealed record PlanView(WalkShown Walk, WorkPlan Plan, Inspection? Last, IReadOnlyDictionary<string, NewerSheet> Newer, bool MayKeep)
+    : WalkView(Walk)
 {
     public override Station At => Station.Arrive;
+}
 
-    public WorkPlan Plan { get; private set; } = null!;
-    public Inspection? Last { get; private set; }
-
-    /// <summary>Worksheets that have a later edition on the shelf than the one the inspection began with, and what changed.</summary>
-    public IReadOnlyDictionary<string, (Edition Edition, IReadOnlyList<WorksheetChange> Changes)> Newer { get; private set; } =
-        new Dictionary<string, (Edition, IReadOnlyList<WorksheetChange>)>();
-
-    public bool MayKeep => Job.Inspection.InWork && User.May(Right.KeepFile);
-
+/// <summary>What this inspection takes, on one page to print.</summary>
+public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<PlanView>(desk, db, frames)
+{
+    private string Here => $"/walk/{Id}/plan";
     private DateOnly Today => clock.Today();
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Leaves a due item out of the plan, or takes it in again.</summary>
     [Needs(Right.KeepFile)]
-    public async Task<IActionResult> OnPostChooseAsync(Guid post, Guid item, bool doIt, CancellationToken stop)
+    public Task<IActionResult> OnPostChooseAsync(Guid post, Guid item, bool doIt, CancellationToken stop) => WriteAsync(post, Here, job =>
     {
-        var written = await Desk.WriteAsync(Id, post, job =>
-        {
-            job.Inspection.Plan(item, doIt);
-            return null;
-        }, stop, JobParts.Bare);
-        return await AfterAsync(written, stop);
-    }
+        job.Inspection.Plan(item, doIt);
+        return null;
+    }, stop, JobParts.Bare);
 
     /// <summary>Notes a due item as done now, with this work order.</summary>
     [Needs(Right.KeepFile)]
     public async Task<IActionResult> OnPostDoneAsync(Guid post, Guid item, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
+        if (await LoadAsync(stop) is not { Job: { Inspection: var inspection, Aircraft: var here } })
             return NotFound();
-        var written = await Desk.WriteFileAsync(Job.Aircraft.Id, post, async aircraft =>
+        return await AfterAsync(Desk.WriteFileAsync(here.Id, post, async aircraft =>
         {
-            if (!Job.Inspection.InWork)
-                return Job.Inspection.Closed();
+            if (!inspection.InWork)
+                return inspection.Closed();
             var line = await Desk.Board.InTurnAsync(aircraft.Id, stop);
-            if (line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is not { } entry
-                || await Db.DueItemAsync(aircraft.Id, item, stop) is not { } tracked)
-                return new Refusal("due", "It is not on this aircraft’s due line any more.");
-            return tracked.MarkDone(entry.DoneNow(Today, Job.Inspection.WorkOrder), Today);
-        }, stop);
-        return await AfterAsync(written, stop);
+            return line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is { } entry
+                && await Db.DueItemAsync(aircraft.Id, item, stop) is { } tracked
+                ? tracked.MarkDone(entry.DoneNow(Today, inspection.WorkOrder), Today)
+                : new Refusal("due", "It is not on this aircraft’s due line any more.");
+        }, stop), Here, stop);
     }
 
     /// <summary>Takes in a task that isn't due yet.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostTakeInAsync(Guid post, int order, CancellationToken stop) =>
-        await AfterAsync(await Desk.WriteAsync(Id, post, job => job.Inspection.TakeIn(order), stop, JobParts.Tasks), stop);
+    public Task<IActionResult> OnPostTakeInAsync(Guid post, int order, CancellationToken stop) =>
+        WriteAsync(post, Here, job => job.Inspection.TakeIn(order), stop, JobParts.Tasks);
 
-    private async Task<IActionResult> AfterAsync(Written written, CancellationToken stop)
+    protected override async Task<PlanView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {
-        if (written.Done)
-            return Redirect($"/walk/{Id}/plan");
-        if (!await ShowAsync(stop))
-            return NotFound();
-        Refuse(written.Refusal!);
-        return Page();
+        var inspection = walk.Job.Inspection;
+        var last = await Db.LastSignedWholeAsync(inspection, stop);
+        var line = await Desk.Board.LineAsync(walk.Job.Aircraft.Id, stop);
+        return new(walk, WorkPlan.Of(inspection, line.OwnItems, last), last, await NewerAsync(inspection.Sheets, stop),
+            inspection.InWork && User.May(Right.KeepFile));
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    private async Task<IReadOnlyDictionary<string, NewerSheet>> NewerAsync(IReadOnlyList<SheetUsed> sheets, CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
-            return false;
-        var inspection = Job.Inspection;
-        Last = await Db.LastSignedWholeAsync(inspection, stop);
-        var keys = inspection.Sheets.Select(sheet => sheet.Key).ToList();
-        var editions = await Db.PublishedAsync(keys, stop);
-        Newer = inspection.Sheets.Select(
-            sheet => (sheet, then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version), now: editions[sheet.Key]
-                .MaxBy(edition => edition.Version)))
-            .Where(pair => pair.now is { } now && now.Version > pair.sheet.Version)
-            .ToDictionary(pair => pair.sheet.Key,
-                pair => (pair.now!, pair.then is null ? [] : WorksheetChanges.Between(pair.then.Sheet, pair.now!.Sheet)));
-        Plan = WorkPlan.Of(inspection, (await Desk.Board.LineAsync(Job.Aircraft.Id, stop)).OwnItems, Last);
-        return true;
+        var editions = await Db.PublishedAsync([.. sheets.Select(sheet => sheet.Key)], stop);
+        return sheets
+            .Select(sheet => (sheet, Then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version),
+                Now: editions[sheet.Key].MaxBy(edition => edition.Version)))
+            .Where(one => one.Now is { } now && now.Version > one.sheet.Version)
+            .ToDictionary(one => one.sheet.Key, one => new NewerSheet(one.Now!,
+                one.Then is null ? [] : WorksheetChanges.Between(one.Then.Sheet, one.Now!.Sheet)));
     }
 }

@@ -5,43 +5,42 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Walk.Close;
 using Microsoft.AspNetCore.Identity;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 
 namespace MellowRivet.Web.Pages.Walk.Bulletins;
 
+/// <summary>The research sheet.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Answer">By which certificate whoever looks may sign it.</param>
+/// <param name="Signed">The sheet that was signed last; null for none.</param>
+public sealed record BulletinStatusView(WalkShown Walk, SigningAnswer Answer, SignedRecord? Signed) : SigningView(Walk, Answer)
+{
+    public override Station At => Station.Bulletins;
+}
+
 /// <summary>The research sheet: every bulletin considered, with its answer, reason and status, to print and to sign.</summary>
 [EnableRateLimiting("sign-in")]
 public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
-    : SigningPage(desk, db, frames, shelf, users)
+    : SigningPage<BulletinStatusView>(desk, db, frames, shelf, users)
 {
-    public override Station At => Station.Bulletins;
     protected override bool WholeResearch => true;
     protected override JobParts Shows => JobParts.Bare;
 
-    public SignedRecord? Signed { get; private set; }
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.Sign)]
     public async Task<IActionResult> OnPostAsync(Guid post, string? password, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
+        if (await LoadAsync(stop) is not { } walk)
             return NotFound();
-        if (await SignerAsync(password) is not { } signer)
-            return Page();
-        var written = await Desk.SignStatusAsync(Id, post, Rules, signer, stop);
-        if (written.Done)
-            return Redirect($"/walk/{Id}/records");
-        Refuse(written.Refusal!);
-        return Page();
+        var (signer, refusal) = await SignerAsync(walk, password);
+        return signer is null
+            ? await AgainAsync(refusal!, stop)
+            : await AfterAsync(Desk.SignStatusAsync(Id, post, RulesOf(walk), signer, stop), $"/walk/{Id}/records", stop);
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
-    {
-        if (!await LoadAsync(stop))
-            return false;
-        Signed = (await Db.RecordsOfAsync(Id, stop)).LastOrDefault(record => record.Book == Book.BulletinStatus);
-        return true;
-    }
+    protected override async Task<BulletinStatusView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        new(walk, AnswerOf(walk), (await Db.RecordsOfAsync(Id, stop)).LastOrDefault(record => record.Book == Book.BulletinStatus));
 }

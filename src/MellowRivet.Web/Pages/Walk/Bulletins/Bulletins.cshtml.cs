@@ -5,50 +5,57 @@ using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Library;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.Bulletins;
 
-/// <summary>The station of bulletins: every one looked up for this inspection, taken in as tasks, complied with.</summary>
-public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
+/// <summary>The bulletins looked up for this inspection.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Key">The bulletin that is asked for.</param>
+/// <param name="All">Shows every one that needs nobody, too.</param>
+/// <param name="Stated">Facts that were read off the aircraft.</param>
+/// <param name="SignedStatus">How many status sheets were signed for this inspection.</param>
+/// <param name="MayKeep">Whoever looks may decide and note.</param>
+public sealed record BulletinsView(WalkShown Walk, string? Key, bool All, IReadOnlyList<StatedFact> Stated, int SignedStatus, bool MayKeep)
+    : WalkView(Walk)
 {
-    private ComplyForm? typed;
-
     public override Station At => Station.Bulletins;
-    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
-    protected override bool WholeResearch => true;
 
-    [FromQuery(Name = "b")]
-    public string? Key { get; set; }
-
-    /// <summary>Shows every one that needs nobody, too.</summary>
-    [FromQuery(Name = "all")]
-    public bool All { get; set; }
-
-    public BulletinLine? Current { get; private set; }
-    public IReadOnlyList<StatedFact> Stated { get; private set; } = [];
+    public BulletinLine? Current => Research.Find(Key);
     public string Here => $"/walk/{Id}/bulletins";
 
     public BulletinPanel Panel =>
-        new(Current!, Job.Aircraft, Stated, Job.Inspection, true, Job.Inspection.InWork
-            && User.May(Right.KeepFile), MayRecord, typed, null, null, Problem, person => person is null ? "the service" : NameOf(person));
+        new(Current!, Job.Aircraft, Stated, Job.Inspection, true, Job.Inspection.InWork && MayKeep, MayRecord, Typed<ComplyForm>(), null,
+            null, name => Problem(name), person => person is null ? "the service" : NameOf(person));
 
     public FactAsked Asked(MissingFact fact) =>
         new(fact.Name, fact.Waiting[0].Key, $"/aircraft/{Job.Aircraft.Id}/bulletins", Id, fact.Waiting.Count, null, null);
+}
 
-    /// <summary>The status sheets that were signed for this inspection.</summary>
-    public int SignedStatus { get; private set; }
+/// <summary>The station of bulletins: every one looked up for this inspection, taken in as tasks, complied with.</summary>
+public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<BulletinsView>(desk, db, frames)
+{
+    [FromQuery(Name = "b")]
+    public string? Key { get; set; }
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+    [FromQuery(Name = "all")]
+    public bool All { get; set; }
+
+    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
+    protected override bool WholeResearch => true;
+
+    private string Here => $"/walk/{Id}/bulletins";
+
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Makes a bulletin's steps tasks of this inspection.</summary>
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostTakeInAsync(Guid post, string? b, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
+        if (await LineAsync(b, stop) is not var (_, line))
             return NotFound();
         string? zone = null;
-        var line = await LineAsync(b, stop);
         var written = await Desk.WriteAsync(Id, post, job =>
         {
             if (line is null)
@@ -64,37 +71,22 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, Tim
     [Needs(Right.CorrectDiscrepancies)]
     public async Task<IActionResult> OnPostComplyAsync(ComplyForm form, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
+        if (await LineAsync(form.B, stop) is not var (walk, line))
             return NotFound();
-        var (line, me) = (await LineAsync(form.B, stop), Person(User.PersonId())!);
-        var written = await Desk.WriteAsync(Id, form.Post, job => line is not null && job.Inspection.WorkOf(line) is { } work
+        var me = walk.Weighed.People[Me];
+        return await WriteAsync(form.Post, $"{Here}?b={form.B}", job => line is not null && job.Inspection.WorkOf(line) is { } work
             ? job.Inspection.ComplyWith(line.Bulletin, work.ZoneKey, form.Method, form.Finding, form.Terminating, form.Wording, me,
                 clock.GetUtcNow())
-            : new("bulletin", "It isn’t one of this inspection’s."), stop);
-        typed = form;
-        return await AfterAsync(written, $"{Here}?b={form.B}", stop);
+            : new("bulletin", "It isn’t one of this inspection’s."), stop, typed: form);
     }
 
-    private async Task<BulletinLine?> LineAsync(string? key, CancellationToken stop) =>
-        (await Desk.Board.InTurnAsync(Job.Aircraft.Id, stop)).Research.Find(key);
+    // The walk, and a bulletin as it stands on its aircraft now; null where there is no such walk.
+    private async Task<(WalkShown Walk, BulletinLine? Line)?> LineAsync(string? key, CancellationToken stop) =>
+        await LoadAsync(stop) is { } walk
+            ? (walk, (await Desk.Board.InTurnAsync(walk.Job.Aircraft.Id, stop)).Research.Find(key))
+            : null;
 
-    private async Task<IActionResult> AfterAsync(Written written, string onwards, CancellationToken stop)
-    {
-        if (written.Done)
-            return Redirect(onwards);
-        if (!await ShowAsync(stop))
-            return NotFound();
-        Refuse(written.Refusal!);
-        return Page();
-    }
-
-    private async Task<bool> ShowAsync(CancellationToken stop)
-    {
-        if (!await LoadAsync(stop))
-            return false;
-        Current = Research.Find(Key);
-        Stated = await Db.StatedOnAsync([Job.Aircraft], stop);
-        SignedStatus = (await Db.RecordsOfAsync(Id, stop)).Count(record => record.Book == Core.Records.Book.BulletinStatus);
-        return true;
-    }
+    protected override async Task<BulletinsView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        new(walk, Key, All, await Db.StatedOnAsync([walk.Job.Aircraft], stop),
+            (await Db.RecordsOfAsync(Id, stop)).Count(record => record.Book == Core.Records.Book.BulletinStatus), User.May(Right.KeepFile));
 }

@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
@@ -6,26 +7,32 @@ using Microsoft.AspNetCore.Identity;
 
 namespace MellowRivet.Web.Pages.Walk.Close;
 
-/// <summary>A page of the walk that something is signed on: by whom, by which certificate, and with the password again.</summary>
-public abstract class SigningPage(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
-    : WalkPage(desk, db, frames)
+/// <summary>What a page shows that something is signed on.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Answer">By which certificate whoever looks may sign it, or why they may not.</param>
+public abstract record SigningView(WalkShown Walk, SigningAnswer Answer) : WalkView(Walk)
 {
-    protected RulePack Rules => shelf.RulesFor(Job.Aircraft.Category);
+    public Person Me => Person(Walk.Me)!;
+}
 
-    public Person Me => Person(User.PersonId())!;
-    public SigningAnswer Answer => Rules.MaySign(Me, Job.Inspection.Kind, Job.Aircraft);
+/// <summary>A page of the walk that something is signed on: by whom, by which certificate, and with the password again.</summary>
+public abstract class SigningPage<TView>(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf,
+    UserManager<MellowRivet.Store.Account> users)
+    : WalkPage<TView>(desk, db, frames) where TView : SigningView
+{
+    protected RulePack RulesOf(WalkShown walk) => shelf.RulesFor(walk.Job.Aircraft.Category);
 
-    /// <summary>Who signs, once the password is right; null with what is wrong beside its field.</summary>
-    protected async Task<Signer?> SignerAsync(string? password)
+    protected SigningAnswer AnswerOf(WalkShown walk) =>
+        RulesOf(walk).MaySign(walk.Weighed.People[Me], walk.Job.Inspection.Kind, walk.Job.Aircraft);
+
+    /// <summary>Who signs, once the password is right; else what is wrong, beside its field.</summary>
+    protected async Task<(Signer? Signer, Refusal? Refusal)> SignerAsync(WalkShown walk, string? password)
     {
-        if (Answer.By is not { } certificate)
-        {
-            ModelState.AddModelError("sign", Answer.Reason);
-            return null;
-        }
-        if (await users.CheckAgainAsync(User, password) is not { } wrong)
-            return new(Me, certificate);
-        ModelState.AddModelError("password", wrong);
-        return null;
+        var answer = AnswerOf(walk);
+        if (answer.By is not { } certificate)
+            return (null, new("sign", answer.Reason));
+        return await users.CheckAgainAsync(User, password) is { } wrong
+            ? (null, new("password", wrong))
+            : (new(walk.Weighed.People[Me], certificate), null);
     }
 }

@@ -6,68 +6,85 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.FixList;
 
-/// <summary>The owner's side of the fix list: links made, opened and ended, what was answered.</summary>
-public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, TimeProvider clock)
-    : WalkPage(desk, db, frames)
+/// <summary>A link for the owner, as it is sent.</summary>
+public sealed record LinkForm(string? To, int Days);
+
+/// <summary>The owner's side of the fix list.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Owner">The lines that the owner sees.</param>
+/// <param name="Links">The links that were made.</param>
+/// <param name="Address">The address of a link that was just made: shown once, and in its mail.</param>
+/// <param name="Now">The moment.</param>
+public sealed record OwnerView(WalkShown Walk, OwnerList Owner, IReadOnlyList<OwnerLink> Links, string? Address, DateTimeOffset Now)
+    : WalkView(Walk)
 {
+    private const int UsualDays = 21;
+
     public override Station At => Station.FixList;
 
-    public OwnerList Owner { get; private set; } = null!;
-    public IReadOnlyList<OwnerLink> Links { get; private set; } = [];
+    public string? TypedTo => Typed<LinkForm>()?.To;
+    public int TypedDays => Typed<LinkForm>()?.Days ?? UsualDays;
 
-    /// <summary>The address of a link that was just made: shown once, and in its mail.</summary>
-    public string? Address { get; private set; }
-    public string? TypedTo { get; private set; }
-    public int TypedDays { get; private set; } = 21;
+    public bool HoldsNow(OwnerLink link) => link.HoldsAt(Now);
+}
 
-    public bool HoldsNow(OwnerLink link) => link.HoldsAt(clock.GetUtcNow());
+/// <summary>The owner's side of the fix list: links made, opened and ended, what was answered.</summary>
+public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, TimeProvider clock)
+    : WalkPage<OwnerView>(desk, db, frames)
+{
+    private string? address;
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+    private string Here => $"/walk/{Id}/fix-list/owner";
+
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Makes a link, asks the owner about every open line if wanted, and puts the mail into the outbox.</summary>
     [Needs(Right.CorrectDiscrepancies)]
     public async Task<IActionResult> OnPostAsync(Guid post, string? to, int days, bool askAll, CancellationToken stop)
     {
-        (TypedTo, TypedDays) = (to, days);
-        var (me, now) = (User.PersonId(), clock.GetUtcNow());
-        var (link, token, refusal) = OwnerLink.Make(post, Id, to, days, me, now);
+        var now = clock.GetUtcNow();
+        var typed = new LinkForm(to, days);
+        var (link, token, refusal) = OwnerLink.Make(post, Id, to, days, Me, now);
         if (refusal is null && !OutgoingMail.Takes(to))
             refusal = new("to", "The owner's mail address: one, as name@place.");
         var written = refusal is not null ? new(refusal) : await Desk.WriteAsync(Id, post, job =>
         {
             Db.Put(link!);
             if (askAll)
-                foreach (var found in job.Inspection.Discrepancies.Where(found => found.Disposition == Disposition.Open
-                    && found.Class is not DiscrepancyClass.KnownMark))
-                    found.Move(Disposition.Asked, null, job.Inspection.House, me, now);
+                job.Inspection.AskAll(Me, now);
             return null;
         }, stop, JobParts.Discrepancies);
-        if (!await ShowAsync(stop))
-            return NotFound();
         if (written.Refusal is { } wrong)
-        {
-            Refuse(wrong with { Field = wrong.Field is "days" ? "days" : "to" });
-            return Page();
-        }
+            return await AgainAsync(wrong with { Field = wrong.Field is "days" ? "days" : "to" }, stop, typed);
         if (written.Repeated)
-            return Redirect($"/walk/{Id}/fix-list/owner");
-        Address = $"{Request.Scheme}://{Request.Host}/owner/{token}";
-        var until = clock.Here(link!.Ends);
-        var asked = Owner.Lines.Count(found => found.Disposition == Disposition.Asked);
-        var (about, order) = ($"the {Job.Inspection.Kind.InWords()} of {Job.Aircraft.Registration}", Job.Inspection.WorkOrder);
-        await outbox.SendAsync("The shop", link.SentTo, $"{Job.Aircraft.Registration}: what was found, and what we ask you",
+            return Redirect(Here);
+        address = $"{Request.Scheme}://{Request.Host}/owner/{token}";
+        if (!await MakeAsync(stop, new(typed, [])))
+            return NotFound();
+        await MailAsync(link!, stop);
+        return Page();
+    }
+
+    private Task MailAsync(OwnerLink link, CancellationToken stop)
+    {
+        var (inspection, registration) = (View.Job.Inspection, View.Job.Aircraft.Registration);
+        var asked = View.Owner.Lines.Count(found => found.Disposition == Disposition.Asked);
+        var (about, order) = ($"the {inspection.Kind.InWords()} of {registration}", inspection.WorkOrder);
+        var until = clock.Here(link.Ends);
+        const string whatThen = "On that page you approve, decline or ask, line by line.";
+        return outbox.SendAsync("The shop", link.SentTo, $"{registration}: what was found, and what we ask you",
             $"""
             At {about}, work order {order}, we found things that we want to ask you about: {asked} of them now, with photos.
 
-            {Address}
+            {address}
 
-            The link is for you alone and needs no sign-in. It ends on {until:yyyy-MM-dd}. On that page you approve, decline or ask, line by line.
+            The link is for you alone and needs no sign-in. It ends on {until:yyyy-MM-dd}. {whatThen}
             """, stop);
-        return Page();
     }
 
     /// <summary>Ends a link at once.</summary>
@@ -79,15 +96,9 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
             await Db.RevokeAsync(Id, link, clock.GetUtcNow(), stop);
             return null;
         }, stop);
-        return Redirect($"/walk/{Id}/fix-list/owner");
+        return Redirect(Here);
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
-    {
-        if (!await LoadAsync(stop))
-            return false;
-        Owner = OwnerList.Of(Job.Inspection);
-        Links = await Db.OwnerLinksAsync(Id, stop);
-        return true;
-    }
+    protected override async Task<OwnerView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        new(walk, OwnerList.Of(walk.Job.Inspection), await Db.OwnerLinksAsync(Id, stop), address, clock.GetUtcNow());
 }

@@ -1,13 +1,21 @@
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.FixList;
 
-/// <summary>The fix list with its photos, by class, to print.</summary>
-public sealed class ReportModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage(desk, db, frames)
+/// <summary>The fix list with its photos.</summary>
+public sealed record ReportView(WalkShown Walk) : WalkView(Walk)
 {
     public override Station At => Station.FixList;
+}
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await LoadAsync(stop) ? Page() : NotFound();
+/// <summary>The fix list with its photos, by class, to print.</summary>
+public sealed class ReportModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<ReportView>(desk, db, frames)
+{
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
+
+    protected override Task<ReportView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        Task.FromResult<ReportView?>(new(walk));
 }

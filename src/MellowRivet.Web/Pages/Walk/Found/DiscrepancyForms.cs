@@ -32,7 +32,17 @@ public sealed class DescribeForm
         X = found.Pin?.X,
         Y = found.Pin?.Y,
     };
+
+    /// <summary>The place that it says, in the words of the form.</summary>
+    public Place PlaceOf(Discrepancy found) =>
+        found.Place with { ZoneKey = Zone!, Where = Where ?? "", ComponentId = Component, Pin = Pin.At(X, Y) };
 }
+
+/// <summary>A note as it is sent.</summary>
+public sealed record NoteForm(string? Note);
+
+/// <summary>Why it is less than it seems, and by which data, as it is sent.</summary>
+public sealed record LessForm(string? Why, string? Reference);
 
 /// <summary>A corrective action as it is sent: a part or none to a row.</summary>
 public sealed class CorrectionForm
@@ -75,12 +85,10 @@ public sealed class CorrectionForm
                 return (null, new("torque", "The torque as a number with its unit: 17 N·m."));
             if (wrench is null)
                 return (null, new("torque", "Choose the wrench it was pulled with."));
-            if (wrench.MayTorque(today) is { } out_)
-                return (null, out_ with { Field = "torque" });
-            if (wrench.Reaches(pulled, unit) is { } outside)
-                return (null, outside with { Field = "torque" });
-            torque = new(pulled, unit.Symbol,
-                new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, wrench.LengthInches, null, pulled));
+            var (used, refusal) = wrench.Pull(pulled, unit, today);
+            if (used is null)
+                return (null, refusal! with { Field = "torque" });
+            torque = new(pulled, unit.Symbol, used);
         }
         return (new(Action ?? "", Kind, Reference?.Trim() ?? "", parts.Count == 0 ? null : parts, torque), null);
     }

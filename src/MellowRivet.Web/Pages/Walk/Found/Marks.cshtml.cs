@@ -1,44 +1,45 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.Found;
 
-/// <summary>Known marks of earlier inspections: each is accepted with initials, or tested again.</summary>
-public sealed class MarksModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage(desk, db, frames)
+/// <summary>Known marks of earlier inspections.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Today">The day, for how long each holds.</param>
+public sealed record MarksView(WalkShown Walk, DateOnly Today) : WalkView(Walk)
 {
     public override Station At => Station.FixList;
+}
 
-    public DateOnly Today => clock.Today();
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await LoadAsync(stop) ? Page() : NotFound();
+/// <summary>Known marks of earlier inspections: each is accepted with initials, or tested again.</summary>
+public sealed class MarksModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<MarksView>(desk, db, frames)
+{
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.InspectWork)]
     public Task<IActionResult> OnPostAcceptAsync(Guid post, Guid mark, CancellationToken stop) =>
-        WriteAsync(post, job => job.Inspection.AcceptMark(mark, User.PersonId(), clock.GetUtcNow(), Today), stop);
+        OnMarkAsync(post, inspection => inspection.AcceptMark(mark, Me, clock.GetUtcNow(), clock.Today()), stop);
 
     [Needs(Right.InspectWork)]
-    public Task<IActionResult> OnPostTakeBackAsync(Guid post, Guid mark, CancellationToken stop) => WriteAsync(post, job =>
+    public Task<IActionResult> OnPostTakeBackAsync(Guid post, Guid mark, CancellationToken stop) => OnMarkAsync(post, inspection =>
     {
-        job.Inspection.UnacceptMark(mark);
+        inspection.UnacceptMark(mark);
         return null;
     }, stop);
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostTestAsync(Guid post, Guid mark, CancellationToken stop) =>
-        WriteAsync(post, job => job.Inspection.TestMarkAgain(post, mark, User.PersonId(), clock.GetUtcNow()).Refusal, stop);
+        OnMarkAsync(post, inspection => inspection.TestMarkAgain(post, mark, Me, clock.GetUtcNow()).Refusal, stop);
 
-    private async Task<IActionResult> WriteAsync(Guid post, Func<Job, Refusal?> decide, CancellationToken stop)
-    {
-        var written = await Desk.WriteAsync(Id, post, decide, stop, JobParts.Tasks | JobParts.Discrepancies);
-        if (written.Done)
-            return Redirect($"/walk/{Id}/marks");
-        if (!await LoadAsync(stop))
-            return NotFound();
-        Refuse(written.Refusal!);
-        return Page();
-    }
+    private Task<IActionResult> OnMarkAsync(Guid post, Func<Inspection, Refusal?> decide, CancellationToken stop) =>
+        WriteAsync(post, $"/walk/{Id}/marks", job => decide(job.Inspection), stop, JobParts.Tasks | JobParts.Discrepancies);
+
+    protected override Task<MarksView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        Task.FromResult<MarksView?>(new(walk, clock.Today()));
 }

@@ -1,5 +1,7 @@
 // One photo: marks are drawn over it as vectors in pixels of the original; what they measure is reckoned by the shop. An
 // earlier photo of the place stands beside it, blinks with it, or lies over it.
+import { comparing } from './compare.js';
+
 const page = document.querySelector('[data-photo]');
 
 if (page) {
@@ -212,18 +214,7 @@ if (page) {
     draw();
   };
 
-  const over = page.querySelector('[data-over]');
-  const laid = { x: 0, y: 0, scale: 1, turn: 0, opacity: 0.5 };
-  const lay = () => {
-    if (!over) return;
-    over.setAttribute(
-      'transform',
-      `translate(${laid.x} ${laid.y}) translate(${width / 2} ${height / 2}) rotate(${laid.turn}) scale(${laid.scale}) ` +
-        `translate(${-width / 2} ${-height / 2})`,
-    );
-    over.setAttribute('opacity', laid.opacity);
-  };
-  const mode = () => page.querySelector('[data-compare] input[name=how]:checked')?.value;
+  const earlier = comparing(page, width, height);
 
   board.addEventListener('pointerdown', event => {
     const here = spot(event);
@@ -241,7 +232,7 @@ if (page) {
         finish();
         return;
       } else drawing = { kind: tool, points: [here, here], words: '', pickPixels: pick() };
-    } else if (over && mode() === 'over') moving = { lay: { x: laid.x - here.x, y: laid.y - here.y } };
+    } else if (earlier.isOver()) moving = { lay: earlier.held(here) };
     else moving = { pan: { clientX: event.clientX, clientY: event.clientY, x: view.x, y: view.y } };
     draw();
   });
@@ -250,9 +241,7 @@ if (page) {
       moving.points[moving.at] = spot(event);
       draw();
     } else if (moving?.lay) {
-      const here = spot(event);
-      [laid.x, laid.y] = [moving.lay.x + here.x, moving.lay.y + here.y];
-      lay();
+      earlier.layAt(moving.lay, spot(event));
     } else if (moving?.pan) {
       const scale = board.getScreenCTM().a;
       see({
@@ -309,37 +298,6 @@ if (page) {
     }
   });
 
-  const compare = page.querySelector('[data-compare]');
-  if (compare) {
-    const panes = page.querySelector('[data-panes]');
-    let blinking;
-    const follow = () => {
-      const how = mode();
-      panes.classList.toggle('two', how === 'beside');
-      panes.querySelector('[data-beside]').hidden = how !== 'beside';
-      over.classList.toggle('off', how === 'beside');
-      compare.querySelector('[data-sliders]').hidden = how === 'beside';
-      clearInterval(blinking);
-      // Under twice a second: it doesn't flash.
-      if (how === 'blink') {
-        laid.opacity = 1;
-        blinking = setInterval(() => {
-          laid.opacity = 1 - laid.opacity;
-          lay();
-        }, 700);
-      } else laid.opacity = compare.querySelector('[name=opacity]').value / 100;
-      lay();
-      draw();
-    };
-    compare.addEventListener('change', follow);
-    compare.addEventListener('input', event => {
-      if (event.target.name === 'scale') laid.scale = event.target.value / 100;
-      if (event.target.name === 'turn') laid.turn = Number(event.target.value);
-      if (event.target.name === 'opacity' && mode() === 'over') laid.opacity = event.target.value / 100;
-      lay();
-    });
-    follow();
-  }
   const there = marks.find(mark => mark.kind === 'scale');
   if (there && known) {
     knownMm.value = there.knownMm ?? '';

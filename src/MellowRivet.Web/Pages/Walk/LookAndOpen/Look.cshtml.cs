@@ -1,8 +1,8 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.LookAndOpen;
@@ -17,34 +17,41 @@ public sealed class MarkForm
     public WitnessThen? Then { get; set; }
 }
 
-/// <summary>Each zone's way from dirty to looked at again, with what was seen before it was wiped away.</summary>
-public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock)
-    : LookPage(desk, db, frames, photos)
+/// <summary>Why a first look was missed, as it is sent.</summary>
+public sealed record MissedForm(string? Why);
+
+/// <summary>The looks of each zone, one of them open.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Current">The zone that is open; null where the walk has none.</param>
+/// <param name="Last">The last signed inspection of this aircraft, for its marks; null where there is none.</param>
+public sealed record LookView(WalkShown Walk, ZoneLook? Current, Inspection? Last) : LookAndOpenView(Walk)
 {
-    [FromQuery(Name = "zone")]
-    public string? Zone { get; set; }
-
     public override string? ZoneHere => Zone;
-
-    public ZoneLook? Current { get; private set; }
-
-    /// <summary>The last signed inspection of this aircraft, for its marks; null where there is none.</summary>
-    public Inspection? Last { get; private set; }
-    public MarkForm Typed { get; private set; } = new();
-    public string? Why { get; private set; }
+    public string? Zone => Current?.ZoneKey;
+    public MarkForm Mark => Typed<MarkForm>() ?? new();
+    public string? Why => Typed<MissedForm>()?.Why;
 
     /// <summary>
     /// The mark of last time that one stands beside: of the same kind in the same zone, the worst where there were several.
     /// </summary>
-    public WitnessMark? LastOf(WitnessOf of) =>
-        Last?.WitnessMarks.Where(mark => mark.ZoneKey == Zone && mark.Of == of).MaxBy(mark => mark.Amount);
+    public WitnessMark? LastOf(WitnessOf of) => Last?.LastMark(Zone, of);
+}
+
+/// <summary>Each zone's way from dirty to looked at again, with what was seen before it was wiped away.</summary>
+public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, TimeProvider clock)
+    : LookPage<LookView>(desk, db, frames)
+{
+    [FromQuery(Name = "zone")]
+    public string? Zone { get; set; }
+
+    private string Here => $"look?zone={Zone}";
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostLookedAsync(Guid post, LookStep look, CancellationToken stop) =>
-        WriteAsync(post, $"look?zone={Zone}", job => job.Inspection.Looked(Zone, look, User.PersonId(), clock.GetUtcNow()), stop);
+        BackAsync(post, Here, job => job.Inspection.Looked(Zone, look, Me, clock.GetUtcNow()), stop);
 
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostAgainAsync(Guid post, CancellationToken stop) => WriteAsync(post, $"look?zone={Zone}", job =>
+    public Task<IActionResult> OnPostAgainAsync(Guid post, CancellationToken stop) => BackAsync(post, Here, job =>
     {
         job.Inspection.LookAgain(Zone);
         return null;
@@ -52,29 +59,26 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostMissedAsync(Guid post, string? why, CancellationToken stop) =>
-        WriteAsync(post, $"look?zone={Zone}", job => job.Inspection.MissFirstLook(Zone, why), stop, () => Why = why);
+        BackAsync(post, Here, job => job.Inspection.MissFirstLook(Zone, why), stop, new MissedForm(why));
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostMarkAsync(MarkForm form, IFormFile? photo, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
+        if (await LookAsync(JobParts.Tasks, stop) is not { Inspection: var inspection })
             return NotFound();
-        var last = form.Of is { } of ? LastOf(of) : null;
-        var (picture, refusal) = await TakeInAsync(photo, "mark", stop);
-        return await WriteAsync(form.Post, $"look?zone={Zone}", job => refusal
-            ?? job.Inspection.See(form.Post, Zone, form.Of, form.Amount, form.Where, form.Then, last, picture, User.PersonId(),
-                clock.GetUtcNow()), stop, () => Typed = form, JobParts.Whole);
+        Zone = ZoneOf(inspection)?.ZoneKey;
+        var last = form.Of is { } of ? (await Db.LastSignedAsync(inspection, stop))?.LastMark(Zone, of) : null;
+        var taken = await uploads.TakeInAsync(photo, stop);
+        return await BackAsync(form.Post, Here, job => taken.Wrong("mark")
+            ?? job.Inspection.See(form.Post, Zone, form.Of, form.Amount, form.Where, form.Then, last, taken.Photo, Me, clock.GetUtcNow()),
+            stop, form, JobParts.Whole);
     }
 
-    protected override async Task<bool> ShowAsync(CancellationToken stop)
-    {
-        if (!await LoadAsync(stop))
-            return false;
-        var looks = Job.Inspection.Looks;
-        Current = looks.FirstOrDefault(zone => zone.ZoneKey == Zone)
-            ?? looks.FirstOrDefault(zone => zone.Next(Job.Inspection.House) is not null) ?? (looks.Count > 0 ? looks[0] : null);
-        Zone = Current?.ZoneKey;
-        Last = await Db.LastSignedAsync(Job.Inspection, stop);
-        return true;
-    }
+    protected override async Task<LookView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        new(walk, ZoneOf(walk.Job.Inspection), await Db.LastSignedAsync(walk.Job.Inspection, stop));
+
+    // The one that is asked for, else the first that wants a look.
+    private ZoneLook? ZoneOf(Inspection inspection) => inspection.Looks.FirstOrDefault(zone => zone.ZoneKey == Zone)
+        ?? inspection.Looks.FirstOrDefault(zone => zone.Next(inspection.House) is not null)
+        ?? (inspection.Looks.Count > 0 ? inspection.Looks[0] : null);
 }

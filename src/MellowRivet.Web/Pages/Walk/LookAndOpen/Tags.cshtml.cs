@@ -1,8 +1,8 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.LookAndOpen;
@@ -17,40 +17,45 @@ public sealed class TagForm
     public string? Hardware { get; set; }
 }
 
-/// <summary>Panels that were opened, parts that were taken off, and the bags of their hardware.</summary>
-public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, TimeProvider clock)
-    : LookPage(desk, db, frames, photos)
+/// <summary>Panels, parts and bags.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Number">The tag that a scanned label leads to, or that wasn't closed; null for none.</param>
+/// <param name="LastTime">What was opened last time and isn't yet, to open with one touch.</param>
+public sealed record TagsView(WalkShown Walk, int? Number, IReadOnlyList<Tag> LastTime) : LookAndOpenView(Walk)
 {
-    /// <summary>The tag a scanned label leads to.</summary>
+    public TagForm Tag => Typed<TagForm>() ?? new();
+}
+
+/// <summary>Panels that were opened, parts that were taken off, and the bags of their hardware.</summary>
+public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : LookPage<TagsView>(desk, db, frames)
+{
     [FromQuery(Name = "tag")]
     public int? Number { get; set; }
 
-    public TagForm Typed { get; private set; } = new();
-
-    /// <summary>What was opened last time and isn't yet, to open with one touch.</summary>
-    public IReadOnlyList<Tag> LastTime { get; private set; } = [];
+    [Needs(Right.RecordWork)]
+    public Task<IActionResult> OnPostOpenAsync(TagForm form, CancellationToken stop) => BackAsync(form.Post, "tags",
+        job => job.Inspection.Open(form.Zone, form.Kind, form.What, form.Hardware, Me, clock.GetUtcNow()).Refusal, stop, form);
 
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostOpenAsync(TagForm form, CancellationToken stop) => WriteAsync(form.Post, "tags",
-        job => job.Inspection.Open(form.Zone, form.Kind, form.What, form.Hardware, User.PersonId(), clock.GetUtcNow()).Refusal, stop,
-        () => Typed = form);
-
-    [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostCloseAsync(Guid post, int number, bool inside, CancellationToken stop) => WriteAsync(post, "tags",
-        job => job.Inspection.Close(number, inside, User.PersonId(), clock.GetUtcNow()), stop, () => Number = number);
-
-    [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostReopenAsync(Guid post, int number, CancellationToken stop) => WriteAsync(post, "tags",
-        job => job.Inspection.Reopen(number, User.PersonId(), clock.GetUtcNow()), stop);
-
-    protected override async Task<bool> ShowAsync(CancellationToken stop)
+    public Task<IActionResult> OnPostCloseAsync(Guid post, int number, bool inside, CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
-            return false;
-        var zones = Zones.Select(zone => zone.Key).ToHashSet();
-        LastTime = [.. ((await Db.LastSignedAsync(Job.Inspection, stop))?.Tags ?? [])
-            .Where(tag => zones.Contains(tag.ZoneKey)
-                && Job.Inspection.Tags.All(other => (other.ZoneKey, other.What) != (tag.ZoneKey, tag.What)))];
-        return true;
+        Number = number;
+        return BackAsync(post, "tags", job => job.Inspection.Close(number, inside, Me, clock.GetUtcNow()), stop);
+    }
+
+    [Needs(Right.RecordWork)]
+    public Task<IActionResult> OnPostReopenAsync(Guid post, int number, CancellationToken stop) =>
+        BackAsync(post, "tags", job => job.Inspection.Reopen(number, Me, clock.GetUtcNow()), stop);
+
+    protected override async Task<TagsView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
+    {
+        var view = new TagsView(walk, Number, []);
+        var zones = view.Zones.Select(zone => zone.Key).ToHashSet();
+        var last = (await Db.LastSignedAsync(walk.Job.Inspection, stop))?.Tags ?? [];
+        return view with
+        {
+            LastTime = [.. last.Where(tag => zones.Contains(tag.ZoneKey)
+                && walk.Job.Inspection.Tags.All(other => (other.ZoneKey, other.What) != (tag.ZoneKey, tag.What)))],
+        };
     }
 }

@@ -5,6 +5,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Store;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.Engine.Compression;
@@ -13,42 +14,59 @@ namespace MellowRivet.Web.Pages.Walk.Engine.Compression;
 public sealed record ScopePicture(string Place, SheetCheck Check, bool IsNow);
 
 /// <summary>The case file of one cylinder.</summary>
-public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Engine">The engine.</param>
+/// <param name="Cylinder">The cylinder.</param>
+/// <param name="Case">What it may be.</param>
+/// <param name="Pictures">Pictures through its plug holes.</param>
+public sealed record CylinderFileView(WalkShown Walk, Component Engine, CylinderOnTest Cylinder, CylinderCase Case,
+    IReadOnlyList<ScopePicture> Pictures) : EngineView(Walk, Engine)
+{
+    public int Number => Cylinder.Place.Number;
+
+    /// <summary>Where the air was heard, for the drawing.</summary>
+    public Leaks Leak => Cylinder.Latest?.Reading.Leak ?? Leaks.None;
+}
+
+/// <summary>The case file of one cylinder.</summary>
+public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+    : EnginePage<CylinderFileView>(desk, db, frames, clock)
 {
     [FromRoute]
     public int Number { get; set; }
 
-    public CylinderOnTest Cylinder { get; private set; } = null!;
-    public CylinderCase Case { get; private set; } = null!;
-    public IReadOnlyList<ScopePicture> Pictures { get; private set; } = [];
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    /// <summary>Where the air was heard, for the drawing.</summary>
-    public Core.Compression.Leaks Leak => Cylinder.Latest?.Reading.Leak ?? Core.Compression.Leaks.None;
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
+    protected override async Task<CylinderFileView?> ViewAsync(WalkShown walk, Component engine, Refused refused, CancellationToken stop)
     {
-        if (!await LoadEngineAsync(stop) || CompressionSheet.Of(Job.Aircraft, Engine, Job.Inspection) is not { } sheet
-            || sheet.Cylinders.FirstOrDefault(cylinder => cylinder.Place.Number == Number) is not { } mine)
-            return NotFound();
-        Cylinder = mine;
-        var compressions = await Db.CompressionsOfAsync(Job.Aircraft, Engine, stop);
-        var added = await Db.ReadOnAsync(Engine.Id, stop, OilUse.AddedKind);
-        var past = await Db.EngineSeenAsync(Job.Aircraft.Id, stop);
-        var plugs = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id)
-            .Select(stay => stay.ComponentId).ToHashSet();
-        var log = await Db.LatestLogAsync(Engine.Id, stop);
-        Case = CylinderCase.Of(sheet, Number, CylinderHistory.Of(Job.Aircraft, Engine, Number, compressions, sheet.Test?.Conditions), new(
+        var aircraft = walk.Job.Aircraft;
+        var sheet = CompressionSheet.Of(aircraft, engine, walk.Job.Inspection);
+        if (sheet.Cylinder(Number) is not { } mine)
+            return null;
+        var compressions = await Db.CompressionsOfAsync(aircraft, engine, stop);
+        var added = await Db.ReadOnAsync(engine.Id, stop, OilUse.AddedKind);
+        var past = await Db.EngineSeenAsync(aircraft.Id, stop);
+        var plugs = aircraft.EverOn(engine.Id, ComponentKind.Plug);
+        var log = await Db.LatestLogAsync(engine.Id, stop);
+        var around = new CaseSurroundings(
             [.. past.SelectMany(row => row.Marks)
                 .Where(mark => mark.Step == PlugStep.Look && mark.Hole.Cylinder == Number && plugs.Contains(mark.PlugId))
                 .OrderByDescending(mark => mark.At).Select(mark => EnumNames.Read<PlugLook>(mark.Said))],
             OilUse.Of(added),
-            [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == EngineId).OrderByDescending(cut => cut.At)],
-            log is { Flights: [.., var flight] } ? flight.Summary : null));
-        var looks = BorescopeSheet.Of(mine.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
-        Pictures =
-            [.. past.SelectMany(row => row.Checks.Where(check => check.ComponentId == mine.Cylinder.Id && check.Sheet == SheetKind.Borescope
-                && looks.ContainsKey(check.Key)).Select(check => new ScopePicture(looks[check.Key], check, row.InspectionId == Id)))
-            .OrderBy(picture => picture.Place, StringComparer.Ordinal).ThenByDescending(picture => picture.Check.At)];
-        return Page();
+            [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == engine.Id).OrderByDescending(cut => cut.At)],
+            log is { Flights: [.., var flight] } ? flight.Summary : null);
+        var history = CylinderHistory.Of(aircraft, engine, Number, compressions, sheet.Test?.Conditions);
+        return new(walk, engine, mine, CylinderCase.Of(sheet, Number, history, around), [.. PicturesOf(mine, past)]);
+    }
+
+    private IEnumerable<ScopePicture> PicturesOf(CylinderOnTest cylinder, IEnumerable<EngineSeen> past)
+    {
+        var looks = BorescopeSheet.Of(cylinder.Cylinder).Looks.ToDictionary(look => look.Key, look => look.Text.Split(':')[0]);
+        return past
+            .SelectMany(row => row.Checks
+                .Where(check => check.ComponentId == cylinder.Cylinder.Id && check.Sheet == SheetKind.Borescope
+                    && looks.ContainsKey(check.Key))
+                .Select(check => new ScopePicture(looks[check.Key], check, row.InspectionId == Id)))
+            .OrderBy(picture => picture.Place, StringComparer.Ordinal).ThenByDescending(picture => picture.Check.At);
     }
 }

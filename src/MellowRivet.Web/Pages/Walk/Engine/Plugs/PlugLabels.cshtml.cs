@@ -1,19 +1,20 @@
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Store;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.Engine.Plugs;
 
-/// <summary>A label for each place of the plug tray, to print.</summary>
-public sealed class PlugLabelsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
-{
-    public PlugTray Tray { get; private set; } = null!;
+/// <summary>The plugs of the tray.</summary>
+public sealed record PlugLabelsView(WalkShown Walk, Component Engine, PlugTray Tray) : EngineView(Walk, Engine);
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
-    {
-        if (!await LoadEngineAsync(stop))
-            return NotFound();
-        Tray = PlugTray.Of(Job.Aircraft, Engine, Job.Inspection);
-        return Page();
-    }
+/// <summary>A label for each place of the plug tray, to print.</summary>
+public sealed class PlugLabelsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+    : EnginePage<PlugLabelsView>(desk, db, frames, clock)
+{
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
+
+    protected override Task<PlugLabelsView?> ViewAsync(WalkShown walk, Component engine, Refused refused, CancellationToken stop) =>
+        Task.FromResult<PlugLabelsView?>(new(walk, engine, PlugTray.Of(walk.Job.Aircraft, engine, walk.Job.Inspection)));
 }

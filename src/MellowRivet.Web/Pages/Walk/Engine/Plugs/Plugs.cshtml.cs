@@ -1,12 +1,10 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
-using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Plugs;
-using MellowRivet.Core.Tools;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
-using MellowRivet.Web.Drawings;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Walk.Engine.Plugs;
@@ -33,7 +31,8 @@ public sealed class NewPlugForm
 }
 
 /// <summary>The plug tray: every plug at its place, its sequence, its wear, and the rotation.</summary>
-public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : EnginePage(desk, db, frames, clock)
+public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+    : EnginePage<PlugsView>(desk, db, frames, clock)
 {
     [FromQuery(Name = "hole")]
     public string? HoleTyped { get; set; }
@@ -41,70 +40,35 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     [FromQuery]
     public RotationPattern? Pattern { get; set; }
 
-    public PlugTray Tray { get; private set; } = null!;
-    public TrayPlace Place { get; private set; } = null!;
-    public IReadOnlyList<Tool> Wrenches { get; private set; } = [];
-    public PlugWear? Wear { get; private set; }
-    public IReadOnlyList<HoleHistory> Holes { get; private set; } = [];
-    public RotationPlan? Plan { get; private set; }
-    public PlugForm? Typed { get; private set; }
-    public NewPlugForm? TypedPlug { get; private set; }
+    private string Here => AddressOf("plugs");
 
-    /// <summary>Each plug's wear, by plug.</summary>
-    public IReadOnlyDictionary<Guid, PlugWear> Wears { get; private set; } = new Dictionary<Guid, PlugWear>();
-
-    public string Self => $"/walk/{Id}/plugs/{EngineId}";
-
-    public RotationDrawing Drawing => new(Engine.Layout, Plan?.Moves ?? []);
-
-    /// <summary>The wrench that was used last here, so that it is chosen once.</summary>
-    public Guid? LastWrench =>
-        Typed?.Wrench ?? Job.Inspection.Readings.Where(reading => reading.Kind == PlugKinds.Torque)
-            .MaxBy(reading => reading.At)?.Conditions.Wrench?.ToolId;
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostStepAsync(PlugForm form, CancellationToken stop)
     {
-        var tool = form.Step == PlugStep.Torque ? await Db.ToolAsync(form.Wrench, stop) : null;
-        var written = await OnPlugAsync(form.Post, form.Hole, (job, place) =>
-        {
-            var (by, at) = (User.PersonId(), Clock.GetUtcNow());
-            if (PlugKinds.Of(form.Step) is null)
-                return job.Inspection.Mark(place, form.Step, form.Value, by, at);
-            if (tool?.MayTorque(Today) is { } refusal)
-                return refusal;
-            var value = TypedNumber.Parse(form.Value);
-            if (value is { } pulled && tool?.Reaches(pulled, Unit.InchPound) is { } outside)
-                return outside;
-            return job.Inspection.Measure(form.Reading, place, form.Step, value, tool is null
-                ? null
-                : new(tool.Id, tool.Title, tool.CalibratedUntil!.Value, null, null, value ?? 0), by, at);
-        }, stop);
-        HoleTyped = form.Hole;
-        Typed = form;
-        if (!await ShowAsync(stop, written.Job))
-            return NotFound();
-        if (written.Refusal is { } problem)
-            Refuse(problem with { Field = $"step-{form.Step}" });
-        else
-            Typed = null;
-        return Request.Headers.ContainsKey("HX-Request") ? Partial("_PlugSaved", this) : written.Done
-            ? Redirect($"{Self}?hole={form.Hole}")
-            : Page();
+        var wrench = form.Step == PlugStep.Torque ? await Db.ToolAsync(form.Wrench, stop) : null;
+        var written = await OnPlugAsync(form.Post, form.Hole, (job, place) => PlugKinds.Of(form.Step) is null
+            ? job.Inspection.Mark(place, form.Step, form.Value, Me, Clock.GetUtcNow())
+            : job.Inspection.Measure(form.Reading, place, form.Step, form.Value, wrench, Me, Clock.GetUtcNow(), Today), stop);
+        (HoleTyped, Left) = (form.Hole, written.Job);
+        Refused? refused = written.Refusal is { } problem
+            ? new(form, [problem.Field == Once.Busy ? problem : problem with { Field = $"step-{form.Step}" }])
+            : null;
+        return !await MakeAsync(stop, refused) ? NotFound()
+            : Request.Headers.ContainsKey("HX-Request") ? Partial("_PlugSaved", View)
+            : written.Done ? Redirect($"{Here}?hole={form.Hole}") : Page();
     }
 
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostDroppedAsync(Guid post, string? hole, CancellationToken stop) =>
-        AfterAsync(OnPlugAsync(post, hole, (job, place) => job.Inspection.Dropped(place, User.PersonId(), Clock.GetUtcNow()), stop),
-            hole, stop);
+    public Task<IActionResult> OnPostDroppedAsync(Guid post, string? hole, CancellationToken stop) => BackAsync(
+        OnPlugAsync(post, hole, (job, place) => job.Inspection.Dropped(place, Me, Clock.GetUtcNow()), stop), hole, stop);
 
     /// <summary>Two plugs change holes.</summary>
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostMoveAsync(Guid post, string? from, string? to, CancellationToken stop) =>
-        AfterAsync(WriteAsync(post, (job, engine) => PlugHole.Parse(from) is { } one && PlugHole.Parse(to) is { } other
-            ? MovePlugs(job, engine, [new(one, other), new(other, one)])
+        BackAsync(OnEngineAsync(post, (job, engine) => PlugHole.Parse(from) is { } one && PlugHole.Parse(to) is { } other
+            ? job.Inspection.MovePlugs(job.Aircraft, engine, [new(one, other), new(other, one)], Me, Clock.GetUtcNow(), Today)
             : new("to", "Say where it goes: a hole such as 2B."), stop), to, stop);
 
     /// <summary>Every plug goes where the plan says.</summary>
@@ -112,88 +76,52 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     public Task<IActionResult> OnPostRotateAsync(Guid post, RotationPattern? pattern, string? hole, CancellationToken stop)
     {
         Pattern = pattern;
-        return AfterAsync(WriteAsync(post, (job, engine) =>
+        return BackAsync(OnEngineAsync(post, (job, engine) =>
         {
             if (pattern is not { } school)
                 return new("to", "Choose by which school.");
             var (plan, refusal) = PlugRotation.Plan(engine.FiringOrder, school, engine.Ignition);
-            return refusal ?? MovePlugs(job, engine, plan!.Moves);
+            return refusal ?? job.Inspection.MovePlugs(job.Aircraft, engine, plan!.Moves, Me, Clock.GetUtcNow(), Today);
         }, stop), hole, stop);
     }
 
-    private Refusal? MovePlugs(Job job, Component engine, IReadOnlyList<PlugMove> moves)
-    {
-        var left = moves.Where(move => move.From != move.To).Select(move => move.From).ToHashSet();
-        var places = PlugTray.Of(job.Aircraft, engine, job.Inspection).Places.Where(place => left.Contains(place.Hole)).ToList();
-        if (job.Aircraft.MovePlugs(engine, moves, Today) is { } refusal)
-            return refusal;
-        job.Inspection.PlugsMoved(places, User.PersonId(), Clock.GetUtcNow());
-        return null;
-    }
-
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostFitAsync(NewPlugForm form, CancellationToken stop)
-    {
-        TypedPlug = form;
-        return AfterAsync(WriteAsync(form.Post, (job, engine) => PlugHole.Parse(form.Hole) is { } hole
+    public Task<IActionResult> OnPostFitAsync(NewPlugForm form, CancellationToken stop) =>
+        BackAsync(OnEngineAsync(form.Post, (job, engine) => PlugHole.Parse(form.Hole) is { } hole
             ? job.Aircraft.FitPlug(engine, hole, form.Type, form.Number, form.Suits, Today, "replaced at the plug service")
-            : new("hole", "Say which hole."), stop), form.Hole, stop);
-    }
+            : new("hole", "Say which hole."), stop), form.Hole, stop, form);
 
     /// <summary>A set of plugs put on file: one in every hole that has none.</summary>
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostSetAsync(NewPlugForm form, CancellationToken stop)
-    {
-        TypedPlug = form;
-        return AfterAsync(WriteAsync(form.Post, (job, engine) =>
-        {
-            if (!int.TryParse(form.Number, out var first) || first is < 1 or > 9_999_000)
-                return new("first", "The number of the first plug; the others count on from it.");
-            if (form.Type?.Trim().Length > 40)
-                return new("first", "A type of up to 40 characters.");
-            job.Aircraft.InstallPlugs(engine, form.Type?.Trim() ?? "", first, job.Aircraft.TimeInService, null, on: Today);
-            return null;
-        }, stop), null, stop);
-    }
+    public Task<IActionResult> OnPostSetAsync(NewPlugForm form, CancellationToken stop) => BackAsync(
+        OnEngineAsync(form.Post, (job, engine) => job.Aircraft.FitPlugs(engine, form.Type, form.Number, Today), stop), null, stop, form);
 
-    private Task<Written> OnPlugAsync(Guid post, string? typed, Func<Job, TrayPlace, Refusal?> decide,
-        CancellationToken stop) => WriteAsync(post, (job, engine) =>
-        PlugHole.Parse(typed) is { } hole && PlugTray.Of(job.Aircraft, engine, job.Inspection).At(hole) is { } place
-            ? decide(job, place)
-            : new("step", "This engine has no such hole."), stop);
+    private Task<Written> OnPlugAsync(Guid post, string? typed, Func<Job, TrayPlace, Refusal?> decide, CancellationToken stop) =>
+        OnEngineAsync(post, (job, engine) =>
+            PlugHole.Parse(typed) is { } hole && PlugTray.Of(job.Aircraft, engine, job.Inspection).At(hole) is { } place
+                ? decide(job, place)
+                : new("step", "This engine has no such hole."), stop);
 
-    private async Task<IActionResult> AfterAsync(Task<Written> writing, string? hole, CancellationToken stop)
+    private Task<IActionResult> BackAsync(Task<Written> writing, string? hole, CancellationToken stop, object? typed = null)
     {
-        var written = await writing;
-        if (written.Done)
-            return Redirect(hole is null ? Self : $"{Self}?hole={hole}");
         HoleTyped = hole;
-        if (!await ShowAsync(stop))
-            return NotFound();
-        Refuse(written.Refusal!);
-        return Page();
+        return AfterAsync(writing, hole is null ? Here : $"{Here}?hole={hole}", stop, typed);
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop, Job? written = null)
+    protected override async Task<PlugsView?> ViewAsync(WalkShown walk, Component engine, Refused refused, CancellationToken stop)
     {
-        if (!await LoadEngineAsync(stop, written))
-            return false;
-        Tray = PlugTray.Of(Job.Aircraft, Engine, Job.Inspection);
-        Place = (PlugHole.Parse(HoleTyped) is { } hole ? Tray.At(hole) : null)
-            ?? Tray.Places.FirstOrDefault(place => place.Next is not null) ?? Tray.Places[0];
-        Wrenches = await Db.WrenchesAsync(stop);
-        var plugs = Tray.Places.Where(place => place.Plug is not null).Select(place => place.Plug!.Id);
-        var byPlug = await Db.GapsOfAsync(plugs, stop);
-        Wears = Tray.Places.Where(place => place.Plug is not null)
-            .ToDictionary(place => place.Plug!.Id, place => PlugWear.Of(byPlug[place.Plug!.Id], place.Limits.GapMost));
-        Wear = Place.Plug is { } plug ? Wears[plug.Id] : null;
+        var aircraft = walk.Job.Aircraft;
+        var tray = PlugTray.Of(aircraft, engine, walk.Job.Inspection);
+        var place = (PlugHole.Parse(HoleTyped) is { } hole ? tray.At(hole) : null)
+            ?? tray.Places.FirstOrDefault(one => one.Next is not null) ?? tray.Places[0];
+        var gaps = await Db.GapsOfAsync(tray.Places.Where(one => one.Plug is not null).Select(one => one.Plug!.Id), stop);
         // Looks of earlier inspections tell which holes foul.
-        var marks = await Db.PlugMarksOnAsync(Job.Aircraft.Id, stop);
-        var ours = Job.Aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == Engine.Id)
-            .Select(stay => stay.ComponentId).ToHashSet();
-        var all = marks.Where(mark => ours.Contains(mark.PlugId)).ToList();
-        Holes = [.. Tray.Places.Select(place => HoleHistory.Of(all, place.Hole))];
-        Plan = PlugRotation.Plan(Engine.FiringOrder, Pattern ?? RotationPattern.NextInFiringOrder, Engine.Ignition).Plan;
-        return true;
+        var ours = aircraft.EverOn(engine.Id, ComponentKind.Plug);
+        var marks = (await Db.PlugMarksOnAsync(aircraft.Id, stop)).Where(mark => ours.Contains(mark.PlugId)).ToList();
+        return new(walk, engine, tray, place, Pattern, await Db.WrenchesAsync(stop),
+            tray.Places.Where(one => one.Plug is not null)
+                .ToDictionary(one => one.Plug!.Id, one => PlugWear.Of(gaps[one.Plug!.Id], one.Limits.GapMost)),
+            [.. tray.Places.Select(one => HoleHistory.Of(marks, one.Hole))],
+            PlugRotation.Plan(engine.FiringOrder, Pattern ?? RotationPattern.NextInFiringOrder, engine.Ignition).Plan);
     }
 }

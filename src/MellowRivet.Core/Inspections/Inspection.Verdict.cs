@@ -1,0 +1,96 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Tools;
+
+namespace MellowRivet.Core.Inspections;
+
+/// <summary>A verdict as it is sent.</summary>
+/// <param name="Id">The post's id, and the reading's that comes with it.</param>
+/// <param name="Verdict">What was pressed.</param>
+/// <param name="Reason">Why it is not on this one.</param>
+/// <param name="Seen">How many changes the task had when it was pressed.</param>
+/// <param name="Typed">The value that comes with it.</param>
+/// <param name="ForFixList">Only the value is kept: words and verdict follow on the fix list.</param>
+public sealed record SentVerdict(Guid Id, TaskVerdict? Verdict, string? Reason, int Seen, TypedMeasure Typed, bool ForFixList = false);
+
+/// <summary>What a verdict came to.</summary>
+/// <param name="Refusal">Why it wasn't taken; null where it was.</param>
+/// <param name="Mine">Somebody else answered meanwhile: what was pressed here and isn't kept, in words; null otherwise.</param>
+public sealed record VerdictTaken(Refusal? Refusal, string? Mine = null);
+
+// Verdicts as they are pressed.
+public sealed partial class Inspection
+{
+    /// <summary>
+    /// Takes a verdict with the value that comes with it, unless somebody else answered the task since it was looked at: what they
+    /// said stands then.
+    /// </summary>
+    /// <param name="task">The task.</param>
+    /// <param name="sent">What was pressed.</param>
+    /// <param name="aircraft">The aircraft, for its own limits.</param>
+    /// <param name="wrench">The wrench a torque was pulled with; null where none was chosen.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    /// <param name="today">The day.</param>
+    public VerdictTaken Take(InspectionTask task, SentVerdict sent, Aircraft aircraft, Tool? wrench, Guid by, DateTimeOffset at,
+        DateOnly today)
+    {
+        if (sent.Verdict is not { } verdict || !Enum.IsDefined(verdict))
+            return new(new("verdict", "Choose what you found."));
+        MeasuredValue? read = null;
+        if (sent.Typed.Is && task.Measure is not null && verdict != TaskVerdict.NotYet)
+        {
+            (read, var problem) = sent.Typed.Read(task, aircraft, wrench, today);
+            if (problem is not null)
+                return new(problem);
+        }
+        if (task.Changes != sent.Seen && (task.Verdict != verdict || (read is not null && ReadingAt(task)?.Value != read.Value)))
+            return new(new("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here."),
+                $"{verdict.InWords()}{(read is null ? "" : $" · {read.Value:0.###} {read.Unit}")}");
+        if (read is not null)
+        {
+            if (TaskJudge.Judge(task, aircraft, read.Value, read.Unit, read.Conditions).Refusal is { } missing)
+                return new(missing);
+            Record(new(sent.Id, aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, read.Value, read.Unit, read.Conditions,
+                TimeInService, at, by) { InspectionId = Id, TaskId = task.Id });
+        }
+        return new(sent.ForFixList ? null : Answer(task, verdict, sent.Reason, JudgementAt(task, aircraft), by, at));
+    }
+
+    /// <summary>Takes back a verdict that was just given, with the reading that came with it.</summary>
+    /// <param name="taskId">The task.</param>
+    /// <param name="seen">How many changes it had after the verdict.</param>
+    /// <param name="before">What it was before.</param>
+    /// <param name="reason">Why it was not on this one, before.</param>
+    /// <param name="reading">The reading that came with the verdict; null for none.</param>
+    /// <param name="aircraft">The aircraft, for its own limits.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public Refusal? TakeBack(Guid taskId, int seen, TaskVerdict before, string? reason, Guid? reading, Aircraft aircraft, Guid by,
+        DateTimeOffset at)
+    {
+        if (Tasks.FirstOrDefault(task => task.Id == taskId) is not { } there || !Enum.IsDefined(before))
+            return new("verdict", "There is no such task.");
+        if (there.Changes != seen)
+            return new("verdict", $"It was answered again since: {SaidOf(there)}. Nothing was taken back.");
+        if (reading is { } given)
+            Withdraw(there, given, by);
+        return Answer(there, before, reason, JudgementAt(there, aircraft), by, at);
+    }
+
+    /// <summary>What a task was answered with, for somebody who wasn't there.</summary>
+    public string SaidOf(InspectionTask task) =>
+        task.Verdict.InWords()
+        + (ReadingAt(task) is { } reading ? $" · {reading.Value:0.###} {reading.UnitSymbol}" : "")
+        + (task.Reason is { } reason ? $" · {reason}" : "");
+}
+
+public static class VerdictWords
+{
+    public static string InWords(this TaskVerdict verdict) => verdict switch
+    {
+        TaskVerdict.Good => "good",
+        TaskVerdict.NotApplicable => "not on this one",
+        TaskVerdict.Discrepancy => "discrepancy",
+        _ => "not yet",
+    };
+}

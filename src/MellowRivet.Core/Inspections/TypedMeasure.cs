@@ -1,0 +1,74 @@
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Tools;
+using MellowRivet.Core.Worksheets;
+
+namespace MellowRivet.Core.Inspections;
+
+/// <summary>What is typed at a measured task, field by field.</summary>
+/// <param name="Value">The value.</param>
+/// <param name="Unit">Its unit; empty for the unit of the limits.</param>
+/// <param name="Temperature">For a cable: the temperature at it.</param>
+/// <param name="TemperatureUnit">That temperature's unit.</param>
+/// <param name="Length">For a torque: the wrench's length, inches; empty for what is on file.</param>
+/// <param name="Extension">What lengthens it, inches; empty without an extension.</param>
+public sealed record TypedMeasure(string? Value, string? Unit, string? Temperature = null, string? TemperatureUnit = null,
+    string? Length = null, string? Extension = null)
+{
+    /// <summary>Something was typed.</summary>
+    public bool Is => !string.IsNullOrWhiteSpace(Value);
+
+    /// <summary>Understands what was typed, or says what is wrong with which field.</summary>
+    /// <param name="task">The measured task.</param>
+    /// <param name="aircraft">The aircraft, for its own limits.</param>
+    /// <param name="wrench">The wrench a torque was pulled with; null where none was chosen.</param>
+    /// <param name="today">The day.</param>
+    public (MeasuredValue? Read, Refusal? Refusal) Read(InspectionTask task, Aircraft aircraft, Tool? wrench, DateOnly today)
+    {
+        var unit = TaskJudge.BandFor(task, aircraft)!.Unit;
+        if (TypedNumber.Parse(Value) is not { } typed || Math.Abs(typed) > 1_000_000)
+            return (null, new("value", $"“{Value?.Trim()}” is not a reading. Type a number in {unit}."));
+        var given = string.IsNullOrEmpty(Unit) ? unit : Measures.Unit.Find(Unit);
+        if (given is null || given.Dimension != unit.Dimension)
+            return (null, new("value", $"{Unit} doesn't measure this. Use one of {string.Join(", ", unit.Alternatives)}."));
+        var value = given.To(unit, typed);
+        if (value < 0 && unit.Dimension is not (Dimension.Temperature or Dimension.Angle))
+            return (null, new("value", "This can't be below zero."));
+        var (conditions, refusal) = task.Measure!.Method switch
+        {
+            MeasureMethod.CableTension => AtTemperature(),
+            MeasureMethod.Torque => ByWrench(wrench, value, unit, today),
+            _ => (new(), null),
+        };
+        return conditions is null ? (null, refusal) : (new(value, unit, conditions), null);
+    }
+
+    private (ReadingConditions?, Refusal?) AtTemperature()
+    {
+        if (string.IsNullOrWhiteSpace(Temperature))
+            return (new(), null);
+        var unit = Measures.Unit.Find(TemperatureUnit ?? "°C");
+        if (TypedNumber.Parse(Temperature) is not { } typed || unit is not { Dimension: Dimension.Temperature }
+            || unit.To(Measures.Unit.Celsius, typed) is var celsius && celsius is < -80 or > 80)
+            return (null, new("temperature", $"“{Temperature.Trim()}” is no temperature a cable has. Type it in °C or °F."));
+        return (new(Celsius: Math.Round(celsius, 1)), null);
+    }
+
+    private (ReadingConditions?, Refusal?) ByWrench(Tool? wrench, double value, Unit unit, DateOnly today)
+    {
+        if (wrench is null)
+            return (null, new("wrench", "Choose the wrench it was pulled with."));
+        var extension = TypedNumber.Parse(Extension);
+        var length = TypedNumber.Parse(Length);
+        // A length or an extension that is no number is none that a wrench has.
+        var (used, refusal) = wrench.Pull(value, unit, today, TypedNumber.IsNone(Length, length) ? -1 : length,
+            TypedNumber.IsNone(Extension, extension) ? -1 : extension);
+        return used is null ? (null, refusal) : (new(Wrench: used), null);
+    }
+}
+
+/// <summary>What was typed at a measured task, understood.</summary>
+/// <param name="Value">The value, in the unit of the limits.</param>
+/// <param name="Unit">That unit.</param>
+/// <param name="Conditions">How it was taken.</param>
+public sealed record MeasuredValue(double Value, Unit Unit, ReadingConditions Conditions);

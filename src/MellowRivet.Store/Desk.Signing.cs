@@ -1,0 +1,125 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store;
+
+// What is signed: in one turn with everything that follows from it.
+public sealed partial class Desk
+{
+    /// <summary>Signs an inspection: its records join the shop's chain and its state is set, both or neither.</summary>
+    /// <param name="inspectionId">The inspection.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="rules">The rules and people it is weighed by.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="airworthy">Which statement stood before the person who signs: another one isn't signed in its place.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public async Task<Written> SignAsync(Guid inspectionId, Guid post, ShopRules rules, Signer signer, bool airworthy,
+        CancellationToken stop)
+    {
+        // Looked up in its own turn: a directive that came in a moment ago holds it up.
+        return await WriteAskingAsync(inspectionId, post,
+            async job => !Readiness.Of(job.Inspection, job.Aircraft, rules,
+                (await Board.InTurnAsync(job.Aircraft.Id, stop)).Research).MaySign
+            ? new("sign", "There are still things to do before this can be signed: they are listed above.")
+            : airworthy == job.Inspection.OpenAirworthiness.Any()
+                ? new("sign",
+                    "Somebody changed the fix list while you had this open, and the statement is another one now. Read it, then sign.")
+                : Seal(db, job, rules.Pack, signer, clock.GetUtcNow(), clock.Today()), stop);
+    }
+
+    /// <summary>Signs the status of bulletins as they stand on the aircraft of an inspection: a record of its own in the chain.</summary>
+    public async Task<Written> SignStatusAsync(Guid inspectionId, Guid post, RulePack rules, Signer signer, CancellationToken stop)
+    {
+        var (at, today) = (clock.GetUtcNow(), clock.Today());
+        return await db.OnceAsync(post, clock, async () =>
+        {
+            if (await JobAsync(inspectionId, stop) is not { } job)
+                return new("inspection", "There is no such inspection.");
+            var research = (await Board.InTurnAsync(job.Aircraft.Id, stop)).Research;
+            if (research.Lines.Count == 0)
+                return new("sign", "The shop holds no bulletin: there is no status to sign.");
+            var draft = RecordWriter.BulletinStatus(job.Inspection, job.Aircraft, rules, research, signer, today);
+            db.SignedRecords.Add(SignedRecord.After(await db.SignedRecords.OrderByDescending(record => record.Number)
+                .FirstOrDefaultAsync(stop), job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
+            return null;
+        }, stop);
+    }
+
+    /// <summary>
+    /// Clears an open item of an aircraft by an entry of its own: the entry joins the shop's chain and the item ends, both or neither.
+    /// </summary>
+    /// <param name="itemId">The item.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="rules">The rule pack of the aircraft.</param>
+    /// <param name="done">What was done.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public async Task<Written> ClearAsync(Guid itemId, Guid post, ShopRules rules, Correction done, Signer signer, CancellationToken stop)
+    {
+        var (at, today) = (clock.GetUtcNow(), clock.Today());
+        return await db.OnceAsync(post, clock, async () =>
+        {
+            if (await db.OpenItems.FirstOrDefaultAsync(item => item.Id == itemId, stop) is not { IsOpen: true } item)
+                return new("item", "It is not open any more.");
+            if (done.Check() is { } wrong)
+                return wrong;
+            if (done.Kind == CorrectionKind.Deferred)
+                return new("action", "To clear it, it is put right: what is deferred stays open.");
+            if (done.Reference.Length == 0)
+                return new("reference", "By which data: manual, chapter, revision. The entry names it.");
+            if (await db.Inspections.Where(row => row.AircraftId == item.AircraftId && row.State == InspectionState.InWork)
+                .Select(row => row.WorkOrder).FirstOrDefaultAsync(stop) is { } order)
+                return new("item", $"It stands on the fix list of {order}, which is in work: put it right there.");
+            var aircraft = await db.Aircraft.WithParts().FirstAsync(row => row.Id == item.AircraftId, stop);
+            if (rules.Pack.MayClear(signer.Person, aircraft).By is null)
+                return new("sign", rules.Pack.MayClear(signer.Person, aircraft).Reason);
+            foreach (var part in done.Parts ?? [])
+                if (part.ReplacedComponent is { } replaced
+                    && aircraft.Replace(replaced, part.Number, part.SerialIn, today, $"{item.FirstNumber}: {done.Kind.InWords()}")
+                    is { } tree)
+                    return tree;
+            return Clear(db, item, aircraft, rules.Pack, done, signer, at, today);
+        }, stop);
+    }
+
+    /// <summary>Writes the entry that clears an open item at the end of the chain, and ends the item. Saving is the caller's.</summary>
+    public static Refusal? Clear(RivetDb db, OpenItem item, Aircraft aircraft, RulePack rules, Correction done, Signer signer,
+        DateTimeOffset at, DateOnly on)
+    {
+        var left = db.OpenItems.Count(other => other.AircraftId == item.AircraftId && other.Id != item.Id
+            && other.Because == OpenBecause.Airworthiness && other.End == null);
+        var draft = RecordWriter.Clearing(item, aircraft, rules, done, signer, on, left);
+        var record = SignedRecord.After(db.SignedRecords.OrderByDescending(row => row.Number)
+            .FirstOrDefault(), item.AircraftId, item.InspectionId, draft.Book, draft.Content, at);
+        db.SignedRecords.Add(record);
+        item.Close(new(done.InWords, on, signer.Person.Id, $"record {record.Number}"));
+        return null;
+    }
+
+    /// <summary>
+    /// Writes the records that close an inspection at the end of the chain, and closes it, at an instant of one of the
+    /// shop's days. Saving is the caller's.
+    /// </summary>
+    public static Refusal? Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at, DateOnly on)
+    {
+        if (db.MarkComplied(job, on) is { } refusal)
+            return refusal;
+        var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
+        foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, on))
+            db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
+        db.MarkDoneBySigning(job, on);
+        db.SettleOpenItems(job.Inspection, signer.Person.Id, on);
+        job.Inspection.Sign();
+        return null;
+    }
+}

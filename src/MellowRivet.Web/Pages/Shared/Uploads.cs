@@ -1,0 +1,107 @@
+using MellowRivet.Core;
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Store.Files;
+
+namespace MellowRivet.Web.Pages.Shared;
+
+/// <summary>What came along with a form: pictures and sounds, all of them on the disk, or why not.</summary>
+public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Sound> Sounds, IReadOnlyList<Refusal> Refusals)
+{
+    /// <summary>The only picture; null where none came, or none was taken.</summary>
+    public Photo? Photo => Photos.Count > 0 ? Photos[0] : null;
+
+    /// <summary>The only sound; null where none came, or none was taken.</summary>
+    public Sound? Sound => Sounds.Count > 0 ? Sounds[0] : null;
+
+    /// <summary>The first thing that is wrong, beside a field of the form; null where all was taken.</summary>
+    public Refusal? Wrong(string field) => Refusals.Count > 0 ? Refusals[0] with { Field = field } : null;
+
+    /// <summary>Adds all of it; the first refusal, or null.</summary>
+    public Refusal? AddTo(Discrepancy found) =>
+        Photos.Select(found.Add).Concat(Sounds.Select(found.Add)).FirstOrDefault(refusal => refusal is not null);
+}
+
+/// <summary>Files that come with a form, on their way in: here, and nowhere else.</summary>
+public sealed class Uploads(PhotoFiles photos, SoundFiles sounds)
+{
+    /// <summary>Most of a kind at a time.</summary>
+    public const int Most = 12;
+
+    private const string Full =
+        "The shop's disk didn't take it: it may be full. Nothing was saved; your words are still here.";
+
+    /// <summary>Takes in pictures and sounds, in the order in which they came.</summary>
+    /// <param name="pictures">The pictures; null and empty files are none.</param>
+    /// <param name="recordings">The sounds.</param>
+    /// <param name="stop">Stops waiting.</param>
+    /// <param name="most">Most of a kind.</param>
+    public async Task<Attachments> TakeInAsync(IReadOnlyList<IFormFile?> pictures, IReadOnlyList<IFormFile?> recordings,
+        CancellationToken stop, int most = Most)
+    {
+        if (pictures.Count > most || recordings.Count > most)
+            return new([], [], [new("photos", $"{Math.Max(pictures.Count, recordings.Count)} files; {most} at a time is the most.")]);
+        (List<Photo> taken, List<Sound> heard, List<Refusal> refusals) = ([], [], []);
+        try
+        {
+            foreach (var file in pictures.OfType<IFormFile>().Where(file => file.Length > 0))
+            {
+                await using var content = file.OpenReadStream();
+                var answer = await photos.TakeInAsync(content, file.FileName, stop);
+                if (answer.Photo is { } photo)
+                    taken.Add(photo);
+                else
+                    refusals.Add(answer.Refusal!);
+            }
+            foreach (var file in recordings.OfType<IFormFile>().Where(file => file.Length > 0))
+            {
+                await using var content = file.OpenReadStream();
+                var answer = await sounds.TakeInAsync(content, file.FileName, stop);
+                if (answer.Sound is { } sound)
+                    heard.Add(sound);
+                else
+                    refusals.Add(answer.Refusal!);
+            }
+        }
+        catch (IOException)
+        {
+            refusals.Add(new("photos", Full));
+        }
+        return new(taken, heard, refusals);
+    }
+
+    /// <summary>Takes one picture in, where one came along.</summary>
+    public Task<Attachments> TakeInAsync(IFormFile? picture, CancellationToken stop) => TakeInAsync([picture], [], stop);
+
+    /// <summary>Reads a file that is looked at and not kept, such as a table; or says that it is too large, or none.</summary>
+    /// <param name="file">The file.</param>
+    /// <param name="field">Its field.</param>
+    /// <param name="mostBytes">The largest that is taken.</param>
+    /// <param name="none">What is said where none was chosen.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<(byte[] Bytes, Refusal? Refusal)> ReadAsync(IFormFile? file, string field, long mostBytes, string none,
+        CancellationToken stop)
+    {
+        if (file is null || file.Length == 0)
+            return ([], new(field, none));
+        if (file.Length > mostBytes)
+            return ([], new(field, $"The file is larger than {InWords(mostBytes)}."));
+        using var content = new MemoryStream();
+        await file.CopyToAsync(content, stop);
+        return (content.ToArray(), null);
+    }
+
+    /// <summary>Lets what a form sent be written to the disk; or says that the disk doesn't take it.</summary>
+    public static async Task<(T? Taken, Refusal? Refusal)> ToDiskAsync<T>(string field, Func<Task<(T? Taken, Refusal? Refusal)>> write)
+    {
+        try
+        {
+            return await write();
+        }
+        catch (IOException)
+        {
+            return (default, new(field, Full));
+        }
+    }
+
+    private static string InWords(long bytes) => bytes >= 1024 * 1024 ? $"{bytes / 1024 / 1024} MB" : $"{bytes / 1024} kB";
+}

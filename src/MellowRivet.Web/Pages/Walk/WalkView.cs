@@ -1,0 +1,54 @@
+using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Pages.Shared;
+
+namespace MellowRivet.Web.Pages.Walk;
+
+/// <summary>What stands on and around every page of a walk.</summary>
+/// <param name="Job">What of the inspection and its aircraft the page shows.</param>
+/// <param name="Frame">What stands around the page.</param>
+/// <param name="Research">The shop's bulletins as they stand on this aircraft.</param>
+/// <param name="Weighed">The rules and people that this inspection is weighed by.</param>
+/// <param name="Me">Whoever looks at the page.</param>
+/// <param name="MayRecord">They may write on it.</param>
+public sealed record WalkShown(Job Job, WalkFrame Frame, BulletinResearch Research, ShopRules Weighed, Guid Me, bool MayRecord);
+
+/// <summary>What a page of a walk shows; the names are those its markup reads.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+public abstract record WalkView(WalkShown Walk) : PageView
+{
+    /// <summary>The station it belongs to.</summary>
+    public abstract Station At { get; }
+
+    /// <summary>Where "found something" starts from.</summary>
+    public virtual string? ZoneHere => null;
+
+    /// <summary>The task that is open, where the page is a zone's.</summary>
+    public virtual Guid? TaskHere => null;
+
+    public Guid Id => Job.Inspection.Id;
+    public Job Job => Walk.Job;
+    public WalkFrame Frame => Walk.Frame;
+    public BulletinResearch Research => Walk.Research;
+    public ShopRules Weighed => Walk.Weighed;
+    public bool MayRecord => Walk.MayRecord;
+
+    /// <summary>The certificate by which whoever looks at the page may sign this inspection; null where they may not.</summary>
+    public Certificate? Signs => Weighed.SignsBy(Walk.Me, Job.Inspection, Job.Aircraft);
+
+    public string Initials(Guid? person) => Person(person)?.Initials ?? "";
+
+    public string NameOf(Guid? person) => Person(person)?.Name ?? "";
+
+    public Person? Person(Guid? person) => person is { } id ? Weighed.People.GetValueOrDefault(id) : null;
+
+    public static string TitleOf(Station station) => station switch
+    {
+        Station.LookAndOpen => "Look & open",
+        Station.FixList => "Fix list",
+        _ => station.ToString(),
+    };
+}
