@@ -3,7 +3,16 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.Books;
 
 /// <summary>A hole in the books that somebody explained: laid up, in a museum, abroad.</summary>
-public sealed record GapNote(BookKind Kind, DateOnly From, DateOnly To, string Words, Guid By);
+public sealed record GapNote(BookKind Kind, DateOnly From, DateOnly To, string Words, Guid By)
+{
+    private const int LongestWords = 300;
+
+    /// <summary>The note as it is typed, or what is wrong with it.</summary>
+    public static (GapNote? Note, Refusal? Refusal) Read(BookKind kind, DateOnly from, DateOnly to, string? words, Guid by) =>
+        string.IsNullOrWhiteSpace(words) || words.Trim().Length > LongestWords
+            ? (null, new("explain", $"Say why, in up to {LongestWords} characters: laid up, abroad, in a museum."))
+            : (new(kind, from, to, words.Trim(), by), null);
+}
 
 /// <summary>An entry as the search for gaps sees it.</summary>
 /// <param name="On">Its day.</param>

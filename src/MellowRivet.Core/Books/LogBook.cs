@@ -36,8 +36,10 @@ public sealed class LogBook
     public bool IsLost { get; private set; }
 
     /// <summary>What is wrong with a book as typed; empty where it can go on file.</summary>
-    public static IEnumerable<Refusal> Check(string? title, DateOnly? firstOn, DateOnly? lastOn, DateOnly today)
+    public static IEnumerable<Refusal> Check(BookKind kind, string? title, DateOnly? firstOn, DateOnly? lastOn, DateOnly today)
     {
+        if (!Enum.IsDefined(kind))
+            yield return new("title", "Choose a kind.");
         if (string.IsNullOrWhiteSpace(title) || title.Trim().Length > 80)
             yield return new("title", "What stands on its cover, in up to 80 characters.");
         if (firstOn > lastOn)

@@ -65,21 +65,27 @@ public sealed class BulletinCase
     /// <summary>Every time it was complied with, earliest first.</summary>
     public IReadOnlyList<Complied> Done => done;
 
-    /// <summary>Adopts a bulletin that doesn't bind, or doesn't list this one; or declines it, with the reason.</summary>
-    public Refusal? Decide(BulletinLine line, PolicyKind kind, string? reason, Guid by, DateTimeOffset at)
+    /// <summary>
+    /// Adopts a bulletin that doesn't bind, or doesn't list this one; or declines it, with the reason; or, by no kind, takes either back.
+    /// </summary>
+    public Refusal? Decide(BulletinLine line, PolicyKind? kind, string? reason, Guid by, DateTimeOffset at)
     {
+        if (kind is not { } decided)
+        {
+            Policy = null;
+            return null;
+        }
+        if (!Enum.IsDefined(decided))
+            return new("reason", "Adopt it or decline it.");
         if (line.Rule.Binds && line.Answer.Answer == RuleAnswer.Applies)
-            return new("reason", kind == PolicyKind.Declined
+            return new("reason", decided == PolicyKind.Declined
                 ? $"It binds this aircraft and can’t be declined. {line.Rule.Why}"
                 : "It binds this aircraft as it is.");
         if (string.IsNullOrWhiteSpace(reason) || reason.Trim().Length > 300)
             return new("reason", "Say why, in up to 300 characters: it stays with the aircraft’s papers.");
-        Policy = new(kind, reason.Trim(), by, at);
+        Policy = new(decided, reason.Trim(), by, at);
         return null;
     }
-
-    /// <summary>Takes a decision back.</summary>
-    public void Undecide() => Policy = null;
 
     /// <summary>Notes that it was complied with.</summary>
     public Refusal? Comply(Bulletin bulletin, Complied when, DateOnly today)

@@ -39,6 +39,12 @@ public sealed partial class Aircraft
         return null;
     }
 
+    /// <summary>The same as it is typed: the aircraft's hours then, and a day that is not to come.</summary>
+    public Refusal? TakeOff(Guid componentId, DateOnly? on, string? at, string? why, DateOnly today) =>
+        TypedNumber.ParseHours(at) is not { } then ? new("at", "The aircraft’s time in service when it came off: 4318.6.")
+        : on > today ? new("on", "That day is still to come.")
+        : TakeOff(componentId, on, then, why);
+
     /// <summary>Takes a part off, with everything that sits on it.</summary>
     /// <returns>Why it can't be, or null.</returns>
     public Refusal? TakeOff(Guid componentId, DateOnly? on, Hours at, string? why)

@@ -108,7 +108,8 @@ public sealed partial class Aircraft
             && stay.Position == was.Position)?.Component
         : null;
 
-    private Installation? LastStay(Guid componentId) =>
+    /// <summary>Where a part is, or was last; null where it never was on this aircraft.</summary>
+    public Installation? LastStay(Guid componentId) =>
         Fitting(componentId) ?? Installations.Where(stay => stay.ComponentId == componentId).MaxBy(stay => stay.InstalledAt.Value);
 
     /// <summary>Where a part sits, in words, with the engine it sits on where there are two: "left, right engine".</summary>

@@ -31,6 +31,8 @@ public sealed record TimesCheck(IReadOnlyList<PlannedReading> Planned, int Dupli
 /// <summary>Checks a file of meter readings against an aircraft as a whole, and takes it in as a whole.</summary>
 public static class TimesImport
 {
+    private const int LongestName = 60;
+
     /// <param name="file">The file.</param>
     /// <param name="columns">Which column holds what.</param>
     /// <param name="aircraft">The aircraft with all its readings.</param>
@@ -82,11 +84,23 @@ public static class TimesImport
     }
 
     /// <summary>Takes in what a check planned.</summary>
-    public static void Take(Aircraft aircraft, TimesCheck check, string source)
+    /// <param name="aircraft">The aircraft, with all its readings.</param>
+    /// <param name="check">What its file comes to.</param>
+    /// <param name="name">What the file is called: the source of its readings.</param>
+    /// <returns>Why it can't be, or null.</returns>
+    public static Refusal? Take(Aircraft aircraft, TimesCheck check, string? name)
     {
         if (!check.MayTake)
-            throw new InvalidOperationException("A file with open questions is not taken in.");
-        aircraft.Take(check.Planned, source);
+            return new("file", "There are questions left: nothing was taken in.");
+        aircraft.Take(check.Planned, NameOf(name));
+        return null;
+    }
+
+    // As long as a line of a list holds, and on one line.
+    private static string NameOf(string? name)
+    {
+        var plain = string.Concat((name ?? "").Select(letter => char.IsControl(letter) ? ' ' : letter));
+        return plain.Length > LongestName ? plain[..LongestName] + "…" : plain.Length == 0 ? "a file" : plain;
     }
 
     private static int Plan(MeterKind kind, List<(int Line, DateOnly On, decimal Shown)> shown, Aircraft aircraft,

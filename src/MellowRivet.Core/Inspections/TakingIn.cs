@@ -25,8 +25,20 @@ public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOr
     /// <summary>Longest work order, in characters.</summary>
     public const int LongestWorkOrder = 20;
 
+    private const int BeforeFirstOrder = 100;
+
     /// <summary>The work order without blanks around it.</summary>
     public string Order => WorkOrder?.Trim() ?? "";
+
+    /// <summary>What the work orders of a year begin with: "26-".</summary>
+    public static string OrdersOf(DateOnly today) => $"{today:yy}-";
+
+    /// <summary>One above the highest of this year; a shop that numbers its work otherwise types its own.</summary>
+    /// <param name="today">The day.</param>
+    /// <param name="taken">The work orders of this year.</param>
+    public static string NextOrder(DateOnly today, IEnumerable<string> taken) => OrdersOf(today)
+        + (taken.Select(order => int.TryParse(order[OrdersOf(today).Length..], out var number) ? number : 0)
+            .DefaultIfEmpty(BeforeFirstOrder).Max() + 1);
 
     /// <summary>All that is wrong with it as it is typed.</summary>
     /// <param name="aircraft">The aircraft that was chosen; null while none is.</param>

@@ -86,7 +86,7 @@ public class BookGapsTests
     [Fact]
     public void What_is_typed_wrongly_is_named()
     {
-        LogBook.Check(" ", new DateOnly(2020, 1, 2), new DateOnly(2020, 1, 1), Today).Select(wrong => wrong.Field)
+        LogBook.Check(BookKind.Airframe, " ", new DateOnly(2020, 1, 2), new DateOnly(2020, 1, 1), Today).Select(wrong => wrong.Field)
             .ShouldBe(["title", "lastOn"]);
         BookEntry.Check(Today.AddDays(1), true, null, "", "", Today).Select(wrong => wrong.Field).ShouldBe(["on", "hours", "text"]);
         BookEntry.Check(Today, false, null, "words", "12", Today).ShouldBeEmpty();

@@ -2,34 +2,34 @@ using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Due;
 
+/// <summary>A person's calendar address.</summary>
+/// <param name="Address">The address made just now: shown once, kept only as its hash.</param>
+/// <param name="HasOne">They have one.</param>
+/// <param name="Fleet">The aircraft it is good for.</param>
+public sealed record CalendarAddressView(string? Address, bool HasOne, IReadOnlyList<FleetRow> Fleet) : PageView;
+
 /// <summary>Hands out the address under which a person's calendar program reads what falls due.</summary>
 [Needs(Right.Look)]
-public sealed class CalendarAddressModel(RivetDb db) : PageModel
+public sealed class CalendarAddressModel(RivetDb db) : ShopPage<CalendarAddressView>
 {
-    /// <summary>The address made just now: shown once, kept only as its hash.</summary>
-    public string? Address { get; private set; }
-    public bool HasOne { get; private set; }
-    public IReadOnlyList<FleetRow> Fleet { get; private set; } = [];
+    private string? made;
 
-    public async Task OnGetAsync(CancellationToken stop)
-    {
-        var me = User.PersonId();
-        HasOne = await db.HasCalendarKeyAsync(me, stop);
-        Fleet = await db.FleetAsync(stop);
-    }
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.Look)]
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)
     {
         var (key, hash) = DueApi.NewKey();
         await db.HandOutCalendarKeyAsync(User.PersonId(), hash, stop);
-        await OnGetAsync(stop);
-        Address = $"{Request.Scheme}://{Request.Host}/calendar/{key}";
-        return Page();
+        made = $"{Request.Scheme}://{Request.Host}/calendar/{key}";
+        return await ShowAsync(stop);
     }
+
+    protected override async Task<CalendarAddressView?> ViewAsync(Refused refused, CancellationToken stop) =>
+        new(made, await db.HasCalendarKeyAsync(User.PersonId(), stop), await db.FleetAsync(stop));
 }

@@ -5,13 +5,22 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Fleet.Due;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Due;
 
+/// <summary>What falls due in the shop.</summary>
+/// <param name="Lines">One page of it, most urgent first.</param>
+/// <param name="Only">The state that is asked for.</param>
+/// <param name="Aircraft">How many aircraft there are.</param>
+/// <param name="Items">How many items are followed.</param>
+/// <param name="Counts">How many are in which state.</param>
+public sealed record ShopDueView(ListPage<ShopDue> Lines, DueState? Only, int Aircraft, int Items,
+    IReadOnlyDictionary<DueState, int> Counts)
+    : PageView;
+
 /// <summary>What falls due in the whole shop, most urgent first.</summary>
 [Needs(Right.Look)]
-public sealed class ShopDueModel(ShopBoard board) : PageModel
+public sealed class ShopDueModel(ShopBoard board) : ShopPage<ShopDueView>
 {
     private const int MostLines = 50;
 
@@ -22,21 +31,16 @@ public sealed class ShopDueModel(ShopBoard board) : PageModel
     [FromQuery(Name = "page")]
     public int? PageTyped { get; set; }
 
-    public ListPage<ShopDue> Shown { get; private set; } = new([], 1, 1, 0);
-    public int Aircraft { get; private set; }
-    public int Items { get; private set; }
-    public IReadOnlyDictionary<DueState, int> Counts { get; private set; } = new Dictionary<DueState, int>();
-
-    public async Task OnGetAsync(CancellationToken stop)
-    {
-        var shop = await board.StandingAsync(stop);
-        (Aircraft, Items) = (shop.Aircraft.Count, shop.Due.Count);
-        Counts = shop.Due.CountBy(due => due.Entry.Status.State).ToDictionary();
-        Shown = ListPage.Of(Only is { } state
-            ? [.. shop.Due.Where(due => due.Entry.Status.State == state)]
-            : shop.Due, PageTyped, MostLines);
-    }
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) =>
         File(DueCsv.Write([.. (await board.StandingAsync(stop)).Lines]), "text/csv", "due-shop.csv");
+
+    protected override async Task<ShopDueView?> ViewAsync(Refused refused, CancellationToken stop)
+    {
+        var shop = await board.StandingAsync(stop);
+        var lines = ListPage.Of(Only is { } state ? [.. shop.Due.Where(due => due.Entry.Status.State == state)] : shop.Due, PageTyped,
+            MostLines);
+        return new(lines, Only, shop.Aircraft.Count, shop.Due.Count, shop.Due.CountBy(due => due.Entry.Status.State).ToDictionary());
+    }
 }

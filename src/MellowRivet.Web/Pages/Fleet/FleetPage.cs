@@ -4,74 +4,82 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
-/// <summary>The sheets of an aircraft's file, in the order of their tabs.</summary>
-public enum FileSheet { Due = 1, OpenItems, Bulletins, Parts, Times, Trends, Books, Plate }
+/// <summary>The pages of an aircraft's file, in the order of their tabs.</summary>
+public enum FilePage { Due = 1, OpenItems, Bulletins, Parts, Times, Trends, Books, Plate }
+
+/// <summary>What every page of an aircraft's file shows.</summary>
+/// <param name="Aircraft">The aircraft with its parts.</param>
+/// <param name="InWork">Its inspection in work; null where none is.</param>
+/// <param name="MayKeep">Whoever looks may change the file.</param>
+/// <param name="MayRecord">Whoever looks may write down what they read and do.</param>
+/// <param name="Today">The day.</param>
+public sealed record FileShown(Aircraft Aircraft, Inspection? InWork, bool MayKeep, bool MayRecord, DateOnly Today);
+
+/// <summary>What a page of an aircraft's file shows; the names are those its markup reads.</summary>
+/// <param name="File">What every page of the file shows.</param>
+public abstract record FileView(FileShown File) : PageView
+{
+    /// <summary>Which page it is.</summary>
+    public abstract FilePage At { get; }
+
+    public Guid Id => Aircraft.Id;
+    public Aircraft Aircraft => File.Aircraft;
+    public Inspection? InWork => File.InWork;
+    public bool MayKeep => File.MayKeep;
+    public bool MayRecord => File.MayRecord;
+    public DateOnly Today => File.Today;
+
+    public string HrefOf(FilePage page) => HrefOf(Id, page);
+
+    public static string HrefOf(Guid aircraft, FilePage page) => $"/aircraft/{aircraft}" + page switch
+    {
+        FilePage.Due => "",
+        FilePage.Plate => "/data-plate",
+        FilePage.OpenItems => "/open-items",
+        _ => $"/{page.ToString().ToLowerInvariant()}",
+    };
+
+    public static string TitleOf(FilePage page) => page switch
+    {
+        FilePage.Due => "Due line",
+        FilePage.Plate => "Data plate",
+        FilePage.OpenItems => "Open items",
+        _ => page.ToString(),
+    };
+}
 
 /// <summary>A page of an aircraft's file: what its frame shows is loaded here.</summary>
 [Needs(Right.Look)]
-public abstract class FleetPage(Desk desk, RivetDb db, TimeProvider clock) : PageModel
+public abstract class FleetPage<TView>(Desk desk, RivetDb db, TimeProvider clock) : ShopPage<TView> where TView : FileView
 {
     [FromRoute]
     public Guid Id { get; set; }
 
-    public Aircraft Aircraft { get; private set; } = null!;
-
-    /// <summary>Its inspection in work; null where none is.</summary>
-    public Inspection? InWork { get; private set; }
-
-    public abstract FileSheet At { get; }
-
     /// <summary>The page shows tasks of the inspection in work.</summary>
     protected virtual bool ShowsTasks => false;
 
-    public bool MayKeep => User.May(Right.KeepFile);
-
-    public DateOnly Today => clock.Today();
-
+    protected DateOnly Today => clock.Today();
     protected Desk Desk => desk;
     protected RivetDb Db => db;
     protected TimeProvider Clock => clock;
+    protected Guid Me => User.PersonId();
 
-    protected async Task<bool> LoadAsync(CancellationToken stop)
-    {
-        if (await db.AircraftAsync(Id, stop) is not { } aircraft)
-            return false;
-        Aircraft = aircraft;
-        InWork = await db.InWorkAsync(Id, stop, ShowsTasks);
-        return true;
-    }
+    protected sealed override async Task<TView?> ViewAsync(Refused refused, CancellationToken stop) =>
+        await LoadAsync(stop) is { } file ? await ViewAsync(file, refused, stop) : null;
 
-    /// <summary>Goes where the work goes on, or shows the page again with what is wrong beside its field.</summary>
-    protected async Task<IActionResult> AfterAsync(Written written, string onwards, Func<Task<bool>> show)
-    {
-        if (written.Done)
-            return Redirect(onwards);
-        if (!await show())
-            return NotFound();
-        Refuse(written.Refusal!);
-        return Page();
-    }
+    /// <summary>Makes the view of a file that is loaded; null where there is nothing to show.</summary>
+    protected abstract Task<TView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop);
 
-    protected void Refuse(Refusal refusal) => ModelState.AddModelError(refusal.Field, refusal.Message);
+    /// <summary>What every page of the file shows; null where there is no such aircraft.</summary>
+    protected async Task<FileShown?> LoadAsync(CancellationToken stop) => await db.AircraftAsync(Id, stop) is { } aircraft
+        ? new(aircraft, await db.InWorkAsync(Id, stop, ShowsTasks), User.May(Right.KeepFile), User.May(Right.RecordWork), Today)
+        : null;
 
-    public string? Problem(params string[] fields) =>
-        fields.Select(field => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage).FirstOrDefault(message => message is not null);
-
-    public static string NameOf(FileSheet sheet) => sheet switch
-    {
-        FileSheet.Due => "Due line",
-        FileSheet.Plate => "Data plate",
-        FileSheet.OpenItems => "Open items",
-        _ => sheet.ToString(),
-    };
-
-    public string HrefOf(FileSheet sheet) =>
-        $"/aircraft/{Id}" + (sheet == FileSheet.Due ? "" : sheet == FileSheet.Plate ? "/data-plate" : sheet == FileSheet.OpenItems
-            ? "/open-items"
-            : $"/{sheet.ToString().ToLowerInvariant()}");
+    /// <summary>Where a page of this file is.</summary>
+    protected string HrefOf(FilePage page) => FileView.HrefOf(Id, page);
 }

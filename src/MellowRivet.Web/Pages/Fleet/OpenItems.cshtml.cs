@@ -1,9 +1,11 @@
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using MellowRivet.Web.Pages.Walk.Found;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
@@ -11,64 +13,71 @@ using Microsoft.AspNetCore.RateLimiting;
 
 namespace MellowRivet.Web.Pages.Fleet;
 
+/// <summary>What was typed to clear a line, and the line.</summary>
+public sealed record ClearForm(Guid Item, CorrectionForm Correction);
+
+/// <summary>What is open on an aircraft, and what came to an end.</summary>
+/// <param name="File">What every page of the file shows.</param>
+/// <param name="Open">What is open, the gravest first.</param>
+/// <param name="Ended">Those that came to an end, latest first.</param>
+/// <param name="Signer">Whoever looks.</param>
+/// <param name="Answer">By which certificate they may clear a line.</param>
+/// <param name="People">The shop's people.</param>
+public sealed record OpenItemsView(FileShown File, IReadOnlyList<OpenItem> Open, IReadOnlyList<OpenItem> Ended, Person Signer,
+    SigningAnswer Answer, IReadOnlyDictionary<Guid, Person> People) : FileView(File)
+{
+    public override FilePage At => FilePage.OpenItems;
+
+    /// <summary>What was typed to clear a line and refused; null where nothing was.</summary>
+    public CorrectionForm? TypedFor(OpenItem item) =>
+        Typed<ClearForm>() is { } form && form.Item == item.Id ? form.Correction : null;
+
+    public string NameOf(Guid person) => People.TryGetValue(person, out var who) ? who.Name : "";
+}
+
 /// <summary>What is open on the aircraft, whichever inspection found it, and the entry that clears a line.</summary>
 [EnableRateLimiting("sign-in")]
 public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRivet.Store.Account> users, TimeProvider clock)
-    : FleetPage(desk, db, clock)
+    : FleetPage<OpenItemsView>(desk, db, clock)
 {
-    public override FileSheet At => FileSheet.OpenItems;
-
-    public IReadOnlyList<OpenItem> Open { get; private set; } = [];
-
-    /// <summary>Those that came to an end, latest first.</summary>
-    public IReadOnlyList<OpenItem> Ended { get; private set; } = [];
-
-    /// <summary>What was typed for the line that wasn't cleared.</summary>
-    public (Guid? Item, CorrectionForm Form) Typed { get; private set; } = (null, new());
-
-    public SigningAnswer Answer { get; private set; } = null!;
-    public Person Me { get; private set; } = null!;
-    private ShopRules rules = null!;
-
-    public string NameOf(Guid person) => rules.People.TryGetValue(person, out var who) ? who.Name : "";
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop) => await ShowAsync(stop) ? Page() : NotFound();
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.Sign)]
     public async Task<IActionResult> OnPostClearAsync(Guid post, Guid item, CorrectionForm form, string? password, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
+        if (await LoadAsync(stop) is not { } file)
             return NotFound();
-        Typed = (item, form);
+        var typed = new ClearForm(item, form);
         var (done, wrong) = form.Read(null, Today);
         if (done is null)
-            Refuse(wrong!);
-        else if (Answer.By is not { } certificate)
-            ModelState.AddModelError("sign", Answer.Reason);
-        else if (await users.CheckAgainAsync(User, password) is { } bad)
-            ModelState.AddModelError("password", bad);
-        else
-        {
-            var written = await Desk.ClearAsync(item, post, rules, done, new(Me, certificate), stop);
-            if (written.Done)
-                return Redirect($"/aircraft/{Id}/open-items");
-            await ShowAsync(stop);
-            Refuse(written.Refusal!);
-        }
-        return Page();
+            return await AgainAsync(wrong!, stop, typed);
+        var rules = await RulesAsync(file.Aircraft, stop);
+        var (signer, answer) = SignerOf(rules, file.Aircraft);
+        if (answer.By is not { } certificate)
+            return await AgainAsync(new("sign", answer.Reason), stop, typed);
+        return await users.CheckAgainAsync(User, password) is { } bad
+            ? await AgainAsync(new("password", bad), stop, typed)
+            : await AfterAsync(Desk.ClearAsync(item, post, rules, done, new(signer, certificate), stop), HrefOf(FilePage.OpenItems), stop,
+                typed);
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    private async Task<ShopRules> RulesAsync(Aircraft aircraft, CancellationToken stop) => (await Desk.RulesAsync(stop))(aircraft);
+
+    private (Person Signer, SigningAnswer Answer) SignerOf(ShopRules rules, Aircraft aircraft)
     {
-        if (!await LoadAsync(stop))
-            return false;
-        rules = (await Desk.RulesAsync(stop))(Aircraft);
-        Me = rules.People[User.PersonId()];
-        Answer = rules.Pack.MayClear(Me, Aircraft);
+        var me = rules.People[Me];
+        return (me, rules.Pack.MayClear(me, aircraft));
+    }
+
+    protected override async Task<OpenItemsView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop)
+    {
+        var rules = await RulesAsync(file.Aircraft, stop);
+        var (signer, answer) = SignerOf(rules, file.Aircraft);
         var items = await Db.AllItemsAsync(Id, stop);
-        Open = [.. items.Where(item => item.IsOpen).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal)];
-        Ended = [.. items.Where(item => !item.IsOpen).OrderByDescending(item => item.End!.On)
-            .ThenByDescending(item => item.FirstNumber, StringComparer.Ordinal)];
-        return true;
+        return new(file,
+            [.. items.Where(item => item.IsOpen).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal)],
+            [.. items.Where(item => !item.IsOpen).OrderByDescending(item => item.End!.On)
+                .ThenByDescending(item => item.FirstNumber, StringComparer.Ordinal)],
+            signer, answer, rules.People);
     }
 }

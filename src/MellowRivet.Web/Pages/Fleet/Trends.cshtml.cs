@@ -1,7 +1,7 @@
-using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Trends;
 using MellowRivet.Store;
 using MellowRivet.Web.Drawings;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Fleet;
@@ -9,8 +9,29 @@ namespace MellowRivet.Web.Pages.Fleet;
 /// <summary>Another engine of the shop with the same layout.</summary>
 public sealed record EngineChoice(Guid EngineId, Guid AircraftId, string Words);
 
+/// <summary>Every series of an aircraft, beside another engine where wanted.</summary>
+/// <param name="File">What every page of the file shows.</param>
+/// <param name="Axis">Whose hours the series run on.</param>
+/// <param name="Groups">The series.</param>
+/// <param name="Others">Engines of the shop with the same layout.</param>
+/// <param name="Compare">The one that is laid beside; null for none.</param>
+/// <param name="Beside">Its series.</param>
+public sealed record TrendsView(FileShown File, HoursAxis Axis, IReadOnlyList<SeriesGroup> Groups, IReadOnlyList<EngineChoice> Others,
+    Guid? Compare, IReadOnlyList<SeriesGroup> Beside) : FileView(File)
+{
+    public override FilePage At => FilePage.Trends;
+
+    public string Query(HoursAxis axis) =>
+        string.Join('&', new[] { axis == HoursAxis.Part ? null : "hours=aircraft", Compare is { } beside ? $"compare={beside}" : null }
+            .OfType<string>()) is { Length: > 0 } query ? $"?{query}" : "";
+
+    public SmallMultiple PlotsOf(SeriesGroup group) =>
+        new(group, Beside.FirstOrDefault(other => other.Kind == group.Kind && other.Unit == group.Unit)?.Series
+            .SelectMany(series => series.Points.Select(point => (series.Label, point))).ToLookup(one => one.Label, one => one.point), Axis);
+}
+
 /// <summary>Every series of an aircraft: unusual now first, small plots on shared axes, beside another engine where wanted.</summary>
-public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
+public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage<TrendsView>(desk, db, clock)
 {
     [FromQuery]
     public Guid? Compare { get; set; }
@@ -19,36 +40,22 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
     [FromQuery(Name = "hours")]
     public HoursAxis? AxisTyped { get; set; }
 
-    public HoursAxis Axis => AxisTyped ?? HoursAxis.Part;
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    public string Query(HoursAxis axis) =>
-        string.Join('&', new[] { axis == HoursAxis.Part ? null : "hours=aircraft", Compare is { } beside ? $"compare={beside}" : null }
-            .OfType<string>()) is { Length: > 0 } query ? $"?{query}" : "";
-
-    public override FileSheet At => FileSheet.Trends;
-
-    public IReadOnlyList<SeriesGroup> Groups { get; private set; } = [];
-    public IReadOnlyList<EngineChoice> Others { get; private set; } = [];
-
-    private IReadOnlyList<SeriesGroup> beside = [];
-
-    public SmallMultiple PlotsOf(SeriesGroup group) =>
-        new(group, beside.FirstOrDefault(other => other.Kind == group.Kind && other.Unit == group.Unit)?.Series
-        .SelectMany(series => series.Points.Select(point => (series.Label, point))).ToLookup(one => one.Label, one => one.point), Axis);
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
+    protected override async Task<TrendsView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
-            return NotFound();
-        Groups = await Db.SeriesOfAsync(Aircraft, Axis, stop);
-        var layouts = Aircraft.Engines.Select(engine => engine.Component.LayoutKey).ToList();
-        Others = [.. (await Desk.Board.StandingAsync(stop)).Lines.Select(line => line.Aircraft).Where(aircraft => aircraft.Id != Id)
-            .SelectMany(aircraft => aircraft.Engines.Where(engine => layouts.Contains(engine.Component.LayoutKey))
-                .Select(engine => new EngineChoice(engine.ComponentId, aircraft.Id, $"{aircraft.Registration} {engine.Position}".Trim())))
-                .OrderBy(other => other.Words)];
-        if (Others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen
-            && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft)
-            beside = await Db.SeriesOfAsync(aircraft, Axis, stop);
-        return Page();
+        var axis = AxisTyped ?? HoursAxis.Part;
+        var layouts = file.Aircraft.Engines.Select(engine => engine.Component.LayoutKey).ToList();
+        List<EngineChoice> others =
+        [
+            .. (await Desk.Board.StandingAsync(stop)).Lines.Select(line => line.Aircraft).Where(aircraft => aircraft.Id != Id)
+                .SelectMany(aircraft => aircraft.Engines.Where(engine => layouts.Contains(engine.Component.LayoutKey))
+                    .Select(engine => new EngineChoice(engine.ComponentId, aircraft.Id,
+                        $"{aircraft.Registration} {engine.Position}".Trim())))
+                .OrderBy(other => other.Words),
+        ];
+        IReadOnlyList<SeriesGroup> beside = others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen
+            && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft ? await Db.SeriesOfAsync(aircraft, axis, stop) : [];
+        return new(file, axis, await Db.SeriesOfAsync(file.Aircraft, axis, stop), others, Compare, beside);
     }
 }

@@ -1,4 +1,4 @@
-using MellowRivet.Core.Compression;
+using MellowRivet.Core;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
@@ -6,13 +6,36 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Hangar;
 
+/// <summary>The hangar.</summary>
+/// <param name="Lines">One page of the aircraft.</param>
+/// <param name="WhatNow">What calls loudest.</param>
+/// <param name="InWords">The shop in a line.</param>
+/// <param name="IsLarge">The shop is larger than one page.</param>
+/// <param name="Find">What is looked for.</param>
+/// <param name="AsOf">The day of what is shown, where it is yesterday's still.</param>
+public sealed record HangarView(ListPage<HangarLine> Lines, IReadOnlyList<(HangarLine Line, Call Call)> WhatNow, string InWords,
+    bool IsLarge,
+    string? Find, DateOnly? AsOf) : PageView
+{
+    public static string Doing(WorkShown work)
+    {
+        var kind = work.Kind.InWords();
+        var said = char.ToUpperInvariant(kind[0]) + kind[1..];
+        return work.State switch
+        {
+            InspectionState.SignedAirworthy => $"{said}, signed",
+            InspectionState.SignedUnairworthy => $"{said} completed, not airworthy",
+            _ => said,
+        };
+    }
+}
+
 /// <summary>The hangar: answers "what do I do now?"</summary>
 [Needs(Right.Look)]
-public sealed class HangarModel(ShopBoard board) : PageModel
+public sealed class HangarModel(ShopBoard board, TimeProvider clock) : ShopPage<HangarView>
 {
     private const int MostCalls = 3;
 
@@ -27,44 +50,22 @@ public sealed class HangarModel(ShopBoard board) : PageModel
     [FromQuery(Name = "find")]
     public string? Find { get; set; }
 
-    public ListPage<HangarLine> Lines { get; private set; } = new([], 1, 1, 0);
-    public IReadOnlyList<(HangarLine Line, Call Call)> WhatNow { get; private set; } = [];
-    public string InWords { get; private set; } = "";
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    /// <summary>The shop is larger than one page.</summary>
-    public bool IsLarge { get; private set; }
-
-    /// <summary>The day of what is shown, where it is yesterday's still.</summary>
-    public DateOnly? AsOf { get; private set; }
-
-    public async Task OnGetAsync([FromServices] TimeProvider clock, CancellationToken stop)
+    protected override async Task<HangarView?> ViewAsync(Refused refused, CancellationToken stop)
     {
         var now = await board.NowAsync(stop);
         var all = now.Aircraft.Select(one => one.Hangar).ToList();
-        AsOf = now.Day == Core.ShopTime.Today(clock) ? null : now.Day;
-        IsLarge = all.Count > MostLines;
-        WhatNow = [.. all.SelectMany(line => line.Calls.Select(call => (line, call))).OrderByDescending(one => one.call.State)
-            .Take(MostCalls)];
-        InWords =
-            $"{all.Count} aircraft · {all.Count(line => line.Work is { InWork: true })} in work · "
-            + $"{all.Count(line => line.IsGrounded)} grounded";
+        var isLarge = all.Count > MostLines;
         // A large shop shows first what is in work, called for or held up; a small one is looked through by registration.
         var found = all.Where(line => string.IsNullOrWhiteSpace(Find)
-            || $"{line.Registration} {line.Type}".Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase)).ToList();
-        if (IsLarge)
-            found = [.. found.OrderBy(line => line.Rank).ThenBy(line => line.Registration, StringComparer.Ordinal)];
-        Lines = ListPage.Of(found, PageTyped, MostLines);
-    }
-
-    public static string Doing(WorkShown work)
-    {
-        var kind = work.Kind.InWords();
-        var said = char.ToUpperInvariant(kind[0]) + kind[1..];
-        return work.State switch
-        {
-            InspectionState.SignedAirworthy => $"{said}, signed",
-            InspectionState.SignedUnairworthy => $"{said} completed, not airworthy",
-            _ => said,
-        };
+            || $"{line.Registration} {line.Type}".Contains(Find.Trim(), StringComparison.OrdinalIgnoreCase));
+        if (isLarge)
+            found = found.OrderBy(line => line.Rank).ThenBy(line => line.Registration, StringComparer.Ordinal);
+        return new(ListPage.Of([.. found], PageTyped, MostLines),
+            [.. all.SelectMany(line => line.Calls.Select(call => (line, call))).OrderByDescending(one => one.call.State).Take(MostCalls)],
+            $"{all.Count} aircraft · {all.Count(line => line.Work is { InWork: true })} in work · "
+                + $"{all.Count(line => line.IsGrounded)} grounded",
+            isLarge, Find, now.Day == clock.Today() ? null : now.Day);
     }
 }

@@ -1,6 +1,8 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
 using MellowRivet.Web.Drawings;
 
 namespace MellowRivet.Web.Pages.Library;
@@ -17,6 +19,17 @@ public sealed record ComplyForm
     public string? Wording { get; init; }
     public bool Finding { get; init; }
     public bool Terminating { get; init; }
+
+    /// <summary>What was done, by a revision of the bulletin; or what is wrong with it as it is typed.</summary>
+    public (Complied? Done, Refusal? Refusal) Read(string revision, Guid by)
+    {
+        if (On is not { } on)
+            return (null, new("on", "The day it was done is wanted."));
+        var hours = TypedNumber.ParseHours(Hours);
+        return !string.IsNullOrWhiteSpace(Hours) && hours is null
+            ? (null, new("hours", "Hours as a number, 1234.5."))
+            : (new(on, hours?.Value, revision, Method?.Trim() ?? "", Finding, Terminating, Reference?.Trim() ?? "", by), null);
+    }
 }
 
 /// <summary>A fact as typed, or read off a plate with its picture.</summary>

@@ -1,58 +1,61 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 
 namespace MellowRivet.Web.Pages.Owners;
 
+/// <summary>An answer that an owner gave to a line.</summary>
+/// <param name="Number">The line.</param>
+/// <param name="Words">A question or a remark.</param>
+public sealed record OwnerForm(int Number, string? Words);
+
+/// <summary>The owner's page of one inspection.</summary>
+/// <param name="Link">The link it is looked at by.</param>
+/// <param name="Token">Its key.</param>
+/// <param name="Job">The inspection with its aircraft.</param>
+/// <param name="Owner">What the owner is told and asked.</param>
+public sealed record OwnerView(OwnerLink Link, string Token, Job Job, OwnerList Owner) : PageView
+{
+    /// <summary>What was typed to a line and refused; null where nothing was.</summary>
+    public OwnerForm? TypedFor(Discrepancy found) => Typed<OwnerForm>() is { } form && form.Number == found.Number ? form : null;
+
+    /// <summary>Why it was.</summary>
+    public string? Why => Refused.Refusals is [var refusal, ..] ? refusal.Message : null;
+}
+
 /// <summary>The owner's page of one inspection: a link is the key, nobody signs in, and nothing else can be reached from it.</summary>
 [EnableRateLimiting("owner")]
 [OpenToAll("whoever has the link of a list")]
-public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : PageModel
+public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : ShopPage<OwnerView>
 {
     [FromRoute]
     public string Token { get; set; } = "";
 
-    public Job Job { get; private set; } = null!;
-    public OwnerList Owner { get; private set; } = null!;
-    public OwnerLink Link { get; private set; } = null!;
-
-    /// <summary>The line whose answer wasn't taken, why, and what was typed.</summary>
-    public (int Number, string Why, string? Words)? Refused { get; private set; }
-
     public async Task<IActionResult> OnGetAsync(CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
-            return Ended();
-        await db.OpenedAsync(Link.Id, clock.GetUtcNow(), stop);
+        if (!await MakeAsync(stop))
+            return NotFound();
+        await db.OpenedAsync(View.Link.Id, clock.GetUtcNow(), stop);
         return Page();
     }
 
-    public async Task<IActionResult> OnPostAsync(Guid post, int number, OwnerAnswer answer, string? words, CancellationToken stop)
-    {
-        if (!await ShowAsync(stop))
-            return Ended();
-        var written = await desk.WriteAsync(Link.InspectionId, post, job => OwnerList.Of(job.Inspection)
-            .Answer(number, answer, words, clock.GetUtcNow()), stop, JobParts.Discrepancies);
-        if (written.Done)
-            return Redirect($"/owner/{Token}#line-{number}");
-        await ShowAsync(stop);
-        Refused = (number, written.Refusal!.Message, words);
-        return Page();
-    }
+    public async Task<IActionResult> OnPostAsync(Guid post, int number, OwnerAnswer answer, string? words, CancellationToken stop) =>
+        await db.OwnerLinkAsync(Token, clock, stop) is not { } link
+            ? NotFound()
+            : await AfterAsync(desk.WriteAsync(link.InspectionId, post, job => OwnerList.Of(job.Inspection)
+                .Answer(number, answer, words, clock.GetUtcNow()), stop, JobParts.Discrepancies),
+                $"/owner/{Token}#line-{number}", stop, new OwnerForm(number, words));
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    // A link that ended and one that never was look the same from outside.
+    protected override async Task<OwnerView?> ViewAsync(Refused refused, CancellationToken stop)
     {
         if (await db.OwnerLinkAsync(Token, clock, stop) is not { } link
             || await desk.JobAsync(link.InspectionId, stop, JobParts.Tasks | JobParts.Discrepancies) is not { } job)
-            return false;
-        (Link, Job, Owner) = (link, job, OwnerList.Of(job.Inspection));
+            return null;
         Response.Headers.CacheControl = "no-store";
-        return true;
+        return new(link, Token, job, OwnerList.Of(job.Inspection));
     }
-
-    // A link that ended and one that never was look the same from outside.
-    private NotFoundResult Ended() => NotFound();
 }

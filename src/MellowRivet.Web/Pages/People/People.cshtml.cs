@@ -1,31 +1,30 @@
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.People;
 
-[Needs(Right.Look)]
-public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Account> users) : PageModel
+/// <summary>The shop's people.</summary>
+public sealed record PeopleView(IReadOnlyList<Person> People) : PageView
 {
-    [BindProperty]
-    public PersonForm Form { get; set; } = new();
+    public PersonForm Form => Typed<PersonForm>() ?? new();
+}
 
-    public IReadOnlyList<Person> People { get; private set; } = [];
+/// <summary>The shop's people, and a new one.</summary>
+[Needs(Right.Look)]
+public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Account> users) : ShopPage<PeopleView>
+{
+    [Needs(Right.ManageShop)]
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.ManageShop)]
-    public async Task OnGetAsync(CancellationToken stop) => People = await db.PeopleAsync(stop);
+    public async Task<IActionResult> OnPostAsync(PersonForm form, CancellationToken stop) =>
+        await db.AddAsync(users, form, stop) is [_, ..] wrong
+            ? await ShowAsync(stop, new(form, [.. wrong.Select(refusal => refusal with { Field = "Form." + refusal.Field })]))
+            : RedirectToPage();
 
-    [Needs(Right.ManageShop)]
-    public async Task<IActionResult> OnPostAsync(CancellationToken stop)
-    {
-        foreach (var problem in await db.AddAsync(users, Form, stop))
-            ModelState.AddModelError("Form." + problem.Field, problem.Message);
-        if (ModelState.IsValid)
-            return RedirectToPage();
-        await OnGetAsync(stop);
-        return Page();
-    }
+    protected override async Task<PeopleView?> ViewAsync(Refused refused, CancellationToken stop) => new(await db.PeopleAsync(stop));
 }

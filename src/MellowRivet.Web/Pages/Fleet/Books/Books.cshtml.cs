@@ -20,6 +20,16 @@ public sealed class BookForm
     public DateOnly? FirstOn { get; set; }
     public DateOnly? LastOn { get; set; }
     public bool IsLost { get; set; }
+
+    public static BookForm Of(LogBook book) => new()
+    {
+        Book = book.Id,
+        Kind = book.Kind,
+        Title = book.Title,
+        FirstOn = book.FirstOn,
+        LastOn = book.LastOn,
+        IsLost = book.IsLost,
+    };
 }
 
 /// <summary>An entry as it is sent: typed, a page's picture, or the words of a picture.</summary>
@@ -33,17 +43,67 @@ public sealed class EntryForm
     public string? Text { get; set; }
     public string? Page { get; set; }
     public List<IFormFile> Photos { get; set; } = [];
+
+    public static EntryForm Of(BookEntry entry) => new()
+    {
+        Entry = entry.Id,
+        Book = entry.BookId,
+        On = entry.On,
+        Hours = entry.Hours?.ToString(),
+        Text = entry.Text,
+        Page = entry.Page,
+    };
 }
 
+/// <summary>What is asked of the books: the address of what is shown.</summary>
+/// <param name="Find">Words to find in every entry.</param>
+/// <param name="EntryId">The entry that is chosen.</param>
+/// <param name="BookId">The book that is chosen.</param>
+/// <param name="Adds">What is being added: a book, an entry or pages; null for nothing.</param>
+public sealed record BooksAsked(string? Find, Guid? EntryId, Guid? BookId, string? Adds);
+
+
 /// <summary>One line of the aircraft's history: an entry taken over from a book, or a record signed here.</summary>
-public sealed record HistoryLine(DateOnly? On, string? Hours, string Text, string Book, BookEntry? Entry, SignedRecord? Record);
+public sealed record HistoryLine(DateOnly? On, string? Hours, string Text, string Book, BookEntry? Entry, SignedRecord? Record)
+{
+    public static HistoryLine Of(BookEntry entry, string book) => new(entry.On, entry.Hours?.ToString(), entry.Text, book, entry, null);
+
+    public static HistoryLine Of(SignedRecord record, DateOnly on)
+    {
+        var text = record.Text();
+        var words = string.Join(" ", text["work"]!.AsArray().Select(line => line!.ToString()).Append(text["statement"]!.ToString()));
+        return new(on, text["timeInService"]?.ToString().Replace(" h", "", StringComparison.Ordinal), words,
+            $"signed here, {text["title"]!.ToString().ToLowerInvariant()}", null, record);
+    }
+}
+
+/// <summary>An aircraft's books.</summary>
+/// <param name="File">What every page of the file shows.</param>
+/// <param name="Asked">What is asked of them.</param>
+/// <param name="Books">What there is.</param>
+/// <param name="Gaps">What doesn't hold together.</param>
+/// <param name="History">Every entry and record that has the words, latest first.</param>
+/// <param name="Current">The entry that is chosen.</param>
+/// <param name="Waiting">How many photographed pages wait to be read.</param>
+public sealed record BooksView(FileShown File, BooksAsked Asked, IReadOnlyList<LogBook> Books, IReadOnlyList<BookGap> Gaps,
+    IReadOnlyList<HistoryLine> History, BookEntry? Current, int Waiting) : FileView(File)
+{
+    public override FilePage At => FilePage.Books;
+
+    /// <summary>The form of a book: as typed where it was refused, else as kept.</summary>
+    public BookForm Book => Typed<BookForm>()
+        ?? (Books.FirstOrDefault(book => book.Id == Asked.BookId) is { } book ? BookForm.Of(book) : new());
+
+    /// <summary>The form of an entry: as typed where it was refused, else as kept.</summary>
+    public EntryForm Entry => Typed<EntryForm>() ?? (Current is { } entry
+        ? EntryForm.Of(entry)
+        : new() { Book = Asked.BookId ?? (Books.Count > 0 ? Books[0].Id : null) });
+}
 
 /// <summary>The aircraft's books: what there is, the gaps, and every entry to search.</summary>
-public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvider clock) : FleetPage(desk, db, clock)
+public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvider clock) : FleetPage<BooksView>(desk, db, clock)
 {
-    private const int Most = 80, MostPages = 40;
-
-    public override FileSheet At => FileSheet.Books;
+    private const int Most = 80, MostPages = 40, MostWords = 8;
 
     [FromQuery(Name = "find")]
     public string? Find { get; set; }
@@ -57,59 +117,32 @@ public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvi
     [FromQuery(Name = "add")]
     public string? Adds { get; set; }
 
-    public IReadOnlyList<LogBook> Books { get; private set; } = [];
-    public IReadOnlyList<BookGap> Gaps { get; private set; } = [];
-    public IReadOnlyList<HistoryLine> History { get; private set; } = [];
-    public int Waiting { get; private set; }
-    public BookEntry? Current { get; private set; }
-    public BookForm TypedBook { get; private set; } = new();
-    public EntryForm TypedEntry { get; private set; } = new();
+    private string Here => HrefOf(FilePage.Books);
 
-    public bool MayRecord => User.May(Right.RecordWork);
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
-    {
-        if (!await ShowAsync(stop))
-            return NotFound();
-        if (Books.FirstOrDefault(book => book.Id == BookId) is { } book)
-            TypedBook = new() { Book = book.Id, Kind = book.Kind, Title = book.Title, FirstOn = book.FirstOn, LastOn = book.LastOn,
-                IsLost = book.IsLost };
-        TypedEntry = Current is { } entry
-            ? new() { Entry = entry.Id, Book = entry.BookId, On = entry.On, Hours = entry.Hours?.ToString(), Text = entry.Text,
-                Page = entry.Page }
-            : new() { Book = BookId ?? (Books.Count > 0 ? Books[0].Id : null) };
-        return Page();
-    }
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostBookAsync(BookForm form, CancellationToken stop)
+    public Task<IActionResult> OnPostBookAsync(BookForm form, CancellationToken stop)
     {
         (BookId, Adds) = (form.Book, "book");
-        var written = await Desk.WriteFileAsync(Id, form.Post, async _ =>
+        return AfterAsync(Desk.WriteFileAsync(Id, form.Post, async _ =>
         {
-            if (LogBook.Check(form.Title, form.FirstOn, form.LastOn, Today).FirstOrDefault() is { } wrong)
+            if (LogBook.Check(form.Kind, form.Title, form.FirstOn, form.LastOn, Today).FirstOrDefault() is { } wrong)
                 return wrong;
-            if (!Enum.IsDefined(form.Kind))
-                return new Refusal("title", "Choose a kind.");
             var book = form.Book is { } known
                 ? await Db.BookAsync(Id, known, stop)
                 : Db.Put(new LogBook(form.Post, Id, form.Kind, form.Title!.Trim(), form.FirstOn, form.LastOn, form.IsLost));
             book?.Change(form.Kind, form.Title!.Trim(), form.FirstOn, form.LastOn, form.IsLost);
             return book is null ? new("title", "There is no such book.") : null;
-        }, stop);
-        return await AfterAsync(written, HrefOf(At), async () =>
-        {
-            TypedBook = form;
-            return await ShowAsync(stop);
-        });
+        }, stop), Here, stop, form);
     }
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostEntryAsync(EntryForm form, CancellationToken stop)
+    public Task<IActionResult> OnPostEntryAsync(EntryForm form, CancellationToken stop)
     {
         (EntryId, Adds) = (form.Entry, "entry");
         var hours = TypedNumber.ParseHours(form.Hours);
-        var written = await Desk.WriteFileAsync(Id, form.Post, async _ =>
+        return AfterAsync(Desk.WriteFileAsync(Id, form.Post, async _ =>
         {
             if (BookEntry.Check(form.On, !string.IsNullOrWhiteSpace(form.Hours), hours, form.Text, form.Page, Today)
                 .FirstOrDefault() is { } wrong)
@@ -118,20 +151,15 @@ public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvi
             {
                 if (await Db.EntryToChangeAsync(Id, known, stop) is not { } entry)
                     return new("text", "There is no such entry.");
-                entry.Transcribe(form.On, hours, form.Text!.Trim(), form.Page?.Trim() ?? "", User.PersonId(), Clock.GetUtcNow());
+                entry.Transcribe(form.On, hours, form.Text!.Trim(), form.Page?.Trim() ?? "", Me, Clock.GetUtcNow());
                 return null;
             }
             if (await Db.BookAsync(Id, form.Book, stop) is null)
                 return new Refusal("text", "Choose the book it stands in.");
-            Db.Put(new BookEntry(form.Post, Id, form.Book!.Value, form.On, hours, form.Text!.Trim(), form.Page?.Trim()
-                ?? "", null, User.PersonId(), Clock.GetUtcNow()));
+            Db.Put(new BookEntry(form.Post, Id, form.Book!.Value, form.On, hours, form.Text!.Trim(), form.Page?.Trim() ?? "", null, Me,
+                Clock.GetUtcNow()));
             return null;
-        }, stop);
-        return await AfterAsync(written, $"{HrefOf(At)}?add=entry&book={form.Book}", async () =>
-        {
-            TypedEntry = form;
-            return await ShowAsync(stop);
-        });
+        }, stop), $"{Here}?add=entry&book={form.Book}", stop, form);
     }
 
     /// <summary>Takes in pictures of pages, to be read into words one by one.</summary>
@@ -143,65 +171,44 @@ public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvi
         var wrong = form.Photos.Count is 0 or > MostPages
             ? new("photos", $"Choose from 1 to {MostPages} pictures of pages.")
             : taken.Wrong("photos");
-        var written = await Desk.WriteFileAsync(Id, form.Post, async _ =>
+        if (wrong is not null)
+            return await AgainAsync(wrong, stop, form);
+        return await AfterAsync(Desk.WriteFileAsync(Id, form.Post, async _ =>
         {
-            if (wrong is not null)
-                return wrong;
             if (await Db.BookAsync(Id, form.Book, stop) is null)
                 return new Refusal("photos", "Choose the book they are of.");
             foreach (var photo in taken.Photos)
-                Db.Put(new BookEntry(Guid.CreateVersion7(), Id, form.Book!.Value, null, null, "", "", photo, User.PersonId(),
-                    Clock.GetUtcNow()));
+                Db.Put(new BookEntry(Guid.CreateVersion7(), Id, form.Book!.Value, null, null, "", "", photo, Me, Clock.GetUtcNow()));
             return null;
-        }, stop);
-        return await AfterAsync(written, HrefOf(At), async () =>
-        {
-            TypedEntry = form;
-            return await ShowAsync(stop);
-        });
+        }, stop), Here, stop, form);
     }
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostExplainAsync(Guid post, BookKind kind, DateOnly from, DateOnly to, string? words,
-        CancellationToken stop)
-    {
-        var written = await Desk.WriteFileAsync(Id, post, aircraft =>
+    public Task<IActionResult> OnPostExplainAsync(Guid post, BookKind kind, DateOnly from, DateOnly to, string? words,
+        CancellationToken stop) =>
+        AfterAsync(Desk.WriteFileAsync(Id, post, aircraft =>
         {
-            if (string.IsNullOrWhiteSpace(words) || words.Trim().Length > 300)
-                return Task.FromResult<Refusal?>(new("explain", "Say why, in up to 300 characters: laid up, abroad, in a museum."));
-            aircraft.Explain(new(kind, from, to, words.Trim(), User.PersonId()));
-            return Task.FromResult<Refusal?>(null);
-        }, stop);
-        return await AfterAsync(written, HrefOf(At), () => ShowAsync(stop));
-    }
+            var (note, refusal) = GapNote.Read(kind, from, to, words, Me);
+            if (note is not null)
+                aircraft.Explain(note);
+            return Task.FromResult(refusal);
+        }, stop), Here, stop);
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
+    protected override async Task<BooksView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
-            return false;
-        (Books, Gaps) = await Db.BooksAsync(Aircraft, Today, stop);
-        (Current, Waiting) = await Db.EntryAsync(Id, EntryId, stop);
-        History = await HistoryAsync(stop);
-        return true;
+        var (books, gaps) = await Db.BooksAsync(file.Aircraft, Today, stop);
+        var (current, waiting) = await Db.EntryAsync(Id, EntryId, stop);
+        return new(file, new(Find, EntryId, BookId, Adds), books, gaps, await HistoryAsync(books, stop), current, waiting);
     }
 
     // Every word has to stand in the entry, in any order; a record signed here is searched in its text.
-    private async Task<IReadOnlyList<HistoryLine>> HistoryAsync(CancellationToken stop)
+    private async Task<IReadOnlyList<HistoryLine>> HistoryAsync(IReadOnlyList<LogBook> books, CancellationToken stop)
     {
-        var titles = Books.ToDictionary(book => book.Id, book => book.Title);
-        var (typed, signed) = await Db.FoundInBooksAsync(Id, (Find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries)
-            .Take(8), Most, stop);
-        return [.. typed.Select(
-            entry => new HistoryLine(entry.On, entry.Hours?.ToString(), entry.Text, titles.GetValueOrDefault(entry.BookId, ""),
-                entry, null))
-            .Concat(signed.Select(record =>
-            {
-                var text = record.Text();
-                var words = string.Join(" ", text["work"]!.AsArray().Select(line => line!.ToString())
-                    .Append(text["statement"]!.ToString()));
-                return new HistoryLine(Clock.DayOf(record.SignedAt), text["timeInService"]?.ToString()
-                    .Replace(" h", "", StringComparison.Ordinal), words, $"signed here, {text["title"]!.ToString().ToLowerInvariant()}",
-                    null, record);
-            })).OrderByDescending(line => line.On is null).ThenByDescending(line => line.On).Take(Most)];
+        var titles = books.ToDictionary(book => book.Id, book => book.Title);
+        var words = (Find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(MostWords);
+        var (typed, signed) = await Db.FoundInBooksAsync(Id, words, Most, stop);
+        return [.. typed.Select(entry => HistoryLine.Of(entry, titles.GetValueOrDefault(entry.BookId, "")))
+            .Concat(signed.Select(record => HistoryLine.Of(record, Clock.DayOf(record.SignedAt))))
+            .OrderByDescending(line => line.On is null).ThenByDescending(line => line.On).Take(Most)];
     }
 }

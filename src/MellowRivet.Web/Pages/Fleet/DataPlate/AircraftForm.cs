@@ -28,7 +28,18 @@ public class PlateForm
 
     public Configuration Configuration => new(Wing, Gear, Engines is 2 ? 2 : 1, Seats, Retractable, FoldingWing, Fabric);
 
-    public void Take(Aircraft aircraft)
+    /// <summary>The plate as it is kept.</summary>
+    public static PlateForm Of(Aircraft aircraft)
+    {
+        var form = new PlateForm();
+        form.Take(aircraft);
+        return form;
+    }
+
+    /// <summary>What is wrong with it, beside its fields.</summary>
+    public IReadOnlyList<Refusal> Problems() => [.. Check().Select(wrong => wrong with { Field = "Form." + wrong.Field })];
+
+    protected void Take(Aircraft aircraft)
     {
         var build = aircraft.Configuration;
         (Registration, Serial, Type, Category) = (aircraft.Registration, aircraft.SerialNumber, aircraft.Type, aircraft.Category);
@@ -36,7 +47,7 @@ public class PlateForm
             build.Fabric, build.Seats, build.Engines);
     }
 
-    public virtual IEnumerable<Refusal> Check()
+    protected virtual IEnumerable<Refusal> Check()
     {
         if (Wanted("Registration", Registration, 12, "The registration as painted on the aircraft.") is { } registration)
             yield return registration;
@@ -102,7 +113,7 @@ public sealed class AircraftForm : PlateForm
         PropellerPart = aircraft.Propellers.FirstOrDefault()?.Component.PartNumber;
     }
 
-    public override IEnumerable<Refusal> Check()
+    protected override IEnumerable<Refusal> Check()
     {
         foreach (var wrong in base.Check())
             yield return wrong;

@@ -2,39 +2,36 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Fleet.DataPlate;
 
-/// <summary>What stands on the data plate, its engines, and the file as a whole.</summary>
-public sealed class DataPlateModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock) : FleetPage(desk, db, clock)
+/// <summary>An aircraft's data plate and engines.</summary>
+/// <param name="File">What every page of the file shows.</param>
+/// <param name="Types">The models that are known.</param>
+public sealed record DataPlateView(FileShown File, TypeList Types) : FileView(File)
 {
-    public override FileSheet At => FileSheet.Plate;
+    public override FilePage At => FilePage.Plate;
 
-    public PlateForm Form { get; private set; } = new();
-    public TypeList Types { get; private set; } = TypeList.Empty;
     public Guid Post { get; } = Guid.CreateVersion7();
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
-    {
-        if (!await ShowAsync(stop))
-            return NotFound();
-        Form.Take(Aircraft);
-        return Page();
-    }
+    /// <summary>The form of the plate: as typed where it was refused, else as kept.</summary>
+    public PlateForm Form => Typed<PlateForm>() ?? PlateForm.Of(Aircraft);
+}
+
+/// <summary>What stands on the data plate, its engines, and the file as a whole.</summary>
+public sealed class DataPlateModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock) : FleetPage<DataPlateView>(desk, db, clock)
+{
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.KeepFile)]
     public async Task<IActionResult> OnPostAsync(Guid post, [Bind(Prefix = "Form")] PlateForm form, CancellationToken stop)
     {
         ModelState.Clear();
-        foreach (var problem in form.Check())
-            ModelState.AddModelError("Form." + problem.Field, problem.Message);
-        if (!ModelState.IsValid)
-        {
-            Form = form;
-            return await ShowAsync(stop) ? Page() : NotFound();
-        }
-        var written = await Desk.WriteFileAsync(Id, post, async aircraft =>
+        if (form.Problems() is [_, ..] wrong)
+            return await ShowAsync(stop, new(form, wrong));
+        return await AfterAsync(Desk.WriteFileAsync(Id, post, async aircraft =>
         {
             var registration = form.Registration!.Trim();
             var inWork = await Db.InWorkAsync(Id, stop);
@@ -49,17 +46,9 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, Shelf shelf, TimeProvi
                 return open;
             aircraft.Describe(registration, type, form.Serial!.Trim(), form.Category, form.Configuration);
             return null;
-        }, stop);
-        return await AfterAsync(written, HrefOf(At), () =>
-        {
-            Form = form;
-            return ShowAsync(stop);
-        });
+        }, stop), HrefOf(FilePage.Plate), stop, form);
     }
 
-    private async Task<bool> ShowAsync(CancellationToken stop)
-    {
-        Types = await Db.TypeListAsync(stop);
-        return await LoadAsync(stop);
-    }
+    protected override async Task<DataPlateView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop) =>
+        new(file, await Db.TypeListAsync(stop));
 }

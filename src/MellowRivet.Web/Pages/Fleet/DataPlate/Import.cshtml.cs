@@ -1,40 +1,38 @@
+using System.Text;
 using MellowRivet.Core;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Fleet.DataPlate;
 
+/// <summary>An aircraft's file to be taken in.</summary>
+/// <param name="Post">Under what it is sent, once.</param>
+public sealed record ImportView(Guid Post) : PageView;
+
 /// <summary>Takes in an aircraft's file that another shop, or this one, saved as JSON.</summary>
 [Needs(Right.Look)]
-public sealed class ImportModel(RivetDb db, TimeProvider clock) : PageModel
+public sealed class ImportModel(RivetDb db, TimeProvider clock) : ShopPage<ImportView>
 {
-    public Guid Post { get; } = Guid.CreateVersion7();
-
     [Needs(Right.KeepFile)]
-    public void OnGet() { }
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.KeepFile)]
     public async Task<IActionResult> OnPostAsync(Guid post, IFormFile? file, CancellationToken stop)
     {
-        if (file is null || file.Length > AircraftFile.MostBytes)
-            return Refused(new("file", file is null
-                ? "Choose a file."
-                : $"The file is larger than {AircraftFile.MostBytes / 1024 / 1024} MB."));
-        using var reader = new StreamReader(file.OpenReadStream());
-        var (read, refusal) = AircraftFile.Read(await reader.ReadToEndAsync(stop), clock.Today());
-        if (read is null)
-            return Refused(refusal!);
-        var written = await db.OnceAsync(post, clock, () => db.TakeInAsync(read, User.PersonId(), clock, stop), stop);
-        return written.Done ? Redirect($"/aircraft/{read.Id}") : Refused(written.Refusal!);
+        var (sent, wrong) = await Uploads.ReadAsync(file, "file", AircraftFile.MostBytes, "Choose a file.", stop);
+        if (wrong is not null)
+            return await AgainAsync(wrong, stop);
+        var (read, refusal) = AircraftFile.Read(Encoding.UTF8.GetString(sent), clock.Today());
+        return read is null
+            ? await AgainAsync(refusal!, stop)
+            : await AfterAsync(db.OnceAsync(post, clock, () => db.TakeInAsync(read, User.PersonId(), clock, stop), stop),
+                $"/aircraft/{read.Id}", stop);
     }
 
-    private PageResult Refused(Refusal refusal)
-    {
-        ModelState.AddModelError(refusal.Field, refusal.Message);
-        return Page();
-    }
+    protected override Task<ImportView?> ViewAsync(Refused refused, CancellationToken stop) =>
+        Task.FromResult<ImportView?>(new(Guid.CreateVersion7()));
 }

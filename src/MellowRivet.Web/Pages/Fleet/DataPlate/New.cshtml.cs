@@ -4,14 +4,23 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Fleet.DataPlate;
 
+/// <summary>An aircraft's file that is being made.</summary>
+/// <param name="Form">What is typed so far.</param>
+/// <param name="Post">Under what it is sent, once.</param>
+/// <param name="Offered">What usually falls due on such an aircraft, whatever the form says so far.</param>
+/// <param name="Fleet">The aircraft it may be made like.</param>
+/// <param name="Types">The models that are known.</param>
+public sealed record NewView(AircraftForm Form, Guid Post, IReadOnlyList<DueStarter> Offered, IReadOnlyList<FleetRow> Fleet, TypeList Types)
+    : PageView;
+
 /// <summary>Makes an aircraft's file, from nothing or like one that is here.</summary>
 [Needs(Right.Look)]
-public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : PageModel
+public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : ShopPage<NewView>
 {
     [BindProperty]
     public AircraftForm Form { get; set; } = new();
@@ -19,45 +28,37 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
     [BindProperty]
     public Guid Post { get; set; } = Guid.CreateVersion7();
 
-    public IReadOnlyList<FleetRow> Fleet { get; private set; } = [];
-    public TypeList Types { get; private set; } = TypeList.Empty;
-
-    /// <summary>What usually falls due on such an aircraft, whatever the form says so far.</summary>
-    public IReadOnlyList<DueStarter> Offered => [.. shelf.DueStarters.Where(starter =>
+    private IReadOnlyList<DueStarter> Offered => [.. shelf.DueStarters.Where(starter =>
         (starter.Categories.Count == 0 || starter.Categories.Contains(Form.Category))
             && (starter.Layouts.Count == 0 || starter.Layouts.Contains(Form.Layout))
         && starter.On is null or ComponentKind.Engine or ComponentKind.Propeller or ComponentKind.Magneto)];
 
     [Needs(Right.KeepFile)]
-    public async Task OnGetAsync(Guid? from, CancellationToken stop)
+    public async Task<IActionResult> OnGetAsync(Guid? from, CancellationToken stop)
     {
-        await LoadAsync(stop);
         if (from is { } like && await db.AircraftAsync(like, stop) is { } model)
             Form.CopyFrom(model);
+        return await ShowAsync(stop);
     }
 
     /// <summary>The drawing and what falls due, as the choices stand; keeps nothing.</summary>
     [Needs(Right.KeepFile)]
-    public async Task<IActionResult> OnGetDrawAsync()
+    public async Task<IActionResult> OnGetDrawAsync(CancellationToken stop)
     {
         await TryUpdateModelAsync(Form, "Form");
-        return Partial("_Drawn", this);
+        return await MakeAsync(stop) ? Partial("_Drawn", View) : NotFound();
     }
 
     [Needs(Right.KeepFile)]
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)
     {
         ModelState.Clear();
-        foreach (var problem in Form.Check())
-            ModelState.AddModelError("Form." + problem.Field, problem.Message);
+        var wrong = Form.Problems().ToList();
         var registration = Form.Registration?.Trim();
-        if (ModelState.IsValid && await db.RegisteredAsync(registration!, stop) is not null)
-            ModelState.AddModelError("Form.Registration", $"{registration} has a file here already.");
-        if (!ModelState.IsValid)
-        {
-            await LoadAsync(stop);
-            return Page();
-        }
+        if (wrong.Count == 0 && await db.RegisteredAsync(registration!, stop) is not null)
+            wrong.Add(new("Form.Registration", $"{registration} has a file here already."));
+        if (wrong.Count > 0)
+            return await ShowAsync(stop, new(Form, wrong));
         Aircraft? aircraft = null;
         var written = await db.OnceAsync(Post, clock, async () =>
         {
@@ -67,12 +68,8 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
             db.PutAll(Offered.Where(starter => Form.Starters.Contains(starter.Key)).SelectMany(starter => starter.For(aircraft)));
             return null;
         }, stop);
-        if (written.Done)
-            return Redirect(written.Repeated ? "/" : $"/aircraft/{aircraft!.Id}");
         db.Forget();
-        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
-        await LoadAsync(stop);
-        return Page();
+        return await AfterAsync(written, aircraft is null ? "/" : $"/aircraft/{aircraft.Id}", stop, Form);
     }
 
     // The models go on file by the list's own names; where it knows none, the question is put.
@@ -90,9 +87,6 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Page
         return null;
     }
 
-    private async Task LoadAsync(CancellationToken stop)
-    {
-        Fleet = await db.FleetAsync(stop);
-        Types = await db.TypeListAsync(stop);
-    }
+    protected override async Task<NewView?> ViewAsync(Refused refused, CancellationToken stop) =>
+        new(Form, Post, Offered, await db.FleetAsync(stop), await db.TypeListAsync(stop));
 }

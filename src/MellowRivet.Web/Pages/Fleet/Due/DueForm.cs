@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Due;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 
@@ -41,6 +42,10 @@ public sealed class DueForm
         Source = item.Source.Text,
         LabourHours = $"{item.LabourHours:0.##}",
     };
+
+    /// <summary>A new item as the checked form says: on the aircraft, or on the part.</summary>
+    public DueItem Make(Aircraft aircraft, Interval interval) =>
+        new(Post, On is null ? aircraft.Id : null, On, What!.Trim(), Kind, interval, ToSource());
 
     /// <summary>Where the checked form says the interval comes from.</summary>
     public RuleSource ToSource() => new(Standing, Source!.Trim());

@@ -1,11 +1,9 @@
-using System.Text;
-using MellowRivet.Core;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
-using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Fleet.Times;
@@ -20,6 +18,8 @@ public sealed class MeterForm
     public bool Replaced { get; set; }
     public string? LastShown { get; set; }
     public string? FirstShown { get; set; } = "0";
+
+    public TypedMeterReading ToReading() => new(Kind, On, Shown, Replaced ? new(LastShown, FirstShown) : null);
 }
 
 /// <summary>A file of readings as it is sent: first the file, then its text with what each column holds.</summary>
@@ -50,6 +50,16 @@ public sealed class ImportForm
         }
     }
 
+    /// <summary>The file that was sent first, as it goes along with the questions about it.</summary>
+    public byte[] Bytes
+    {
+        get
+        {
+            var bytes = new byte[Text?.Length ?? 0];
+            return Convert.TryFromBase64String(Text ?? "", bytes, out var written) ? bytes[..written] : [];
+        }
+    }
+
     public void Take(TimesColumns columns)
     {
         (Date, Format) = (columns.Date, columns.DateFormat);
@@ -58,156 +68,85 @@ public sealed class ImportForm
     }
 }
 
-/// <summary>What the meters showed, day by day: typed, or taken in from a file after it was checked whole.</summary>
-public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage(desk, db, clock)
+/// <summary>A file of readings, and what it comes to.</summary>
+/// <param name="File">The file.</param>
+/// <param name="Form">What each column holds.</param>
+/// <param name="Check">What it comes to by that.</param>
+public sealed record SentTimes(TimesFile File, ImportForm Form, TimesCheck Check);
+
+/// <summary>What the meters of an aircraft showed.</summary>
+/// <param name="File">What every page of the file shows.</param>
+/// <param name="Readings">The latest readings, latest first.</param>
+/// <param name="Total">How many there are.</param>
+/// <param name="Use">How much it flies; null before two readings on different days.</param>
+/// <param name="Sent">A file that is looked at; null for none.</param>
+public sealed record TimesView(FileShown File, IReadOnlyList<MeterReading> Readings, int Total, Utilisation? Use, SentTimes? Sent)
+    : FileView(File)
 {
-    private const int Shown = 60;
+    public override FilePage At => FilePage.Times;
 
-    public override FileSheet At => FileSheet.Times;
+    /// <summary>The form of a reading: as typed where it was refused, else of today.</summary>
+    public MeterForm Reading => Typed<MeterForm>() ?? new() { Kind = Aircraft.TimeBasis, On = Today };
 
-    public IReadOnlyList<MeterReading> Readings { get; private set; } = [];
-    public int Total { get; private set; }
-    public Utilisation? Use { get; private set; }
-    public MeterForm Typed { get; private set; } = new();
-    public bool AsksReplaced { get; private set; }
-    public ImportForm Import { get; private set; } = new();
-    public TimesFile? Sent { get; private set; }
-    public TimesCheck? Check { get; private set; }
+    /// <summary>The reading goes back: was the meter replaced?</summary>
+    public bool AsksReplaced => Problem(MeterFault.Backwards, "lastShown", "firstShown") is not null;
+}
 
-    public bool MayRecord => User.May(Right.RecordWork);
+/// <summary>What the meters showed, day by day: typed, or taken in from a file after it was checked whole.</summary>
+public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage<TimesView>(desk, db, clock)
+{
+    private const int Latest = 60;
 
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
-    {
-        if (!await ShowAsync(stop))
-            return NotFound();
-        Typed = new() { Kind = Aircraft.TimeBasis, On = Today };
-        return Page();
-    }
+    private (TimesFile File, ImportForm Form)? looked;
+
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostReadAsync(MeterForm form, CancellationToken stop)
-    {
-        Refusal? asked = null;
-        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft => Task.FromResult(asked = Read(aircraft, form)), stop,
-            meters: true);
-        return await AfterAsync(written, HrefOf(At), async () =>
-        {
-            (Typed, AsksReplaced) = (form, asked?.Field is MeterFault.Backwards or "lastShown" or "firstShown");
-            return await ShowAsync(stop);
-        });
-    }
+    public Task<IActionResult> OnPostReadAsync(MeterForm form, CancellationToken stop) =>
+        AfterAsync(Desk.WriteFileAsync(Id, form.Post,
+            aircraft => Task.FromResult(form.ToReading().Take(aircraft, Today, User.Initials())), stop, meters: true),
+            HrefOf(FilePage.Times), stop, form);
 
     /// <summary>Shows what a file holds and what it comes to; keeps nothing.</summary>
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostLookAsync(ImportForm form, CancellationToken stop)
     {
-        if (!await ShowAsync(stop))
-            return NotFound();
-        if (form.File is { Length: <= TimesFile.MostBytes } sent)
+        if (form.File is not null || string.IsNullOrEmpty(form.Text))
         {
-            using var buffer = new MemoryStream();
-            await sent.CopyToAsync(buffer, stop);
-            (form.Text, form.Name) = (Convert.ToBase64String(buffer.ToArray()), sent.FileName);
-            form.Date = null;
+            var (bytes, wrong) = await Uploads.ReadAsync(form.File, "file", TimesFile.MostBytes, "Choose a file.", stop);
+            if (wrong is not null)
+                return await AgainAsync(wrong, stop);
+            (form.Text, form.Name, form.Date) = (Convert.ToBase64String(bytes), form.File!.FileName, null);
         }
-        else if (form.File is not null)
-            Refuse(new("file", $"The file is larger than {TimesFile.MostBytes / 1024 / 1024} MB. Send the years one by one."));
-        Typed = new() { Kind = Aircraft.TimeBasis, On = Today };
-        await LookAsync(form, stop);
-        return Page();
+        var (file, refusal) = TimesFile.Read(form.Bytes);
+        if (file is null)
+            return await AgainAsync(refusal!, stop);
+        if (form.Date is null)
+            form.Take(file.Guess());
+        form.Post = Guid.CreateVersion7();
+        looked = (file, form);
+        return await ShowAsync(stop);
     }
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostTakeAsync(ImportForm form, CancellationToken stop)
     {
-        var written = await Desk.WriteFileAsync(Id, form.Post, aircraft =>
-        {
-            var (file, refusal) = TimesFile.Read(Bytes(form));
-            if (file is null)
-                return Task.FromResult<Refusal?>(refusal);
-            var check = TimesImport.Check(file, form.Columns, aircraft, form.ReplacedAt, Today);
-            if (!check.MayTake)
-                return Task.FromResult<Refusal?>(new("file", "There are questions left: nothing was taken in."));
-            TimesImport.Take(aircraft, check, Short(form.Name));
-            return Task.FromResult<Refusal?>(null);
-        }, stop, meters: true);
-        return await AfterAsync(written, HrefOf(At), async () =>
-        {
-            var shown = await ShowAsync(stop);
-            await LookAsync(form, stop);
-            return shown;
-        });
-    }
-
-    private static Refusal? Read(Aircraft aircraft, MeterForm form, DateOnly today, string by)
-    {
-        if (form.On is not { } on || on > today)
-            return new("on", "The day it was read, not one to come.");
-        if (TypedNumber.ParseHours(form.Shown) is not { } shown)
-            return new("shown", "What the meter shows, as a figure: 4318.6.");
-        MeterReplacement? replaced = null;
-        if (form.Replaced)
-        {
-            if (TypedNumber.ParseHours(form.LastShown) is not { } last)
-                return new("lastShown", "What the old one showed when it came off.");
-            if (TypedNumber.ParseHours(form.FirstShown) is not { } first)
-                return new("firstShown", "What the new one showed when it was fitted; usually 0.");
-            replaced = new(last.Value, first.Value);
-        }
-        return Enum.IsDefined(form.Kind) ? aircraft.ReadMeter(form.Kind, on, shown.Value, by, replaced) : new("shown", "Choose a meter.");
-    }
-
-    private Refusal? Read(Aircraft aircraft, MeterForm form) => Read(aircraft, form, Today, User.Initials());
-
-    private async Task LookAsync(ImportForm form, CancellationToken stop)
-    {
-        Import = form;
-        if (string.IsNullOrEmpty(form.Text))
-        {
-            if (ModelState.IsValid)
-                Refuse(new("file", "Choose a file."));
-            return;
-        }
-        var (file, refusal) = TimesFile.Read(Bytes(form));
+        var (file, refusal) = TimesFile.Read(form.Bytes);
         if (file is null)
+            return await AgainAsync(refusal!, stop);
+        looked = (file, form);
+        return await AfterAsync(Desk.WriteFileAsync(Id, form.Post, aircraft =>
         {
-            Refuse(refusal!);
-            return;
-        }
-        Sent = file;
-        if (form.Date is null)
-            form.Take(file.Guess());
-        var aircraft = await Db.WithMetersAsync(Id, stop);
-        Check = TimesImport.Check(file, form.Columns, aircraft, form.ReplacedAt, Today);
-        form.Post = Guid.CreateVersion7();
+            var check = TimesImport.Check(file, form.Columns, aircraft, form.ReplacedAt, Today);
+            return Task.FromResult(TimesImport.Take(aircraft, check, form.Name));
+        }, stop, meters: true), HrefOf(FilePage.Times), stop);
     }
 
-    private static byte[] Bytes(ImportForm form)
+    protected override async Task<TimesView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop)
     {
-        try
-        {
-            return Convert.FromBase64String(form.Text ?? "");
-        }
-        catch (FormatException)
-        {
-            return [];
-        }
-    }
-
-    private static string Short(string? name)
-    {
-        var plain = new StringBuilder();
-        foreach (var letter in name ?? "")
-            plain.Append(char.IsControl(letter) ? ' ' : letter);
-        return plain.Length > 60 ? plain.ToString(0, 60) + "…" : plain.Length == 0 ? "a file" : plain.ToString();
-    }
-
-    private async Task<bool> ShowAsync(CancellationToken stop)
-    {
-        if (!await LoadAsync(stop))
-            return false;
-        (Total, Readings) = await Db.LatestTimesAsync(Id, Shown, stop);
-        Use = (await Desk.Board.LineAsync(Id, stop)).Now.Hours.Use;
-        return true;
+        var (total, readings) = await Db.LatestTimesAsync(Id, Latest, stop);
+        var use = (await Desk.Board.LineAsync(Id, stop)).Now.Hours.Use;
+        return new(file, readings, total, use, looked is not var (sent, form) ? null
+            : new(sent, form, TimesImport.Check(sent, form.Columns, await Db.WithMetersAsync(Id, stop), form.ReplacedAt, Today)));
     }
 }
