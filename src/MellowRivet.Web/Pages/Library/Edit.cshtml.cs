@@ -3,8 +3,8 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Library;
 
@@ -24,11 +24,35 @@ public sealed record RulePreview(Rule? Rule, string? Fault, IReadOnlyList<Tried>
     public const int Most = 60;
 
     public static readonly RulePreview Nothing = new(null, null, [], 0, []);
+
+    /// <summary>Tries a rule on an aircraft, on each of its parts of a kind.</summary>
+    public static IEnumerable<Tried> Try(Rule rule, ComponentKind? about, Aircraft aircraft, IReadOnlyList<StatedFact> stated,
+        TypeList types)
+    {
+        var on = aircraft.Installations.Where(stay => stay.IsOn && stay.Component.Kind == about).Cast<Installation?>().ToList();
+        return (about is null || on.Count == 0 ? [null] : on)
+            .Select(part => (answer: new AircraftFacts(aircraft, stated, types, part).Put(rule), part))
+            .Select(pair => new Tried(aircraft.Registration
+                + (pair.part is { } stay && on.Count > 1 ? $" {aircraft.PlaceOf(stay)}" : ""), pair.answer.Answer,
+                pair.answer.Answer == RuleAnswer.CannotTell
+                    ? $"read off {string.Join(", ", pair.answer.Missing)}"
+                    : string.Join("; ", pair.answer.Because)));
+    }
+}
+
+/// <summary>A bulletin that is typed, or changed.</summary>
+/// <param name="Held">What is on file of it; null for a new one.</param>
+/// <param name="Form">The form.</param>
+/// <param name="Types">The models that are known.</param>
+/// <param name="Preview">Its rule, read back.</param>
+public sealed record BulletinEditView(ShopBulletin? Held, BulletinForm Form, TypeList Types, RulePreview Preview) : PageView
+{
+    public Guid? Id => Held?.Id;
 }
 
 /// <summary>Types a bulletin, or changes what is on file of one.</summary>
 [Needs(Right.Look)]
-public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) : PageModel
+public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) : ShopPage<BulletinEditView>
 {
     [FromRoute]
     public Guid? Id { get; set; }
@@ -37,26 +61,8 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
     [FromQuery(Name = "from")]
     public Guid? From { get; set; }
 
-    public ShopBulletin? Held { get; private set; }
-    public TypeList Types { get; private set; } = TypeList.Empty;
-    public BulletinForm Form { get; private set; } = new();
-    public RulePreview Preview { get; private set; } = RulePreview.Nothing;
-
-    public string? Problem(params string[] fields) =>
-        fields.Select(field => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage).FirstOrDefault(message => message is not null);
-
     [Needs(Right.KeepShelf)]
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
-    {
-        if (!await LoadAsync(stop))
-            return NotFound();
-        if (Held is not null)
-            Form = BulletinForm.Of(Held);
-        else if (From is { } from && await db.BulletinAsync(from, stop) is { } earlier)
-            Form = BulletinForm.Of(earlier) with { Revision = "", Published = null, Effective = null };
-        Preview = await TryAsync(Form.Rule, Form.About, stop);
-        return Page();
-    }
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Reads a rule back as it is typed, and says how it falls on the shop; keeps nothing.</summary>
     [Needs(Right.KeepShelf)]
@@ -66,36 +72,42 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostAsync(BulletinForm form, CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
+        var held = await HeldAsync(stop);
+        if (Id is not null && held is null)
             return NotFound();
-        Form = form;
-        var (bulletin, refusal) = form.Read(Held?.Bulletin);
+        var (bulletin, refusal) = form.Read(held?.Bulletin);
+        if (bulletin is null)
+            return await AgainAsync(refusal!, stop, form);
         var id = Id ?? form.Post;
-        var written = refusal is not null ? new Written(refusal) : await db.OnceAsync(form.Post, clock, async () =>
+        return await AfterAsync(db.OnceAsync(form.Post, clock, async () =>
         {
             if (Id is { } known)
-                return await db.BulletinToChangeAsync(known, stop) is { } held
-                    ? held.Change(bulletin!, form.Seen)
+                return await db.BulletinToChangeAsync(known, stop) is { } kept
+                    ? kept.Change(bulletin, form.Seen)
                     : new("subject", "There is no such bulletin.");
-            if (await db.IsHereAsync(bulletin!, stop))
-                return new("number", $"{bulletin!.Title} of {bulletin.Issuer} is here already.");
-            db.Put(new ShopBulletin(id, bulletin!, "typed here", User.PersonId(), clock.GetUtcNow()));
+            if (await db.IsHereAsync(bulletin, stop))
+                return new("number", $"{bulletin.Title} of {bulletin.Issuer} is here already.");
+            db.Put(new ShopBulletin(id, bulletin, "typed here", User.PersonId(), clock.GetUtcNow()));
             return null;
-        }, stop);
-        if (written.Done)
-            return Redirect($"/bulletins/{id}");
-        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
-        Preview = await TryAsync(form.Rule, form.About, stop);
-        return Page();
+        }, stop), $"/bulletins/{id}", stop, form);
     }
 
-    private async Task<bool> LoadAsync(CancellationToken stop)
+    protected override async Task<BulletinEditView?> ViewAsync(Refused refused, CancellationToken stop)
     {
-        Types = await db.TypeListAsync(stop);
-        if (Id is { } id)
-            Held = await db.BulletinAsync(id, stop);
-        return Id is null || Held is not null;
+        var held = await HeldAsync(stop);
+        if (Id is not null && held is null)
+            return null;
+        var form = refused.Form as BulletinForm ?? await FormAsync(held, stop);
+        return new(held, form, await db.TypeListAsync(stop), await TryAsync(form.Rule, form.About, stop));
     }
+
+    private async Task<ShopBulletin?> HeldAsync(CancellationToken stop) => Id is { } id ? await db.BulletinAsync(id, stop) : null;
+
+    private async Task<BulletinForm> FormAsync(ShopBulletin? held, CancellationToken stop) =>
+        held is not null ? BulletinForm.Of(held)
+        : From is { } from && await db.BulletinAsync(from, stop) is { } earlier
+            ? BulletinForm.Of(earlier) with { Revision = "", Published = null, Effective = null }
+            : new();
 
     private async Task<RulePreview> TryAsync(string? text, ComponentKind? about, CancellationToken stop)
     {
@@ -108,16 +120,9 @@ public sealed class EditModel(RivetDb db, ShopBoard board, TimeProvider clock) :
         var fleet = all.Select(line => line.Aircraft).Take(RulePreview.Most).ToList();
         var stated = await db.StatedOnAsync(fleet, stop);
         var types = await db.TypeListAsync(stop);
-        return new(rule, null, [.. fleet.SelectMany(aircraft =>
-        {
-            var on = aircraft.Installations.Where(stay => stay.IsOn && stay.Component.Kind == about).Cast<Installation?>().ToList();
-            return (about is null || on.Count == 0 ? [null] : on)
-                .Select(part => (answer: new AircraftFacts(aircraft, stated, types, part).Put(rule), part))
-                .Select(pair => new Tried(aircraft.Registration
-                    + (pair.part is { } stay && on.Count > 1 ? $" {aircraft.PlaceOf(stay)}" : ""), pair.answer.Answer,
-                    pair.answer.Answer == RuleAnswer.CannotTell
-                        ? $"read off {string.Join(", ", pair.answer.Missing)}"
-                        : string.Join("; ", pair.answer.Because)));
-        }).OrderByDescending(tried => tried.Answer)], all.Count - fleet.Count, [.. types.UnsettledIn(rule, "")]);
+        return new(rule, null,
+            [.. fleet.SelectMany(aircraft => RulePreview.Try(rule, about, aircraft, stated, types))
+                .OrderByDescending(tried => tried.Answer)],
+            all.Count - fleet.Count, [.. types.UnsettledIn(rule, "")]);
     }
 }

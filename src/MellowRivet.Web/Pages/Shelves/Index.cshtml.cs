@@ -1,34 +1,39 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Inspections;
-using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
-using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
+/// <summary>The title of a new worksheet as it is sent.</summary>
+public sealed record NewSheetForm(string? Title);
+
+/// <summary>What the shop works by.</summary>
+/// <param name="Worksheets">The worksheets, as published.</param>
+/// <param name="Drafts">Drafts of their next editions, by key.</param>
+/// <param name="Tools">How many tools there are.</param>
+/// <param name="Types">How many types are known.</param>
+/// <param name="Kept">How the shop works.</param>
+/// <param name="RulePacks">The rules of the authorities.</param>
+/// <param name="DueStarters">What usually falls due.</param>
+public sealed record ShelfView(IReadOnlyList<Edition> Worksheets, IReadOnlyDictionary<string, Edition> Drafts, int Tools, int Types,
+    HouseRules Kept, IReadOnlyList<RulePack> RulePacks, IReadOnlyList<DueStarter> DueStarters) : PageView
+{
+    public HouseRules House => Typed<HouseForm>()?.ToRules() ?? Kept;
+    public string? NewTitle => Typed<NewSheetForm>()?.Title;
+}
+
 /// <summary>What the shop works by: its worksheets, limits and rules, and how it works.</summary>
 [Needs(Right.Look)]
-public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimeProvider clock) : PageModel
+public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimeProvider clock) : ShopPage<ShelfView>
 {
-    public IReadOnlyList<Edition> Worksheets { get; private set; } = [];
-    public IReadOnlyDictionary<string, Edition> Drafts { get; private set; } = new Dictionary<string, Edition>();
-    public int Tools { get; private set; }
-    public int Types { get; private set; }
-    public HouseRules House { get; private set; } = new();
-    public string? NewTitle { get; private set; }
-    public IReadOnlyList<RulePack> RulePacks => shelf.RulePacks;
-    public IReadOnlyList<DueStarter> DueStarters => shelf.DueStarters;
-
-    public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
-
-    public Task OnGetAsync(CancellationToken stop) => LoadAsync(stop);
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     public IActionResult OnGetFile(string folder, string key) =>
         folder is "rule-packs" or "due" or "who-may" or "findings" && Shelf.FileOf(data, folder, key) is { } path
@@ -37,56 +42,39 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
 
     /// <summary>How the shop works: holds at once for every inspection in work.</summary>
     [Needs(Right.ManageShop)]
-    public async Task<IActionResult> OnPostHouseAsync(Guid post, SeparateInspector inspector, bool firstLook, bool askFirst,
-        bool airworthinessUnasked, string? preAuthorised, string? labourRate, string? money, LookSchool? signersLook,
-        CancellationToken stop)
+    public async Task<IActionResult> OnPostHouseAsync(HouseForm form, CancellationToken stop)
     {
-        var (unasked, rate) = (TypedNumber.Parse(preAuthorised ?? "0"), TypedNumber.Parse(labourRate ?? "0"));
-        var rules = new HouseRules(inspector, firstLook, askFirst, Math.Abs(unasked ?? -1) < 1e9
-            ? (decimal)(unasked ?? -1)
-            : -1, airworthinessUnasked, Math.Abs(rate ?? -1) < 1e9 ? (decimal)(rate ?? -1) : -1, money?.Trim() ?? "$", signersLook);
-        if (rules.Check() is { } refusal)
-        {
-            await LoadAsync(stop);
-            House = rules;
-            ModelState.AddModelError("money", refusal.Message);
-            return Page();
-        }
-        await db.OnceAsync(post, clock, async () =>
-        {
-            await db.WorkByAsync(rules, stop);
-            return null;
-        }, stop);
-        return Redirect("/shelf");
+        var rules = form.ToRules();
+        return rules.Check() is { } refusal
+            ? await AgainAsync(refusal with { Field = "money" }, stop, form)
+            : await AfterAsync(db.OnceAsync(form.Post, clock, async () =>
+            {
+                await db.WorkByAsync(rules, stop);
+                return null;
+            }, stop), "/shelf", stop);
     }
 
     /// <summary>Begins a new worksheet: an empty one, or one from a file.</summary>
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostNewAsync(Guid post, string? title, IFormFile? file, CancellationToken stop)
     {
-        NewTitle = title;
+        var typed = new NewSheetForm(title);
         var (sheet, refusal) = await WorksheetFile.ReadAsync(file, title, null, stop);
-        var key = "";
-        var written = refusal is not null ? new Written(refusal) : await db.OnceAsync(post, clock, async () =>
+        if (sheet is null)
+            return await AgainAsync(refusal!, stop, typed);
+        return await AfterAsync(db.OnceAsync(post, clock, async () =>
         {
-            key = sheet!.Key;
-            if (await db.HasWorksheetAsync(key, stop))
-                return new Refusal("title", $"There is a worksheet “{key}” already: open it, and send the file there.");
+            if (await db.HasWorksheetAsync(sheet.Key, stop))
+                return new Refusal("title", $"There is a worksheet “{sheet.Key}” already: open it, and send the file there.");
             db.Put(new Edition(Guid.CreateVersion7(), sheet with { Version = 1 }, true, User.PersonId(), clock.GetUtcNow(), ""));
             return null;
-        }, stop);
-        if (written.Done)
-            return Redirect($"/shelf/worksheets/{(key.Length > 0 ? key : sheet!.Key)}");
-        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
-        await LoadAsync(stop);
-        return Page();
+        }, stop), $"/shelf/worksheets/{sheet.Key}", stop, typed);
     }
 
-    private async Task LoadAsync(CancellationToken stop)
+    protected override async Task<ShelfView?> ViewAsync(Refused refused, CancellationToken stop)
     {
-        Worksheets = await db.CurrentWorksheetsAsync(stop);
-        Drafts = await db.DraftsAsync(stop);
-        (Tools, Types) = await db.CountsAsync(stop);
-        House = await db.HouseRulesAsync(stop);
+        var (tools, types) = await db.CountsAsync(stop);
+        return new(await db.CurrentWorksheetsAsync(stop), await db.DraftsAsync(stop), tools, types, await db.HouseRulesAsync(stop),
+            shelf.RulePacks, shelf.DueStarters);
     }
 }

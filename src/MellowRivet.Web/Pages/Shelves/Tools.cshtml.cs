@@ -4,8 +4,8 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
@@ -22,56 +22,65 @@ public sealed class ToolForm
     public string? Most { get; set; }
     public string? Unit { get; set; }
     public bool Retired { get; set; }
+
+    public static ToolForm Of(Tool tool) => new()
+    {
+        Id = tool.Id,
+        Name = tool.Name,
+        Number = tool.Number,
+        TorqueWrench = tool.IsTorqueWrench,
+        Calibrated = tool.CalibratedUntil?.ToString("yyyy-MM-dd"),
+        Length = tool.LengthInches?.ToString("0.##"),
+        Least = tool.LeastTorque?.ToString("0.##"),
+        Most = tool.MostTorque?.ToString("0.##"),
+        Unit = tool.TorqueUnit,
+        Retired = tool.IsRetired,
+    };
+
+    /// <summary>Describes a tool so; or says what can't be read.</summary>
+    public Refusal? Describe(Tool tool)
+    {
+        DateOnly? until = DateOnly.TryParseExact(Calibrated, "yyyy-MM-dd", out var day) ? day : null;
+        if (until is null && !string.IsNullOrWhiteSpace(Calibrated))
+            return new("calibrated", "A day as 2027-03-31.");
+        if (TypedNumber.Parse(Length) is var length && length is null && !string.IsNullOrWhiteSpace(Length))
+            return new("length", "The length is a number of inches.");
+        tool.Retire(Retired);
+        var range = TypedNumber.Parse(Least) is { } least && TypedNumber.Parse(Most) is { } most
+            && Core.Measures.Unit.Find(Unit) is { } unit ? new TorqueRange(least, most, unit) : null;
+        return tool.Describe(Name, Number, TorqueWrench, until, length, range);
+    }
+}
+
+/// <summary>The shop's tools.</summary>
+/// <param name="Tools">The tools.</param>
+/// <param name="ToolId">The one that is being changed; null for a new one.</param>
+/// <param name="Today">The day.</param>
+public sealed record ShelfToolsView(IReadOnlyList<Tool> Tools, Guid? ToolId, DateOnly Today) : PageView
+{
+    /// <summary>The form: as typed where it was refused, else as kept.</summary>
+    public ToolForm Form => Typed<ToolForm>()
+        ?? (Tools.FirstOrDefault(tool => tool.Id == ToolId) is { } tool ? ToolForm.Of(tool) : new());
 }
 
 /// <summary>The shop's tools.</summary>
 [Needs(Right.Look)]
-public sealed class ToolsModel(RivetDb db, TimeProvider clock) : PageModel
+public sealed class ToolsModel(RivetDb db, TimeProvider clock) : ShopPage<ShelfToolsView>
 {
     [FromQuery(Name = "tool")]
     public Guid? ToolId { get; set; }
 
-    public IReadOnlyList<Tool> Tools { get; private set; } = [];
-    public ToolForm Form { get; private set; } = new();
-    public DateOnly Today => clock.Today();
-
-    public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
-
-    public async Task OnGetAsync(CancellationToken stop)
-    {
-        await LoadAsync(stop);
-        if (Tools.FirstOrDefault(tool => tool.Id == ToolId) is { } tool)
-            Form = new() { Id = tool.Id, Name = tool.Name, Number = tool.Number, TorqueWrench = tool.IsTorqueWrench,
-                Calibrated = tool.CalibratedUntil?.ToString("yyyy-MM-dd"), Length = tool.LengthInches?.ToString("0.##"),
-                Least = tool.LeastTorque?.ToString("0.##"), Most = tool.MostTorque?.ToString("0.##"), Unit = tool.TorqueUnit,
-                Retired = tool.IsRetired };
-    }
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.KeepShelf)]
-    public async Task<IActionResult> OnPostAsync(Guid post, ToolForm form, CancellationToken stop)
-    {
-        var written = await db.OnceAsync(post, clock, async () =>
-        {
-            DateOnly? until = DateOnly.TryParseExact(form.Calibrated, "yyyy-MM-dd", out var day) ? day : null;
-            if (until is null && !string.IsNullOrWhiteSpace(form.Calibrated))
-                return new("calibrated", "A day as 2027-03-31.");
-            if (TypedNumber.Parse(form.Length) is var length && length is null && !string.IsNullOrWhiteSpace(form.Length))
-                return new("length", "The length is a number of inches.");
-            var tool = (form.Id is { } id ? await db.ToolToChangeAsync(id, stop) : null) ?? db.Put(new Tool(Guid.CreateVersion7()));
-            tool.Retire(form.Retired);
-            var range = TypedNumber.Parse(form.Least) is { } least && TypedNumber.Parse(form.Most) is { } most
-                && Core.Measures.Unit.Find(form.Unit) is { } unit ? new TorqueRange(least, most, unit) : null;
-            return tool.Describe(form.Name, form.Number, form.TorqueWrench, until, length, range);
-        }, stop);
-        if (written.Done)
-            return Redirect("/shelf/tools");
-        db.Forget();
-        await LoadAsync(stop);
-        Form = form;
-        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
-        return Page();
-    }
+    public Task<IActionResult> OnPostAsync(Guid post, ToolForm form, CancellationToken stop) =>
+        AfterAsync(db.OnceAsync(post, clock, async () =>
+            form.Describe((form.Id is { } id ? await db.ToolToChangeAsync(id, stop) : null)
+                ?? db.Put(new Tool(Guid.CreateVersion7()))), stop), "/shelf/tools", stop, form);
 
-    private async Task LoadAsync(CancellationToken stop) =>
-        Tools = await db.ToolsAsync(stop);
+    protected override async Task<ShelfToolsView?> ViewAsync(Refused refused, CancellationToken stop)
+    {
+        db.Forget();
+        return new(await db.ToolsAsync(stop), ToolId, clock.Today());
+    }
 }

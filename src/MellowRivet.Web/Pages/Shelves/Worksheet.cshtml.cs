@@ -1,74 +1,96 @@
-using System.Globalization;
+using System.Text;
 using MellowRivet.Core;
-using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
+/// <summary>What is new in an edition, as it is sent.</summary>
+public sealed record NoteForm(string? Note);
+
+/// <summary>The editions of one worksheet.</summary>
+/// <param name="Current">The one that inspections begin with; null before the first is published.</param>
+/// <param name="Draft">The next one; null while none is begun.</param>
+/// <param name="Earlier">Those before the current one.</param>
+public sealed record Editions(Edition? Current, Edition? Draft, IReadOnlyList<Edition> Earlier)
+{
+    public Worksheet Sheet => (Draft ?? Current)!.Sheet;
+
+    /// <summary>They, in the order in which they were published; null where there is none.</summary>
+    public static Editions? Of(IReadOnlyList<Edition> all)
+    {
+        var current = all.LastOrDefault(edition => !edition.IsDraft);
+        return all.Count == 0 ? null
+            : new(current, all.FirstOrDefault(edition => edition.IsDraft),
+                [.. all.Where(edition => !edition.IsDraft && edition != current)]);
+    }
+}
+
+/// <summary>One worksheet.</summary>
+/// <param name="Of">Its editions.</param>
+/// <param name="Key">Its key.</param>
+/// <param name="TaskKey">The task that is open in the editor; "new" for one that is being added to a zone.</param>
+/// <param name="ZoneKey">The zone that is open in the editor, or that a task is added to.</param>
+/// <param name="MayKeep">Whoever looks may change it.</param>
+public sealed record WorksheetView(Editions Of, string Key, string? TaskKey, string? ZoneKey, bool MayKeep) : PageView
+{
+    public Edition? Current => Of.Current;
+    public Edition? Draft => Of.Draft;
+    public IReadOnlyList<Edition> Earlier => Of.Earlier;
+    public Worksheet Sheet => Of.Sheet;
+    public string? Note => Typed<NoteForm>()?.Note;
+    public OfferForm Offer => Typed<OfferForm>() ?? (Draft is null ? new() : OfferForm.Of(Draft.Sheet));
+
+    /// <summary>What the draft changes.</summary>
+    public IReadOnlyList<WorksheetChange> Changes { get; } =
+        Of is { Draft: { } draft, Current: { } current } ? WorksheetChanges.Between(current.Sheet, draft.Sheet) : [];
+
+    /// <summary>The task in the editor: as typed where it was refused, else as kept; null while none is open.</summary>
+    public TaskForm? Task => Typed<TaskForm>() ?? (Draft is null || TaskKey is null ? null
+        : Sheet.Zones.SelectMany(zone => zone.Tasks.Select(task => (zone, task))).FirstOrDefault(pair => pair.task.Key == TaskKey)
+            is ({ } zone, { } task) ? TaskForm.Of(zone.Key, task) : new() { Zone = ZoneKey });
+
+    /// <summary>The zone in the editor, likewise.</summary>
+    public ZoneForm? Zone => Typed<ZoneForm>() ?? (Draft is null || TaskKey is not null || ZoneKey is null ? null
+        : Sheet.Zones.FirstOrDefault(zone => zone.Key == ZoneKey) is { } zone ? ZoneForm.Of(zone) : new() { Looks = true });
+}
+
 /// <summary>One worksheet: its edition, the draft of the next, and the editor.</summary>
 [Needs(Right.Look)]
-public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
+public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : ShopPage<WorksheetView>
 {
     [FromRoute(Name = "sheet")]
     public string Key { get; set; } = "";
 
-    /// <summary>The task that is open in the editor; "new" for one that is being added to a zone.</summary>
     [FromQuery(Name = "task")]
     public string? TaskKey { get; set; }
 
     [FromQuery(Name = "zone")]
     public string? ZoneKey { get; set; }
 
-    public Edition? Current { get; private set; }
-    public Edition? Draft { get; private set; }
-    public IReadOnlyList<Edition> Earlier { get; private set; } = [];
-    public Worksheet Sheet => (Draft ?? Current)!.Sheet;
-    public IReadOnlyList<WorksheetChange> Changes { get; private set; } = [];
-    public TaskForm? Task { get; private set; }
-    public ZoneForm? Zone { get; private set; }
-    public OfferForm Offer { get; private set; } = new();
-    public string? Note { get; private set; }
-    public bool MayKeep => User.May(Right.KeepShelf);
-
-    public string? Problem(string field) => ModelState[field]?.Errors.FirstOrDefault()?.ErrorMessage;
-
-    public async Task<IActionResult> OnGetAsync(CancellationToken stop)
-    {
-        if (!await LoadAsync(stop))
-            return NotFound();
-        var pair = Sheet.Zones.SelectMany(zone => zone.Tasks.Select(task => (zone, task))).FirstOrDefault(pair => pair.task.Key == TaskKey);
-        if (Draft is not null && TaskKey is not null)
-            Task = pair.task is not null ? TaskForm.Of(pair.zone.Key, pair.task) : new() { Zone = ZoneKey };
-        else if (Draft is not null && ZoneKey is not null)
-            Zone = Sheet.Zones.FirstOrDefault(zone => zone.Key == ZoneKey) is { } zone
-                ? new() { Key = zone.Key, Title = zone.Title, Station = zone.Station, Book = zone.Book,
-                    Hours = zone.Hours?.ToString("0.##", CultureInfo.InvariantCulture), Looks = zone.Looks, PerEngine = zone.PerEngine }
-                : new() { Looks = true };
-        return Page();
-    }
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     public async Task<IActionResult> OnGetFileAsync(string form, int? version, CancellationToken stop)
     {
-        if (!await LoadAsync(stop)
-            || (version is null ? Draft ?? Current : Earlier.Append(Current!).FirstOrDefault(edition => edition?.Version == version))
-            is not { } edition)
+        if (await EditionsAsync(stop) is not { } of
+            || (version is null ? of.Draft ?? of.Current : of.Earlier.Append(of.Current).FirstOrDefault(edition =>
+                edition?.Version == version)) is not { } edition)
             return NotFound();
         return form == "csv"
             ? File(WorksheetCsv.Write(edition.Sheet), "text/csv", $"{Key}-{edition.Version}.csv")
-            : File(System.Text.Encoding.UTF8.GetBytes(edition.Sheet.ToJson()), "application/json", $"{Key}-{edition.Version}.json");
+            : File(Encoding.UTF8.GetBytes(edition.Sheet.ToJson()), "application/json", $"{Key}-{edition.Version}.json");
     }
 
     /// <summary>Begins the draft of the next edition.</summary>
     [Needs(Right.KeepShelf)]
-    public Task<IActionResult> OnPostBeginAsync(Guid post, CancellationToken stop) => KeepAsync(post, "", () =>
+    public Task<IActionResult> OnPostBeginAsync(Guid post, CancellationToken stop) => KeepAsync(post, "", of =>
     {
-        if (Draft is null)
-            db.Put(Next(Current!.Sheet));
+        if (of.Draft is null)
+            db.Put(Next(of, of.Sheet));
         return null;
     }, stop);
 
@@ -77,7 +99,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
     {
         var (task, refusal) = form.Read(sheet);
         return task is null ? (null, refusal) : sheet.Put(form.Zone ?? "", task);
-    }, stop, () => Task = form);
+    }, stop, form);
 
     [Needs(Right.KeepShelf)]
     public Task<IActionResult> OnPostTakeOutAsync(Guid post, string task, CancellationToken stop) =>
@@ -88,32 +110,13 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
         DraftAsync(post, $"#task-{task}", sheet => (sheet.Move(task, down), null), stop);
 
     [Needs(Right.KeepShelf)]
-    public Task<IActionResult> OnPostZoneAsync(Guid post, ZoneForm form, CancellationToken stop) => DraftAsync(post, "", sheet =>
-    {
-        var hours = TypedNumber.Parse(form.Hours);
-        if (hours is null && !string.IsNullOrWhiteSpace(form.Hours))
-            return (null, new("zone", "Hours are a number, or nothing."));
-        var key = string.IsNullOrWhiteSpace(form.Key) ? Worksheet.KeyFor(form.Title ?? "") : form.Key;
-        if (string.IsNullOrWhiteSpace(form.Key) && sheet.Zones.Any(zone => zone.Key == key))
-            return (null, new("zone", $"There is a zone “{key}” already."));
-        return sheet.Put(new WorksheetZone(key, form.Title?.Trim()
-            ?? "", form.Station, form.Book,
-            [new($"{key}-first"[..Math.Min(40, key.Length + 6)], "The first task: write over it", "where it is asked for")],
-            (decimal?)hours, form.Looks, form.PerEngine));
-    }, stop, () => Zone = form);
+    public Task<IActionResult> OnPostZoneAsync(Guid post, ZoneForm form, CancellationToken stop) =>
+        DraftAsync(post, "", form.PutIn, stop, form);
 
     /// <summary>Gives the draft another title or basis, or says what it is ticked for beforehand.</summary>
     [Needs(Right.KeepShelf)]
-    public Task<IActionResult> OnPostOfferAsync(Guid post, OfferForm form, CancellationToken stop) => DraftAsync(post, "", sheet =>
-    {
-        var offered = sheet with
-        {
-            Title = form.Title?.Trim() ?? "",
-            Basis = form.Basis?.Trim() ?? "",
-            Suits = form.Ticked ? new([.. form.Categories], [.. form.Builds], [.. form.Inspections]) : null,
-        };
-        return offered.Fault() is { } fault ? (null, new Refusal("offer", fault)) : (offered, null);
-    }, stop, () => Offer = form);
+    public Task<IActionResult> OnPostOfferAsync(Guid post, OfferForm form, CancellationToken stop) =>
+        DraftAsync(post, "", form.PutOn, stop, form);
 
     [Needs(Right.KeepShelf)]
     public Task<IActionResult> OnPostTakeOutZoneAsync(Guid post, string zone, CancellationToken stop) =>
@@ -127,78 +130,70 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : PageModel
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostImportAsync(Guid post, IFormFile? file, CancellationToken stop)
     {
-        if (!await LoadAsync(stop))
+        if (await EditionsAsync(stop) is not { } there)
             return NotFound();
-        var (sheet, refusal) = await WorksheetFile.ReadAsync(file, null, Sheet, stop);
-        return await KeepAsync(post, "", () =>
+        var (sheet, refusal) = await WorksheetFile.ReadAsync(file, null, there.Sheet, stop);
+        if (sheet is null)
+            return await AgainAsync(refusal!, stop);
+        return await KeepAsync(post, "", of =>
         {
-            if (refusal is not null)
-                return refusal;
-            if (Draft is { } draft)
-                return draft.Write(sheet!, User.PersonId(), clock.GetUtcNow());
-            db.Put(Next(sheet!));
+            if (of.Draft is { } draft)
+                return draft.Write(sheet, User.PersonId(), clock.GetUtcNow());
+            db.Put(Next(of, sheet));
             return null;
         }, stop);
     }
 
     [Needs(Right.KeepShelf)]
     public Task<IActionResult> OnPostPublishAsync(Guid post, string? note, CancellationToken stop) => KeepAsync(post, "",
-        () => Draft is { } draft
+        of => of.Draft is { } draft
             ? draft.Publish(note, User.PersonId(), clock.GetUtcNow())
-            : new("draft", "There is no draft."), stop, () => Note = note);
+            : new("draft", "There is no draft."), stop, new NoteForm(note));
 
     /// <summary>Lets a draft go. What is published stays.</summary>
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostDropAsync(Guid post, CancellationToken stop)
     {
         var gone = false;
-        var answer = await KeepAsync(post, "", () =>
+        var answer = await KeepAsync(post, "", of =>
         {
-            if (Draft is { } draft)
+            if (of.Draft is { } draft)
                 db.Drop(draft);
-            gone = Current is null;
+            gone = of.Current is null;
             return null;
         }, stop);
         return gone ? Redirect("/shelf") : answer;
     }
 
-    private Edition Next(Worksheet sheet) =>
-        new(Guid.CreateVersion7(), sheet with { Key = Key, Version = (Current?.Version ?? 0) + 1 }, true, User.PersonId(),
+    private Edition Next(Editions of, Worksheet sheet) =>
+        new(Guid.CreateVersion7(), sheet with { Key = Key, Version = (of.Current?.Version ?? 0) + 1 }, true, User.PersonId(),
             clock.GetUtcNow(), "");
 
     private Task<IActionResult> DraftAsync(Guid post, string back, Func<Worksheet, (Worksheet? Sheet, Refusal? Refusal)> change,
-        CancellationToken stop, Action? keepTyped = null) => KeepAsync(post, back, () =>
+        CancellationToken stop, object? typed = null) => KeepAsync(post, back, of =>
     {
-        if (Draft is not { } draft)
+        if (of.Draft is not { } draft)
             return new("draft", "Begin a draft first.");
         var (sheet, refusal) = change(draft.Sheet);
         return sheet is null ? refusal : draft.Write(sheet, User.PersonId(), clock.GetUtcNow());
-    }, stop, keepTyped);
+    }, stop, typed);
 
-    private async Task<IActionResult> KeepAsync(Guid post, string back, Func<Refusal?> work, CancellationToken stop,
-        Action? keepTyped = null)
+    private async Task<IActionResult> KeepAsync(Guid post, string back, Func<Editions, Refusal?> work, CancellationToken stop,
+        object? typed = null)
     {
         var found = true;
-        var written = await db.OnceAsync(post, clock, async () => (found = await LoadAsync(stop, tracking: true)) ? work() : null, stop);
-        if (!found)
-            return NotFound();
-        if (written.Done)
-            return Redirect($"/shelf/worksheets/{Key}{back}");
-        await LoadAsync(stop);
-        keepTyped?.Invoke();
-        ModelState.AddModelError(written.Refusal!.Field, written.Refusal.Message);
-        return Page();
+        var written = await db.OnceAsync(post, clock, async () =>
+        {
+            var of = await EditionsAsync(stop, tracking: true);
+            found = of is not null;
+            return of is null ? null : work(of);
+        }, stop);
+        return found ? await AfterAsync(written, $"/shelf/worksheets/{Key}{back}", stop, typed) : NotFound();
     }
 
-    private async Task<bool> LoadAsync(CancellationToken stop, bool tracking = false)
-    {
-        var editions = await db.EditionsAsync(Key, tracking, stop);
-        Draft = editions.FirstOrDefault(edition => edition.IsDraft);
-        Current = editions.LastOrDefault(edition => !edition.IsDraft);
-        Earlier = [.. editions.Where(edition => !edition.IsDraft && edition != Current)];
-        if (Draft is not null)
-            Offer = OfferForm.Of(Draft.Sheet);
-        Changes = Draft is { } draft && Current is { } current ? WorksheetChanges.Between(current.Sheet, draft.Sheet) : [];
-        return editions.Count > 0;
-    }
+    private async Task<Editions?> EditionsAsync(CancellationToken stop, bool tracking = false) =>
+        Editions.Of(await db.EditionsAsync(Key, tracking, stop));
+
+    protected override async Task<WorksheetView?> ViewAsync(Refused refused, CancellationToken stop) =>
+        await EditionsAsync(stop) is { } of ? new(of, Key, TaskKey, ZoneKey, User.May(Right.KeepShelf)) : null;
 }

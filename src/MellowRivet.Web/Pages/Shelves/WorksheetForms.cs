@@ -116,6 +116,31 @@ public sealed class ZoneForm
     public string? Hours { get; set; }
     public bool Looks { get; set; }
     public bool PerEngine { get; set; }
+
+    public static ZoneForm Of(WorksheetZone zone) => new()
+    {
+        Key = zone.Key,
+        Title = zone.Title,
+        Station = zone.Station,
+        Book = zone.Book,
+        Hours = zone.Hours?.ToString("0.##", CultureInfo.InvariantCulture),
+        Looks = zone.Looks,
+        PerEngine = zone.PerEngine,
+    };
+
+    /// <summary>A worksheet with the zone in it; or what can't be read of it.</summary>
+    public (Worksheet? Sheet, Refusal? Refusal) PutIn(Worksheet sheet)
+    {
+        var hours = TypedNumber.Parse(Hours);
+        if (hours is null && !string.IsNullOrWhiteSpace(Hours))
+            return (null, new("zone", "Hours are a number, or nothing."));
+        var key = string.IsNullOrWhiteSpace(Key) ? Worksheet.KeyFor(Title ?? "") : Key;
+        if (string.IsNullOrWhiteSpace(Key) && sheet.Zones.Any(zone => zone.Key == key))
+            return (null, new("zone", $"There is a zone “{key}” already."));
+        var first = new WorksheetTask($"{key}-first"[..Math.Min(40, key.Length + 6)], "The first task: write over it",
+            "where it is asked for");
+        return sheet.Put(new WorksheetZone(key, Title?.Trim() ?? "", Station, Book, [first], (decimal?)hours, Looks, PerEngine));
+    }
 }
 
 /// <summary>A worksheet's name and what it is ticked for, as it is sent.</summary>
@@ -137,4 +162,16 @@ public sealed class OfferForm
         Builds = [.. sheet.Suits?.Builds ?? []],
         Inspections = [.. sheet.Suits?.Inspections ?? []],
     };
+
+    /// <summary>A worksheet called and ticked so; or why it can't be.</summary>
+    public (Worksheet? Sheet, Refusal? Refusal) PutOn(Worksheet sheet)
+    {
+        var offered = sheet with
+        {
+            Title = Title?.Trim() ?? "",
+            Basis = Basis?.Trim() ?? "",
+            Suits = Ticked ? new([.. Categories], [.. Builds], [.. Inspections]) : null,
+        };
+        return offered.Fault() is { } fault ? (null, new("offer", fault)) : (offered, null);
+    }
 }

@@ -1,0 +1,28 @@
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Signing;
+
+namespace MellowRivet.Web.Pages.Shelves;
+
+/// <summary>How the shop works, as it is sent.</summary>
+public sealed class HouseForm
+{
+    // More than any sum of a shop: what can't be read comes out as a sum that is refused.
+    private const double MostSum = 1e9;
+
+    public Guid Post { get; set; } = Guid.CreateVersion7();
+    public SeparateInspector Inspector { get; set; }
+    public bool FirstLook { get; set; }
+    public bool AskFirst { get; set; }
+    public bool AirworthinessUnasked { get; set; }
+    public string? PreAuthorised { get; set; }
+    public string? LabourRate { get; set; }
+    public string? Money { get; set; }
+    public LookSchool? SignersLook { get; set; }
+
+    public HouseRules ToRules() => new(Inspector, FirstLook, AskFirst, Sum(PreAuthorised), AirworthinessUnasked, Sum(LabourRate),
+        Money?.Trim() ?? "$", SignersLook);
+
+    private static decimal Sum(string? typed) =>
+        TypedNumber.Parse(typed ?? "0") is { } sum && Math.Abs(sum) < MostSum ? (decimal)sum : -1;
+}
