@@ -4,9 +4,9 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting;
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 
 namespace MellowRivet.Web.Pages.Account;
@@ -14,9 +14,14 @@ namespace MellowRivet.Web.Pages.Account;
 /// <summary>Someone of the demo to enter as.</summary>
 public sealed record DemoPerson(string SignInName, string Name, string What);
 
+/// <summary>The door.</summary>
+/// <param name="DemoPeople">Whom one may enter as; nobody outside the demo.</param>
+public sealed record EnterView(IReadOnlyList<DemoPerson> DemoPeople) : PageView;
+
+/// <summary>The door: a name and a password.</summary>
 [EnableRateLimiting("sign-in")]
 [OpenToAll("the door")]
-public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, RivetDb db, RivetSettings settings) : PageModel
+public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, RivetDb db, RivetSettings settings) : ShopPage<EnterView>
 {
     [BindProperty, MaxLength(100)]
     public string? Name { get; set; }
@@ -27,21 +32,14 @@ public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, 
     [BindProperty(SupportsGet = true)]
     public string? ReturnUrl { get; set; }
 
-    public string? Refused { get; private set; }
-    public IReadOnlyList<DemoPerson> DemoPeople { get; private set; } = [];
-
-    public Task OnGetAsync(CancellationToken stop) => ListDemoPeopleAsync(stop);
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)
     {
         var answer = await signIn.PasswordSignInAsync(Name ?? "", Password ?? "", isPersistent: true, lockoutOnFailure: true);
-        if (answer.Succeeded)
-            return Onward();
-        Refused = answer.IsLockedOut
+        return answer.Succeeded ? Onward() : await AgainAsync(new("door", answer.IsLockedOut
             ? "Five wrong passwords: this sign-in rests for five minutes."
-            : "That name and password don't go together.";
-        await ListDemoPeopleAsync(stop);
-        return Page();
+            : "That name and password don't go together."), stop);
     }
 
     /// <summary>Enters as one of the demo's people, without their password. Only the demo has this.</summary>
@@ -55,11 +53,8 @@ public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, 
 
     private LocalRedirectResult Onward() => LocalRedirect(Url.IsLocalUrl(ReturnUrl) ? ReturnUrl : "/");
 
-    private async Task ListDemoPeopleAsync(CancellationToken stop)
-    {
-        if (!settings.Demo)
-            return;
-        DemoPeople = [.. (await db.AccountsAsync(stop)).Select(account => new DemoPerson(account.SignInName, account.Person.Name,
-            string.Join(", ", account.Person.Roles.Select(role => role.InWords())))).OrderBy(person => DemoShop.Order(person.SignInName))];
-    }
+    protected override async Task<EnterView?> ViewAsync(Refused refused, CancellationToken stop) => new(settings.Demo
+        ? [.. (await db.AccountsAsync(stop)).Select(account => new DemoPerson(account.SignInName, account.Person.Name,
+            string.Join(", ", account.Person.Roles.Select(role => role.InWords())))).OrderBy(person => DemoShop.Order(person.SignInName))]
+        : []);
 }

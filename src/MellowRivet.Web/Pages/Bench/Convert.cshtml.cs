@@ -4,17 +4,20 @@ using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Pages.Bench;
 
+/// <summary>A value in other units.</summary>
+/// <param name="In">What was typed.</param>
+/// <param name="From">The unit it was typed in.</param>
+/// <param name="Values">It in every other unit of its dimension.</param>
+public sealed record BenchConvertView(BenchTyped In, Unit From, IReadOnlyList<(Unit Unit, double Value)> Values) : BenchView(In);
+
 /// <summary>A value in every unit of its dimension.</summary>
 [Needs(Right.Look)]
-public sealed class BenchConvertModel : BenchPage
+public sealed class BenchConvertModel : BenchPage<BenchConvertView>
 {
-    public Unit From { get; private set; } = Unit.NewtonMetre;
-    public IReadOnlyList<(Unit Unit, double Value)> Answer { get; private set; } = [];
-
-    public void OnGet()
+    protected override BenchConvertView? Answer(BenchTyped typed)
     {
-        From = Unit.Find(Typed("unit")) ?? Unit.NewtonMetre;
-        if (Number("value") is { } value && !Problems.Any)
-            Answer = [.. From.Alternatives.Skip(1).Select(unit => (unit, From.To(unit, value)))];
+        var from = Unit.Find(typed.Text("unit")) ?? Unit.NewtonMetre;
+        return new(typed, from,
+            typed.Number("value") is { } value ? [.. from.Alternatives.Skip(1).Select(unit => (unit, from.To(unit, value)))] : []);
     }
 }

@@ -7,26 +7,31 @@ using MellowRivet.Web.Api;
 
 namespace MellowRivet.Web.Pages.Bench;
 
-/// <summary>A magneto's values on the bench.</summary>
-[Needs(Right.Look)]
-public sealed class BenchMagnetoModel : BenchPage
+/// <summary>A magneto's values.</summary>
+/// <param name="In">What was typed.</param>
+/// <param name="Judged">The answer by field.</param>
+public sealed record BenchMagnetoView(BenchTyped In, IReadOnlyDictionary<string, (Judgement Judgement, double Value)> Judged)
+    : BenchView(In)
 {
     public static IReadOnlyList<(string Field, SheetValue Of)> Fields { get; } =
     [
         ("primaryOhms", MagnetoSheet.Primary), ("secondaryOhms", MagnetoSheet.Secondary), ("capacitorMicrofarads", MagnetoSheet.Capacitor),
         ("pointsOpenDegrees", MagnetoSheet.PointsOpen), ("pointsGapInches", MagnetoSheet.PointsGap), ("retardDegrees", MagnetoSheet.Retard),
     ];
+}
 
-    public IReadOnlyDictionary<string, (Judgement Judgement, double Value)> Answer { get; private set; } =
-        new Dictionary<string, (Judgement, double)>();
-
-    public void OnGet()
+/// <summary>A magneto's values on the bench.</summary>
+[Needs(Right.Look)]
+public sealed class BenchMagnetoModel : BenchPage<BenchMagnetoView>
+{
+    protected override BenchMagnetoView? Answer(BenchTyped typed)
     {
-        var typed = Fields.ToDictionary(field => field.Field, field => Number(field.Field));
-        if (EngineCalls.Magneto(
-            new(typed["primaryOhms"], typed["secondaryOhms"], typed["capacitorMicrofarads"], typed["pointsOpenDegrees"],
-                typed["pointsGapInches"], typed["retardDegrees"]), Problems) is { } answer)
-            Answer = answer.Where(one => Problem(one.Key) is null)
-                .ToDictionary(one => one.Key, one => (one.Value.ToJudgement(), typed[one.Key]!.Value));
+        var of = BenchMagnetoView.Fields.ToDictionary(field => field.Field, field => typed.Number(field.Field));
+        var call = new MagnetoCall(of["primaryOhms"], of["secondaryOhms"], of["capacitorMicrofarads"], of["pointsOpenDegrees"],
+            of["pointsGapInches"], of["retardDegrees"]);
+        return EngineCalls.Magneto(call, typed.Problems) is not { } answer
+            ? new(typed, new Dictionary<string, (Judgement, double)>())
+            : new(typed, answer.Where(one => typed.Problem(one.Key) is null)
+                .ToDictionary(one => one.Key, one => (one.Value.ToJudgement(), of[one.Key]!.Value)));
     }
 }

@@ -1,3 +1,4 @@
+using System.Text;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Devices;
@@ -8,61 +9,63 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Bench;
 
+/// <summary>Simulated instruments.</summary>
+/// <param name="In">What was typed.</param>
+/// <param name="Key">The case, or "free"; null for the list of them.</param>
+/// <param name="Case">The practice case; null in free practice.</param>
+/// <param name="Seed">The chance's number, in free practice.</param>
+/// <param name="Instruments">The instruments; null for the list.</param>
+/// <param name="Taken">What was read so far.</param>
+/// <param name="Needle">The gauges of the last reading; null where it was none of a tester.</param>
+/// <param name="Answer">The verdict that was said; null for none yet.</param>
+/// <param name="Said">What the rules say to it.</param>
+public sealed record PracticeView(BenchTyped In, string? Key, PracticeCase? Case, int? Seed, PracticeSet? Instruments,
+    IReadOnlyList<TakenReading> Taken, NeedleDrawing? Needle, string? Answer, PracticeSaid? Said) : BenchView(In)
+{
+    public string Self => $"/bench/practice/{Key}";
+}
+
 /// <summary>
 /// Simulated instruments: a practice case, or an engine by chance. What was taken stands in the address; nothing is kept.
 /// </summary>
 [Needs(Right.Look)]
-public sealed class PracticeModel : BenchPage
+public sealed class PracticeModel : BenchPage<PracticeView>
 {
-    private const int MostSeed = 9_999;
+    private const int MostSeed = 9_999, LongestToken = 40;
 
     [FromRoute]
     public string? Key { get; set; }
 
-    public PracticeCase? Case { get; private set; }
-
-    /// <summary>The chance's number, in free practice.</summary>
-    public int? Seed { get; private set; }
-
-    public PracticeSet? Instruments { get; private set; }
-    public IReadOnlyList<TakenReading> Taken { get; private set; } = [];
-    public NeedleDrawing? Needle { get; private set; }
-    public PracticeSaid? Said { get; private set; }
-    public string? Answer { get; private set; }
-    public string Self => $"/bench/practice/{Key}";
-
-    public IActionResult OnGet()
+    protected override PracticeView? Answer(BenchTyped typed)
     {
         if (Key is null)
-            return Page();
-        Seed = Key == "free" ? Math.Clamp((int)(TypedNumber.Parse(Typed("seed")) ?? 1), 1, MostSeed) : null;
-        Case = PracticeCases.Find(Key);
-        Instruments = Case?.Instruments ?? (Seed is { } seed ? PracticeCases.Free(seed) : null);
-        if (Instruments is null)
-            return NotFound();
-        var tokens = Request.Query["r"].OfType<string>().Append(NewToken()).OfType<string>().Where(token => token.Length < 40).Distinct()
+            return new(typed, null, null, null, null, [], null, null, null);
+        int? seed = Key == "free" ? Math.Clamp((int)(TypedNumber.Parse(typed.Text("seed")) ?? 1), 1, MostSeed) : null;
+        var practised = PracticeCases.Find(Key);
+        if ((practised?.Instruments ?? (seed is { } chance ? PracticeCases.Free(chance) : null)) is not { } set)
+            return null;
+        var tokens = typed.All("r").Append(NewToken(typed)).OfType<string>().Where(token => token.Length < LongestToken).Distinct()
             .Take(PracticeReader.Most);
-        Taken = [.. tokens.Select(token => PracticeReader.Take(Instruments, token)).OfType<TakenReading>()];
-        if (Taken.Count > 0 && Instruments.Tester is { } tester)
-            Needle = NeedleDrawing.Of(tester, Taken[^1].Token);
-        Answer = Case?.Answers.FirstOrDefault(answer => answer.Key == Typed("answer"))?.Key;
-        Said = Answer is null ? null : Case!.Say(Answer, Taken);
-        return Page();
+        List<TakenReading> taken = [.. tokens.Select(token => PracticeReader.Take(set, token)).OfType<TakenReading>()];
+        var answer = practised?.Answers.FirstOrDefault(answer => answer.Key == typed.Text("answer"))?.Key;
+        return new(typed, Key, practised, seed, set, taken,
+            taken.Count > 0 && set.Tester is { } tester ? NeedleDrawing.Of(tester, taken[^1].Token) : null, answer,
+            answer is null ? null : practised!.Say(answer, taken));
     }
 
     // What the hand just reached for, as a token.
-    private string? NewToken() => Typed("take") switch
+    private static string? NewToken(BenchTyped typed) => typed.Text("take") switch
     {
-        "compression" when Typed("cylinder") is { } cylinder =>
-            $"c-{cylinder}-{Typed("warmth") ?? "hot"}-{Typed("crank") ?? "0"}-{(Ticked("rocked") ? "rocked" : "still")}",
-        "plug" when Typed("hole") is { } hole => $"p-{hole}",
-        "floats" when Typed("floats") is { } floats => $"f-{floats}",
-        "cable" when Typed("cable") is { } cable => $"t-{cable}",
+        "compression" when typed.Text("cylinder") is { } cylinder =>
+            $"c-{cylinder}-{typed.Text("warmth") ?? "hot"}-{typed.Text("crank") ?? "0"}-{(typed.Ticked("rocked") ? "rocked" : "still")}",
+        "plug" when typed.Text("hole") is { } hole => $"p-{hole}",
+        "floats" when typed.Text("floats") is { } floats => $"f-{floats}",
+        "cable" when typed.Text("cable") is { } cable => $"t-{cable}",
         _ => null,
     };
 
     /// <summary>A log of the simulated monitor, to practise taking one in.</summary>
     public IActionResult OnGetLog(int seed = 1) =>
-        File(System.Text.Encoding.UTF8.GetBytes(new SimulatedEngineMonitor(Math.Clamp(seed, 1, MostSeed), 1 + seed % 4).Csv(30)),
+        File(Encoding.UTF8.GetBytes(new SimulatedEngineMonitor(Math.Clamp(seed, 1, MostSeed), 1 + seed % 4).Csv(30)),
             "text/csv", $"practice-log-{Math.Clamp(seed, 1, MostSeed)}.csv");
 }
