@@ -32,7 +32,7 @@ public static class SeriesQueries
 
     /// <summary>Every series of an aircraft that is loaded with its parts: one query, however many there are.</summary>
     public static async Task<IReadOnlyList<SeriesGroup>> SeriesOfAsync(this RivetDb db, Aircraft aircraft, HoursAxis axis,
-        CancellationToken stop) => SeriesBoard.Of(aircraft, await (axis == HoursAxis.Part
+        CancellationToken stop) => AircraftSeries.Of(aircraft, await (axis == HoursAxis.Part
         ? db.SeriesOf(aircraft.Installations.Where(stay => stay.IsOn).Select(stay => stay.ComponentId), aircraft.Id)
         : db.Readings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id)).ToListAsync(stop), axis);
 

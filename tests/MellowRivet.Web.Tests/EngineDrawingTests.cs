@@ -32,10 +32,10 @@ public partial class EngineDrawingTests
     [InlineData(null, 175.0, 180, false)]
     public void A_value_stands_on_the_good_stretch_exactly_when_it_is_good(double? low, double? high, double value, bool good)
     {
-        var line = new BandLine(Band(low, high), value);
+        var line = new BandDrawing(Band(low, high), value);
         (line.At >= line.GoodFrom - 1e-9 && line.At <= line.GoodTo + 1e-9).ShouldBe(good);
-        new BandLine(Band(low, high), 1e9).At!.Value.ShouldBeLessThanOrEqualTo(BandLine.Width);
-        new BandLine(Band(low, high), null).At.ShouldBeNull();
+        new BandDrawing(Band(low, high), 1e9).At!.Value.ShouldBeLessThanOrEqualTo(BandDrawing.Width);
+        new BandDrawing(Band(low, high), null).At.ShouldBeNull();
     }
 
     public static TheoryData<string> Layouts => [.. EngineLayout.All.Select(layout => layout.Key)];

@@ -16,9 +16,9 @@ public readonly record struct Within(double Value, double Half);
 /// that wild ones are seen on the plot and struck by a person; a robust line would hide how few they are.
 /// </summary>
 /// <remarks>Reference: simple linear regression; the tests compare with MathNet.Numerics and with SciPy's linregress.</remarks>
-public sealed record AltitudeLine
+public sealed record AltitudeFit
 {
-    private AltitudeLine(int n, double slope, double intercept, double residual, double meanFeet, double spread) =>
+    private AltitudeFit(int n, double slope, double intercept, double residual, double meanFeet, double spread) =>
         (N, PsiPerFoot, AtSeaLevel, Residual, this.meanFeet, this.spread) = (n, slope, intercept, residual, meanFeet, spread);
 
     private readonly double meanFeet, spread;
@@ -35,7 +35,7 @@ public sealed record AltitudeLine
     public double Residual { get; }
 
     /// <summary>Fits the line; null under three points or where all stand at one altitude.</summary>
-    public static AltitudeLine? Fit(IReadOnlyList<AltitudePoint> points)
+    public static AltitudeFit? Fit(IReadOnlyList<AltitudePoint> points)
     {
         if (points.Count < 3)
             return null;
@@ -56,7 +56,7 @@ public sealed record AltitudeLine
     /// <summary>
     /// What a change gained at an altitude, psi, with its uncertainty: the two lines' errors together, at the fewer degrees of freedom.
     /// </summary>
-    public static Within Gain(AltitudeLine before, AltitudeLine after, double feet)
+    public static Within Gain(AltitudeFit before, AltitudeFit after, double feet)
     {
         var ((one, oneError), (other, otherError)) = (before.At(feet), after.At(feet));
         var t = StudentT.InvCDF(0, 1, Math.Min(before.N, after.N) - 2, 0.975);

@@ -24,7 +24,7 @@ public sealed record Crossing(double Hours, double? Earliest, double? Latest);
 /// <param name="Why">Why there is no forecast or no crossing, or what the crossing rests on.</param>
 /// <param name="IsPast">The last reading is past the limit, whatever the line does.</param>
 public sealed record TrendReading(
-    int N, RobustLine? Line, double? NextHours, Expectation? Next, Expectation? LastExpected, bool? LastIsUnusual, Crossing? Crossing,
+    int N, RobustFit? Line, double? NextHours, Expectation? Next, Expectation? LastExpected, bool? LastIsUnusual, Crossing? Crossing,
     string Why, bool IsPast);
 
 /// <summary>Reads a series of values against time in service as a trend.</summary>
@@ -52,7 +52,7 @@ public static class Trend
         if (series[0].Hours == series[^1].Hours)
             return Silent(series.Count, "All readings were taken at the same hours: no forecast.", isPast);
 
-        var line = new RobustLine(series, resolution);
+        var line = new RobustFit(series, resolution);
         var nextHours = series[^1].Hours + (series[^1].Hours - series[0].Hours) / (series.Count - 1);
         var lastExpected = ExpectationOfLast(series, resolution);
         bool? lastIsUnusual = lastExpected is { } band ? series[^1].Value < band.Low || series[^1].Value > band.High : null;
@@ -69,11 +69,11 @@ public static class Trend
     {
         var before = series[..^1];
         return before.Count >= FewestPoints && before[0].Hours != before[^1].Hours
-            ? new RobustLine(before, resolution).Expect(series[^1].Hours)
+            ? new RobustFit(before, resolution).Expect(series[^1].Hours)
             : null;
     }
 
-    private static (Crossing?, string) Meets(RobustLine line, double? limit, Direction direction, double lastHours, bool isPast)
+    private static (Crossing?, string) Meets(RobustFit line, double? limit, Direction direction, double lastHours, bool isPast)
     {
         if (limit is not { } level)
             return (null, "No limit was given, so there is no crossing to forecast.");

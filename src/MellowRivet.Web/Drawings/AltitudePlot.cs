@@ -19,18 +19,18 @@ public sealed class AltitudePlot
         (least, high) = all.Count == 0 ? (0, 100) : (all.Min(point => point.Psi) - 4, all.Max(point => point.Psi) + 4);
         BeforePoints = [.. before.Select(Point)];
         AfterPoints = [.. after.Select(Point)];
-        (BeforeFit, AfterFit) = (AltitudeLine.Fit(before), AltitudeLine.Fit(after));
+        (BeforeFit, AfterFit) = (AltitudeFit.Fit(before), AltitudeFit.Fit(after));
         BeforeLine = Line(BeforeFit);
         AfterLine = Line(AfterFit);
         FeetTicks = [.. PlotAxis.Ticks(0, most, 6).Select(feet => new PlotTick(X(feet), $"{feet:0}"))];
         PsiTicks = [.. PlotAxis.Ticks(least, high, 5).Select(psi => new PlotTick(Y(psi), $"{psi:0.#}"))];
         Gains = BeforeFit is { } one && AfterFit is { } other
-            ? [.. PlotAxis.Ticks(0, most, 6).Select(feet => new AltitudeGain(feet, AltitudeLine.Gain(one, other, feet)))]
+            ? [.. PlotAxis.Ticks(0, most, 6).Select(feet => new AltitudeGain(feet, AltitudeFit.Gain(one, other, feet)))]
             : [];
     }
 
-    public AltitudeLine? BeforeFit { get; }
-    public AltitudeLine? AfterFit { get; }
+    public AltitudeFit? BeforeFit { get; }
+    public AltitudeFit? AfterFit { get; }
     public IReadOnlyList<(double X, double Y)> BeforePoints { get; }
     public IReadOnlyList<(double X, double Y)> AfterPoints { get; }
     public string? BeforeLine { get; }
@@ -41,7 +41,7 @@ public sealed class AltitudePlot
 
     private (double X, double Y) Point(AltitudePoint point) => (X(point.Feet), Y(point.Psi));
 
-    private string? Line(AltitudeLine? fit) =>
+    private string? Line(AltitudeFit? fit) =>
         fit is null ? null : FormattableString.Invariant($"M{X(0):0.#} {Y(fit.At(0).Psi):0.#}L{X(most):0.#} {Y(fit.At(most).Psi):0.#}");
 
     private double X(double feet) => Left + Math.Max(0, feet) / most * (Width - Left - Right);

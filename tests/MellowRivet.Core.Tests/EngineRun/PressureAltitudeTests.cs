@@ -10,7 +10,7 @@ public class PressureAltitudeTests
     private static readonly double[] Before = [66.2, 62.9, 60.4, 56.8, 54.1, 50.9];
     private static readonly double[] After = [67.0, 65.1, 63.0, 61.2, 58.7, 57.1];
 
-    private static AltitudeLine Line(double[] psi) => AltitudeLine.Fit([.. Feet.Zip(psi, (feet, held) => new AltitudePoint(feet, held))])!;
+    private static AltitudeFit Line(double[] psi) => AltitudeFit.Fit([.. Feet.Zip(psi, (feet, held) => new AltitudePoint(feet, held))])!;
 
     // Reference: scipy.stats.linregress of SciPy 1.10.1 (Debian python3-scipy) on the same data, and MathNet.Numerics.
     [Fact]
@@ -29,7 +29,7 @@ public class PressureAltitudeTests
     [InlineData(8_000, 5.00952380952382, 0.4573453793800587)]
     public void The_gain_has_the_uncertainty_of_both_lines(double feet, double gain, double half)
     {
-        var said = AltitudeLine.Gain(Line(Before), Line(After), feet);
+        var said = AltitudeFit.Gain(Line(Before), Line(After), feet);
         said.Value.ShouldBe(gain, 1e-9);
         said.Half.ShouldBe(half, 1e-9);
     }
@@ -39,7 +39,7 @@ public class PressureAltitudeTests
     public void The_robust_line_is_that_of_a_reference_library()
     {
         double[] hours = [2010.4, 2120, 2236.6, 2340.2, 2455.8, 2561.4, 2671, 2787.6], areas = [.30, .34, .33, .41, .44, .43, .52, .95];
-        var line = new RobustLine([.. hours.Zip(areas, (at, value) => new TrendPoint(at, value))]);
+        var line = new RobustFit([.. hours.Zip(areas, (at, value) => new TrendPoint(at, value))]);
         line.Slope.ShouldBe(0.00033328302715413736, 1e-12);
         line.Intercept.ShouldBe(-0.3701155816596894, 1e-9);
         line.Noise.ShouldBe(0.00883365735625981, 1e-9);
@@ -48,8 +48,8 @@ public class PressureAltitudeTests
     [Fact]
     public void Two_points_or_one_altitude_make_no_line()
     {
-        AltitudeLine.Fit([new(0, 60), new(1_000, 58)]).ShouldBeNull();
-        AltitudeLine.Fit([new(1_000, 60), new(1_000, 58), new(1_000, 59)]).ShouldBeNull();
+        AltitudeFit.Fit([new(0, 60), new(1_000, 58)]).ShouldBeNull();
+        AltitudeFit.Fit([new(1_000, 60), new(1_000, 58), new(1_000, 59)]).ShouldBeNull();
     }
 
     [Theory]
@@ -59,7 +59,7 @@ public class PressureAltitudeTests
     [InlineData("", 0, null)]
     public void Points_are_read_as_hands_type_them(string typed, int points, string? problem)
     {
-        var read = AltitudeLine.Read(typed);
+        var read = AltitudeFit.Read(typed);
         read.Points.Count.ShouldBe(points);
         (read.Refusal is null).ShouldBe(problem is null);
         read.Refusal?.Message.ShouldContain(problem!);

@@ -120,7 +120,7 @@ public class PartHoursTests
             reading.CountOn(HoursOf(reading.ComponentId!.Value, home, away));
 
         double[] since = [600, 800, 1000.5, 1060.5, 1070];
-        var groups = SeriesBoard.Of(home, readings).ToDictionary(group => group.Kind, group => group.Series.Single());
+        var groups = AircraftSeries.Of(home, readings).ToDictionary(group => group.Kind, group => group.Series.Single());
         groups["oil-pressure"].Points.Select(point => point.Hours).ShouldBe(since.Select(hours => hours + 120));
         groups["plug-ohms"].Points.Select(point => point.Hours).ShouldBe(since);
         groups["magneto-e-gap"].Points.Select(point => point.Hours).ShouldBe(since.Select(hours => hours + 50));
@@ -129,7 +129,7 @@ public class PartHoursTests
         CylinderHistory.Of(home, engine, 2, readings, null).Trend.N.ShouldBe(5);
 
         // On the aircraft's hours stands what was read on it, and nothing that was read elsewhere.
-        SeriesBoard.Of(home, readings, HoursAxis.Aircraft)
+        AircraftSeries.Of(home, readings, HoursAxis.Aircraft)
             .First(group => group.Kind == "oil-pressure").Series.Single().Points.Select(point => point.Hours)
             .ShouldBe([600, 800, 1000.5, 1010]);
 

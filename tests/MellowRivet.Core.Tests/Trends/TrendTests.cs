@@ -16,7 +16,7 @@ public class TrendTests
     [Fact]
     public void The_robust_line_agrees_with_the_hand_calculation()
     {
-        var line = new RobustLine(Series((0, 0), (1, 1), (2, 2), (3, 30)));
+        var line = new RobustFit(Series((0, 0), (1, 1), (2, 2), (3, 30)));
         line.Slope.ShouldBe(5.5, 1e-12);
         line.Intercept.ShouldBe(-2.25, 1e-12);
         line.Noise.ShouldBe(6.6717, 1e-9);
@@ -27,7 +27,7 @@ public class TrendTests
     {
         var points = Enumerable.Range(0, 12).Select(i => new TrendPoint(i * 100, 78 - 0.5 * i + (i == 6 ? -40 : 0))).ToList();
         var (_, leastSquares) = SimpleRegression.Fit([.. points.Select(point => point.Hours)], [.. points.Select(point => point.Value)]);
-        new RobustLine(points).Slope.ShouldBe(-0.005, 1e-12);
+        new RobustFit(points).Slope.ShouldBe(-0.005, 1e-12);
         Math.Abs(leastSquares - -0.005).ShouldBeGreaterThan(0.0005);
     }
 
@@ -36,7 +36,7 @@ public class TrendTests
     public void The_noise_estimates_the_standard_deviation_of_normal_scatter()
     {
         var noise = new Normal(0, 2, new Random(7)).Samples().Take(400).ToList();
-        new RobustLine([.. noise.Select((value, i) => new TrendPoint(i, 0.3 * i + value))]).Noise.ShouldBe(2, 0.3);
+        new RobustFit([.. noise.Select((value, i) => new TrendPoint(i, 0.3 * i + value))]).Noise.ShouldBe(2, 0.3);
     }
 
     [Fact]
@@ -45,7 +45,7 @@ public class TrendTests
     {
         var points = Series((0, 3), (100, 5), (230, 4), (310, 9), (420, 8));
         var moved = points.Select(point => new TrendPoint(point.Hours, point.Value * scale + shift)).ToList();
-        return Math.Abs(new RobustLine(moved).Slope - new RobustLine(points).Slope * scale) < 1e-9;
+        return Math.Abs(new RobustFit(moved).Slope - new RobustFit(points).Slope * scale) < 1e-9;
     }).QuickCheckThrowOnFailure();
 
     [Theory]
@@ -78,7 +78,7 @@ public class TrendTests
     {
         // Student's t at 97.5 % with 4 degrees of freedom is 2.776 (any table); six points, mean 250, S = 175 000.
         var points = Series((0, 10), (100, 12), (200, 9), (300, 11), (400, 10), (500, 11));
-        var line = new RobustLine(points);
+        var line = new RobustFit(points);
         var band = line.Expect(600);
         (band.High - band.Expected).ShouldBe(2.776 * line.Noise * Math.Sqrt(1 + 1 / 6.0 + 350.0 * 350 / 175_000), 0.001 * line.Noise);
         (band.Expected - band.Low).ShouldBe(band.High - band.Expected, 1e-9);
@@ -89,7 +89,7 @@ public class TrendTests
     {
         var points = Series((0, 78.2), (100, 77.1), (200, 76.3), (300, 74.8), (400, 74.1), (500, 73));
         var crossing = Trend.Read(points, limit: 60).Crossing.ShouldNotBeNull();
-        var line = new RobustLine(points);
+        var line = new RobustFit(points);
         line.At(crossing.Hours).ShouldBe(60, 1e-9);
         line.Expect(crossing.Earliest!.Value).Low.ShouldBe(60, 1e-6);
         line.Expect(crossing.Latest!.Value).High.ShouldBe(60, 1e-6);

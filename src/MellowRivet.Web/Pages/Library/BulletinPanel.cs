@@ -66,8 +66,8 @@ public sealed record BulletinPanel(
     public BulletinWork? Work => Inspection?.WorkOf(Line);
 
     /// <summary>Its serial lists drawn, with this one's numbers.</summary>
-    public IEnumerable<SerialLine> Serials =>
-        SerialLine.Of(Line.Bulletin.AppliesTo, new AircraftFacts(Aircraft, Stated, TypeList.Empty, Line.On));
+    public IEnumerable<SerialDrawing> Serials =>
+        SerialDrawing.Of(Line.Bulletin.AppliesTo, new AircraftFacts(Aircraft, Stated, TypeList.Empty, Line.On));
 
     /// <summary>Facts read off for it, with their pictures.</summary>
     public IEnumerable<StatedFact> Evidence =>

@@ -14,7 +14,7 @@ using Microsoft.AspNetCore.RateLimiting;
 namespace MellowRivet.Web.Pages.Library;
 
 /// <summary>One aircraft that a bulletin was looked up for.</summary>
-public sealed record OnAircraft(DueLine Line, BulletinLine One, IReadOnlyList<SerialLine> Serials);
+public sealed record OnAircraft(DueLine Line, BulletinLine One, IReadOnlyList<SerialDrawing> Serials);
 
 /// <summary>One bulletin.</summary>
 /// <param name="Held">The bulletin.</param>
@@ -92,7 +92,7 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
                 + $"{clock.Here(held.ReceivedAt):yyyy-MM-dd}",
             [.. list.Types.UnsettledIn(held.Bulletin)],
             on.Select(pair => new OnAircraft(pair.Line, pair.One,
-                [.. SerialLine.Of(held.Bulletin.AppliesTo, new AircraftFacts(pair.Line.Aircraft, stated, list.Types, pair.One.On))])),
+                [.. SerialDrawing.Of(held.Bulletin.AppliesTo, new AircraftFacts(pair.Line.Aircraft, stated, list.Types, pair.One.On))])),
             [.. others.Select(line => (line.Aircraft, WhyNot(held.Bulletin, line.Aircraft, stated, list.Types)))],
             lines.Count - concerned.Count - others.Count);
     }

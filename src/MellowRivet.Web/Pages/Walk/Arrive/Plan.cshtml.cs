@@ -10,7 +10,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk.Arrive;
 
 /// <summary>A later edition of a worksheet than the one an inspection began with, and what changed.</summary>
-public sealed record NewerSheet(Edition Edition, IReadOnlyList<WorksheetChange> Changes);
+public sealed record NewerEdition(Edition Edition, IReadOnlyList<WorksheetChange> Changes);
 
 /// <summary>What this inspection takes.</summary>
 /// <param name="Walk">What every page of the walk shows.</param>
@@ -18,7 +18,8 @@ public sealed record NewerSheet(Edition Edition, IReadOnlyList<WorksheetChange> 
 /// <param name="Last">The last signed inspection; null where there is none.</param>
 /// <param name="Newer">Worksheets that have a later edition on the shelf, by their key.</param>
 /// <param name="MayKeep">Whoever looks may choose what is done.</param>
-public sealed record PlanView(WalkShown Walk, WorkPlan Plan, Inspection? Last, IReadOnlyDictionary<string, NewerSheet> Newer, bool MayKeep)
+public sealed record PlanView(WalkShown Walk, WorkPlan Plan, Inspection? Last, IReadOnlyDictionary<string, NewerEdition> Newer,
+    bool MayKeep)
     : WalkView(Walk)
 {
     public override Station At => Station.Arrive;
@@ -72,14 +73,14 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
             inspection.InWork && User.May(Right.KeepFile));
     }
 
-    private async Task<IReadOnlyDictionary<string, NewerSheet>> NewerAsync(IReadOnlyList<SheetUsed> sheets, CancellationToken stop)
+    private async Task<IReadOnlyDictionary<string, NewerEdition>> NewerAsync(IReadOnlyList<SheetUsed> sheets, CancellationToken stop)
     {
         var editions = await Db.PublishedAsync([.. sheets.Select(sheet => sheet.Key)], stop);
         return sheets
             .Select(sheet => (sheet, Then: editions[sheet.Key].FirstOrDefault(edition => edition.Version == sheet.Version),
                 Now: editions[sheet.Key].MaxBy(edition => edition.Version)))
             .Where(one => one.Now is { } now && now.Version > one.sheet.Version)
-            .ToDictionary(one => one.sheet.Key, one => new NewerSheet(one.Now!,
+            .ToDictionary(one => one.sheet.Key, one => new NewerEdition(one.Now!,
                 one.Then is null ? [] : WorksheetChanges.Between(one.Then.Sheet, one.Now!.Sheet)));
     }
 }

@@ -48,7 +48,7 @@ public sealed class PressureAltitudeModel(Desk desk, RivetDb db, KeptFrames fram
                 return await AgainAsync(large, stop, new PointsForm(when ?? "before", points));
             points = Encoding.UTF8.GetString(bytes).TrimStart('\ufeff').Replace(',', ' ');
         }
-        var (read, refusal) = when is "before" or "after" ? AltitudeLine.Read(points) : ([], new("points", "Before or after?"));
+        var (read, refusal) = when is "before" or "after" ? AltitudeFit.Read(points) : ([], new("points", "Before or after?"));
         var written = refusal is not null ? new(refusal) : await OnEngineAsync(post, (job, engine) =>
         {
             job.Inspection.PressuresAtAltitude(engine, when!, read, Me, Clock.GetUtcNow());

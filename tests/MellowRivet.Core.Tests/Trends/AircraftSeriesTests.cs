@@ -6,7 +6,7 @@ using MellowRivet.Core.Trends;
 
 namespace MellowRivet.Core.Tests.Trends;
 
-public class SeriesBoardTests
+public class AircraftSeriesTests
 {
     private readonly Aircraft aircraft = Fixture.Aircraft();
 
@@ -24,7 +24,7 @@ public class SeriesBoardTests
     {
         List<Reading> readings = [.. Steady("bus-voltage", 14.1, 0, 14.1, Unit.Volt),
             .. Steady("suction", 5, 0.001, 4.1, Unit.InchOfMercury)];
-        var groups = SeriesBoard.Of(aircraft, readings);
+        var groups = AircraftSeries.Of(aircraft, readings);
         groups.Select(group => (group.Kind, group.IsUnusual)).ShouldBe([("suction", true), ("bus-voltage", false)]);
         groups[0].Series.Single().Trend.LastIsUnusual.ShouldBe(true);
     }
@@ -37,7 +37,7 @@ public class SeriesBoardTests
     public void A_crossing_is_foreseen_no_further_ahead_than_the_readings_reach_back(double step, int? hours)
     {
         aircraft.SetLimit(new("oil-pressure", "psi", 52, 90, "manual 79"));
-        var series = SeriesBoard.Of(aircraft, [.. Steady("oil-pressure", 70, step, 70 + 5 * step, Unit.Psi)]).Single().Series.Single();
+        var series = AircraftSeries.Of(aircraft, [.. Steady("oil-pressure", 70, step, 70 + 5 * step, Unit.Psi)]).Single().Series.Single();
         series.Trend.Crossing.ShouldNotBeNull();
         series.Foreseen?.Hours.ShouldBe(hours!.Value, 0.5);
         (series.Foreseen is null).ShouldBe(hours is null);
@@ -47,7 +47,7 @@ public class SeriesBoardTests
     public void Units_are_brought_together_and_the_manuals_limit_is_drawn()
     {
         aircraft.SetLimit(new("oil-pressure", "bar", 3, 6, "manual 79"));
-        var group = SeriesBoard.Of(aircraft,
+        var group = AircraftSeries.Of(aircraft,
             [Read("oil-pressure", Engine.Id, 100, 70, Unit.Psi), Read("oil-pressure", Engine.Id, 200, 4, Unit.Bar)]).Single();
         // All readings were taken at one moment here: either unit may lead, and the other is converted to it.
         var series = group.Series.Single();
@@ -61,7 +61,7 @@ public class SeriesBoardTests
     {
         aircraft.InstallPlugs(Engine, "QK", 1, new Hours(0), null);
         var plug = aircraft.Fitted(ComponentKind.Plug).First().ComponentId;
-        var groups = SeriesBoard.Of(aircraft,
+        var groups = AircraftSeries.Of(aircraft,
             [Read(PlugKinds.Ohms, plug, 100, 900, Unit.Ohm, "1T"), Read(PlugKinds.Ohms, plug, 200, 950, Unit.Ohm, "3B"),
             Read("static-rpm", Engine.Id, 100, 2_300, Unit.Rpm, "run", Guid.NewGuid()),
             Read("static-rpm", Engine.Id, 200, 2_310, Unit.Rpm, "after"), Read("static-rpm", Engine.Id, 200, 2_250, Unit.Rpm, "before")]);
@@ -77,9 +77,9 @@ public class SeriesBoardTests
         aircraft.Install(magneto, "left", new Hours(0), new Hours(0), Engine.Id);
         magneto.WasOverhauled(new(new DateOnly(2026, 1, 1), new Hours(250), "release"));
         List<Reading> readings = [.. Enumerable.Range(1, 6).Select(time => Read("magneto-e-gap", magneto.Id, 100 * time, 10, Unit.Degree))];
-        var series = SeriesBoard.Of(aircraft, readings).Single().Series.Single();
+        var series = AircraftSeries.Of(aircraft, readings).Single().Series.Single();
         (series.Label, series.Trend.N, series.Events.Single().Hours).ShouldBe(("left", 4, 250));
         aircraft.TakeOff(magneto.Id, new DateOnly(2026, 11, 1), new Hours(900), "worn").ShouldBeNull();
-        SeriesBoard.Of(aircraft, readings).ShouldBeEmpty();
+        AircraftSeries.Of(aircraft, readings).ShouldBeEmpty();
     }
 }

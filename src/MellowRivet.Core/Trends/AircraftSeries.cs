@@ -48,7 +48,7 @@ public sealed record SeriesGroup(string Kind, string Title, string Unit, Directi
 }
 
 /// <summary>Every series of an aircraft, those that are unusual now first.</summary>
-public static class SeriesBoard
+public static class AircraftSeries
 {
     private sealed record Known(string Title, Direction? Direction, double? Limit = null);
 

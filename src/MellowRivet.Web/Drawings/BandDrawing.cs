@@ -3,7 +3,7 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Web.Drawings;
 
 /// <summary>A measured value on the line of its limits: the good stretch drawn thick, the value as a mark on it.</summary>
-public sealed record BandLine(ToleranceBand Band, double? Value)
+public sealed record BandDrawing(ToleranceBand Band, double? Value)
 {
     public const int Width = 240, Height = 34, Edge = 14;
 

@@ -12,12 +12,12 @@ public sealed record SerialTick(double X, string Text, string Anchor);
 /// The serial ranges of a bulletin as a number line, with one serial number marked on it. Only the series of that serial can be
 /// drawn on one line; the others are named beside it.
 /// </summary>
-public sealed class SerialLine
+public sealed class SerialDrawing
 {
     public const double Width = 340;
     private const double Left = 14, Right = Width - 14;
 
-    private SerialLine(string fact, SerialMatch match, string serial, double? mark, IReadOnlyList<SerialStretch> stretches,
+    private SerialDrawing(string fact, SerialMatch match, string serial, double? mark, IReadOnlyList<SerialStretch> stretches,
         IReadOnlyList<SerialTick> ticks, string others) =>
         (Fact, Match, Serial, Mark, Stretches, Ticks, Others) = (fact, match, serial, mark, stretches, ticks, others);
 
@@ -40,11 +40,12 @@ public sealed class SerialLine
         };
 
     /// <summary>A line for each serial list in a rule.</summary>
-    public static IEnumerable<SerialLine> Of(Rule rule, IFacts facts) => rule.Conditions.Where(condition => condition.Test is IsInSerials)
+    public static IEnumerable<SerialDrawing> Of(Rule rule, IFacts facts) =>
+        rule.Conditions.Where(condition => condition.Test is IsInSerials)
         .SelectMany(condition => facts.Of(condition.Fact).Values.DefaultIfEmpty("")
             .Select(value => Of(condition.Fact, ((IsInSerials)condition.Test).Ranges, value)));
 
-    public static SerialLine Of(string fact, SerialRanges ranges, string value)
+    public static SerialDrawing Of(string fact, SerialRanges ranges, string value)
     {
         var serial = SerialNumber.Read(value);
         var series = serial?.Series

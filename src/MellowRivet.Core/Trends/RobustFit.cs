@@ -15,7 +15,7 @@ public readonly record struct Expectation(double Expected, double Low, double Hi
 /// (which equals the standard deviation where the noise is normal).
 /// </summary>
 /// <remarks>Reference: Theil 1950, Sen 1968, from memory; the tests compare with an independent implementation.</remarks>
-public sealed class RobustLine
+public sealed class RobustFit
 {
     private const double MadToSigma = 1.4826;
     private readonly int count;
@@ -39,7 +39,7 @@ public sealed class RobustLine
     /// <param name="leastNoise">The least noise to assume for the band, so that three identical readings don't
     /// promise a perfect fourth.</param>
     /// <exception cref="ArgumentException">Too few points, or all at the same hours.</exception>
-    public RobustLine(IReadOnlyList<TrendPoint> points, double leastNoise = 0)
+    public RobustFit(IReadOnlyList<TrendPoint> points, double leastNoise = 0)
     {
         var slopes = PairwiseSlopes(points).ToList();
         if (points.Count < 3 || slopes.Count == 0)
