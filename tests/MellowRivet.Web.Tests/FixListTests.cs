@@ -75,6 +75,24 @@ public class FixListTests(DemoServer server) : IClassFixture<DemoServer>
     }
 
     [Fact]
+    public async Task Words_set_on_an_old_page_wait_until_the_others_were_seen_and_are_then_taken()
+    {
+        var found = await FoundAsync("Tail wheel fork scratched", "Watch");
+        var path = $"{Walk}/fix-list/{found.Number}?handler=Describe";
+        (string, string)[] Form(string? seen, string what) =>
+            [("post", $"{Guid.NewGuid()}"), ("seen", seen ?? ""), ("what", what), ("zone", found.ZoneKey), ("how", $"{found.How}")];
+        var ines = await server.EnterAsync("ines");
+        await ines.PostAsync(path, Form($"{found.Changes}", "Fork scratched, 2 mm deep"));
+        var wim = await server.EnterAsync("wim");
+        var late = await Visitor.ParseAsync(await wim.PostAsync(path, Form($"{found.Changes}", "Fork scratched, 1 mm deep")));
+        late.QuerySelector("[name=what]")!.TextContent.ShouldBe("Fork scratched, 1 mm deep", "what was typed stays");
+        late.QuerySelector("h1")!.TextContent.ShouldContain("2 mm deep", Case.Sensitive, "what the other wrote is shown");
+        var seen = late.QuerySelector("[name=what]")!.Closest("form")!.QuerySelector("[name=seen]")!.GetAttribute("value");
+        (await wim.PostAsync(path, Form(seen, "Fork scratched, 1 mm deep"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        Inspection.Discrepancies.Single(row => row.Id == found.Id).What.ShouldBe("Fork scratched, 1 mm deep");
+    }
+
+    [Fact]
     public async Task Too_many_and_too_large_pictures_are_refused_and_nothing_is_half_saved()
     {
         var before = Inspection.Discrepancies.Count;

@@ -16,6 +16,9 @@ namespace MellowRivet.Web.Pages.Library;
 /// <summary>One aircraft that a bulletin was looked up for.</summary>
 public sealed record OnAircraft(DueLine Line, BulletinLine One, IReadOnlyList<SerialDrawing> Serials);
 
+/// <summary>The title of a document as it is sent.</summary>
+public sealed record AttachForm(string? Title);
+
 /// <summary>One bulletin.</summary>
 /// <param name="Held">The bulletin.</param>
 /// <param name="SupersededBy">The one that took its place; null for none.</param>
@@ -28,6 +31,7 @@ public sealed record BulletinView(ShopBulletin Held, ShopBulletin? SupersededBy,
     ListPage<OnAircraft> On, IReadOnlyList<(Aircraft Aircraft, string Why)> NotOn, int NotOnEither) : PageView
 {
     public Guid Id => Held.Id;
+    public string? Title => Typed<AttachForm>()?.Title;
 }
 
 /// <summary>One bulletin: what it says, and how it falls on every aircraft of the shop.</summary>
@@ -50,10 +54,11 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostAttachAsync(Guid post, IFormFile? file, string? title, CancellationToken stop)
     {
+        var typed = new AttachForm(title);
         if (file is null or { Length: 0 })
-            return await AgainAsync(new("file", "Choose a file."), stop);
+            return await AgainAsync(new("file", "Choose a file."), stop, typed);
         if (title?.Trim().Length > LongestTitle)
-            return await AgainAsync(new("file", $"A title of up to {LongestTitle} characters."), stop);
+            return await AgainAsync(new("file", $"A title of up to {LongestTitle} characters."), stop, typed);
         var (attachment, wrong) = await Uploads.ToDiskAsync("file", async () =>
         {
             await using var content = file.OpenReadStream();
@@ -61,14 +66,14 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
                 string.IsNullOrWhiteSpace(title) ? Path.GetFileNameWithoutExtension(file.FileName) : title.Trim(), stop);
         });
         return attachment is null
-            ? await AgainAsync(wrong!, stop)
+            ? await AgainAsync(wrong!, stop, typed)
             : await AfterAsync(db.OnceAsync(post, clock, async () =>
             {
                 if (await db.BulletinToChangeAsync(Id, stop) is not { } held)
                     return new("file", "There is no such bulletin.");
                 held.Attach(attachment);
                 return null;
-            }, stop), $"/bulletins/{Id}", stop);
+            }, stop), $"/bulletins/{Id}", stop, typed);
     }
 
     protected override async Task<BulletinView?> ViewAsync(Refused refused, CancellationToken stop)

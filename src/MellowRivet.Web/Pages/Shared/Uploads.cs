@@ -1,3 +1,4 @@
+using System.Text;
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Store.Files;
@@ -88,6 +89,15 @@ public sealed class Uploads(PhotoFiles photos, SoundFiles sounds)
         using var content = new MemoryStream();
         await file.CopyToAsync(content, stop);
         return (content.ToArray(), null);
+    }
+
+    /// <summary>The same of a file of text, in whichever encoding its first bytes say; UTF-8 where they say none.</summary>
+    public static async Task<(string Text, Refusal? Refusal)> ReadTextAsync(IFormFile? file, string field, long mostBytes, string none,
+        CancellationToken stop)
+    {
+        var (bytes, refusal) = await ReadAsync(file, field, mostBytes, none, stop);
+        using var reader = new StreamReader(new MemoryStream(bytes), Encoding.UTF8, detectEncodingFromByteOrderMarks: true);
+        return (await reader.ReadToEndAsync(stop), refusal);
     }
 
     /// <summary>Lets what a form sent be written to the disk; or says that the disk doesn't take it.</summary>

@@ -1,6 +1,6 @@
-using System.Text;
 using MellowRivet.Core;
 using MellowRivet.Core.Worksheets;
+using MellowRivet.Web.Pages.Shared;
 
 namespace MellowRivet.Web.Pages.Shelves;
 
@@ -17,10 +17,9 @@ internal static class WorksheetFile
         var begun = into ?? Worksheet.Begin(Worksheet.KeyFor(title ?? ""), title?.Trim() ?? "", "our own");
         if (file is null || file.Length == 0)
             return into is not null ? (null, new("file", "Choose the file.")) : Sound(begun);
-        if (file.Length > Worksheet.MostBytes)
-            return (null, new("file", $"The file is larger than {Worksheet.MostBytes / 1024 / 1024} MB: no worksheet is."));
-        using var reader = new StreamReader(file.OpenReadStream(), Encoding.UTF8, detectEncodingFromByteOrderMarks: true);
-        var text = await reader.ReadToEndAsync(stop);
+        var (text, wrong) = await Uploads.ReadTextAsync(file, "file", Worksheet.MostBytes, "Choose the file.", stop);
+        if (wrong is not null)
+            return (null, wrong);
         try
         {
             if (text.TrimStart().StartsWith('{'))

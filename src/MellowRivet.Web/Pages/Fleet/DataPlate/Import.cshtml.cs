@@ -1,4 +1,3 @@
-using System.Text;
 using MellowRivet.Core;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.People;
@@ -23,10 +22,10 @@ public sealed class ImportModel(RivetDb db, TimeProvider clock) : ShopPage<Impor
     [Needs(Right.KeepFile)]
     public async Task<IActionResult> OnPostAsync(Guid post, IFormFile? file, CancellationToken stop)
     {
-        var (sent, wrong) = await Uploads.ReadAsync(file, "file", AircraftFile.MostBytes, "Choose a file.", stop);
+        var (sent, wrong) = await Uploads.ReadTextAsync(file, "file", AircraftFile.MostBytes, "Choose a file.", stop);
         if (wrong is not null)
             return await AgainAsync(wrong, stop);
-        var (read, refusal) = AircraftFile.Read(Encoding.UTF8.GetString(sent), clock.Today());
+        var (read, refusal) = AircraftFile.Read(sent, clock.Today());
         return read is null
             ? await AgainAsync(refusal!, stop)
             : await AfterAsync(db.OnceAsync(post, clock, () => db.TakeInAsync(read, User.PersonId(), clock, stop), stop),

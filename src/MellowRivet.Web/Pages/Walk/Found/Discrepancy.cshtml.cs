@@ -90,9 +90,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostDescribeAsync(Guid post, DescribeForm form, CancellationToken stop) =>
         ChangeAsync(post, (job, found) => (found.Changes != form.Seen
-            ? new("describe",
-                "Somebody changed this while you had it open: what they wrote stands above. Yours is still in its "
-                + "fields; set it again if it holds.")
+            ? DiscrepancyView.ChangedMeanwhile
             : job.Inspection.CheckPlace(form.Zone, form.Component, job.Aircraft)
                 ?? found.Describe(form.What, form.PlainWords, form.PlaceOf(found), form.How, form.Measured, Me, clock.GetUtcNow(),
                     shelf.Classes)) is { } refusal ? refusal with { Field = "describe" } : null, stop, form);

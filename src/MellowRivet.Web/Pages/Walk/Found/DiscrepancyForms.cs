@@ -33,6 +33,13 @@ public sealed class DescribeForm
         Y = found.Pin?.Y,
     };
 
+    /// <summary>The same, typed anew over the discrepancy as it stands now.</summary>
+    public DescribeForm Seeing(Discrepancy found)
+    {
+        Seen = found.Changes;
+        return this;
+    }
+
     /// <summary>The place that it says, in the words of the form.</summary>
     public Place PlaceOf(Discrepancy found) =>
         found.Place with { ZoneKey = Zone!, Where = Where ?? "", ComponentId = Component, Pin = Pin.At(X, Y) };

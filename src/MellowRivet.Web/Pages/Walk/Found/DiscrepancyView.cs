@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
@@ -40,7 +41,14 @@ public sealed record DiscrepancyView(WalkShown Walk, Discrepancy Found, Discrepa
     public Discrepancy? AgainFrom => Past.AgainFrom;
 
     public CorrectionForm Correction => Typed<CorrectionForm>() ?? new();
-    public DescribeForm Described => Typed<DescribeForm>() ?? DescribeForm.Of(Found);
+    public DescribeForm Described => Typed<DescribeForm>() is not { } typed ? DescribeForm.Of(Found)
+        : Refused.Refusals.Contains(ChangedMeanwhile) ? typed.Seeing(Found) : typed;
+
+    /// <summary>Somebody else wrote first: theirs is shown, and setting one's own again is done knowing it.</summary>
+    public static readonly Refusal ChangedMeanwhile = new("describe",
+        "Somebody changed this while you had it open: what they wrote stands above. Yours is still in its fields; set it again "
+        + "if it holds.");
+
     public string? TypedNote => Typed<NoteForm>()?.Note;
     public LessForm? TypedLess => Typed<LessForm>();
 
