@@ -192,13 +192,20 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var found = Of(Walk, "Crack to measure");
         var path = $"{Walk}/fix-list/{found.Number}/photos/{found.Photos[0].Sha256}";
         const string marks = """
-            [{"kind":"scale","points":[{"x":100,"y":100},{"x":600,"y":100}],"words":"rule","knownMm":50,"knownUncertaintyMm":0.1,
-            "pickPixels":1},{"kind":"length","points":[{"x":100,"y":300},{"x":200,"y":300}],"words":"crack","pickPixels":1}]
+            [{"kind":"scale","points":[{"x":100,"y":100},{"x":600,"y":100}],"pickPixels":1},
+            {"kind":"length","points":[{"x":100,"y":300},{"x":200,"y":300}],"words":"crack","pickPixels":1}]
             """;
-        using var said = JsonDocument.Parse(
-            await (await ines.PostAsync($"{path}?handler=Measure", ("marks", marks))).Content.ReadAsStringAsync());
-        said.RootElement.GetProperty("sizes")[1].GetString()!.ShouldStartWith("10.00 ± 0.29 mm");
-        (await ines.PostAsync(path, Post(), ("seen", $"{found.Changes}"), ("marks", marks))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (string, string)[] drawn = [("marks", marks), ("known", KnownLength.All[0].Title)];
+        var unsaid = await Visitor.ParseAsync(await ines.PostAsync($"{path}?handler=Measure", drawn));
+        unsaid.QuerySelector(".field-problem")!.TextContent.ShouldContain("Type the true distance");
+        unsaid.QuerySelectorAll("#drawn > g").Length.ShouldBe(2, "what isn't measured yet is drawn all the same");
+        unsaid.QuerySelectorAll(".size").Select(size => size.TextContent).ShouldBe(["? mm", "draw a scale first"]);
+        var said = await Visitor.ParseAsync(await ines.PostAsync($"{path}?handler=Measure", [.. drawn, ("knownMm", "50")]));
+        said.QuerySelectorAll(".size")[1].TextContent.ShouldStartWith("10.00 ± 0.29 mm");
+        said.QuerySelectorAll("#drawn text")[1].TextContent.ShouldBe("10.00 ± 0.29 mm · crack");
+        said.QuerySelector(".field-problem").ShouldBeNull();
+        (await ines.PostAsync(path, [Post(), ("seen", $"{found.Changes}"), .. drawn, ("knownMm", "50")])).StatusCode
+            .ShouldBe(HttpStatusCode.Redirect);
         (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}"))
             .QuerySelector(".marked svg")!.GetAttribute("aria-label")!.ShouldContain("10.00 ± 0.29 mm");
         var late = await Visitor.ParseAsync(await ines.PostAsync(path, Post(), ("seen", $"{found.Changes}"), ("marks", "[]")));

@@ -85,7 +85,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
         const answer = await fetch(from);
         if (answer.url.endsWith('/close')) return 0;
         const task = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('.task.current');
-        const form = task.querySelector('#verdict');
+        const form = task.querySelector('[data-verdict]');
         const sent = new FormData(form);
         const value = form.elements.value ? await withinLimits(task.querySelector('.task-head .soft').textContent) : '';
         sent.set('verdict', value === null ? 'NotApplicable' : 'Good');

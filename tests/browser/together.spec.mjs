@@ -101,6 +101,44 @@ test('a button taken away under the finger presses no other that looks like it',
   await expect(heading(ines)).toHaveText(title);
 });
 
+test('a button whose line was taken away by another person does nothing to the line that moves up', async ({ page, another, shop }) => {
+  const queue = `${shop.walks.N04QF}/inspect`;
+  const [one, other] = [await another('orla'), await another('orla')];
+  await one.goto(queue);
+  await other.goto(queue);
+  const lines = device => device.locator('#queue > li');
+  const before = await lines(one).count();
+  expect(before).toBeGreaterThan(2);
+  await lines(one).first().getByRole('button').hover();
+  await one.mouse.down();
+  await lines(other).first().getByRole('button').click();
+  await expect(lines(one)).toHaveCount(before - 1);
+  await one.mouse.up();
+  await expect(one).toHaveURL(/inspect$/);
+  await page.goto(queue);
+  expect(await lines(page).count()).toBe(before - 1);
+});
+
+test('without a connection an answer is taken back on the device, and the task is open again', { tag: '@both' }, async ({ page: ines }) => {
+  await open(ines, 'airframe/cabin');
+  const title = await heading(ines).textContent();
+  const shown = await ines.locator('.task.current').innerText();
+  await ines.context().setOffline(true);
+  await say(ines, 'g', /^(Good|Done)/);
+  await expect(heading(ines)).not.toHaveText(title);
+  await expect(ines.locator('.tasks > li', { hasText: title })).toContainText('kept on this device');
+  const next = await heading(ines).textContent();
+  await say(ines, 'u', /^Undo/);
+  await expect(heading(ines)).toHaveText(title);
+  expect(await ines.locator('.task.current').innerText(), 'as the shop made it').toBe(shown);
+  await expect(ines.locator('.tasks > li', { hasText: next }).getByRole('link')).toBeVisible();
+  await expect(ines.locator('#connection')).toBeHidden();
+  await ines.context().setOffline(false);
+  await say(ines, 'g', /^(Good|Done)/);
+  await expect(ines.locator('#undo')).toContainText('good');
+  await expect(ines.locator('.zone-head h1')).toHaveText(/^1 of/);
+});
+
 test('a connection that drops in the middle of ten verdicts loses none', { tag: '@standing' }, async ({ page: ines }) => {
   await open(ines, 'airframe/cabin');
   const done = async () => Number((await ines.locator('.zone-head h1').textContent()).split(' ')[0]);

@@ -1,3 +1,5 @@
+using MellowRivet.Core.Measures;
+
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What is drawn over a picture.</summary>
@@ -23,40 +25,59 @@ public sealed record PhotoMark(MarkKind Kind, IReadOnlyList<Spot> Points, string
 {
     public const int MostMarks = 60, MostPoints = 200, LongestWords = 80;
 
-    /// <summary>What is wrong with marks that were drawn over a picture; null where they can be kept.</summary>
-    public static Refusal? Check(IReadOnlyList<PhotoMark> marks, Photo photo)
+    /// <summary>What a drawing is finished with: so many points at least, and no more than so many.</summary>
+    public static (int Least, int Most) PointsOf(MarkKind kind) => kind switch
+    {
+        MarkKind.Words => (1, 1),
+        MarkKind.Length => (2, MostPoints),
+        MarkKind.Patch => (3, MostPoints),
+        _ => (2, 2),
+    };
+
+    /// <summary>Why marks can't even be drawn over a picture; null where they can.</summary>
+    public static Refusal? CheckDrawn(IReadOnlyList<PhotoMark> marks, Photo photo)
     {
         if (marks.Count > MostMarks)
             return new("marks", $"{marks.Count} marks on one picture; {MostMarks} is the most.");
-        if (marks.Count(mark => mark.Kind == MarkKind.Scale) > 1)
-            return new("marks", "One picture has one scale. Take the old one away first.");
         foreach (var mark in marks)
         {
-            var (least, most) = mark.Kind switch
-            {
-                MarkKind.Words => (1, 1),
-                MarkKind.Length => (2, MostPoints),
-                MarkKind.Patch => (3, MostPoints),
-                _ => (2, 2),
-            };
+            var (least, most) = PointsOf(mark.Kind);
             if (!Enum.IsDefined(mark.Kind) || mark.Points is null || mark.Points.Count < least || mark.Points.Count > most)
                 return new("marks", $"A {mark.Kind.InWords()} has {(least == most ? $"{least}" : $"{least} to {most}")} points.");
             if (mark.Points.Any(point => !(point.X >= 0 && point.X <= photo.Width && point.Y >= 0 && point.Y <= photo.Height)))
                 return new("marks", "A point lies outside the picture.");
-            if (mark.Words is null || mark.Words.Length > LongestWords
-                || (mark.Kind == MarkKind.Words && string.IsNullOrWhiteSpace(mark.Words)))
+            if (mark.Words is null || mark.Words.Length > LongestWords)
+                return new("marks", $"Words on a picture: 1 to {LongestWords} characters.");
+        }
+        return null;
+    }
+
+    /// <summary>What is wrong with marks that were drawn over a picture; null where they can be kept.</summary>
+    public static Refusal? Check(IReadOnlyList<PhotoMark> marks, Photo photo)
+    {
+        if (CheckDrawn(marks, photo) is { } undrawn)
+            return undrawn;
+        if (marks.Count(mark => mark.Kind == MarkKind.Scale) > 1)
+            return new("marks", "One picture has one scale. Take the old one away first.");
+        foreach (var mark in marks)
+        {
+            if (mark.Kind == MarkKind.Words && string.IsNullOrWhiteSpace(mark.Words))
                 return new("marks", $"Words on a picture: 1 to {LongestWords} characters.");
             if (!(mark.PickPixels is > 0 and <= 500))
                 return new("marks", "How exactly a point was picked lies above 0 and up to 500 pixels.");
-            if (mark.Kind == MarkKind.Scale
-                && !(mark.KnownMm is > 0 and <= 5_000 && mark.KnownUncertaintyMm is >= 0 and var off && off < mark.KnownMm))
+            if (mark.Kind == MarkKind.Scale && !mark.IsKnown)
                 return new("known", "Type the true distance between the two ends, above 0 and up to 5,000 mm, and how well it is known.");
-            if (mark.Kind is MarkKind.Scale or MarkKind.Length
-                && mark.Points.Zip(mark.Points.Skip(1)).All(pair => pair.First.To(pair.Second) < 1))
+            if (mark.Kind is MarkKind.Scale or MarkKind.Length && mark.HasNoLength)
                 return new("marks", $"The ends of the {mark.Kind.InWords()} lie on one another.");
         }
         return null;
     }
+
+    /// <summary>Whether the true distance of a scale is said, and better known than it is long.</summary>
+    internal bool IsKnown =>
+        KnownMm is > 0 and <= 5_000 && KnownUncertaintyMm is >= 0 and var off && off < KnownMm && PickPixels is > 0 and <= 500;
+
+    internal bool HasNoLength => Points.Zip(Points.Skip(1)).All(pair => pair.First.To(pair.Second) < 1);
 }
 
 /// <summary>A thing of known size to lay beside what is measured.</summary>
@@ -76,6 +97,16 @@ public sealed record KnownLength(string Title, double? Mm, double UncertaintyMm,
         new("US quarter dollar, across", 24.26, 0.05, "31 U.S.C. 5112(a)(3), from memory: 0.955 in"),
         new("1 euro, across", 23.25, 0.05, "Regulation (EU) No 729/2014, from memory"),
     ];
+
+    /// <summary>A scale drawn along it.</summary>
+    /// <param name="scale">The scale as it was drawn.</param>
+    /// <param name="typedMm">The true distance as it was typed, mm; empty for the thing's own.</param>
+    public PhotoMark Along(PhotoMark scale, string? typedMm) => scale with
+    {
+        Words = Title,
+        KnownMm = string.IsNullOrWhiteSpace(typedMm) ? Mm : TypedNumber.Parse(typedMm),
+        KnownUncertaintyMm = UncertaintyMm,
+    };
 }
 
 public static class MarkWords

@@ -62,9 +62,9 @@ public sealed class PhotoScale
             + Square(scale.KnownUncertaintyMm!.Value / scale.KnownMm.Value));
     }
 
-    /// <summary>The scale of a picture; null where none is drawn.</summary>
+    /// <summary>The scale of a picture; null where none is drawn, or its true distance isn't said.</summary>
     public static PhotoScale? Of(IReadOnlyList<PhotoMark> marks) =>
-        marks.FirstOrDefault(mark => mark.Kind == MarkKind.Scale) is { } scale ? new(scale) : null;
+        marks.FirstOrDefault(mark => mark.Kind == MarkKind.Scale) is { IsKnown: true, HasNoLength: false } scale ? new(scale) : null;
 
     /// <summary>Measures a length or a patch.</summary>
     /// <exception cref="ArgumentException">It is neither.</exception>

@@ -1,8 +1,8 @@
 // A page of the walk keeps up with what others do: when somebody writes, the parts of the page that are marked for it are
 // fetched anew and put in place. What a person is typing in is left alone.
-export const live = { headers: { 'X-Rivet': 'live' } };
+import { morph, parsed } from './morph.js';
 
-const parse = html => new DOMParser().parseFromString(html, 'text/html');
+export const live = { headers: { 'X-Rivet': 'live' } };
 
 const isTouched = form =>
   form &&
@@ -14,20 +14,16 @@ const isTouched = form =>
         : false,
   );
 
-const place = (old, fresh) => {
-  const node = document.importNode(fresh, true);
-  old.replaceWith(node);
-  window.htmx?.process(node);
-  return node;
-};
-
 // The list keeps the open task while a person is at it, though the shop would open another; every other line comes from the shop.
 const mergeList = (list, fresh, keepOpen) => {
   const open = list.querySelector('[data-current]');
   const same = open && [...fresh.children].find(line => line.id === open.id);
   const unchanged = same && open.dataset.changes === same.dataset.changes;
-  const keep = keepOpen && same && (unchanged || isTouched(open.querySelector('form')));
-  if (keep && !unchanged && !open.querySelector('.someone')) {
+  if (!keepOpen || !same || !(unchanged || isTouched(open.querySelector('form')))) {
+    morph(list, fresh);
+    return;
+  }
+  if (!unchanged && !open.querySelector('.someone')) {
     const note = document.createElement('p');
     note.className = 'someone';
     note.setAttribute('role', 'alert');
@@ -35,52 +31,31 @@ const mergeList = (list, fresh, keepOpen) => {
     note.textContent = `Meanwhile ${said}. What you typed is still here and not kept yet.`;
     open.prepend(note);
   }
-  const nodes = [...fresh.children].map(line => {
-    if (!keep) return document.importNode(line, true);
-    if (line.id === open.id) return open;
-    return line.matches('[data-current]')
-      ? ([...list.children].find(old => old.id === line.id) ?? document.importNode(line, true))
-      : document.importNode(line, true);
-  });
-  // The open task never leaves the page: a button taken out of it between a finger's down and up gives no click.
-  if (keep) {
-    const at = nodes.indexOf(open);
-    for (const line of [...list.children]) if (line !== open) line.remove();
-    open.before(...nodes.slice(0, at));
-    open.after(...nodes.slice(at + 1));
-  } else {
-    list.replaceChildren(...nodes);
-  }
-  nodes.filter(node => node !== open).forEach(node => window.htmx?.process(node));
+  // Two tasks aren't open at once: the one the shop would open keeps its line.
+  const theirs = fresh.querySelector('[data-current]');
+  const line = theirs && theirs !== same && document.getElementById(theirs.id);
+  if (theirs !== same) theirs?.replaceWith(...(line ? [line.cloneNode(true)] : []));
+  same.replaceChildren();
+  morph(list, fresh, open);
 };
 
 /** Puts the marked parts of a fetched page in place of this page's. */
 export const freshen = (html, { keepOpen = true } = {}) => {
-  const page = parse(html);
+  const page = parsed(html);
   for (const old of document.querySelectorAll('[data-live]')) {
     const fresh = page.getElementById(old.id);
     if (
       !fresh ||
-      old.isEqualNode(fresh) ||
       (old.contains(document.activeElement) && document.activeElement.matches('input, textarea, select')) ||
       [...old.querySelectorAll('form')].some(isTouched)
     )
       continue;
     if (old.id === 'undo' && keepOpen) continue;
-    place(old, fresh);
+    morph(old, fresh);
   }
   const list = document.querySelector('[data-live-list]');
   const fresh = page.querySelector('[data-live-list]');
-  if (
-    list &&
-    fresh &&
-    !(
-      keepOpen &&
-      [...list.children].every((line, index) => line.isEqualNode(fresh.children[index])) &&
-      list.children.length === fresh.children.length
-    )
-  )
-    mergeList(list, fresh, keepOpen);
+  if (list && fresh) mergeList(list, fresh, keepOpen);
   document.dispatchEvent(new CustomEvent('rivet:fresh'));
 };
 

@@ -3,12 +3,16 @@ using MellowRivet.Core.Discrepancies;
 namespace MellowRivet.Web.Drawings;
 
 /// <summary>One mark as it is drawn over a picture, in pixels of the original.</summary>
+/// <param name="Mark">What is drawn.</param>
 /// <param name="Path">The outline.</param>
 /// <param name="Label">Its words or its size; null for none.</param>
-/// <param name="LabelX">Where the label begins.</param>
-/// <param name="LabelY">The label's base line.</param>
-/// <param name="Kind">What it is, for its colour.</param>
-public sealed record DrawnMark(string Path, string? Label, double LabelX, double LabelY, MarkKind Kind);
+/// <param name="At">The point that the label stands at.</param>
+/// <param name="Above">Whether the label stands above that point; near the upper edge it stands below.</param>
+/// <param name="Rightward">Whether the label runs to the right of it; towards the right edge it ends there.</param>
+public sealed record DrawnMark(PhotoMark Mark, string Path, string? Label, Spot At, bool Above, bool Rightward)
+{
+    public string Kind => Mark.Kind.InWords();
+}
 
 /// <summary>Marks over a picture as lines and labels.</summary>
 public static class MarkDrawing
@@ -16,24 +20,24 @@ public static class MarkDrawing
     public static IReadOnlyList<DrawnMark> Of(Photo photo)
     {
         var marks = photo.Marks ?? [];
-        var scale = PhotoScale.Of(marks);
-        var size = photo.Width / 40.0;
-        return [.. marks.Select(mark =>
+        var size = Size(photo);
+        return [.. marks.Zip(PhotoScale.SizesOf(marks), (mark, measured) =>
         {
-            var points = mark.Points;
             var label = mark.Kind switch
             {
-                MarkKind.Scale => $"{mark.KnownMm:0.##} mm{(mark.Words.Length > 0 ? $", {mark.Words}" : "")}",
-                MarkKind.Length or MarkKind.Patch =>
-                    string.Join(" · ", new[] { scale?.Measure(mark).InWords.Split(" (")[0] ?? "no scale yet", mark.Words }
-                        .Where(words => words.Length > 0)),
+                MarkKind.Scale => Together(mark.KnownMm is { } known ? $"{known:0.##} mm" : "? mm", mark.Words),
+                MarkKind.Length or MarkKind.Patch => Together(measured!.Split(" (")[0], mark.Words),
                 _ => mark.Words.Length > 0 ? mark.Words : null,
             };
-            var at = mark.Kind == MarkKind.Arrow ? points[0] : points.MinBy(point => point.Y);
-            return new DrawnMark(PathOf(mark, size), label, Math.Clamp(at.X, size, photo.Width * 0.7),
-                Math.Clamp(at.Y - size * 0.6, size * 1.4, photo.Height - size), mark.Kind);
+            var at = mark.Kind == MarkKind.Arrow ? mark.Points[0] : mark.Points.MinBy(point => point.Y);
+            return new DrawnMark(mark, PathOf(mark, size), label, at, at.Y > size * 2, at.X < photo.Width * 0.6);
         })];
     }
+
+    /// <summary>The height of a label's letters, and the length of a barb, in pixels of the original.</summary>
+    public static double Size(Photo photo) => photo.Width / 40.0;
+
+    private static string Together(string size, string words) => words.Length > 0 ? $"{size} · {words}" : size;
 
     private static string PathOf(PhotoMark mark, double size)
     {
@@ -49,16 +53,18 @@ public static class MarkDrawing
                     + $"{radius:0.#} {radius:0.#} 0 1 0 {-2 * radius:0.#} 0";
             case MarkKind.Arrow:
                 var turn = Math.Atan2(points[1].Y - points[0].Y, points[1].X - points[0].X);
-                Spot Barb(double by) => new(points[1].X - size * Math.Cos(turn + by), points[1].Y - size * Math.Sin(turn + by));
+                var barb = Math.Min(size, points[0].To(points[1]) / 2);
+                Spot Barb(double by) => new(points[1].X - barb * Math.Cos(turn + by), points[1].Y - barb * Math.Sin(turn + by));
                 return $"{Line(points)} {Line([Barb(0.45), points[1], Barb(-0.45)])}";
             case MarkKind.Patch:
                 return Line(points) + " Z";
             default:
-                // A small bar across either end says that it is measured between them.
+                // A small bar across either end says that it is measured between them; it doesn't hide a short crack.
+                var bar = Math.Min(size / 2, points[0].To(points[^1]) / 8);
                 var along = Math.Atan2(points[^1].Y - points[0].Y, points[^1].X - points[0].X) + Math.PI / 2;
                 Spot Off(Spot spot, double by) => new(spot.X + by * Math.Cos(along), spot.Y + by * Math.Sin(along));
-                return $"{Line(points)} {Line([Off(points[0], size / 2), Off(points[0], -size / 2)])} "
-                    + $"{Line([Off(points[^1], size / 2), Off(points[^1], -size / 2)])}";
+                return $"{Line(points)} {Line([Off(points[0], bar), Off(points[0], -bar)])} "
+                    + $"{Line([Off(points[^1], bar), Off(points[^1], -bar)])}";
         }
     }
 }

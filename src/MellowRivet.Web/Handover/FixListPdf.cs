@@ -142,8 +142,10 @@ public sealed class FixListPdf : IDisposable
             }
             if (mark.Label is { } label)
             {
-                canvas!.DrawText(label, (float)mark.LabelX, (float)mark.LabelY, font, under);
-                canvas.DrawText(label, (float)mark.LabelX, (float)mark.LabelY, font, words);
+                var align = mark.Rightward ? SKTextAlign.Left : SKTextAlign.Right;
+                var (x, y) = ((float)mark.At.X, (float)mark.At.Y + font.Size * (mark.Above ? -0.6f : 1.4f));
+                canvas!.DrawText(label, x, y, align, font, under);
+                canvas.DrawText(label, x, y, align, font, words);
             }
         }
     }

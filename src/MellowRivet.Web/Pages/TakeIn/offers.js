@@ -1,5 +1,7 @@
 // Taking in: what suits depends on the aircraft and the kind, so a change of either asks for the offer anew; what the ticked lists
 // leave uncovered is asked anew with every tick.
+import { morph, parsed } from '../../Browser/morph.js';
+
 const form = document.querySelector('form:has([data-offers])');
 
 form?.addEventListener('change', async event => {
@@ -15,7 +17,6 @@ form?.addEventListener('change', async event => {
   }
   const answer = await fetch(`/take-in?${query}`).catch(() => null);
   if (!answer?.ok) return;
-  const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
-  for (const id of ticks ? ['uncovered'] : ['offers', 'kinds', 'uncovered'])
-    document.getElementById(id).replaceWith(document.importNode(page.getElementById(id), true));
+  const page = parsed(await answer.text());
+  for (const id of ticks ? ['uncovered'] : ['offers', 'kinds', 'uncovered']) morph(document.getElementById(id), page.getElementById(id));
 });

@@ -1,6 +1,3 @@
-using System.Text.Json;
-using System.Text.Json.Serialization;
-using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.People;
@@ -16,9 +13,6 @@ namespace MellowRivet.Web.Pages.Walk.Found;
 /// <summary>A picture of the same place, of another day.</summary>
 public sealed record OtherPhoto(Photo Photo, string Number, DateOnly On, decimal TimeInService, bool Near);
 
-/// <summary>What was drawn, as it is sent.</summary>
-public sealed record DrawnForm(string? Marks);
-
 /// <summary>One picture with what is drawn on it, and the others of its place.</summary>
 /// <param name="Walk">What every page of the walk shows.</param>
 /// <param name="Found">The discrepancy it shows.</param>
@@ -32,8 +26,13 @@ public sealed record FoundPhotoView(WalkShown Walk, Discrepancy Found, Photo Pho
     public override Station At => Station.FixList;
     public override string? ZoneHere => Found.ZoneKey;
 
-    /// <summary>What is drawn: as sent where it wasn't taken, else as kept.</summary>
-    public string MarksJson => Typed<DrawnForm>()?.Marks ?? FoundPhotoModel.Write(Photo.Marks ?? []);
+    /// <summary>What is drawn, in its field: as sent where it wasn't taken, else as kept.</summary>
+    public string? MarksJson => (Typed<DrawnForm>() ?? DrawnForm.Of(Photo)).Marks;
+
+    /// <summary>The same, over the picture; what can't be drawn leaves what is kept.</summary>
+    public DrawnMarks Drawn => Typed<DrawnForm>() is { } form && form.Read(Photo) is (var marks, null)
+        ? new(Photo with { Marks = marks }, MayRecord, form.KnownMm, Problem("marks"))
+        : new(Photo, MayRecord, null, Problem("marks"));
 
     public ReadingPlot? Plot => Growth is { } growth ? new(growth.Points, new(growth.Unit, null, null, new(Standing.Practice, ""))) : null;
 }
@@ -41,12 +40,6 @@ public sealed record FoundPhotoView(WalkShown Walk, Discrepancy Found, Photo Pho
 /// <summary>One picture: drawn on, measured, and laid beside or under the earlier ones of its place.</summary>
 public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<FoundPhotoView>(desk, db, frames)
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
-        MaxDepth = 8,
-    };
-
     [FromRoute]
     public int Number { get; set; }
 
@@ -60,49 +53,29 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    /// <summary>Measures what is drawn and keeps nothing.</summary>
+    /// <summary>Measures what is drawn and keeps nothing: answers with its lines for the board and its list.</summary>
     [Needs(Right.Look)]
-    public async Task<IActionResult> OnPostMeasureAsync(string? marks, CancellationToken stop)
+    public async Task<IActionResult> OnPostMeasureAsync(DrawnForm form, CancellationToken stop)
     {
         if (await LookAsync(JobParts.Discrepancies, stop) is not { } job || InJob(job) is not var (_, photo))
             return NotFound();
-        var (drawn, refusal) = Read(marks);
-        if ((refusal ?? PhotoMark.Check(drawn, photo)) is { } wrong)
-            return new JsonResult(new { problem = wrong.Message });
-        return new JsonResult(new { sizes = PhotoScale.SizesOf(drawn) });
+        var (marks, refusal) = form.Read(photo);
+        return refusal is not null
+            ? Partial("_Refusal", refusal.Message)
+            : Partial("_Measured", new DrawnMarks(photo with { Marks = marks }, MayDraw: true, form.KnownMm,
+                PhotoMark.Check(marks, photo)?.Message));
     }
 
     /// <summary>Keeps what is drawn, beside the picture.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostAsync(Guid post, int seen, string? marks, CancellationToken stop)
-    {
-        var (drawn, refusal) = Read(marks);
-        return refusal is not null ? await AgainAsync(refusal, stop, new DrawnForm(marks))
-            : await WriteAsync(post, $"/walk/{Id}/fix-list/{Number}/photos/{Sha}", job =>
-                (job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found
-                    ? found.Draw(Sha, drawn, seen)
-                    : new("marks", "There is no such discrepancy on this fix list.")) is { } wrong ? wrong with { Field = "marks" } : null,
-                stop, JobParts.Discrepancies, new DrawnForm(marks));
-    }
-
-    internal static string Write(IReadOnlyList<PhotoMark> marks) => JsonSerializer.Serialize(marks, Json);
-
-    private static (IReadOnlyList<PhotoMark> Marks, Refusal? Refusal) Read(string? marks)
-    {
-        Refusal unreadable = new("marks", "What was drawn can't be read.");
-        if (marks is null || marks.Length > 400_000)
-            return ([], unreadable);
-        try
+    public Task<IActionResult> OnPostAsync(Guid post, int seen, DrawnForm form, CancellationToken stop) =>
+        WriteAsync(post, $"/walk/{Id}/fix-list/{Number}/photos/{Sha}", job =>
         {
-            return JsonSerializer.Deserialize<List<PhotoMark?>>(marks, Json) is { } read && read.All(mark => mark is not null)
-                ? ([.. read.Select(mark => mark!)], null)
-                : ([], unreadable);
-        }
-        catch (JsonException)
-        {
-            return ([], unreadable);
-        }
-    }
+            if (InJob(job) is not var (found, photo))
+                return new("marks", "There is no such picture on this fix list.");
+            var (marks, refusal) = form.Read(photo);
+            return (refusal ?? found.Draw(Sha, marks, seen)) is { } wrong ? wrong with { Field = "marks" } : null;
+        }, stop, JobParts.Discrepancies, form);
 
     private (Discrepancy Found, Photo Photo)? InJob(Job job) =>
         job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == Number) is { } found

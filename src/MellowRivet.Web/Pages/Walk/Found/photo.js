@@ -1,20 +1,19 @@
-// One photo: marks are drawn over it as vectors in pixels of the original; what they measure is reckoned by the shop. An
-// earlier photo of the place stands beside it, blinks with it, or lies over it.
+// One photo: marks are drawn over it as vectors in pixels of the original. What they look like and measure comes from the shop;
+// here a mark is only sketched, from the first touch until the shop has drawn it. An earlier photo of the place stands beside it,
+// blinks with it, or lies over it.
+import { morph, parsed } from '../../../Browser/morph.js';
 import { comparing } from './compare.js';
 
 const page = document.querySelector('[data-photo]');
 
 if (page) {
   const board = page.querySelector('[data-board]');
-  const layer = board.querySelector('[data-marks]');
+  const sketches = board.querySelector('[data-sketches]');
   const form = page.querySelector('[data-marks-form]');
-  const list = page.querySelector('[data-mark-list]');
   const hint = page.querySelector('[data-hint]');
-  const problem = page.querySelector('[data-marks-problem]');
   const [width, height] = [Number(page.dataset.width), Number(page.dataset.height)];
-  const mayDraw = page.dataset.mayDraw === 'yes';
-  const marks = JSON.parse(form?.elements.marks.value ?? page.querySelector('[data-marks-read]')?.value ?? '[]');
-  let sizes = [];
+  const marks = JSON.parse(form?.elements.marks.value ?? '[]');
+  const unmeasured = new Set();
   let view = { x: 0, y: 0, w: width, h: height };
   let tool = null;
   let drawing = null;
@@ -34,199 +33,127 @@ if (page) {
   // A hand picks a point on the screen to about one and a half pixels: so many pixels of the original.
   const pick = () => Math.max(0.5, Math.round(15 / board.getScreenCTM().a) / 10);
   const grip = () => 11 / board.getScreenCTM().a;
-  const least = { arrow: 2, ring: 2, words: 1, scale: 2, length: 2, patch: 3 };
-  const many = kind => kind === 'length' || kind === 'patch';
-  const says = {
-    arrow: 'Drag from the words to what you mean.',
-    ring: 'Drag from the middle outward.',
-    words: 'Touch where the words go, then type them in the list.',
-    scale: 'Drag along something of known size, then say how long it is.',
-    length: 'Touch along the crack, point after point; then Finish.',
-    patch: 'Touch round the edge, point after point; then Finish.',
+
+  // The shop's drawing of each mark, and its line in the list, in the order of the marks.
+  const drawn = index => board.querySelector('#drawn').children[index];
+  const listed = index => page.querySelector('.mark-list').children[index];
+  const indexOf = element => [...element.parentElement.children].indexOf(element);
+
+  const sketch = ({ kind, points }) => {
+    const group = svg('g', { class: 'mark sketch' });
+    if (kind === 'ring') group.append(svg('circle', { cx: points[0].x, cy: points[0].y, r: far(points[0], points[1]) }));
+    else group.append(svg('polyline', { points: points.map(({ x, y }) => `${x},${y}`).join(' ') }));
+    for (const { x, y } of points) group.append(svg('circle', { class: 'grip', cx: x, cy: y }));
+    return group;
+  };
+  const showSketches = () => {
+    // Lines and letters are as wide on the screen from near as from far.
+    board.style.setProperty('--pixel', `${1 / board.getScreenCTM().a}px`);
+    const shown = [...unmeasured, ...(moving?.mark ? [moving.mark] : []), ...(drawing ? [drawing] : [])];
+    sketches.replaceChildren(...shown.map(sketch));
+    marks.forEach((mark, index) => drawn(index)?.classList.toggle('off', shown.includes(mark)));
   };
 
-  const path = mark => {
-    const points = mark.points;
-    const line = spots => `M${spots.map(({ x, y }) => `${x} ${y}`).join(' L')}`;
-    if (mark.kind === 'words' || points.length < 2) return '';
-    if (mark.kind === 'ring') {
-      const r = far(points[0], points[1]);
-      return `M${points[0].x - r} ${points[0].y} a${r} ${r} 0 1 0 ${2 * r} 0 a${r} ${r} 0 1 0 ${-2 * r} 0`;
-    }
-    if (mark.kind === 'arrow') {
-      const turn = Math.atan2(points[1].y - points[0].y, points[1].x - points[0].x);
-      const barb = by => ({ x: points[1].x - (width / 40) * Math.cos(turn + by), y: points[1].y - (width / 40) * Math.sin(turn + by) });
-      return `${line(points)} ${line([barb(0.45), points[1], barb(-0.45)])}`;
-    }
-    return line(points) + (mark.kind === 'patch' && points.length > 2 ? ' Z' : '');
+  // How to draw with what is chosen, unless something else has to be said.
+  const howItGoes = hint.textContent;
+  const say = words => {
+    hint.textContent = words ?? (tool ? toolOf(tool).how : howItGoes);
   };
 
-  const draw = () => {
-    const unit = 1 / board.getScreenCTM().a;
-    layer.replaceChildren();
-    for (const [index, mark] of [...marks, ...(drawing ? [drawing] : [])].entries()) {
-      const group = svg('g', { class: `mark mark-${mark.kind}`, 'stroke-width': 2.5 * unit });
-      group.append(svg('path', { d: path(mark), class: 'under', 'stroke-width': 5 * unit }), svg('path', { d: path(mark) }));
-      const words =
-        mark.kind === 'scale' ? `${mark.knownMm ?? '?'} mm` : many(mark.kind) ? (sizes[index] ?? '').split(' (')[0] : mark.words;
-      if (words) {
-        const top = mark.kind === 'arrow' ? mark.points[0] : mark.points.reduce((best, point) => (point.y < best.y ? point : best));
-        const text = svg('text', { x: top.x, y: top.y - 9 * unit, 'font-size': 15 * unit });
-        text.textContent = words;
-        group.append(text);
+  let asking;
+  const measure = async () => {
+    asking?.abort();
+    asking = new AbortController();
+    try {
+      const answer = await fetch(page.dataset.measure, {
+        method: 'POST',
+        body: new URLSearchParams(new FormData(form)),
+        signal: asking.signal,
+      });
+      if (!answer.ok || answer.redirected) return false;
+      const said = parsed(await answer.text());
+      if (!said.getElementById('drawn')) {
+        say(said.body.textContent.trim());
+        return false;
       }
-      if (mayDraw)
-        mark.points.forEach((point, at) =>
-          group.append(svg('circle', { cx: point.x, cy: point.y, r: 4.5 * unit, class: 'grip', 'data-mark': index, 'data-point': at })),
-        );
-      layer.append(group);
+      for (const id of ['drawn', 'mark-list']) morph(document.getElementById(id), said.getElementById(id));
+      unmeasured.clear();
+      showSketches();
+      say();
+      return true;
+    } catch (problem) {
+      if (problem.name !== 'AbortError') say('No connection: what is drawn is measured when it is back.');
+      return false;
     }
   };
-
-  const showList = () => {
-    list.replaceChildren(
-      ...marks.map((mark, index) => {
-        const row = document.createElement('li');
-        row.append(
-          Object.assign(document.createElement('b'), { textContent: mark.kind }),
-          ' ',
-          Object.assign(document.createElement('span'), {
-            className: 'mono size',
-            textContent: mark.kind === 'scale' ? `${mark.knownMm ?? '?'} mm` : (sizes[index] ?? ''),
-          }),
-        );
-        if (!mayDraw) {
-          row.append(` ${mark.words}`);
-          return row;
-        }
-        const words = Object.assign(document.createElement('input'), {
-          className: 'form-control',
-          value: mark.words ?? '',
-          maxLength: 80,
-          placeholder: 'words',
-        });
-        words.setAttribute('aria-label', `Words of the ${mark.kind}`);
-        words.addEventListener('input', () => {
-          mark.words = words.value;
-          draw();
-          store();
-        });
-        const away = Object.assign(document.createElement('button'), {
-          type: 'button',
-          className: 'btn btn-quiet',
-          textContent: 'Take away',
-        });
-        away.addEventListener('click', () => {
-          marks.splice(index, 1);
-          changed();
-        });
-        row.append(words, away);
-        return row;
-      }),
-    );
-  };
-
   const store = () => {
-    if (form) form.elements.marks.value = JSON.stringify(marks);
+    form.elements.marks.value = JSON.stringify(marks);
   };
-
-  let asked;
-  const measure = () => {
-    clearTimeout(asked);
-    if (!marks.some(mark => many(mark.kind) || mark.kind === 'scale')) return;
-    asked = setTimeout(async () => {
-      const token = document.querySelector('input[name=__RequestVerificationToken]')?.value ?? '';
-      try {
-        const answer = await fetch(page.dataset.measure, {
-          method: 'POST',
-          body: new URLSearchParams({ marks: JSON.stringify(marks), __RequestVerificationToken: token }),
-        });
-        if (!answer.ok) return;
-        const said = await answer.json();
-        if (problem) {
-          problem.hidden = !said.problem;
-          problem.textContent = said.problem ?? '';
-        }
-        if (said.sizes) {
-          sizes = said.sizes;
-          draw();
-          for (const [index, place] of list.querySelectorAll('.size').entries())
-            if (many(marks[index]?.kind)) place.textContent = sizes[index] ?? '';
-        }
-      } catch {
-        hint.textContent = 'No connection: what is drawn is measured when it is back.';
-      }
-    }, 150);
-  };
-
-  // The scale's true length comes from what lies there, or is typed.
-  const known = page.querySelector('[data-known]');
-  const knownMm = page.querySelector('[data-known-mm]');
-  const scaleFields = page.querySelector('[data-scale-fields]');
-  const number = text => Number(text.trim().replace(',', '.'));
-  const readScale = () => {
-    const mark = marks.find(one => one.kind === 'scale');
-    if (!mark) return;
-    const choice = known.selectedOptions[0];
-    page.querySelector('[data-known-source]').textContent = choice.dataset.source;
-    mark.knownMm = number(knownMm.value) > 0 ? number(knownMm.value) : null;
-    mark.knownUncertaintyMm = Number(choice.dataset.off);
-    mark.words = choice.textContent;
-  };
-  known?.addEventListener('change', () => {
-    if (known.selectedOptions[0].dataset.mm) knownMm.value = known.selectedOptions[0].dataset.mm;
-    readScale();
-    changed();
-  });
-  knownMm?.addEventListener('input', () => {
-    readScale();
-    changed();
-  });
-
-  function changed() {
-    if (scaleFields) scaleFields.hidden = !marks.some(mark => mark.kind === 'scale');
-    sizes = [];
+  const changed = () => {
     store();
-    showList();
-    draw();
-    measure();
-  }
+    showSketches();
+    return measure();
+  };
+  let typing;
+  const typed = () => {
+    clearTimeout(typing);
+    typing = setTimeout(changed, 150);
+  };
+  const takeAway = index => {
+    drawn(index)?.remove();
+    listed(index)?.remove();
+    unmeasured.delete(marks[index]);
+    marks.splice(index, 1);
+  };
+
+  form?.addEventListener('input', event => {
+    if (event.target.matches('[data-words]')) marks[indexOf(event.target.closest('li'))].words = event.target.value;
+    // Another thing is another size: it says its own, or it is typed.
+    if (event.target.matches('[data-known]')) form.elements.knownMm.value = '';
+    typed();
+  });
 
   const finishButton = page.querySelector('[data-finish]');
-  const finish = () => {
-    if (drawing && drawing.points.length >= least[drawing.kind]) {
-      if (drawing.kind === 'scale') marks.splice(0, marks.length, ...marks.filter(mark => mark.kind !== 'scale'));
-      marks.push(drawing);
-      if (drawing.kind === 'scale') readScale();
-    }
+  const toolOf = kind => page.querySelector(`[data-tool=${kind}]`).dataset;
+  const many = kind => Number(toolOf(kind).most) > 2;
+  const enough = mark => mark.points.length >= Number(toolOf(mark.kind).least);
+  const finish = async () => {
+    const mark = drawing;
     drawing = null;
     if (finishButton) finishButton.hidden = true;
-    changed();
-    if (marks.at(-1)?.kind === 'scale' && tool === 'scale') knownMm.focus();
-    if (marks.at(-1)?.kind === 'words' && tool === 'words') list.lastElementChild?.querySelector('input')?.focus();
+    if (!mark || !enough(mark)) {
+      showSketches();
+      return;
+    }
+    if (mark.kind === 'scale' && marks.some(one => one.kind === 'scale')) takeAway(marks.findIndex(one => one.kind === 'scale'));
+    marks.push(mark);
+    unmeasured.add(mark);
+    if (!(await changed())) return;
+    if (mark.kind === 'scale') form.elements.knownMm.focus();
+    if (mark.kind === 'words') listed(marks.indexOf(mark))?.querySelector('input')?.focus();
   };
   const choose = wanted => {
     tool = wanted;
     drawing = null;
     for (const button of page.querySelectorAll('[data-tool]')) button.setAttribute('aria-pressed', button.dataset.tool === tool);
-    if (tool) hint.textContent = says[tool];
+    say();
     if (finishButton) finishButton.hidden = true;
-    draw();
+    showSketches();
   };
 
   const earlier = comparing(page, width, height);
 
   board.addEventListener('pointerdown', event => {
     const here = spot(event);
-    const held = mayDraw && event.target.closest?.('.grip');
+    const held = !drawing && event.target.closest('#drawn .grip');
     board.setPointerCapture(event.pointerId);
-    if (held && !drawing && marks[Number(held.dataset.mark)]) {
-      moving = { points: marks[Number(held.dataset.mark)].points, at: Number(held.dataset.point) };
-    } else if (mayDraw && tool) {
+    if (held && marks[indexOf(held.closest('.mark'))]) {
+      moving = { mark: marks[indexOf(held.closest('.mark'))], at: Number(held.dataset.point) };
+    } else if (form && tool) {
       if (many(tool)) {
         drawing ??= { kind: tool, points: [], words: '', pickPixels: pick() };
         drawing.points.push(here);
-        finishButton.hidden = drawing.points.length < least[tool];
+        finishButton.hidden = !enough(drawing);
       } else if (tool === 'words') {
         drawing = { kind: tool, points: [here], words: '', pickPixels: pick() };
         finish();
@@ -234,12 +161,12 @@ if (page) {
       } else drawing = { kind: tool, points: [here, here], words: '', pickPixels: pick() };
     } else if (earlier.isOver()) moving = { lay: earlier.held(here) };
     else moving = { pan: { clientX: event.clientX, clientY: event.clientY, x: view.x, y: view.y } };
-    draw();
+    showSketches();
   });
   board.addEventListener('pointermove', event => {
-    if (moving?.points) {
-      moving.points[moving.at] = spot(event);
-      draw();
+    if (moving?.mark) {
+      moving.mark.points[moving.at] = spot(event);
+      showSketches();
     } else if (moving?.lay) {
       earlier.layAt(moving.lay, spot(event));
     } else if (moving?.pan) {
@@ -251,21 +178,24 @@ if (page) {
       });
     } else if (drawing && !many(drawing.kind)) {
       drawing.points[1] = spot(event);
-      draw();
+      showSketches();
     }
   });
   board.addEventListener('pointerup', () => {
     if (moving) {
       const held = moving;
       moving = null;
-      if (held.points) changed();
+      if (held.mark) {
+        unmeasured.add(held.mark);
+        changed();
+      }
       return;
     }
     if (drawing && !many(drawing.kind)) {
       if (far(drawing.points[0], drawing.points[1]) > grip()) finish();
       else {
         drawing = null;
-        draw();
+        showSketches();
       }
     }
   });
@@ -275,7 +205,7 @@ if (page) {
   const see = wanted => {
     view = { ...wanted, x: Math.min(Math.max(wanted.x, 0), width - wanted.w), y: Math.min(Math.max(wanted.y, 0), height - wanted.h) };
     board.setAttribute('viewBox', `${view.x} ${view.y} ${view.w} ${view.h}`);
-    draw();
+    showSketches();
   };
   page.addEventListener('click', event => {
     const button = event.target.closest('button');
@@ -284,28 +214,26 @@ if (page) {
       const w = Math.min(width, Math.max(width / 20, view.w / Number(button.dataset.zoom)));
       const h = (w * height) / width;
       see({ x: view.x + (view.w - w) / 2, y: view.y + (view.h - h) / 2, w, h });
+    } else if (button?.matches('[data-take-away]')) {
+      takeAway(indexOf(button.closest('li')));
+      changed();
     } else if (button?.matches('[data-take-back]')) {
       if (drawing?.points.length > 1 && many(drawing.kind)) {
         drawing.points.pop();
-        draw();
+        showSketches();
       } else if (drawing) {
         drawing = null;
-        draw();
-      } else {
-        marks.pop();
+        showSketches();
+      } else if (marks.length) {
+        takeAway(marks.length - 1);
         changed();
       }
     }
   });
 
-  const there = marks.find(mark => mark.kind === 'scale');
-  if (there && known) {
-    knownMm.value = there.knownMm ?? '';
-    for (const option of known.options) if (option.textContent === there.words) option.selected = true;
-    readScale();
-  }
-  addEventListener('resize', draw);
-  changed();
+  addEventListener('resize', showSketches);
+  if (form) addEventListener('online', changed);
+  showSketches();
   // Nothing is pressed in vain before the board listens.
   page.querySelector('[data-tools]').disabled = false;
 }

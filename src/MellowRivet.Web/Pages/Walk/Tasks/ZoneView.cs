@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Hangar;
@@ -68,7 +69,9 @@ public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, Zon
     public IReadOnlyList<Rivet> ZoneSeam => Seam.OfZone(ZoneKey, Job.Inspection);
     public Undo? Undo => Pressed.Undo;
     public Clash? Clash => Pressed.Clash;
-    public TaskPanel Panel => new(this, Current, Typed<VerdictForm>());
+
+    /// <summary>A task on the page; the open one with what was typed and not taken.</summary>
+    public TaskPanel PanelOf(InspectionTask task) => new(this, task, task == Current ? Typed<VerdictForm>() : null);
 
     /// <summary>The evidence's plot; null under two points.</summary>
     public ReadingPlot? Plot => Evidence is { Series.Count: > 1, Band: { } band } ? new(Evidence.Series, band) : null;
@@ -92,6 +95,10 @@ public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, Zon
 
     /// <summary>What a task was answered with, for somebody who wasn't there.</summary>
     public string SaidOf(InspectionTask task) => Job.Inspection.SaidOf(task);
+
+    /// <summary>Who answered a task, when and with what; empty while nobody did.</summary>
+    public string LastSaid(InspectionTask task, TimeProvider clock) =>
+        task.At is { } at ? $"{NameOf(task.By)}, {clock.Here(at):HH:mm}: {SaidOf(task)}" : "";
 
     /// <summary>The task before or after one, among those shown; null at either end.</summary>
     public InspectionTask? Neighbour(InspectionTask task, int step) =>

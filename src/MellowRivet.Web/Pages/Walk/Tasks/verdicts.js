@@ -1,6 +1,8 @@
-// Verdicts go out one after the other. Without a connection they wait on the device, and the walk goes on: the forms of the
-// zone's other tasks are fetched beforehand. A verdict can be taken back for ten seconds.
+// Verdicts go out one after the other. Without a connection they wait on the device, and the walk goes on: what the zone's tasks
+// look like by then is fetched beforehand. A verdict can be taken back for ten seconds.
+import { newId } from '../../../Browser/ids.js';
 import { freshen, live, look, made } from '../../../Browser/live.js';
+import { morph, parsed } from '../../../Browser/morph.js';
 
 const list = document.querySelector('[data-live-list]');
 const undoSeconds = 10;
@@ -19,19 +21,16 @@ if (list) {
     ...body.filter(([name]) => name !== tokenName),
     [tokenName, document.querySelector(`input[name=${tokenName}]`)?.value ?? ''],
   ];
-  const panels = new Map();
+  let beforehand = parsed('');
   let sending = false;
   let retry;
   let closing;
 
   const fetchPanels = async () => {
-    const open = list.querySelectorAll('[data-state=NotYet]');
-    if (!open.length) return;
+    if (!list.querySelector('[data-current] form')) return;
     try {
       const answer = await fetch(`${location.pathname}${location.search}${location.search ? '&' : '?'}handler=Panels`, live);
-      if (!answer.ok || answer.redirected) return;
-      const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
-      for (const template of page.querySelectorAll('[data-panel]')) panels.set(template.dataset.panel, template);
+      if (answer.ok && !answer.redirected) beforehand = parsed(await answer.text());
     } catch {
       /* without a connection the page does with what it has */
     }
@@ -48,23 +47,18 @@ if (list) {
       .trim();
     line.replaceChildren(text);
     for (const entry of refused) {
-      const link = Object.assign(document.createElement('a'), {
-        href: `${entry.url.split('&handler')[0]}#${entry.post}`,
-        textContent: `${entry.what} (${entry.refused})`,
-      });
+      const said = document.getElementById('not-taken').content.cloneNode(true);
+      const [link, drop] = [said.querySelector('a'), said.querySelector('button')];
+      link.href = `${entry.url.split('&handler')[0]}#${entry.post}`;
+      link.textContent = `${entry.what} (${entry.refused})`;
       link.addEventListener('click', event => {
         if (showRefused(entry.post)) event.preventDefault();
-      });
-      const drop = Object.assign(document.createElement('button'), {
-        type: 'button',
-        className: 'btn btn-quiet',
-        textContent: 'Let it go',
       });
       drop.addEventListener('click', () => {
         keep(queue().filter(other => other.post !== entry.post));
         waiting();
       });
-      line.append(' ', link, ' ', drop);
+      line.append(' ', said);
     }
     line.hidden = text === '';
     for (const row of list.querySelectorAll('.waiting')) row.classList.remove('waiting');
@@ -85,68 +79,44 @@ if (list) {
     closing = setTimeout(() => document.getElementById('undo')?.replaceChildren(), undoSeconds * 1000);
   };
 
+  // What a task looks like: open with its form, as a line, or as a line whose answer waits on the device.
+  const shape = (how, task) => beforehand.querySelector(`[data-${how}="${task}"]`)?.content;
+  const take = (how, task) => {
+    const fresh = shape(how, task)?.firstElementChild.cloneNode(true);
+    const old = document.getElementById(`task-${task}`);
+    if (!fresh || !old) return false;
+    // What was pressed before may have arrived: pressed anew, it is another answer.
+    const post = fresh.querySelector('input[name=post]');
+    if (post) post.value = newId();
+    morph(old, fresh);
+    return true;
+  };
+
   // The next open task from what is on the device.
   const openNext = task => {
     const rows = [...list.children];
     const at = rows.findIndex(row => row.dataset.task === task);
     const sent = new Set(queue().map(entry => entry.task));
-    const isOpen = row => row.dataset.state === 'NotYet' && panels.has(row.dataset.task) && !sent.has(row.dataset.task);
+    const isOpen = row => row.dataset.state === 'NotYet' && shape('open', row.dataset.task) && !sent.has(row.dataset.task);
     const next = rows.slice(at + 1).find(isOpen) ?? rows.find(isOpen);
-    const current = rows[at];
-    if (!next) return false;
-    const template = panels.get(next.dataset.task);
-    const panel = Object.assign(document.createElement('li'), { className: 'task current', id: next.id });
-    Object.assign(panel.dataset, { current: '', task: next.dataset.task, changes: template.dataset.changes, said: '' });
-    panel.append(document.importNode(template.content, true));
-    const done = Object.assign(document.createElement('li'), { className: 'task', id: current.id });
-    Object.assign(done.dataset, { task, state: 'Sent' });
-    const words = Object.assign(document.createElement('span'), {
-      className: 'what',
-      textContent: current.querySelector('h2').textContent,
-    });
-    const said = Object.assign(document.createElement('span'), { className: 'soft who', textContent: 'kept on this device' });
-    const box = Object.assign(document.createElement('a'), {
-      href: current.querySelector('form').getAttribute('action').split('&handler')[0],
-    });
-    box.append(document.createElement('span'), words, said);
-    done.append(box);
-    current.replaceWith(done);
-    next.replaceWith(panel);
-    window.htmx?.process(panel);
-    history.replaceState(history.state, '', `?task=${next.dataset.task}`);
-    return true;
+    if (!next || !take('kept', task)) return;
+    const opened = next.dataset.task;
+    take('open', opened);
+    history.replaceState(history.state, '', `?task=${opened}`);
   };
 
   const showUndo = entry => {
     const well = document.getElementById('undo');
-    const button = Object.assign(document.createElement('button'), { type: 'button', className: 'btn btn-plain', textContent: 'Undo ' });
-    button.append(Object.assign(document.createElement('kbd'), { textContent: 'u' }));
-    button.dataset.key = 'u';
-    button.dataset.keySays = 'Undo, for ten seconds';
-    button.addEventListener('click', () => {
+    const undo = shape('undo', entry.task)?.cloneNode(true);
+    if (!undo) return;
+    undo.querySelector('button').addEventListener('click', () => {
       keep(queue().filter(other => other.post !== entry.post));
       well.replaceChildren();
       waiting();
-      const row = document.getElementById(`task-${entry.task}`);
-      const template = panels.get(entry.task);
-      if (!row || !template || row.matches('[data-current]')) return;
-      const open = list.querySelector('[data-current]');
-      const back = Object.assign(document.createElement('li'), { className: 'task', id: open.id });
-      Object.assign(back.dataset, { task: open.dataset.task, state: 'NotYet' });
-      const link = Object.assign(document.createElement('a'), { href: `?task=${open.dataset.task}` });
-      link.append(
-        document.createElement('span'),
-        Object.assign(document.createElement('span'), { className: 'what', textContent: open.querySelector('h2').textContent }),
-      );
-      back.append(link);
-      open.replaceWith(back);
-      const panel = Object.assign(document.createElement('li'), { className: 'task current', id: row.id });
-      Object.assign(panel.dataset, { current: '', task: entry.task, changes: template.dataset.changes, said: '' });
-      panel.append(document.importNode(template.content, true));
-      row.replaceWith(panel);
-      window.htmx?.process(panel);
+      const open = list.querySelector('[data-current]').dataset.task;
+      if (open !== entry.task && take('open', entry.task)) take('line', open);
     });
-    well.replaceChildren(Object.assign(document.createElement('span'), { textContent: `${entry.what}: kept on this device ` }), button);
+    well.replaceChildren(undo);
     closeUndo();
   };
 
@@ -181,7 +151,7 @@ if (list) {
         const here = location.pathname === new URL(entry.url, location.href).pathname;
         if (answer.ok) {
           keep(others);
-          if (here) take(html, entry, others);
+          if (here) arrived(html, entry, others);
         } else if (answer.status === 422 && here && !entry.waited) {
           // Pressed just now: what is wrong stands by its field.
           keep(others);
@@ -205,7 +175,7 @@ if (list) {
   }
 
   // The shop's page takes the place of this one's; while more wait, the open task stays.
-  const take = (html, entry, others) => {
+  const arrived = (html, entry, others) => {
     // Who has gone on to another task stays there; and a task that waits to be sent isn't asked again.
     freshen(html, { keepOpen: list.querySelector('[data-current]')?.dataset.task !== entry.task });
     const open = list.querySelector('[data-current]')?.dataset.task;
