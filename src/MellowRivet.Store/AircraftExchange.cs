@@ -16,9 +16,9 @@ public static class AircraftExchange
         var due = await db.DueOn(aircraftId).AsNoTracking().ToListAsync(stop);
         var books = await db.LogBooks.AsNoTracking().Where(book => book.AircraftId == aircraftId).ToListAsync(stop);
         var entries = await db.BookEntries.AsNoTracking().Where(entry => entry.AircraftId == aircraftId).ToListAsync(stop);
-        var (cases, stated) = await db.CasesAsync([aircraftId],
+        var (followUps, stated) = await db.FollowUpsAsync([aircraftId],
             [.. aircraft.Installations.Select(stay => stay.ComponentId).Distinct()], stop);
-        return AircraftFile.Of(aircraft, due, books, entries, cases, stated, clock);
+        return AircraftFile.Of(aircraft, due, books, entries, followUps, stated, clock);
     }
 
     /// <summary>Adds the aircraft of a checked file; saving is the caller's. An aircraft or part that is here already is refused.</summary>
@@ -40,7 +40,7 @@ public static class AircraftExchange
         db.DueItems.AddRange(made.Due);
         db.LogBooks.AddRange(made.Books);
         db.BookEntries.AddRange(made.Entries);
-        db.BulletinCases.AddRange(made.Cases);
+        db.BulletinFollowUps.AddRange(made.FollowUps);
         db.StatedFacts.AddRange(made.Facts);
         return null;
     }

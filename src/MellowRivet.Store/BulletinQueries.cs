@@ -47,9 +47,9 @@ public sealed record TakenIn(IReadOnlyList<ShopBulletin> New, int Known)
 public static class BulletinQueries
 {
     /// <summary>What was decided, done and read off on some aircraft and parts.</summary>
-    public static async Task<(IReadOnlyList<BulletinCase> Cases, IReadOnlyList<StatedFact> Stated)> CasesAsync(this RivetDb db,
+    public static async Task<(IReadOnlyList<BulletinFollowUp> FollowUps, IReadOnlyList<StatedFact> Stated)> FollowUpsAsync(this RivetDb db,
         IReadOnlyCollection<Guid> aircraft, IReadOnlyCollection<Guid> parts, CancellationToken stop) => (
-        await db.BulletinCases.AsNoTracking()
+        await db.BulletinFollowUps.AsNoTracking()
             .Where(one => aircraft.Contains(one.AircraftId!.Value) || parts.Contains(one.ComponentId!.Value)).ToListAsync(stop),
         await db.StatedFacts.AsNoTracking().Where(one => aircraft.Contains(one.AircraftId!.Value) || parts.Contains(one.ComponentId!.Value))
             .ToListAsync(stop));
@@ -65,11 +65,11 @@ public static class BulletinQueries
     }
 
     /// <summary>The case of a bulletin on an aircraft or part, made where there is none.</summary>
-    public static async Task<BulletinCase> CaseAsync(this RivetDb db, string family, Guid aircraftId, Guid? componentId,
+    public static async Task<BulletinFollowUp> FollowUpAsync(this RivetDb db, string family, Guid aircraftId, Guid? componentId,
         CancellationToken stop) =>
-        await db.BulletinCases.FirstOrDefaultAsync(one => one.Family == family && one.ComponentId == componentId
+        await db.BulletinFollowUps.FirstOrDefaultAsync(one => one.Family == family && one.ComponentId == componentId
             && one.AircraftId == (componentId == null ? aircraftId : null), stop)
-        ?? db.BulletinCases.Add(new(Guid.CreateVersion7(), family, componentId is null ? aircraftId : null, componentId)).Entity;
+        ?? db.BulletinFollowUps.Add(new(Guid.CreateVersion7(), family, componentId is null ? aircraftId : null, componentId)).Entity;
 
     /// <summary>
     /// Takes bulletins in that aren't here yet. One that is here with the same revision and other words is left as it is and named.
@@ -88,7 +88,7 @@ public static class BulletinQueries
     }
 
     /// <summary>Notes in each case what an inspection complied with, as it is signed.</summary>
-    internal static Refusal? MarkComplied(this RivetDb db, Job job, DateOnly on)
+    internal static Refusal? SetComplied(this RivetDb db, Job job, DateOnly on)
     {
         foreach (var work in job.Inspection.Bulletins.Where(work => work.Complied is not null))
         {
@@ -96,10 +96,10 @@ public static class BulletinQueries
             var hours = work.ComponentId is { } part
                 ? job.Aircraft.Fitting(part)?.TimeInService(job.Aircraft.TimeInService)?.Value
                 : job.Aircraft.TimeInService.Value;
-            var one = db.BulletinCases.FirstOrDefault(row => row.Family == work.Family && row.ComponentId == work.ComponentId
+            var one = db.BulletinFollowUps.FirstOrDefault(row => row.Family == work.Family && row.ComponentId == work.ComponentId
                 && row.AircraftId == (work.ComponentId == null ? job.Aircraft.Id : null));
             if (one is null)
-                db.BulletinCases.Add(one = new(Guid.CreateVersion7(), work.Family, work.ComponentId is null
+                db.BulletinFollowUps.Add(one = new(Guid.CreateVersion7(), work.Family, work.ComponentId is null
                     ? job.Aircraft.Id
                     : null, work.ComponentId));
             var done = work.Complied!;

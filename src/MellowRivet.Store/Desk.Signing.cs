@@ -112,12 +112,12 @@ public sealed partial class Desk
     /// </summary>
     public static Refusal? Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at, DateOnly on)
     {
-        if (db.MarkComplied(job, on) is { } refusal)
+        if (db.SetComplied(job, on) is { } refusal)
             return refusal;
         var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
         foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, on))
             db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
-        db.MarkDoneBySigning(job, on);
+        db.SetDoneBySigning(job, on);
         db.SettleOpenItems(job.Inspection, signer.Person.Id, on);
         job.Inspection.Sign();
         return null;

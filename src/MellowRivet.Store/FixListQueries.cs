@@ -55,7 +55,7 @@ public static class FixListQueries
     }
 
     /// <summary>The known marks on an aircraft that no later inspection has taken the place of.</summary>
-    public static async Task<IReadOnlyList<CarriedMark>> KnownMarksAsync(this RivetDb db, Guid aircraftId, CancellationToken stop)
+    public static async Task<IReadOnlyList<KnownMark>> KnownMarksAsync(this RivetDb db, Guid aircraftId, CancellationToken stop)
     {
         var marks = await (from found in db.Discrepancies.AsNoTracking()
                            join inspection in db.Inspections on found.InspectionId equals inspection.Id
@@ -67,7 +67,7 @@ public static class FixListQueries
                            orderby inspection.OpenedOn, found.Number
                            select new { found, inspection.WorkOrder }).ToListAsync(stop);
         return [.. marks.Select(
-            row => new CarriedMark(row.found.Id, $"{row.WorkOrder}-{row.found.Number:00}", row.found.What, row.found.Place,
+            row => new KnownMark(row.found.Id, $"{row.WorkOrder}-{row.found.Number:00}", row.found.What, row.found.Place,
                 row.found.Examination, row.found.Photos.Count > 0 ? row.found.Photos[0] : null))];
     }
 

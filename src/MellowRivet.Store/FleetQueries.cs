@@ -94,10 +94,10 @@ public static class FleetQueries
             .Where(reading => (reading.On >= since
                 || (asksLongAgo && (reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter)))
                 && which.Contains(reading.AircraftId)).ToListAsync(stop)).ToLookup(reading => reading.AircraftId);
-        var (cases, stated) = list.All.Count > 0 ? await db.CasesAsync(which, parts, stop) : ([], []);
+        var (followUps, stated) = list.All.Count > 0 ? await db.FollowUpsAsync(which, parts, stop) : ([], []);
         var onAircraft = items.Where(item => item.AircraftId is not null).ToLookup(item => item.AircraftId!.Value);
         var onPart = items.Where(item => item.ComponentId is not null).ToLookup(item => item.ComponentId!.Value);
-        var (casesOf, statedOf) = (cases.ToLookup(one => one.AircraftId ?? one.ComponentId),
+        var (followUpsOf, statedOf) = (followUps.ToLookup(one => one.AircraftId ?? one.ComponentId),
             stated.ToLookup(one => one.AircraftId ?? one.ComponentId));
         // A start reckons the whole shop, and nothing of one aircraft rests on another.
         return [.. (fleet.Count > 1 ? fleet.AsParallel().AsOrdered().Select(Reckon) : fleet.Select(Reckon))];
@@ -108,14 +108,14 @@ public static class FleetQueries
             var line = DueLine.Of(aircraft, [.. onAircraft[aircraft.Id], .. fitted.SelectMany(part => onPart[part])],
                 [.. readings[aircraft.Id]], today);
             var own = fitted.Select(part => (Guid?)part).Append(aircraft.Id).ToList();
-            var research = BulletinResearch.Of(list, [.. own.SelectMany(id => casesOf[id])], [.. own.SelectMany(id => statedOf[id])],
+            var research = BulletinResearch.Of(list, [.. own.SelectMany(id => followUpsOf[id])], [.. own.SelectMany(id => statedOf[id])],
                 rules(aircraft.Category).Bulletins, line, [.. readings[aircraft.Id]], whole);
             return line.With(research);
         }
     }
 
     /// <summary>Marks as done what an inspection does by being signed.</summary>
-    internal static void MarkDoneBySigning(this RivetDb db, Job job, DateOnly on)
+    internal static void SetDoneBySigning(this RivetDb db, Job job, DateOnly on)
     {
         var items = db.DueOn(job.Aircraft.Id).ToList();
         var readings = db.MeterReadings.AsNoTracking()
@@ -123,7 +123,7 @@ public static class FleetQueries
                 && !(reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter)).ToList();
         foreach (var entry in DueLine.Of(job.Aircraft, items, readings,
             on).Entries.Where(entry => entry.Item.DoneBy.Contains(job.Inspection.Kind) || job.Inspection.CountsAsBenched(entry.Item)))
-            entry.Item.MarkDone(entry.DoneNow(on, job.Inspection.WorkOrder), on);
+            entry.Item.SetDone(entry.DoneNow(on, job.Inspection.WorkOrder), on);
     }
 
     /// <summary>An aircraft with its parts, to look at; null where there is none.</summary>

@@ -13,7 +13,7 @@ namespace MellowRivet.Store;
 public sealed record WalkStep(Guid Id, Station Station, string ZoneKey, TaskVerdict Verdict);
 
 /// <summary>What was seen on an engine at one of its aircraft's inspections.</summary>
-public sealed record EngineSeen(Guid InspectionId, IReadOnlyList<PlugMark> Marks, IReadOnlyList<FilterCut> Cuts,
+public sealed record EngineSeen(Guid InspectionId, IReadOnlyList<PlugNote> Notes, IReadOnlyList<FilterCut> Cuts,
     IReadOnlyList<SheetCheck> Checks);
 
 /// <summary>What is loaded of inspections beside the one that is worked on.</summary>
@@ -74,9 +74,9 @@ public static class InspectionQueries
             .ToListAsync(stop);
 
     /// <summary>Looks at plugs of every inspection of an aircraft.</summary>
-    public static async Task<IReadOnlyList<PlugMark>> PlugMarksOnAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
+    public static async Task<IReadOnlyList<PlugNote>> PlugNotesOnAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
         [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId)
-            .Select(row => EF.Property<List<PlugMark>>(row, "plugMarks")).ToListAsync(stop)).SelectMany(marks => marks)];
+            .Select(row => EF.Property<List<PlugNote>>(row, "plugNotes")).ToListAsync(stop)).SelectMany(notes => notes)];
 
     /// <summary>What filters showed at every other inspection of an aircraft.</summary>
     public static async Task<IReadOnlyList<FilterCut>> FilterCutsBesideAsync(this RivetDb db, Guid aircraftId, Guid inspectionId,
@@ -87,10 +87,10 @@ public static class InspectionQueries
     /// <summary>What was seen on the engines of an aircraft, inspection by inspection.</summary>
     public static async Task<IReadOnlyList<EngineSeen>> EngineSeenAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
         [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId)
-            .Select(row => new { row.Id, Marks = EF.Property<List<PlugMark>>(row, "plugMarks"),
+            .Select(row => new { row.Id, Notes = EF.Property<List<PlugNote>>(row, "plugNotes"),
                 Cuts = EF.Property<List<FilterCut>>(row, "filterCuts"), Checks = EF.Property<List<SheetCheck>>(row, "sheetChecks") })
                     .ToListAsync(stop))
-            .Select(row => new EngineSeen(row.Id, row.Marks, row.Cuts, row.Checks))];
+            .Select(row => new EngineSeen(row.Id, row.Notes, row.Cuts, row.Checks))];
 
     /// <summary>The due item by which a discrepancy is watched; null where it isn't.</summary>
     public static Task<DueItem?> WatchOfAsync(this RivetDb db, Guid discrepancyId, CancellationToken stop) =>

@@ -31,7 +31,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<MeterReading> MeterReadings => Set<MeterReading>();
     public DbSet<DueItem> DueItems => Set<DueItem>();
     public DbSet<ShopBulletin> Bulletins => Set<ShopBulletin>();
-    public DbSet<BulletinCase> BulletinCases => Set<BulletinCase>();
+    public DbSet<BulletinFollowUp> BulletinFollowUps => Set<BulletinFollowUp>();
     public DbSet<StatedFact> StatedFacts => Set<StatedFact>();
     public DbSet<FeedState> Feeds => Set<FeedState>();
     public DbSet<LogBook> LogBooks => Set<LogBook>();
@@ -47,7 +47,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<Tool> Tools => Set<Tool>();
     public DbSet<Shop> Shop => Set<Shop>();
     public DbSet<Whereabouts> Whereabouts => Set<Whereabouts>();
-    public DbSet<ShopMark> Marks => Set<ShopMark>();
+    public DbSet<ChangeCount> Counts => Set<ChangeCount>();
     public DbSet<Posting> Postings => Set<Posting>();
 
     /// <summary>A shop's database outside the running application.</summary>
@@ -108,16 +108,16 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         var changed = ChangeTracker.Entries()
             .Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
             .ToList();
-        await ShopMarks.RaiseAsync(this, changed.Select(entry => ShopMarks.CountedAs(entry.Entity)).OfType<MarkOf>(), stop);
+        await ChangeCounts.RaiseAsync(this, changed.Select(entry => ChangeCounts.CountedAs(entry.Entity)).OfType<CountedRows>(), stop);
         var parts = changed.Select(entry => entry.Entity switch { Component part => part.Id, DueItem item => item.ComponentId,
-            BulletinCase one => one.ComponentId, StatedFact fact => fact.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
+            BulletinFollowUp one => one.ComponentId, StatedFact fact => fact.ComponentId, _ => null }).OfType<Guid>().ToHashSet();
         var touched = changed.Select(entry => entry.Entity switch
         {
             Aircraft aircraft => aircraft.Id,
             Installation stay => stay.AircraftId,
             MeterReading reading => reading.AircraftId,
             DueItem item => item.AircraftId,
-            BulletinCase one => one.AircraftId,
+            BulletinFollowUp one => one.AircraftId,
             StatedFact fact => fact.AircraftId,
             OpenItem item => item.AircraftId,
             _ => null,

@@ -27,7 +27,7 @@ public static class ShelfQueries
             .Where(edition => !edition.IsDraft
                 && !db.Editions.Any(later => later.Key == edition.Key && !later.IsDraft && later.Version > edition.Version))
                 .ToListAsync(stop))
-            .OrderBy(edition => edition.Sheet.Title, StringComparer.Ordinal)];
+            .OrderBy(edition => edition.Worksheet.Title, StringComparer.Ordinal)];
 
     /// <summary>
     /// What was last done when on an aircraft, by its signed inspections. A task that only looks counts as done where
@@ -40,14 +40,14 @@ public static class ShelfQueries
             .Where(inspection => inspection.AircraftId == aircraftId && inspection.State != InspectionState.InWork)
             .SelectMany(inspection => inspection.Tasks,
                 (inspection, task) => new
-                    { inspection.TimeInService, task.SheetKey, task.Key, task.ComponentId, task.Verdict, task.Kind, task.At })
+                    { inspection.TimeInService, task.WorksheetKey, task.Key, task.ComponentId, task.Verdict, task.Kind, task.At })
             .Where(task => task.At != null
                 && (task.Verdict == TaskVerdict.Good
                     || (task.Verdict == TaskVerdict.Discrepancy
                         && (task.Kind == TaskKind.Inspect || task.Kind == TaskKind.Measure || task.Kind == TaskKind.Functional))))
             .ToListAsync(stop);
         return [.. done.Select(task =>
-            new TaskDone(task.SheetKey, task.Key, task.ComponentId, task.TimeInService.Value, clock.DayOf(task.At!.Value)))];
+            new TaskDone(task.WorksheetKey, task.Key, task.ComponentId, task.TimeInService.Value, clock.DayOf(task.At!.Value)))];
     }
 
     /// <summary>The inspection of this aircraft that was signed last before another was opened; null where there is none.</summary>

@@ -34,12 +34,12 @@ public sealed record ShopDue(DueLine Line, DueEntry Entry);
 
 /// <summary>The whole shop as it stands, on one day and after so many changes. Published whole, and only read from then on.</summary>
 /// <param name="Day">The day.</param>
-/// <param name="Marks">What had been changed when it was drawn.</param>
+/// <param name="Counts">What had been changed when it was drawn.</param>
 /// <param name="Bulletins">The shop's bulletins and types.</param>
 /// <param name="Aircraft">Every aircraft, by registration.</param>
 /// <param name="Tally">How each bulletin falls on the shop; those that concern no aircraft are left out.</param>
 /// <param name="People">The shop's people.</param>
-public sealed record ShopStanding(DateOnly Day, ShopMarks Marks, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft,
+public sealed record ShopStanding(DateOnly Day, ChangeCounts Counts, BulletinList Bulletins, IReadOnlyList<AircraftStanding> Aircraft,
     IReadOnlyDictionary<Guid, BulletinTally> Tally, IReadOnlyDictionary<Guid, Person> People)
 {
     private readonly FrozenDictionary<Guid, AircraftStanding> byId = ById(Aircraft);
@@ -116,8 +116,8 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     private async Task<ShopStanding> GetAsync(bool hangar, CancellationToken stop)
     {
         var today = clock.Today();
-        var marks = await ShopMarks.NowAsync(db, stop);
-        bool Covers(ShopStanding there) => there.Marks.CoverFiles(marks) && (!hangar || there.Marks.Cover(marks));
+        var counts = await ChangeCounts.NowAsync(db, stop);
+        bool Covers(ShopStanding there) => there.Counts.CoverFiles(counts) && (!hangar || there.Counts.Cover(counts));
         return await kept.GetAsync(there => there.Day == today
             && Covers(there), there => DrawAsync(there, today, hangar, stop), stop, there => there.Day < today && Covers(there));
     }
@@ -152,9 +152,9 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     /// </summary>
     public async Task<DueLine> InTurnAsync(Guid aircraftId, CancellationToken stop)
     {
-        var (today, marks) = (clock.Today(), await ShopMarks.NowAsync(db, stop));
-        var list = kept.Latest is { } there && there.Day == today && there.Marks.Bulletins == marks.Bulletins
-            && there.Marks.Types == marks.Types
+        var (today, counts) = (clock.Today(), await ChangeCounts.NowAsync(db, stop));
+        var list = kept.Latest is { } there && there.Day == today && there.Counts.Bulletins == counts.Bulletins
+            && there.Counts.Types == counts.Types
             ? there.Bulletins : new(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
         return (await db.DueLinesAsync([aircraftId], list, shelf.RulesFor, today, whole: true, stop))[0];
     }
@@ -163,27 +163,28 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
     // the inspection it shows as well.
     private async Task<ShopStanding> DrawAsync(ShopStanding? before, DateOnly today, bool hangar, CancellationToken stop)
     {
-        // Read before what they stand for: what is drawn may be newer than its marks, never older.
-        var marks = await ShopMarks.NowAsync(db, stop);
-        var sameList = before is not null && before.Day == today && before.Marks.Bulletins == marks.Bulletins
-            && before.Marks.Types == marks.Types;
+        // Read before what they stand for: what is drawn may be newer than its counts, never older.
+        var counts = await ChangeCounts.NowAsync(db, stop);
+        var sameList = before is not null && before.Day == today && before.Counts.Bulletins == counts.Bulletins
+            && before.Counts.Types == counts.Types;
         var list = sameList ? before!.Bulletins
             : new BulletinList(await db.Bulletins.AsNoTracking().ToListAsync(stop), await db.TypeListAsync(stop), today);
-        var files = await FilesAsync(sameList ? before : null, marks, list, today, stop);
+        var files = await FilesAsync(sameList ? before : null, counts, list, today, stop);
         // A line of the hangar that was drawn from what was due before is no line of now.
         var same = before is not null && files == before.Aircraft ? before : null;
-        var people = before is not null && before.Marks.People == marks.People
+        var people = before is not null && before.Counts.People == counts.People
             ? before.People
             : await db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, stop);
-        var now = new ShopStanding(today, marks with { Work = same is not null && same.People == people ? same.Marks.Work : -1 }, list,
+        var now = new ShopStanding(today, counts with { Work = same is not null && same.People == people ? same.Counts.Work : -1 }, list,
             files, same?.Tally ?? TallyOf(files), people);
-        return hangar ? await ShowAsync(now, marks, stop) : now;
+        return hangar ? await ShowAsync(now, counts, stop) : now;
     }
 
-    private async Task<IReadOnlyList<AircraftStanding>> FilesAsync(ShopStanding? before, ShopMarks marks, BulletinList list, DateOnly today,
+    private async Task<IReadOnlyList<AircraftStanding>> FilesAsync(ShopStanding? before, ChangeCounts counts, BulletinList list,
+        DateOnly today,
         CancellationToken stop)
     {
-        if (before is not null && before.Marks.Fleet == marks.Fleet)
+        if (before is not null && before.Counts.Fleet == counts.Fleet)
             return before.Aircraft;
         var fleet = await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration)
             .Select(aircraft => new { aircraft.Id, aircraft.Changes }).ToListAsync(stop);
@@ -197,7 +198,7 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
                 : before![row.Id]!)];
     }
 
-    private async Task<ShopStanding> ShowAsync(ShopStanding now, ShopMarks marks, CancellationToken stop)
+    private async Task<ShopStanding> ShowAsync(ShopStanding now, ChangeCounts counts, CancellationToken stop)
     {
         var works = await WorksAsync(stop);
         var stale = now.Aircraft.Where(one => one.Shown is not { } shown || shown.From != one.Due || shown.By != now.People
@@ -206,7 +207,7 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
         var lines = stale.Count == 0 ? [] : await HangarAsync(stale, works, now.People, stop);
         return now with
         {
-            Marks = marks,
+            Counts = counts,
             Aircraft = [.. now.Aircraft.Select(one => lines.TryGetValue(one.Due.Aircraft.Id, out var line)
                 ? one with
                 { Shown = new(one.Due, now.People, works.GetValueOrDefault(one.Due.Aircraft.Id)?.Id,

@@ -40,8 +40,8 @@ internal static class Fixture
 
     public static ShopRules Among(params Person[] people) => new(Rules, Classes, people.ToDictionary(person => person.Id));
 
-    public static Worksheet Sheet(string key) => Worksheet.Parse(File.ReadAllText(Path.Combine(Shelf, "worksheets", $"{key}.json")));
-    public static Worksheet AppendixD { get; } = Sheet("app-d");
+    public static Worksheet Shipped(string key) => Worksheet.Parse(File.ReadAllText(Path.Combine(Shelf, "worksheets", $"{key}.json")));
+    public static Worksheet AppendixD { get; } = Shipped("app-d");
 
     public static Worksheet Small { get; } = Worksheet.Parse("""
         { "key": "small", "title": "Small", "version": 3, "basis": "test", "zones": [

@@ -104,7 +104,7 @@ public class AircraftFileTests : IAsyncLifetime
         var first = await LineAsync();
         first.Entries.ShouldHaveSingleItem().Status.State.ShouldBe(DueState.Unknown);
         (await LineAsync()).ShouldBeSameAs(first, "nothing changed");
-        await ChangeAsync(async db => (await db.DueItems.SingleAsync(item => item.Id == oil)).MarkDone(new(Today, 1000), Today)
+        await ChangeAsync(async db => (await db.DueItems.SingleAsync(item => item.Id == oil)).SetDone(new(Today, 1000), Today)
             .ShouldBeNull());
         (await LineAsync()).Entries.Single().Status.Limb(LimbKind.Hours)!.Remaining.ShouldBe(12.2m);
         await ChangeAsync(async db => (await db.Aircraft.Include(row => row.MeterReadings).SingleAsync(row => row.Id == aircraft.Id))

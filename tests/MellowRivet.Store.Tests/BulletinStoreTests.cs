@@ -88,7 +88,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         (line.State, line.Grounds(1000)).ShouldBe((BulletinState.BeforeFlight, true));
         await using (var db = shop.Open())
         {
-            var one = await db.CaseAsync(held.Family, Guid.Empty, line.On!.ComponentId, default);
+            var one = await db.FollowUpAsync(held.Family, Guid.Empty, line.On!.ComponentId, default);
             one.Comply(held.Bulletin, new(Today, 1012.8m, "", "doc", false, false, "book", TestShop.Ines), Today).ShouldBeNull();
             await db.SaveChangesAsync();
         }
@@ -128,7 +128,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         })).Refusal.ShouldBeNull();
         (await SignAsync()).Refusal.ShouldBeNull();
         await using var after = shop.Open();
-        var done = (await after.BulletinCases.SingleAsync()).Done.Single();
+        var done = (await after.BulletinFollowUps.SingleAsync()).Done.Single();
         (done.Hours, done.Reference).ShouldBe((1012.8m, "work order 26-1"), "the engine's own hours: 12.3 when fitted");
         (await after.SignedRecords.SingleAsync(record => record.Book == Book.Engine)).Json.ShouldContain("AD-1: done");
     }

@@ -49,7 +49,7 @@ public sealed class CarriedOverTests : IAsyncLifetime
         (signed.State, signed.Tasks.Count, signed.Discrepancies.Count(found => found.Correction is not null),
             signed.Readings.Count).ShouldBe((InspectionState.SignedAirworthy, 7, 2, 11));
         signed.House.LabourRate.ShouldBe(95);
-        (await after.DueItems.CountAsync(), (await after.BulletinCases.ToListAsync())
+        (await after.DueItems.CountAsync(), (await after.BulletinFollowUps.ToListAsync())
             .Count(one => one.Done.Count > 0 || one.Policy is not null), await after.People.CountAsync()).ShouldBe((4, 2, 6));
         // What its bulletins name and its files bear is on the type list: nothing is asked about that is spelled as ever.
         var types = await after.TypeListAsync(default);

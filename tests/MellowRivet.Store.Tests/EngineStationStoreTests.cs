@@ -53,7 +53,7 @@ public class EngineStationStoreTests : IAsyncLifetime
         await WriteAsync(job =>
         {
             var place = Tray(job).At(new(2, PlugRow.Bottom))!;
-            job.Inspection.Mark(place, PlugStep.Look, nameof(PlugLook.OilWet), TestShop.Ines, TestShop.Now).ShouldBeNull();
+            job.Inspection.NotePlug(place, PlugStep.Look, nameof(PlugLook.OilWet), TestShop.Ines, TestShop.Now).ShouldBeNull();
             job.Inspection.Measure(Guid.NewGuid(), place, PlugStep.Ohms, 2_400, null, TestShop.Ines, TestShop.Now).ShouldBeNull();
             var engine = job.Aircraft.Engines.Single().Component;
             job.Aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.SwapPairs).Plan!.Moves, Today)

@@ -21,7 +21,8 @@ public sealed class FixListStoreTests : IAsyncDisposable
             inspection.Tasks.Single(task => task.Key == "tyres"), TestShop.Ines, At, new(104.5, 140));
         crack.Add(new Photo(new string('a', 64), 4000, 3000, new DateTime(2026, 11, 22, 9, 0, 0), At));
         crack.Draw(crack.Photos[0].Sha256,
-            [new(MarkKind.Scale, [new(10, 10), new(510, 10)], "rule", 50, 0.1, 1.5), new(MarkKind.Length, [new(10, 90), new(110, 90)])],
+            [new(AnnotationKind.Scale, [new(10, 10), new(510, 10)], "rule", 50, 0.1, 1.5),
+                new(AnnotationKind.Length, [new(10, 90), new(110, 90)])],
             crack.Changes).ShouldBeNull();
         crack.Add(new Sound(new string('b', 64), "audio/wav", At));
         crack.Add(Guid.NewGuid(), "sounds dull", TestShop.Ines, At);

@@ -107,7 +107,7 @@ public sealed class SeriesStoreTests : IAsyncLifetime
         await using var db = shop.Open();
         var due = new Core.Due.DueItem(Guid.NewGuid(), null, engine, "oil", Core.Due.DueKind.Service, new(25),
             new(Core.Judgements.Standing.Practice, "test"));
-        due.MarkDone(new(TestShop.Today, own is < 0 ? 1005 : 800, null, null, null, "book"), TestShop.Today).ShouldBeNull();
+        due.SetDone(new(TestShop.Today, own is < 0 ? 1005 : 800, null, null, null, "book"), TestShop.Today).ShouldBeNull();
         db.DueItems.Add(due);
         await db.SaveChangesAsync();
         var aircraft = await db.Aircraft.WithParts().SingleAsync(row => row.Id == home);

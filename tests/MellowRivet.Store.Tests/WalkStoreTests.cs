@@ -40,7 +40,7 @@ public sealed class WalkStoreTests : IAsyncDisposable
         kept.ToolsOut.ShouldBe([new(tool.Id, "Wrench T-1", new(by, at))]);
         kept.ForeignObjects.ShouldHaveSingleItem().What.ShouldBe("Washer");
         kept.House.ShouldBe(new(SeparateInspector.Always, FirstLook: false));
-        kept.Sheets.ShouldBe([new("two", "Two tasks", 1, 0)]);
+        kept.Worksheets.ShouldBe([new("two", "Two tasks", 1, 0)]);
         (await again.Tools.AsNoTracking().SingleAsync()).MayTorque(new(2026, 11, 23)).ShouldBeNull();
     }
 
@@ -52,8 +52,8 @@ public sealed class WalkStoreTests : IAsyncDisposable
             await db.PutOnShelfAsync([Sheet(1)], TestShop.Now, default);
         await using var again = shop.Open();
         var edition = (await again.CurrentWorksheetsAsync(default)).ShouldHaveSingleItem();
-        edition.Sheet.ToJson().ShouldBe(Sheet(1).ToJson());
-        edition.Sheet.Columns.Select(column => column.ToString()).ShouldBe(["25 h", "annual"]);
+        edition.Worksheet.ToJson().ShouldBe(Sheet(1).ToJson());
+        edition.Worksheet.Columns.Select(column => column.ToString()).ShouldBe(["25 h", "annual"]);
     }
 
     [Fact]
@@ -82,7 +82,7 @@ public sealed class WalkStoreTests : IAsyncDisposable
         {
             await using var db = shop.Open();
             var edition = (await db.CurrentWorksheetsAsync(default)).Single();
-            return (edition.Version, edition.Sheet.Title);
+            return (edition.Version, edition.Worksheet.Title);
         }
     }
 

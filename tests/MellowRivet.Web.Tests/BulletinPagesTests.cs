@@ -47,7 +47,7 @@ public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
         // Flown on beyond it: it is due, not done, and by how much is said.
         await server.With(async db =>
         {
-            var flown = db.BulletinCases.AsEnumerable().Single(one => one.Ferry is not null);
+            var flown = db.BulletinFollowUps.AsEnumerable().Single(one => one.Ferry is not null);
             db.Entry(flown).Property(one => one.Ferry).CurrentValue = flown.Ferry! with { AtHours = flown.Ferry.AtHours - 6.5m };
             await db.SaveChangesAsync();
         });
@@ -58,7 +58,7 @@ public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
             .QuerySelector(".right")!.TextContent.ShouldContain("Due, not done: ferry overrun by 2.5 h");
         await server.With(async db =>
         {
-            db.BulletinCases.RemoveRange(db.BulletinCases.AsEnumerable().Where(one => one.Ferry is not null));
+            db.BulletinFollowUps.RemoveRange(db.BulletinFollowUps.AsEnumerable().Where(one => one.Ferry is not null));
             await db.SaveChangesAsync();
         });
     }
@@ -95,7 +95,7 @@ public class BulletinPagesTests(DemoServer server) : IClassFixture<DemoServer>
         (await Visitor.ParseAsync(
             await ines.PostAsync($"{file}/bulletins?handler=Decide&b={binding}", ("post", Post), ("b", binding), ("kind", "Declined"),
                 ("reason", "no")))).Body!.TextContent.ShouldNotContain("Declined by");
-        server.With(db => db.BulletinCases.AsEnumerable().Count(one => one.Policy?.Reason == "no")).ShouldBe(0);
+        server.With(db => db.BulletinFollowUps.AsEnumerable().Count(one => one.Policy?.Reason == "no")).ShouldBe(0);
     }
 
     [Fact]

@@ -44,13 +44,13 @@ public class DueAxisTests
     {
         RuleSource source = new(Standing.Practice, "test");
         var item = new DueItem(Guid.NewGuid(), aircraft.Id, null, "both", DueKind.Service, new(100, 12), source);
-        item.MarkDone(new(Today, 1000), Today).ShouldBeNull();
+        item.SetDone(new(Today, 1000), Today).ShouldBeNull();
         var line = Line(item);
-        var marks = new DueAxis(line).Marks(line.Entries.Single()).ToList();
-        marks.Select(mark => (mark.Letter, mark.Governs)).ShouldBe([("h", true), ("d", false)]);
-        marks[0].From.ShouldNotBeNull();
-        marks[0].Title.ShouldBe("by hours: at 1100.0 h, 100.0 h left");
-        marks[1].Title.ShouldBe("by calendar: by 2027-11-30, in 372 days");
+        var ticks = new DueAxis(line).TicksOf(line.Entries.Single()).ToList();
+        ticks.Select(tick => (tick.Letter, tick.Governs)).ShouldBe([("h", true), ("d", false)]);
+        ticks[0].From.ShouldNotBeNull();
+        ticks[0].Title.ShouldBe("by hours: at 1100.0 h, 100.0 h left");
+        ticks[1].Title.ShouldBe("by calendar: by 2027-11-30, in 372 days");
         DueSaid.Forecast(line.Entries.Single().Status).ShouldStartWith("about 2027-06-11 (");
     }
 

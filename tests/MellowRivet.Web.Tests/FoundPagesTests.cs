@@ -191,11 +191,11 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
             ("class", "Watch"));
         var found = Of(Walk, "Crack to measure");
         var path = $"{Walk}/fix-list/{found.Number}/photos/{found.Photos[0].Sha256}";
-        const string marks = """
+        const string drawing = """
             [{"kind":"scale","points":[{"x":100,"y":100},{"x":600,"y":100}],"pickPixels":1},
             {"kind":"length","points":[{"x":100,"y":300},{"x":200,"y":300}],"words":"crack","pickPixels":1}]
             """;
-        (string, string)[] drawn = [("marks", marks), ("known", KnownLength.All[0].Title)];
+        (string, string)[] drawn = [("annotations", drawing), ("known", KnownLength.All[0].Title)];
         var unsaid = await Visitor.ParseAsync(await ines.PostAsync($"{path}?handler=Measure", drawn));
         unsaid.QuerySelector(".field-problem")!.TextContent.ShouldContain("Type the true distance");
         unsaid.QuerySelectorAll("#drawn > g").Length.ShouldBe(2, "what isn't measured yet is drawn all the same");
@@ -207,15 +207,15 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         (await ines.PostAsync(path, [Post(), ("seen", $"{found.Changes}"), .. drawn, ("knownMm", "50")])).StatusCode
             .ShouldBe(HttpStatusCode.Redirect);
         (await ines.ReadAsync($"{Walk}/fix-list/{found.Number}"))
-            .QuerySelector(".marked svg")!.GetAttribute("aria-label")!.ShouldContain("10.00 ± 0.29 mm");
-        var late = await Visitor.ParseAsync(await ines.PostAsync(path, Post(), ("seen", $"{found.Changes}"), ("marks", "[]")));
+            .QuerySelector(".annotated svg")!.GetAttribute("aria-label")!.ShouldContain("10.00 ± 0.29 mm");
+        var late = await Visitor.ParseAsync(await ines.PostAsync(path, Post(), ("seen", $"{found.Changes}"), ("annotations", "[]")));
         late.QuerySelector(".field-problem[role=alert]")!.TextContent.ShouldContain("while you were drawing");
-        late.QuerySelector("input[name=marks]")!.GetAttribute("value").ShouldBe("[]", "what was drawn stays");
+        late.QuerySelector("input[name=annotations]")!.GetAttribute("value").ShouldBe("[]", "what was drawn stays");
         foreach (var hostile in new[]
             { "null", "[null]", "{}", "[{\"kind\":\"arrow\"}]", new string('[', 5000), "[{\"kind\":7,\"points\":[]}]", "" })
-            (await (await ines.PostAsync(path, Post(), ("seen", "99"), ("marks", hostile))).Content.ReadAsStringAsync())
+            (await (await ines.PostAsync(path, Post(), ("seen", "99"), ("annotations", hostile))).Content.ReadAsStringAsync())
                 .ShouldContain("field-problem");
-        Of(Walk, "Crack to measure").Photos[0].Marks!.Count.ShouldBe(2);
+        Of(Walk, "Crack to measure").Photos[0].Annotations!.Count.ShouldBe(2);
     }
 
     [Fact]

@@ -70,7 +70,7 @@ public class LayeringTests
             .ShouldBe([nameof(OwnerLink), nameof(Posting)], ignoreOrder: true);
         calls.Where(one => one.call.Name.StartsWith("ExecuteSql", StringComparison.Ordinal)).Select(one => one.Type.Split('.')[^1])
             .Distinct()
-            .ShouldBe([nameof(ShopDatabase), nameof(ShopMarks), nameof(WhereaboutsQueries)], ignoreOrder: true);
+            .ShouldBe([nameof(ShopDatabase), nameof(ChangeCounts), nameof(WhereaboutsQueries)], ignoreOrder: true);
     }
 
     private static IEnumerable<TypeDefinition> WithNested(TypeDefinition type) => type.NestedTypes.SelectMany(WithNested).Prepend(type);

@@ -134,7 +134,7 @@ public class ShelfPagesTests(DemoServer server) : IClassFixture<DemoServer>
             var aircraft = new Aircraft(Guid.NewGuid(), "N0PIK", "Picked", "P-1", Category.SpecialLightSport,
                 new(Wing.High, Gear.NoseWheel, 1, 2));
             aircraft.ReadTime(DemoServer.Today, new Hours(1000));
-            var sheet = db.Editions.AsNoTracking().First(edition => edition.Key == "light-sport").Sheet;
+            var sheet = db.Editions.AsNoTracking().First(edition => edition.Key == "light-sport").Worksheet;
             db.AddRange(aircraft, new Inspection(Guid.NewGuid(), aircraft, InspectionKind.HundredHour, "26-930", [sheet], DemoServer.Today,
                 [done]));
         });

@@ -291,7 +291,7 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         inspection.Tasks.ShouldNotContain(task => task.Key == "gear-nose");
         inspection.Walk.Where(task => task.Key == "engine-compression").Select(task => task.ZoneKey)
             .ShouldBe(["engine-left", "engine-right"], "once for each engine");
-        inspection.Sheets.Select(sheet => sheet.Key).ShouldBe(["app-d", "twin"]);
+        inspection.Worksheets.Select(sheet => sheet.Key).ShouldBe(["app-d", "twin"]);
         (await Visitor.ParseAsync(
             await visitor.PostAsync("/take-in",
                 [("Form.Post", $"{Guid.NewGuid()}"), ("Form.WorkOrder", "26-901"), .. form,

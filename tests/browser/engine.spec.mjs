@@ -1,4 +1,4 @@
-// The engine station: a whole plug service by the keyboard at the desk and by touch standing, and a practice case.
+// The engine station: a whole plug service by the keyboard at the desk and by touch standing, and a exercise.
 import { enterAs, expect, kept, nothingSerious, standing, test } from './shop.mjs';
 
 // The tug's engine: two carburettors, plugs of one kind.

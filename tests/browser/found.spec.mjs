@@ -189,12 +189,14 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   for (const x of [-50, 0, 50]) await page.mouse.click(box.x + box.width / 2 + x, box.y + box.height / 2 - 20);
   await page.locator('[data-finish]').click();
   // 200 screen pixels are 40 mm, so 100 are 20 mm, whatever the screen.
-  await expect(page.locator('.mark-list li', { hasText: 'length' }).locator('.size')).toHaveText(/^(19\.[5-9]|20\.[0-5])\d* ± \d\.\d+ mm/);
+  await expect(page.locator('.annotation-list li', { hasText: 'length' }).locator('.size')).toHaveText(
+    /^(19\.[5-9]|20\.[0-5])\d* ± \d\.\d+ mm/,
+  );
   await choose('arrow');
   await drag([-80, -60], [-20, -30]);
-  await expect(page.locator('.mark-list li')).toHaveCount(3);
+  await expect(page.locator('.annotation-list li')).toHaveCount(3);
   await page.locator('[data-take-back]').click();
-  await expect(page.locator('.mark-list li')).toHaveCount(2);
+  await expect(page.locator('.annotation-list li')).toHaveCount(2);
   // Without a connection it is sketched, and the shop draws and measures it as soon as it can.
   await page.context().setOffline(true);
   await choose('patch');
@@ -208,22 +210,22 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   await expect(page.locator('[data-hint]')).toContainText('No connection');
   await expect(page.locator('.sketch')).toHaveCount(1);
   await page.context().setOffline(false);
-  await expect(page.locator('#drawn .mark-patch text')).toHaveText(/± .* mm²/);
+  await expect(page.locator('#drawn .annotation-patch text')).toHaveText(/± .* mm²/);
   await expect(page.locator('.sketch')).toHaveCount(0);
   // A point that is dragged takes its size along: 50 pixels more are 10 mm.
-  const end = await page.locator('#drawn .mark-length .grip').first().boundingBox();
+  const end = await page.locator('#drawn .annotation-length .grip').first().boundingBox();
   await page.mouse.move(end.x + end.width / 2, end.y + end.height / 2);
   await page.mouse.down();
   await page.mouse.move(end.x + end.width / 2 - 50, end.y + end.height / 2, { steps: 3 });
   await expect(page.locator('.sketch')).toHaveCount(1);
   await page.mouse.up();
-  await expect(page.locator('.mark-list li', { hasText: 'length' }).locator('.size')).toHaveText(/^(29\.[5-9]|30\.[0-5])\d* ± /);
-  await page.locator('.mark-list li', { hasText: 'patch' }).getByRole('button').click();
+  await expect(page.locator('.annotation-list li', { hasText: 'length' }).locator('.size')).toHaveText(/^(29\.[5-9]|30\.[0-5])\d* ± /);
+  await page.locator('.annotation-list li', { hasText: 'patch' }).getByRole('button').click();
   await page.getByRole('button', { name: 'Keep the drawing' }).click();
-  await expect(page.locator('.mark-list li')).toHaveCount(2);
+  await expect(page.locator('.annotation-list li')).toHaveCount(2);
   await nothingSerious(page, 'photo');
   await (await listed(page, 'oil seep at the left oleo')).locator('a').click();
-  await expect(page.locator('.marked svg')).toHaveAttribute('aria-label', /length (29|30)\.\d+ ± /);
+  await expect(page.locator('.annotated svg')).toHaveAttribute('aria-label', /length (29|30)\.\d+ ± /);
 });
 
 test('last year’s photo of the place stands beside, blinks, and lies over, shifted and scaled', async ({ page, shop }) => {

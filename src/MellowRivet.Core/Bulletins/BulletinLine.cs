@@ -12,20 +12,20 @@ public enum BulletinState { DoesNotApply = 1, Superseded, Declined, Done, Ahead,
 /// <param name="Place">Where the part sits, in words.</param>
 /// <param name="Answer">Whether it applies.</param>
 /// <param name="Rule">Whether it binds, and why.</param>
-/// <param name="Case">What was decided and done; null for nothing yet.</param>
+/// <param name="FollowUp">What was decided and done; null for nothing yet.</param>
 /// <param name="Last">The latest compliance that counts; null for none.</param>
 /// <param name="Due">When it is due next, on the due line; null where nothing is.</param>
 /// <param name="State">Where it stands.</param>
 /// <param name="Why">The reason, in words.</param>
 /// <param name="SupersededBy">What took its place; null while it stands.</param>
 public sealed record BulletinLine(
-    ShopBulletin Held, Installation? On, string Place, Applicability Answer, BindingRule Rule, BulletinCase? Case, Complied? Last,
+    ShopBulletin Held, Installation? On, string Place, Applicability Answer, BindingRule Rule, BulletinFollowUp? FollowUp, Complied? Last,
     DueEntry? Due, BulletinState State, string Why, ShopBulletin? SupersededBy)
 {
     public Bulletin Bulletin => Held.Bulletin;
 
     /// <summary>Own policy: adopted where it doesn't bind or isn't listed.</summary>
-    public bool Adopted => Case?.Policy is { Kind: PolicyKind.Adopted } && !(Rule.Binds && Answer.Answer == RuleAnswer.Applies);
+    public bool Adopted => FollowUp?.Policy is { Kind: PolicyKind.Adopted } && !(Rule.Binds && Answer.Answer == RuleAnswer.Applies);
 
     /// <summary>It has to be seen to: by rule or by own policy.</summary>
     public bool Counts => State >= BulletinState.Ahead && State != BulletinState.Advisory && (Rule.Binds || Adopted);
@@ -34,7 +34,7 @@ public sealed record BulletinLine(
     public string Force => Adopted ? "by own policy" : Rule.Binds ? "binding" : "advisory";
 
     /// <summary>Hours of a ferry that are left; null where none was allowed.</summary>
-    public decimal? FerryLeft(decimal aircraftHours) => Case?.Ferry?.Left(aircraftHours);
+    public decimal? FerryLeft(decimal aircraftHours) => FollowUp?.Ferry?.Left(aircraftHours);
 
     /// <summary>
     /// It applies, asks for something before next flight, binds nobody here, and nobody has decided about it: whoever

@@ -33,13 +33,14 @@ public sealed record BulletinResearch(IReadOnlyList<BulletinLine> Lines)
 
     /// <summary>Looks every bulletin up for one aircraft.</summary>
     /// <param name="list">The shop's bulletins.</param>
-    /// <param name="cases">What was decided and done on this aircraft and its parts.</param>
+    /// <param name="followUps">What was decided and done on this aircraft and its parts.</param>
     /// <param name="stated">Facts that were read off it and off its parts.</param>
     /// <param name="rules">The rule pack's rules of what binds; null where it has none.</param>
     /// <param name="line">Its due line without bulletins.</param>
     /// <param name="readings">Its meter readings.</param>
     /// <param name="whole">With those that don't apply, and why; else only with those that concern it.</param>
-    public static BulletinResearch Of(BulletinList list, IReadOnlyCollection<BulletinCase> cases, IReadOnlyCollection<StatedFact> stated,
+    public static BulletinResearch Of(BulletinList list, IReadOnlyCollection<BulletinFollowUp> followUps,
+        IReadOnlyCollection<StatedFact> stated,
         IReadOnlyList<BindingRule>? rules, DueLine line, IReadOnlyCollection<MeterReading> readings, bool whole = true)
     {
         if (list.All.Count == 0)
@@ -50,7 +51,7 @@ public sealed record BulletinResearch(IReadOnlyList<BulletinLine> Lines)
         ClockBasis basis = new(line, day => hours.LastOrDefault(reading => reading.On <= day)?.Total, Made(aircraft, stated));
         var byKind = aircraft.Installations.Where(stay => stay.IsOn).ToLookup(stay => stay.Component.Kind);
         var facts = new Dictionary<Guid, AircraftFacts>();
-        var byTarget = cases.ToLookup(one => (one.Family, Target: one.ComponentId ?? Guid.Empty));
+        var byTarget = followUps.ToLookup(one => (one.Family, Target: one.ComponentId ?? Guid.Empty));
         List<BulletinLine> lines = [];
         foreach (var held in list.All)
             foreach (var on in held.Bulletin.About is { } kind && byKind[kind].Any() ? byKind[kind].Cast<Installation?>() : [null])
@@ -70,7 +71,7 @@ public sealed record BulletinResearch(IReadOnlyList<BulletinLine> Lines)
     }
 
     private static BulletinLine Line(BulletinList list, ShopBulletin held, Installation? on, AircraftFacts facts, Applicability answer,
-        ILookup<(string, Guid), BulletinCase> cases, IReadOnlyList<BindingRule>? rules, ClockBasis basis)
+        ILookup<(string, Guid), BulletinFollowUp> followUps, IReadOnlyList<BindingRule>? rules, ClockBasis basis)
     {
         var bulletin = held.Bulletin;
         var place = on is null ? "" : basis.Line.Aircraft.PlaceOf(on);
@@ -83,7 +84,7 @@ public sealed record BulletinResearch(IReadOnlyList<BulletinLine> Lines)
                     [.. answer.Reasons, Reason.Said($"no {about.InWords()} is on file")]);
         var rule = BindingRule.For(bulletin.Kind, basis.Line.Aircraft.Category, rules);
         var target = on?.ComponentId ?? Guid.Empty;
-        var own = cases[(held.Family, target)].FirstOrDefault();
+        var own = followUps[(held.Family, target)].FirstOrDefault();
         var superseded = list.SupersededBy(held);
         BulletinLine Said(BulletinState state, string why, Complied? last = null, DueEntry? due = null) =>
             new(held, on, place, answer, rule, own, last, due, state, why, superseded);
@@ -103,7 +104,7 @@ public sealed record BulletinResearch(IReadOnlyList<BulletinLine> Lines)
         if (!binds && own?.Policy is { Kind: PolicyKind.Declined } declined)
             return Said(BulletinState.Declined, declined.Reason);
 
-        var last = BulletinList.Lineage(held).SelectMany(family => cases[(family, target)])
+        var last = BulletinList.Lineage(held).SelectMany(family => followUps[(family, target)])
             .SelectMany(one => one.Done.Where(done => one.Family != held.Family || bulletin.Compliance.EarlierCounts
                 || string.Equals(done.Revision, held.Revision, StringComparison.OrdinalIgnoreCase)))
             .MaxBy(done => done.On);

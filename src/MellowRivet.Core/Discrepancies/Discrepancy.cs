@@ -186,19 +186,21 @@ public sealed partial class Discrepancy
 
     /// <summary>Draws over a picture: what was drawn before is replaced, the picture itself never.</summary>
     /// <param name="sha256">The picture.</param>
-    /// <param name="marks">All that stands on it from now on.</param>
-    /// <param name="drawnOn">What stood on it when the drawing began; somebody else's marks aren't overwritten unseen.</param>
-    public Refusal? Draw(string sha256, IReadOnlyList<PhotoMark> marks, int drawnOn)
+    /// <param name="annotations">All that stands on it from now on.</param>
+    /// <param name="drawnOn">What stood on it when the drawing began; somebody else's annotations aren't overwritten unseen.</param>
+    public Refusal? Draw(string sha256, IReadOnlyList<Annotation> annotations, int drawnOn)
     {
         if (photos.FirstOrDefault(other => other.Sha256 == sha256) is not { } photo)
-            return new("marks", "There is no such picture at this discrepancy.");
+            return new("annotations", "There is no such picture at this discrepancy.");
         if (drawnOn != Changes)
-            return new("marks",
+            return new("annotations",
                 "Somebody changed this discrepancy while you were drawing. Yours is still here: load the page anew in another "
                 + "tab, look, and draw it again.");
-        if (PhotoMark.Check(marks, photo) is { } refusal)
+        if (Annotation.Check(annotations, photo) is { } refusal)
             return refusal;
-        photos = [.. photos.Select(other => other == photo ? photo with { Marks = marks.Count == 0 ? null : [.. marks] } : other)];
+        photos = [.. photos.Select(other => other == photo
+            ? photo with { Annotations = annotations.Count == 0 ? null : [.. annotations] }
+            : other)];
         Changes++;
         return null;
     }

@@ -31,7 +31,7 @@ public sealed record Examination(FoundHow Method, string Words, Guid By, DateOnl
 /// <param name="Photo">Its picture; null where there is none.</param>
 /// <param name="Accepted">Who looked and accepted it, and when; null until then.</param>
 /// <param name="TestedAs">The discrepancy of this inspection under which it is tested again; null where it isn't.</param>
-public sealed record CarriedMark(
+public sealed record KnownMark(
     Guid DiscrepancyId, string Number, string What, Place Place, Examination? Examination, Photo? Photo, Inspections.Stamp? Accepted = null,
     Guid? TestedAs = null)
 {

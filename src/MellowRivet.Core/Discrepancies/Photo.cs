@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>A picture. The original is kept by its SHA-256 and never changed; what is drawn on it stands beside it as vectors.</summary>
@@ -6,9 +8,9 @@ namespace MellowRivet.Core.Discrepancies;
 /// <param name="Height">Height in pixels, upright.</param>
 /// <param name="TakenAt">When the camera says it was taken, in the camera's own clock; null where it doesn't say.</param>
 /// <param name="AddedAt">When it reached the shop.</param>
-/// <param name="Marks">Arrows, rings, words and measures drawn over it; null for none.</param>
+/// <param name="Annotations">Arrows, rings, words and measures drawn over it; null for none.</param>
 public sealed record Photo(string Sha256, int Width, int Height, DateTime? TakenAt, DateTimeOffset AddedAt,
-    IReadOnlyList<PhotoMark>? Marks = null)
+    [property: JsonPropertyName("marks")] IReadOnlyList<Annotation>? Annotations = null)
 {
     /// <summary>Pictures that the camera took no further apart than this are one burst; the product's own choice.</summary>
     public static readonly TimeSpan BurstGap = TimeSpan.FromSeconds(2);
@@ -27,8 +29,8 @@ public sealed record Photo(string Sha256, int Width, int Height, DateTime? Taken
     }
 
     /// <summary>What is measured on it, in the order it was drawn; empty without a scale.</summary>
-    public IReadOnlyList<Measured> Measured => PhotoScale.Of(Marks ?? []) is { } scale
-        ? [.. Marks!.Where(mark => mark.Kind is MarkKind.Length or MarkKind.Patch).Select(scale.Measure)]
+    public IReadOnlyList<Measured> Measured => PhotoScale.Of(Annotations ?? []) is { } scale
+        ? [.. Annotations!.Where(annotation => annotation.Kind is AnnotationKind.Length or AnnotationKind.Patch).Select(scale.Measure)]
         : [];
 }
 

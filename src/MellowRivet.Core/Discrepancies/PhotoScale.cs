@@ -6,14 +6,14 @@ namespace MellowRivet.Core.Discrepancies;
 /// <param name="Kind">A length or a patch.</param>
 /// <param name="Value">The length in mm, or the area in mm².</param>
 /// <param name="Uncertainty">Expanded uncertainty in the same unit: two standard uncertainties, about 95 of 100.</param>
-public sealed record Measured(MarkKind Kind, double Value, double Uncertainty)
+public sealed record Measured(AnnotationKind Kind, double Value, double Uncertainty)
 {
     /// <summary>In millimetres and inches, each with its uncertainty, no finer than the uncertainty allows.</summary>
     public string InWords
     {
         get
         {
-            var (unit, other) = Kind == MarkKind.Length ? (Unit.Millimetre, Unit.Inch) : (Unit.SquareMillimetre, Unit.SquareInch);
+            var (unit, other) = Kind == AnnotationKind.Length ? (Unit.Millimetre, Unit.Inch) : (Unit.SquareMillimetre, Unit.SquareInch);
             return $"{Pair(Value, Uncertainty)} {unit} ({Pair(unit.To(other, Value), unit.To(other, Uncertainty))} {other})";
         }
     }
@@ -37,12 +37,12 @@ public sealed record Measured(MarkKind Kind, double Value, double Uncertainty)
 /// </remarks>
 public sealed class PhotoScale
 {
-    /// <summary>The size of each mark in words; null for one that has none, and a hint while there is no scale.</summary>
-    public static IEnumerable<string?> SizesOf(IReadOnlyList<PhotoMark> marks)
+    /// <summary>The size of each annotation in words; null for one that has none, and a hint while there is no scale.</summary>
+    public static IEnumerable<string?> SizesOf(IReadOnlyList<Annotation> annotations)
     {
-        var scale = Of(marks);
-        return marks.Select(mark => mark.Kind is MarkKind.Length or MarkKind.Patch
-            ? scale?.Measure(mark).InWords ?? "draw a scale first"
+        var scale = Of(annotations);
+        return annotations.Select(annotation => annotation.Kind is AnnotationKind.Length or AnnotationKind.Patch
+            ? scale?.Measure(annotation).InWords ?? "draw a scale first"
             : null);
     }
 
@@ -54,7 +54,7 @@ public sealed class PhotoScale
 
     private readonly double mmPerPixel, relative;
 
-    private PhotoScale(PhotoMark scale)
+    private PhotoScale(Annotation scale)
     {
         var pixels = scale.Points[0].To(scale.Points[1]);
         mmPerPixel = scale.KnownMm!.Value / pixels;
@@ -63,46 +63,48 @@ public sealed class PhotoScale
     }
 
     /// <summary>The scale of a picture; null where none is drawn, or its true distance isn't said.</summary>
-    public static PhotoScale? Of(IReadOnlyList<PhotoMark> marks) =>
-        marks.FirstOrDefault(mark => mark.Kind == MarkKind.Scale) is { IsKnown: true, HasNoLength: false } scale ? new(scale) : null;
+    public static PhotoScale? Of(IReadOnlyList<Annotation> annotations) =>
+        annotations.FirstOrDefault(annotation => annotation.Kind == AnnotationKind.Scale) is { IsKnown: true, HasNoLength: false } scale
+            ? new(scale)
+            : null;
 
     /// <summary>Measures a length or a patch.</summary>
     /// <exception cref="ArgumentException">It is neither.</exception>
-    public Measured Measure(PhotoMark mark) => mark.Kind switch
+    public Measured Measure(Annotation annotation) => annotation.Kind switch
     {
-        MarkKind.Length => Length(mark),
-        MarkKind.Patch => Patch(mark),
-        _ => throw new ArgumentException($"A {mark.Kind.InWords()} measures nothing.", nameof(mark)),
+        AnnotationKind.Length => Length(annotation),
+        AnnotationKind.Patch => Patch(annotation),
+        _ => throw new ArgumentException($"A {annotation.Kind.InWords()} measures nothing.", nameof(annotation)),
     };
 
-    private Measured Length(PhotoMark mark)
+    private Measured Length(Annotation annotation)
     {
-        var points = mark.Points;
+        var points = annotation.Points;
         var pixels = points.Zip(points.Skip(1)).Sum(pair => pair.First.To(pair.Second));
         double variance = 0;
         for (var at = 0; at < points.Count; at++)
         {
             var (fromX, fromY) = at == 0 ? (0, 0) : Towards(points[at - 1], points[at]);
             var (toX, toY) = at == points.Count - 1 ? (0, 0) : Towards(points[at], points[at + 1]);
-            variance += (Square(fromX - toX) + Square(fromY - toY)) * Square(mark.PickPixels);
+            variance += (Square(fromX - toX) + Square(fromY - toY)) * Square(annotation.PickPixels);
         }
         var length = pixels * mmPerPixel;
-        return new(MarkKind.Length, length, 2 * length * Math.Sqrt((variance / Square(pixels)) + Square(relative)));
+        return new(AnnotationKind.Length, length, 2 * length * Math.Sqrt((variance / Square(pixels)) + Square(relative)));
     }
 
-    private Measured Patch(PhotoMark mark)
+    private Measured Patch(Annotation annotation)
     {
-        var points = mark.Points;
+        var points = annotation.Points;
         double twice = 0, variance = 0;
         for (var at = 0; at < points.Count; at++)
         {
             var (before, here, after) = (points[(at + points.Count - 1) % points.Count], points[at], points[(at + 1) % points.Count]);
             twice += (here.X * after.Y) - (after.X * here.Y);
-            variance += Square(before.To(after)) / 4 * Square(mark.PickPixels);
+            variance += Square(before.To(after)) / 4 * Square(annotation.PickPixels);
         }
         var pixels = Math.Abs(twice) / 2;
         var area = pixels * mmPerPixel * mmPerPixel;
-        return new(MarkKind.Patch, area, 2 * Math.Sqrt((variance * Square(mmPerPixel * mmPerPixel)) + Square(2 * relative * area)));
+        return new(AnnotationKind.Patch, area, 2 * Math.Sqrt((variance * Square(mmPerPixel * mmPerPixel)) + Square(2 * relative * area)));
     }
 
     private static (double X, double Y) Towards(Spot from, Spot to)

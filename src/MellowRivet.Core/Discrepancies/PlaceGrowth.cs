@@ -18,10 +18,10 @@ public sealed record PlaceGrowth(Unit Unit, IReadOnlyList<TrendPoint> Points, st
     public static PlaceGrowth? Of(PlaceHistory history, Discrepancy found, decimal timeInService)
     {
         var finds = history.Same.Select(find => (find.TimeInService, find.Found)).Append((timeInService, found)).ToList();
-        return Of(finds, MarkKind.Length, Unit.Millimetre) ?? Of(finds, MarkKind.Patch, Unit.SquareMillimetre);
+        return Of(finds, AnnotationKind.Length, Unit.Millimetre) ?? Of(finds, AnnotationKind.Patch, Unit.SquareMillimetre);
     }
 
-    private static PlaceGrowth? Of(IEnumerable<(decimal TimeInService, Discrepancy Found)> finds, MarkKind kind, Unit unit)
+    private static PlaceGrowth? Of(IEnumerable<(decimal TimeInService, Discrepancy Found)> finds, AnnotationKind kind, Unit unit)
     {
         var points = finds.Select(find => (find.TimeInService, Size: Largest(find.Found, kind))).Where(point => point.Size is not null)
             .GroupBy(point => point.TimeInService).Select(same => same.MaxBy(point => point.Size!.Value))
@@ -39,6 +39,6 @@ public sealed record PlaceGrowth(Unit Unit, IReadOnlyList<TrendPoint> Points, st
         return new(unit, [.. points.Select(point => new TrendPoint((double)point.TimeInService, point.Size!.Value))], words);
     }
 
-    private static Measured? Largest(Discrepancy found, MarkKind kind) =>
+    private static Measured? Largest(Discrepancy found, AnnotationKind kind) =>
         found.Photos.SelectMany(photo => photo.Measured).Where(measured => measured.Kind == kind).MaxBy(measured => measured.Value);
 }

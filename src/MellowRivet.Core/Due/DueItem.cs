@@ -87,7 +87,7 @@ public sealed class DueItem
 
     /// <summary>Records that it was done. When it was due until then is kept, where an overrun counts.</summary>
     /// <returns>Why it can't be so, or null.</returns>
-    public Refusal? MarkDone(LastDone when, DateOnly today)
+    public Refusal? SetDone(LastDone when, DateOnly today)
     {
         if (when.On > today)
             return new("on", "That day is still to come.");

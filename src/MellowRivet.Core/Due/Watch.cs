@@ -34,7 +34,7 @@ public sealed record Watch(Interval Interval)
     {
         var what = found.What.Length > LongestWhat ? found.What[..LongestWhat] + "…" : found.What;
         item.Change($"Look again: {what}", Interval, SourceOf(found, workOrder), item.LabourHours);
-        return item.MarkDone(new(today, timeInService.Value, null, null, null, workOrder), today);
+        return item.SetDone(new(today, timeInService.Value, null, null, null, workOrder), today);
     }
 
     private static RuleSource SourceOf(Discrepancy found, string workOrder) =>

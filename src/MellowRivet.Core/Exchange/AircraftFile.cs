@@ -62,11 +62,11 @@ public sealed record AircraftFile(
     /// <param name="due">Its due items and those of its parts.</param>
     /// <param name="books">Its books.</param>
     /// <param name="entries">Their entries; a page that waits for words stays behind with its picture.</param>
-    /// <param name="cases">What was decided and done about bulletins on it and its parts.</param>
+    /// <param name="followUps">What was decided and done about bulletins on it and its parts.</param>
     /// <param name="facts">Facts that were read off it and its parts; their pictures stay behind.</param>
     /// <param name="clock">The shop's time: the file carries days.</param>
     public static AircraftFile Of(Aircraft aircraft, IEnumerable<DueItem> due, IEnumerable<LogBook> books, IEnumerable<BookEntry> entries,
-        IEnumerable<BulletinCase> cases, IEnumerable<StatedFact> facts, TimeProvider clock)
+        IEnumerable<BulletinFollowUp> followUps, IEnumerable<StatedFact> facts, TimeProvider clock)
     {
         var byBook = entries.Where(entry => !entry.WaitsForWords).ToLookup(entry => entry.BookId);
         return new(FormatName, CurrentVersion, aircraft.Id, aircraft.Registration, aircraft.Type, aircraft.SerialNumber, aircraft.Category,
@@ -84,7 +84,7 @@ public sealed record AircraftFile(
                     .Select(entry => new FileEntry(entry.Id, entry.On!.Value, entry.Hours?.Value, entry.Text, entry.Page))]))],
             [.. aircraft.GapNotes.Select(note => new FileGapNote(note.Kind, note.From, note.To, note.Words))],
             aircraft.CableTables,
-            [.. cases.Where(one => one.Policy is not null || one.Done.Count > 0).OrderBy(one => one.Family, StringComparer.Ordinal)
+            [.. followUps.Where(one => one.Policy is not null || one.Done.Count > 0).OrderBy(one => one.Family, StringComparer.Ordinal)
                 .ThenBy(one => one.ComponentId).Select(one => FileBulletin.Of(one, clock))],
             [.. facts.OrderBy(fact => clock.DayOf(fact.At)).ThenBy(fact => fact.Key, StringComparer.Ordinal)
                 .ThenBy(fact => fact.ComponentId)
@@ -273,21 +273,21 @@ public sealed record FileGapNote(BookKind Kind, DateOnly From, DateOnly To, stri
 
 /// <summary>What a file becomes.</summary>
 public sealed record MadeFile(Aircraft Aircraft, IReadOnlyList<DueItem> Due, IReadOnlyList<LogBook> Books, IReadOnlyList<BookEntry> Entries,
-    IReadOnlyList<BulletinCase> Cases, IReadOnlyList<StatedFact> Facts);
+    IReadOnlyList<BulletinFollowUp> FollowUps, IReadOnlyList<StatedFact> Facts);
 
 /// <summary>What was decided and done about a bulletin, on the aircraft or on a part.</summary>
 public sealed record FileBulletin(string Issuer, string Number, Guid? On, PolicyKind? Policy, string? Reason, DateOnly? DecidedOn,
     IReadOnlyList<FileComplied> Done)
 {
-    internal static FileBulletin Of(BulletinCase one, TimeProvider clock) => new(
+    internal static FileBulletin Of(BulletinFollowUp one, TimeProvider clock) => new(
         one.Family.Split('\n')[0], one.Family.Split('\n')[1], one.ComponentId, one.Policy?.Kind, one.Policy?.Reason,
         one.Policy is { } policy ? clock.DayOf(policy.At) : null,
         [.. one.Done.Select(done =>
             new FileComplied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating, done.Reference))]);
 
-    internal BulletinCase Make(Guid aircraft, Guid by, TimeProvider clock)
+    internal BulletinFollowUp Make(Guid aircraft, Guid by, TimeProvider clock)
     {
-        var one = new BulletinCase(Guid.CreateVersion7(), $"{Issuer}\n{Number}".ToUpperInvariant(), On is null ? aircraft : null, On);
+        var one = new BulletinFollowUp(Guid.CreateVersion7(), $"{Issuer}\n{Number}".ToUpperInvariant(), On is null ? aircraft : null, On);
         one.Restore(Policy is { } kind ? new(kind, Reason ?? "", by, clock.At(DecidedOn ?? clock.Today(), AircraftFile.Noon)) : null,
             Done.Select(done => new Complied(done.On, done.Hours, done.Revision, done.Method, done.Finding, done.Terminating,
                 done.Reference, by)));

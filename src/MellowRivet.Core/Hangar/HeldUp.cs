@@ -73,9 +73,11 @@ public static class HeldUp
             yield return line.Grounds(aircraft.TimeInService.Value)
                 ? new(State.Grounded,
                     $"{line.Bulletin.Title} before next flight"
-                    + $"{(line.Case?.Ferry is { } flown ? $": due, not done, ferry {flown.InWords(aircraft.TimeInService.Value)}" : "")}",
+                    + $"{(line.FollowUp?.Ferry is { } flown
+                        ? $": due, not done, ferry {flown.InWords(aircraft.TimeInService.Value)}"
+                        : "")}",
                     GoTo.Bulletins, line.Key)
-                : new(State.Watch, $"{line.Bulletin.Title}: ferry only, {line.Case!.Ferry!.InWords(aircraft.TimeInService.Value)}",
+                : new(State.Watch, $"{line.Bulletin.Title}: ferry only, {line.FollowUp!.Ferry!.InWords(aircraft.TimeInService.Value)}",
                     GoTo.Bulletins, line.Key);
         foreach (var line in research.Lines.Where(line => line.IsUndecidedAlert).Take(2))
             yield return new(State.CannotTell, $"{line.Bulletin.Title} before next flight: nobody has decided", GoTo.Bulletins, line.Key);

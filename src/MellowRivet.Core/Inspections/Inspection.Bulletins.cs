@@ -66,7 +66,7 @@ public sealed partial class Inspection
                 $"Find out whether it applies. Read off: "
                 + $"{string.Join("; ", line.Answer.Missing.Select(name => FactName.Read(name)?.InWords ?? name))}", bulletin.Title));
         var sheet = new Worksheet($"bulletin-{bulletins.Count + 1}", $"{bulletin.Issuer}, {bulletin.Title}", 1, "", []);
-        sheets = [.. sheets, new(sheet.Key, sheet.Title, 1, bulletin.LabourHours ?? 0)];
+        worksheets = [.. worksheets, new(sheet.Key, sheet.Title, 1, bulletin.LabourHours ?? 0)];
         var order = Tasks.Select(task => task.Order).Concat(notDue.Select(task => task.Order)).DefaultIfEmpty(-1).Max() + 1;
         foreach (var step in steps)
             Add(new(order++, sheet, zone, step, line.On?.ComponentId, new(true, false, $"{line.Force}, {line.State.InWords()}"),

@@ -56,7 +56,7 @@ public sealed partial class Inspection
     }
 
     private List<Discrepancy>? discrepancies;
-    private List<CarriedMark> carriedMarks = [];
+    private List<KnownMark> knownMarks = [];
 
     public IReadOnlyList<Discrepancy> Discrepancies => Loaded.List(discrepancies);
 
@@ -69,8 +69,8 @@ public sealed partial class Inspection
     /// <summary>
     /// Marks that earlier inspections found benign, each to be accepted or tested again. A test that was withdrawn is none.
     /// </summary>
-    public IReadOnlyList<CarriedMark> CarriedMarks =>
-        [.. carriedMarks.Select(mark => Discrepancies.Any(found => found.Id == mark.TestedAs && found.Disposition == Disposition.Withdrawn)
+    public IReadOnlyList<KnownMark> KnownMarks =>
+        [.. knownMarks.Select(mark => Discrepancies.Any(found => found.Id == mark.TestedAs && found.Disposition == Disposition.Withdrawn)
             ? mark with { TestedAs = null }
             : mark)];
 
@@ -85,7 +85,7 @@ public sealed partial class Inspection
         var number = Discrepancies.Count == 0 ? 1 : Discrepancies.Max(other => other.Number) + 1;
         var place = new Place(zoneKey, where, task is null
             ? null
-            : $"{task.SheetKey}/{task.Key}", task?.ComponentId ?? PartOf(zoneKey), pin);
+            : $"{task.WorksheetKey}/{task.Key}", task?.ComponentId ?? PartOf(zoneKey), pin);
         var found = new Discrepancy(id, number, what, place, @class, grounded, task?.Id, by, at, origin);
         Loaded.List(discrepancies).Add(found);
         if (task is not null)
@@ -137,12 +137,12 @@ public sealed partial class Inspection
     }
 
     /// <summary>The known marks that belong where a person stands.</summary>
-    public IEnumerable<CarriedMark> MarksIn(string zoneKey) => CarriedMarks.Where(mark => mark.Place.ZoneKey == zoneKey);
+    public IEnumerable<KnownMark> KnownMarksIn(string zoneKey) => KnownMarks.Where(mark => mark.Place.ZoneKey == zoneKey);
 
     /// <summary>Somebody looked at a known mark and accepts it with their initials, while its test still counts.</summary>
-    public Refusal? AcceptMark(Guid discrepancyId, Guid by, DateTimeOffset at, DateOnly today)
+    public Refusal? AcceptKnownMark(Guid discrepancyId, Guid by, DateTimeOffset at, DateOnly today)
     {
-        if (CarriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { } mark)
+        if (KnownMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { } mark)
             return new("mark", "There is no such known mark on this aircraft.");
         if (mark.IsAnswered)
             return new("mark", "It is answered already.");
@@ -153,16 +153,16 @@ public sealed partial class Inspection
     }
 
     /// <summary>Takes the acceptance of a known mark back.</summary>
-    public void UnacceptMark(Guid discrepancyId)
+    public void UnacceptKnownMark(Guid discrepancyId)
     {
-        if (CarriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is { } mark)
+        if (KnownMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is { } mark)
             Change(mark with { Accepted = null });
     }
 
     /// <summary>Puts a known mark on this fix list to be tested again: an airworthiness item until the test says otherwise.</summary>
-    public (Discrepancy? Found, Refusal? Refusal) TestMarkAgain(Guid id, Guid discrepancyId, Guid by, DateTimeOffset at)
+    public (Discrepancy? Found, Refusal? Refusal) TestKnownMarkAgain(Guid id, Guid discrepancyId, Guid by, DateTimeOffset at)
     {
-        if (CarriedMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { TestedAs: null } mark)
+        if (KnownMarks.FirstOrDefault(other => other.DiscrepancyId == discrepancyId) is not { TestedAs: null } mark)
             return (null, new("mark", "It is tested again already."));
         var found = Find(id, mark.What, mark.Place.ZoneKey, mark.Place.Where, DiscrepancyClass.Airworthiness, false, null, by, at,
             mark.Place.Pin);
@@ -171,6 +171,6 @@ public sealed partial class Inspection
         return (found, null);
     }
 
-    private void Change(CarriedMark mark) =>
-        carriedMarks = [.. carriedMarks.Select(other => other.DiscrepancyId == mark.DiscrepancyId ? mark : other)];
+    private void Change(KnownMark mark) =>
+        knownMarks = [.. knownMarks.Select(other => other.DiscrepancyId == mark.DiscrepancyId ? mark : other)];
 }

@@ -146,7 +146,7 @@ public sealed partial class Inspection
     }
 
     /// <summary>The mark of one kind that was seen in a zone, the worst where there were several; null where there was none.</summary>
-    public WitnessMark? LastMark(string? zone, WitnessOf of) =>
+    public WitnessMark? LastWitnessMark(string? zone, WitnessOf of) =>
         WitnessMarks.Where(mark => mark.ZoneKey == zone && mark.Of == of).MaxBy(mark => mark.Amount);
 
     /// <summary>Brings a tool back, or accounts for one that won't come back whole.</summary>

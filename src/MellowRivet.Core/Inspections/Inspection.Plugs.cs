@@ -10,13 +10,13 @@ namespace MellowRivet.Core.Inspections;
 // The plugs, out of the engine and in their tray.
 public sealed partial class Inspection
 {
-    private List<PlugMark> plugMarks = [];
+    private List<PlugNote> plugNotes = [];
 
     /// <summary>What was seen and done at the plugs, besides what was measured on them.</summary>
-    public IReadOnlyList<PlugMark> PlugMarks => plugMarks;
+    public IReadOnlyList<PlugNote> PlugNotes => plugNotes;
 
     /// <summary>Notes what was seen or done at a plug; what was said of the step before gives way.</summary>
-    public Refusal? Mark(TrayPlace place, PlugStep step, string? said, Guid by, DateTimeOffset at)
+    public Refusal? NotePlug(TrayPlace place, PlugStep step, string? said, Guid by, DateTimeOffset at)
     {
         if (Standing(place) is { } refusal)
             return refusal;
@@ -29,11 +29,11 @@ public sealed partial class Inspection
             _ => false,
         };
         if (said is null or "")
-            plugMarks = [.. plugMarks.Where(mark => (mark.PlugId, mark.Step) != (place.Plug!.Id, step))];
+            plugNotes = [.. plugNotes.Where(note => (note.PlugId, note.Step) != (place.Plug!.Id, step))];
         else if (!known)
             return new("step", "Choose one of what stands there.");
         else
-            plugMarks = [.. plugMarks.Where(mark => (mark.PlugId, mark.Step) != (place.Plug!.Id, step)),
+            plugNotes = [.. plugNotes.Where(note => (note.PlugId, note.Step) != (place.Plug!.Id, step)),
                 new(place.Plug!.Id, place.CameFrom, step, said, by, at)];
         return null;
     }
@@ -119,15 +119,15 @@ public sealed partial class Inspection
     /// <param name="by">Who.</param>
     /// <param name="at">When.</param>
     public void PlugsMoved(IEnumerable<TrayPlace> places, Guid by, DateTimeOffset at) =>
-        plugMarks = [.. plugMarks, .. places.Where(place => place.Plug is not null && place.IsDone(PlugStep.Torque))
-            .Select(place => new PlugMark(place.Plug!.Id, place.CameFrom, null, PlugMark.Moved, by, at))];
+        plugNotes = [.. plugNotes, .. places.Where(place => place.Plug is not null && place.IsDone(PlugStep.Torque))
+            .Select(place => new PlugNote(place.Plug!.Id, place.CameFrom, null, PlugNote.Moved, by, at))];
 
     /// <summary>A plug fell: it is scrap, with no way back.</summary>
     public Refusal? Dropped(TrayPlace place, Guid by, DateTimeOffset at)
     {
         if (Standing(place) is { } refusal)
             return refusal;
-        plugMarks = [.. plugMarks, new(place.Plug!.Id, place.CameFrom, null, PlugMark.Dropped, by, at)];
+        plugNotes = [.. plugNotes, new(place.Plug!.Id, place.CameFrom, null, PlugNote.Dropped, by, at)];
         return null;
     }
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Worksheets;
@@ -9,26 +10,27 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="Title">What it was called.</param>
 /// <param name="Version">Its edition.</param>
 /// <param name="Hours">Hours it is expected to take, repairs not counted; zero where it doesn't say.</param>
-public sealed record SheetUsed(string Key, string Title, int Version, decimal Hours);
+public sealed record WorksheetUsed(string Key, string Title, int Version, decimal Hours);
 
 /// <summary>A task of a worksheet that wasn't due. It can be taken in all the same.</summary>
-public sealed record TaskNotDue(int Order, string SheetKey, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, bool BeforeNext,
+public sealed record TaskNotDue(int Order, [property: JsonPropertyName("sheetKey")] string WorksheetKey, WorksheetZone Zone,
+    WorksheetTask Task, Guid? ComponentId, bool BeforeNext,
     string Why);
 
 // The tasks: answered, tied, taken in.
 public sealed partial class Inspection
 {
-    private List<SheetUsed> sheets = [];
+    private List<WorksheetUsed> worksheets = [];
     private List<TaskNotDue> notDue = [];
 
     /// <summary>The worksheets it began with.</summary>
-    public IReadOnlyList<SheetUsed> Sheets => sheets;
+    public IReadOnlyList<WorksheetUsed> Worksheets => worksheets;
 
     /// <summary>What the worksheets have and isn't due now.</summary>
     public IReadOnlyList<TaskNotDue> NotDue => notDue;
 
     /// <summary>Hours the worksheets are expected to take, repairs not counted.</summary>
-    public decimal WorksheetHours => sheets.Sum(sheet => sheet.Hours);
+    public decimal WorksheetHours => worksheets.Sum(sheet => sheet.Hours);
 
     /// <summary>The tasks that are answered by themselves, in walking order.</summary>
     public IEnumerable<InspectionTask> Walk => Tasks.Where(task => task.TiedTo is null).OrderBy(task => task.Order);
@@ -38,7 +40,7 @@ public sealed partial class Inspection
         .Select(task => task.Measure!.Kind).Distinct();
 
     /// <summary>A worksheet's title as the inspection began with it.</summary>
-    public string SheetTitle(string key) => sheets.FirstOrDefault(sheet => sheet.Key == key)?.Title ?? key;
+    public string WorksheetTitle(string key) => worksheets.FirstOrDefault(sheet => sheet.Key == key)?.Title ?? key;
 
     /// <summary>Tasks of other lists that say the same and are answered with this one.</summary>
     public IEnumerable<InspectionTask> TiedWith(InspectionTask lead) => Tasks.Where(task => task.TiedTo == lead.Id);
@@ -75,7 +77,7 @@ public sealed partial class Inspection
 
     private Refusal? WhyNotTied(InspectionTask task, InspectionTask lead)
     {
-        if (task.ZoneKey != lead.ZoneKey || task.SheetKey == lead.SheetKey || task.ComponentId != lead.ComponentId)
+        if (task.ZoneKey != lead.ZoneKey || task.WorksheetKey == lead.WorksheetKey || task.ComponentId != lead.ComponentId)
             return new("tie", "Only tasks of one zone and of two lists are tied.");
         if (lead.TiedTo is not null || TiedWith(task).Any())
             return new("tie", "One of them is tied already.");
@@ -120,7 +122,7 @@ public sealed partial class Inspection
         if (notDue.FirstOrDefault(other => other.Order == order) is not { } line)
             return new("task", "It is on the walk already.");
         notDue = [.. notDue.Where(other => other != line)];
-        Add(new(line.Order, new(line.SheetKey, "", 1, "", []), line.Zone, line.Task, line.ComponentId,
+        Add(new(line.Order, new(line.WorksheetKey, "", 1, "", []), line.Zone, line.Task, line.ComponentId,
             new(true, false, $"{line.Why}; taken in all the same"), null), null);
         return null;
     }
@@ -141,7 +143,8 @@ public sealed partial class Inspection
             if (line.Pick.IsDue)
                 Add(line with { }, line.TiedTo is { } lead ? ids[lead] : null, ids[line.Order]);
             else
-                notDue.Add(new(line.Order, line.Sheet.Key, line.Zone with { Tasks = [] }, line.Task, line.ComponentId, line.Pick.BeforeNext,
+                notDue.Add(new(line.Order, line.Worksheet.Key, line.Zone with { Tasks = [] }, line.Task, line.ComponentId,
+                    line.Pick.BeforeNext,
                     line.Pick.Why));
     }
 

@@ -36,7 +36,7 @@ public sealed partial class Inspection
     /// <param name="openItems">What earlier inspections left open: it stands on the fix list from the start.</param>
     public Inspection(Guid id, Aircraft aircraft, InspectionKind kind, string workOrder, IReadOnlyList<Worksheet> worksheets,
         DateOnly openedOn,
-        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<CarriedMark>? knownMarks = null,
+        IReadOnlyCollection<TaskDone>? done = null, HouseRules? house = null, IEnumerable<KnownMark>? knownMarks = null,
         IEnumerable<OpenItem>? openItems = null)
     {
         (tasks, readings, compressionTests, discrepancies) = ([], [], [], []);
@@ -47,9 +47,10 @@ public sealed partial class Inspection
         OpenedOn = openedOn;
         TimeInService = aircraft.TimeInService;
         House = house ?? new();
-        carriedMarks = [.. knownMarks ?? []];
-        sheets =
-            [.. worksheets.Select(sheet => new SheetUsed(sheet.Key, sheet.Title, sheet.Version, sheet.Zones.Sum(zone => zone.Hours ?? 0)))];
+        this.knownMarks = [.. knownMarks ?? []];
+        this.worksheets =
+            [.. worksheets.Select(sheet =>
+                new WorksheetUsed(sheet.Key, sheet.Title, sheet.Version, sheet.Zones.Sum(zone => zone.Hours ?? 0)))];
         Begin(WalkList.Merge(worksheets, aircraft, kind, done ?? [], openedOn));
         CarryIn(openItems ?? []);
     }

@@ -17,7 +17,7 @@ public sealed class InspectionTask
     {
         Id = id;
         Order = line.Order;
-        SheetKey = line.Sheet.Key;
+        WorksheetKey = line.Worksheet.Key;
         ZoneKey = line.Zone.Key;
         ZoneTitle = line.Zone.Title;
         Station = line.Zone.Station;
@@ -46,7 +46,7 @@ public sealed class InspectionTask
     public int Order { get; private set; }
 
     /// <summary>The worksheet it comes from.</summary>
-    public string SheetKey { get; private set; } = "";
+    public string WorksheetKey { get; private set; } = "";
     public string ZoneKey { get; private set; } = "";
     public string ZoneTitle { get; private set; } = "";
     public Station Station { get; private set; }

@@ -11,16 +11,16 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="House">How the shop works.</param>
 /// <param name="KnownMarks">Marks that earlier inspections found benign.</param>
 /// <param name="OpenItems">What earlier inspections left open.</param>
-public sealed record BeginsWith(IReadOnlyCollection<TaskDone> Done, HouseRules House, IEnumerable<CarriedMark> KnownMarks,
+public sealed record BeginsWith(IReadOnlyCollection<TaskDone> Done, HouseRules House, IEnumerable<KnownMark> KnownMarks,
     IEnumerable<OpenItem> OpenItems);
 
 /// <summary>An aircraft taken in, as it is sent.</summary>
 /// <param name="Kind">What kind of inspection.</param>
 /// <param name="Hours">What the meter shows that time in service goes by.</param>
 /// <param name="WorkOrder">The work order.</param>
-/// <param name="Sheets">The worksheets that are ticked, the leading one first.</param>
+/// <param name="Worksheets">The worksheets that are ticked, the leading one first.</param>
 /// <param name="Squawks">The owner's complaints, one to a line.</param>
-public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOrder, IReadOnlyList<Worksheet> Sheets, string? Squawks)
+public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOrder, IReadOnlyList<Worksheet> Worksheets, string? Squawks)
 {
     /// <summary>Longest work order, in characters.</summary>
     public const int LongestWorkOrder = 20;
@@ -55,7 +55,7 @@ public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOr
             yield return new("Hours", "Type the hours the meter shows: 4318.6.");
         if (Order.Length is 0 or > LongestWorkOrder)
             yield return new("WorkOrder", $"A work order of up to {LongestWorkOrder} characters.");
-        if (Sheets.Count == 0)
+        if (Worksheets.Count == 0)
             yield return new("Worksheets", "Tick at least one worksheet: its tasks are the walk.");
     }
 
@@ -74,7 +74,8 @@ public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOr
             return (null, new("Hours", meter.Field == MeterFault.Backwards
                 ? $"{meter.Message} If it was, note that under Times first."
                 : meter.Message));
-        var inspection = new Inspection(id, aircraft, Kind, Order, Sheets, today, with.Done, with.House, with.KnownMarks, with.OpenItems);
+        var inspection = new Inspection(id, aircraft, Kind, Order, Worksheets, today, with.Done, with.House, with.KnownMarks,
+            with.OpenItems);
         if (inspection.Tasks.Count == 0)
             return (null, new("Worksheets", "Nothing of these worksheets is due now. Tick another one."));
         foreach (var words in (Squawks ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))

@@ -49,9 +49,9 @@ public sealed record HoleHistory(PlugHole Hole, IReadOnlyList<(DateTimeOffset At
 {
     public int Fouled => Looks.Count(look => look.Look.IsFouled());
 
-    /// <param name="marks">Marks of this engine's plugs, of any inspection.</param>
+    /// <param name="notes">Notes of this engine's plugs, of any inspection.</param>
     /// <param name="hole">The hole.</param>
-    public static HoleHistory Of(IEnumerable<PlugMark> marks, PlugHole hole) => new(hole,
-        [.. marks.Where(mark => mark.Hole == hole && mark.Step == PlugStep.Look).OrderByDescending(mark => mark.At)
-            .Select(mark => (mark.At, EnumNames.Read<PlugLook>(mark.Said)))]);
+    public static HoleHistory Of(IEnumerable<PlugNote> notes, PlugHole hole) => new(hole,
+        [.. notes.Where(note => note.Hole == hole && note.Step == PlugStep.Look).OrderByDescending(note => note.At)
+            .Select(note => (note.At, EnumNames.Read<PlugLook>(note.Said)))]);
 }

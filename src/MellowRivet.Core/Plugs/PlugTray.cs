@@ -20,7 +20,7 @@ public enum GasketState { New = 1, Annealed }
 /// <param name="Said">The look, "done", "pass", "fail", the gasket's state, or one of the words below.</param>
 /// <param name="By">Who.</param>
 /// <param name="At">When.</param>
-public sealed record PlugMark(Guid PlugId, PlugHole Hole, PlugStep? Step, string Said, Guid By, DateTimeOffset At)
+public sealed record PlugNote(Guid PlugId, PlugHole Hole, PlugStep? Step, string Said, Guid By, DateTimeOffset At)
 {
     /// <summary>It fell.</summary>
     public const string Dropped = "dropped";
@@ -34,27 +34,27 @@ public sealed record PlugMark(Guid PlugId, PlugHole Hole, PlugStep? Step, string
 /// <param name="Ignition">What fires it; null where nobody has said.</param>
 /// <param name="Plug">The plug; null where none is on file.</param>
 /// <param name="CameFrom">The hole it was taken out of at this inspection.</param>
-/// <param name="Marks">What was seen and done at it in this inspection.</param>
+/// <param name="Notes">What was seen and done at it in this inspection.</param>
 /// <param name="Readings">What was measured on it in this inspection.</param>
 /// <param name="Time">Its own time in service; null where that isn't known.</param>
-public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component? Plug, PlugHole CameFrom, IReadOnlyList<PlugMark> Marks,
+public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component? Plug, PlugHole CameFrom, IReadOnlyList<PlugNote> Notes,
     IReadOnlyList<Reading> Readings, Hours? Time)
 {
     /// <summary>The limits of the plug that sits here: by what it is made for, else by what fires the hole.</summary>
     public PlugLimits Limits => PlugLimits.Of(Plug?.Suits ?? Ignition ?? IgnitionKind.Magneto);
 
-    public bool IsScrap => Marks.Any(mark => mark is { Step: null, Said: PlugMark.Dropped });
+    public bool IsScrap => Notes.Any(note => note is { Step: null, Said: PlugNote.Dropped });
 
     /// <summary>
     /// When it last came out of a hole again, at this inspection: gasket and torque of before say nothing of where it sits now.
     /// </summary>
     private DateTimeOffset? OutAt =>
-        Marks.Where(mark => mark is { Step: null, Said: PlugMark.Moved }).Select(mark => (DateTimeOffset?)mark.At).Max();
+        Notes.Where(note => note is { Step: null, Said: PlugNote.Moved }).Select(note => (DateTimeOffset?)note.At).Max();
 
     public PlugLook? Look => Said(PlugStep.Look) is { } said ? EnumNames.Read<PlugLook>(said) : null;
 
     public string? Said(PlugStep step) =>
-        Marks.FirstOrDefault(mark => mark.Step == step && (step != PlugStep.Gasket || !(mark.At <= OutAt)))?.Said;
+        Notes.FirstOrDefault(note => note.Step == step && (step != PlugStep.Gasket || !(note.At <= OutAt)))?.Said;
 
     public Reading? ReadingOf(PlugStep step) =>
         PlugKinds.Of(step) is { } kind
@@ -174,7 +174,7 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
 
     /// <param name="aircraft">The aircraft with its parts, those that came off too.</param>
     /// <param name="engine">One of its engines.</param>
-    /// <param name="inspection">The inspection, for its marks and readings.</param>
+    /// <param name="inspection">The inspection, for its notes and readings.</param>
     public static PlugTray Of(Aircraft aircraft, Component engine, Inspection inspection)
     {
         var stays = aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == engine.Id).ToList();
@@ -188,7 +188,7 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
                     && (other.RemovedAt is not { } off || off >= inspection.TimeInService)).MinBy(other => other.InstalledAt.Value);
             var cameFrom = first is not null && PlugHole.Parse(first.Position) is { } began ? began : hole;
             return new TrayPlace(hole, FiresOf(engine, hole.Row), stay?.Component, cameFrom,
-                [.. inspection.PlugMarks.Where(mark => mark.PlugId == stay?.ComponentId)],
+                [.. inspection.PlugNotes.Where(note => note.PlugId == stay?.ComponentId)],
                 [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)],
                 stay?.TimeInService(aircraft.TimeInService))
             { TorqueBand = PlugLimits.TorqueOn(aircraft, stay?.Component.Suits ?? FiresOf(engine, hole.Row) ?? IgnitionKind.Magneto) };

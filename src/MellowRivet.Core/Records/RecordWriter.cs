@@ -72,7 +72,7 @@ public static class RecordWriter
                 ["aircraftTime"] = $"{aircraft.TimeInService} h",
                 ["workOrder"] = inspection.WorkOrder,
                 ["extent"] = $"{inspection.Kind.InWords()}, {(scope.Length > 0 ? scope + ", " : "")}"
-                    + $"{string.Join(", ", inspection.Sheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, "
+                    + $"{string.Join(", ", inspection.Worksheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, "
                     + $"{inspection.Tasks.Count} tasks",
                 ["work"] = new JsonArray([.. work.Select(words => (JsonNode)words)]),
                 ["statement"] = statement,

@@ -74,7 +74,7 @@ public static class Asks
             .SelectMany(rule => rule.Asks.Select(asked => (asked, rule.Source)))
             .Concat(TasksOf(inspection, engine.ComponentId).Where(task => task.Asks is not null)
                 .Select(task => (task.Asks!.Value,
-                    new RuleSource(Standing.Practice, $"worksheet {inspection.SheetTitle(task.SheetKey)}, {task.Reference}"))))
+                    new RuleSource(Standing.Practice, $"worksheet {inspection.WorksheetTitle(task.WorksheetKey)}, {task.Reference}"))))
             .GroupBy(pair => pair.Item1).Select(group => group.First()).OrderBy(pair => pair.Item1);
 
     private static IEnumerable<InspectionTask> TasksOf(Inspection inspection, Guid engineId) =>

@@ -35,7 +35,7 @@ public static class InspectionJudgements
         new("filters and screens", [typeof(FilterCut)], Filters),
         new("measured tasks, cables, wear, torque and bulletins' steps", [typeof(TaskJudge), typeof(Inspection), typeof(ToleranceBand)],
             Tasks),
-        new("witness marks", [typeof(WitnessMark)], Marks),
+        new("witness marks", [typeof(WitnessMark)], WitnessMarks),
     ];
 
     /// <summary>All of it, in the order of the places.</summary>
@@ -62,17 +62,17 @@ public static class InspectionJudgements
                 foreach (var (of, judgement) in place.Judgements)
                 {
                     var reading = of is { } step ? place.ReadingOf(step) : null;
-                    var marks = place.Marks.Where(mark => mark.Said != PlugMark.Moved).ToList();
-                    var mark = marks.Where(mark => mark.Step == of).MaxBy(mark => mark.At) ?? marks.MaxBy(mark => mark.At);
+                    var notes = place.Notes.Where(note => note.Said != PlugNote.Moved).ToList();
+                    var note = notes.Where(note => note.Step == of).MaxBy(note => note.At) ?? notes.MaxBy(note => note.At);
                     yield return new(
                         $"plug/{place.Plug!.Id:N}/"
-                        + $"{(of is { } named ? $"{named}" : place.IsScrap && mark is { Step: null } ? "dropped" : "place")}",
+                        + $"{(of is { } named ? $"{named}" : place.IsScrap && note is { Step: null } ? "dropped" : "place")}",
                         $"Plug {place.Hole}, {On(aircraft, engine)}{of?.InWords() ?? "as it is"}",
-                        reading is not null ? $"{reading.Value:0.####} {reading.UnitSymbol}" : mark?.Said is { } said
+                        reading is not null ? $"{reading.Value:0.####} {reading.UnitSymbol}" : note?.Said is { } said
                             ? Spoken(of, said)
                             : place.Plug.SerialNumber,
                         new(ZoneOf(inspection, engine), engine.ComponentId, Hole: place.Hole.ToString()), place.Plug.Id, judgement,
-                        reading?.PersonId ?? mark?.By ?? Guid.Empty, reading?.LastAt ?? mark?.At ?? default);
+                        reading?.PersonId ?? note?.By ?? Guid.Empty, reading?.LastAt ?? note?.At ?? default);
                 }
     }
 
@@ -139,7 +139,7 @@ public static class InspectionJudgements
                     new(task.ZoneKey, TaskId: task.Id), task.ComponentId, judgement, reading.PersonId, reading.LastAt);
     }
 
-    private static IEnumerable<Judged> Marks(Inspection inspection, Aircraft aircraft)
+    private static IEnumerable<Judged> WitnessMarks(Inspection inspection, Aircraft aircraft)
     {
         foreach (var mark in inspection.WitnessMarks)
             if (mark.Judgement is { } judgement)

@@ -147,7 +147,7 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
             ? $"{found.What}: {char.ToLowerInvariant(never.Message[0])}{never.Message[1..]}"
             : $"{found.What}: deferrable, so walk the deferral test, deactivate and placard it, or fix it", Found: found));
 
-    private static IEnumerable<Blocker> KnownMarks(Inspection inspection) => inspection.CarriedMarks
+    private static IEnumerable<Blocker> KnownMarks(Inspection inspection) => inspection.KnownMarks
         .Where(mark => !mark.IsAnswered)
         .Select(mark => new Blocker($"Known mark {mark.Number}, {mark.What}: accept it with your initials, or test it again",
             By: HeldUpBy.KnownMark));

@@ -131,7 +131,7 @@ public static class WhoseLook
                     yield return (reading.PersonId, reading.LastAt);
                 foreach (var check in inspection.SheetChecks.Where(check => parts.Contains(check.ComponentId)))
                     yield return (check.By, check.At);
-                foreach (var mark in inspection.PlugMarks.Where(mark => parts.Contains(mark.PlugId)))
+                foreach (var mark in inspection.PlugNotes.Where(mark => parts.Contains(mark.PlugId)))
                     yield return (mark.By, mark.At);
                 foreach (var cut in inspection.FilterCuts.Where(cut => cut.EngineId == engine.ComponentId))
                     yield return (cut.By, cut.At);

@@ -18,7 +18,7 @@ public sealed class Edition
         Id = id;
         Key = sheet.Key;
         Version = sheet.Version;
-        Sheet = sheet;
+        Worksheet = sheet;
         IsDraft = isDraft;
         (By, At, Note) = (by, at, note);
     }
@@ -27,7 +27,7 @@ public sealed class Edition
     public string Key { get; private set; } = "";
     public int Version { get; private set; }
     public bool IsDraft { get; private set; }
-    public Worksheet Sheet { get; private set; } = null!;
+    public Worksheet Worksheet { get; private set; } = null!;
     public Guid? By { get; private set; }
     public DateTimeOffset At { get; private set; }
     public string Note { get; private set; } = "";
@@ -40,7 +40,7 @@ public sealed class Edition
     {
         if (!IsDraft)
             return new("draft", "This edition is published and stays as it is. Begin a draft of the next one.");
-        Sheet = sheet with { Key = Key, Version = Version };
+        Worksheet = sheet with { Key = Key, Version = Version };
         (By, At) = (by, at);
         Changes++;
         return null;
@@ -51,7 +51,7 @@ public sealed class Edition
     {
         if (!IsDraft)
             return new("draft", "It is published already.");
-        if (Sheet.Fault() is { } fault)
+        if (Worksheet.Fault() is { } fault)
             return new("draft", $"It can't be walked yet: {fault}");
         if (string.IsNullOrWhiteSpace(note) || note.Trim().Length > 200)
             return new("note", "Say what is new in this edition, in up to 200 characters.");

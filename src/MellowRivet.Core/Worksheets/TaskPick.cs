@@ -3,12 +3,12 @@ using MellowRivet.Core.Inspections;
 namespace MellowRivet.Core.Worksheets;
 
 /// <summary>When a task was last done on this aircraft or this part.</summary>
-/// <param name="SheetKey">The worksheet it stood in.</param>
+/// <param name="WorksheetKey">The worksheet it stood in.</param>
 /// <param name="TaskKey">The task.</param>
 /// <param name="ComponentId">The engine or propeller it was done on; null for the airframe.</param>
 /// <param name="Hours">The aircraft's time in service then.</param>
 /// <param name="On">The day.</param>
-public sealed record TaskDone(string SheetKey, string TaskKey, Guid? ComponentId, decimal Hours, DateOnly On);
+public sealed record TaskDone(string WorksheetKey, string TaskKey, Guid? ComponentId, decimal Hours, DateOnly On);
 
 /// <summary>How things stand when a task is picked or not.</summary>
 /// <param name="Kind">The inspection.</param>

@@ -6,13 +6,13 @@ namespace MellowRivet.Core.Worksheets;
 
 /// <summary>One line of a walk: a task with where it comes from and where it stands.</summary>
 /// <param name="Order">Its place in walking order.</param>
-/// <param name="Sheet">The worksheet it comes from.</param>
+/// <param name="Worksheet">The worksheet it comes from.</param>
 /// <param name="Zone">Its zone as this walk has it: on a twin, an engine's zone once for each engine.</param>
 /// <param name="Task">The task.</param>
 /// <param name="ComponentId">The engine or propeller it is about; null for the airframe.</param>
 /// <param name="Pick">Whether it is due now.</param>
 /// <param name="TiedTo">The order of the line that answers this one too; null for one that is answered by itself.</param>
-public sealed record WalkLine(int Order, Worksheet Sheet, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, TaskPick Pick,
+public sealed record WalkLine(int Order, Worksheet Worksheet, WorksheetZone Zone, WorksheetTask Task, Guid? ComponentId, TaskPick Pick,
     int? TiedTo);
 
 /// <summary>Merges worksheets into one walk.</summary>
@@ -31,7 +31,7 @@ public static class WalkList
     public static IReadOnlyList<WalkLine> Merge(IReadOnlyList<Worksheet> sheets, Aircraft aircraft, InspectionKind kind,
         IReadOnlyCollection<TaskDone> done, DateOnly today)
     {
-        var last = done.GroupBy(task => (task.SheetKey, task.TaskKey, task.ComponentId))
+        var last = done.GroupBy(task => (task.WorksheetKey, task.TaskKey, task.ComponentId))
             .ToDictionary(group => group.Key, group => group.MaxBy(task => task.On)!);
         List<WalkLine> walk = [];
         foreach (var zone in ZonesInOrder(sheets).SelectMany(zone => EachEngine(zone, aircraft)))
@@ -97,10 +97,11 @@ public static class WalkList
     {
         var result = here.ToList();
         foreach (var same in here.GroupBy(line => line.Task.Same ?? Plain(line.Task.Text))
-            .Where(group => group.Select(line => line.Sheet.Key).Distinct().Count() > 1))
+            .Where(group => group.Select(line => line.Worksheet.Key).Distinct().Count() > 1))
         {
             var lead = same.FirstOrDefault(line => line.Task.Measure is not null || line.Task.Compression) ?? same.First();
-            var tied = same.Where(line => line.Sheet.Key != lead.Sheet.Key && line != lead && Answers(lead.Task, line.Task)).ToList();
+            var tied = same.Where(line => line.Worksheet.Key != lead.Worksheet.Key && line != lead && Answers(lead.Task, line.Task))
+                .ToList();
             var pick = tied.Append(lead).Select(line => line.Pick).FirstOrDefault(pick => pick.IsDue) ?? lead.Pick;
             result[result.IndexOf(lead)] = lead with { Pick = pick };
             foreach (var line in tied)

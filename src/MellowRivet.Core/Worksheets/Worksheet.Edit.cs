@@ -21,7 +21,7 @@ public sealed partial record Worksheet
     /// <summary>Puts a task in place of the one with its key, or at the end of the zone where there is none.</summary>
     /// <param name="zoneKey">The zone it stands in from now on.</param>
     /// <param name="task">The task.</param>
-    public (Worksheet? Sheet, Refusal? Refusal) Put(string zoneKey, WorksheetTask task)
+    public (Worksheet? Worksheet, Refusal? Refusal) Put(string zoneKey, WorksheetTask task)
     {
         if (FaultOf(task) is { } fault)
             return (null, new("task", fault));
@@ -40,7 +40,7 @@ public sealed partial record Worksheet
     }
 
     /// <summary>Takes a task out.</summary>
-    public (Worksheet? Sheet, Refusal? Refusal) TakeOut(string taskKey)
+    public (Worksheet? Worksheet, Refusal? Refusal) TakeOut(string taskKey)
     {
         if (Zones.FirstOrDefault(zone => zone.Tasks.Any(task => task.Key == taskKey)) is not { } zone)
             return (null, new("task", "There is no such task."));
@@ -76,7 +76,7 @@ public sealed partial record Worksheet
     /// <summary>
     /// Puts a zone in place of the one with its key, keeping that one's tasks; a new one comes last, with the task it carries.
     /// </summary>
-    public (Worksheet? Sheet, Refusal? Refusal) Put(WorksheetZone zone) => Sound(this with
+    public (Worksheet? Worksheet, Refusal? Refusal) Put(WorksheetZone zone) => Sound(this with
     {
         Zones = Zones.Any(other => other.Key == zone.Key)
             ? [.. Zones.Select(other => other.Key == zone.Key ? zone with { Tasks = other.Tasks } : other)]
@@ -84,7 +84,7 @@ public sealed partial record Worksheet
     }, "zone");
 
     /// <summary>Takes a zone out with all its tasks.</summary>
-    public (Worksheet? Sheet, Refusal? Refusal) TakeOutZone(string key) => Zones.Count == 1
+    public (Worksheet? Worksheet, Refusal? Refusal) TakeOutZone(string key) => Zones.Count == 1
         ? (null, new("zone", "A worksheet keeps at least one zone."))
         : (this with { Zones = [.. Zones.Where(zone => zone.Key != key)] }, null);
 

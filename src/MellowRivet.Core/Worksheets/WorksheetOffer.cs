@@ -4,11 +4,11 @@ using MellowRivet.Core.Inspections;
 namespace MellowRivet.Core.Worksheets;
 
 /// <summary>A worksheet as it is offered for an inspection.</summary>
-/// <param name="Sheet">The worksheet.</param>
+/// <param name="Worksheet">The worksheet.</param>
 /// <param name="Suits">It is ticked beforehand for this aircraft and this kind.</param>
 /// <param name="Due">How many of its tasks would be due now.</param>
 /// <param name="Tasks">How many tasks it has on this aircraft.</param>
-public sealed record WorksheetOffer(Worksheet Sheet, bool Suits, int Due, int Tasks)
+public sealed record WorksheetOffer(Worksheet Worksheet, bool Suits, int Due, int Tasks)
 {
     /// <summary>It, before an aircraft is chosen.</summary>
     public static WorksheetOffer Of(Worksheet sheet) => new(sheet, false, sheet.Tasks.Count(), sheet.Tasks.Count());

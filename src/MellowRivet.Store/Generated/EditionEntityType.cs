@@ -75,21 +75,22 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Edition).GetProperty("Note", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Edition).GetField("<Note>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
-            var sheet = runtimeEntityType.AddProperty(
-                "Sheet",
-                typeof(Worksheet),
-                propertyInfo: typeof(Edition).GetProperty("Sheet", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(Edition).GetField("<Sheet>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
-            sheet.SetValueConverter(new ValueConverter<Worksheet, string>(
-                string (Worksheet sheet) => StoredShapes.Wrap(sheet.ToJson(), 1),
-                Worksheet (string text) => Worksheet.Parse(StoredShapes.Bare(text))));
-
             var version = runtimeEntityType.AddProperty(
                 "Version",
                 typeof(int),
                 propertyInfo: typeof(Edition).GetProperty("Version", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Edition).GetField("<Version>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0);
+
+            var worksheet = runtimeEntityType.AddProperty(
+                "Worksheet",
+                typeof(Worksheet),
+                propertyInfo: typeof(Edition).GetProperty("Worksheet", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Edition).GetField("<Worksheet>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+            worksheet.SetValueConverter(new ValueConverter<Worksheet, string>(
+                string (Worksheet sheet) => StoredShapes.Wrap(sheet.ToJson(), 1),
+                Worksheet (string text) => Worksheet.Parse(StoredShapes.Bare(text))));
+            worksheet.AddAnnotation("Relational:ColumnName", "Sheet");
 
             var key0 = runtimeEntityType.AddKey(
                 new[] { id });

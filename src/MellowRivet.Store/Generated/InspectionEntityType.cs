@@ -135,14 +135,6 @@ namespace MellowRivet.Store.Generated
                 valueComparer: new JsonSame<List<BulletinWork>>());
             bulletins.AddAnnotation("Relational:ColumnName", "Bulletins");
 
-            var carriedMarks = runtimeEntityType.AddProperty(
-                "carriedMarks",
-                typeof(List<CarriedMark>),
-                fieldInfo: typeof(Inspection).GetField("carriedMarks", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                valueConverter: new JsonText<List<CarriedMark>>(),
-                valueComparer: new JsonSame<List<CarriedMark>>());
-            carriedMarks.AddAnnotation("Relational:ColumnName", "CarriedMarks");
-
             var filterCuts = runtimeEntityType.AddProperty(
                 "filterCuts",
                 typeof(List<FilterCut>),
@@ -158,6 +150,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<ForeignObject>>(),
                 valueComparer: new JsonSame<List<ForeignObject>>());
             foreignObjects.AddAnnotation("Relational:ColumnName", "ForeignObjects");
+
+            var knownMarks = runtimeEntityType.AddProperty(
+                "knownMarks",
+                typeof(List<KnownMark>),
+                fieldInfo: typeof(Inspection).GetField("knownMarks", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<KnownMark>>(),
+                valueComparer: new JsonSame<List<KnownMark>>());
+            knownMarks.AddAnnotation("Relational:ColumnName", "CarriedMarks");
 
             var leftOut = runtimeEntityType.AddProperty(
                 "leftOut",
@@ -191,13 +191,13 @@ namespace MellowRivet.Store.Generated
                 valueComparer: new JsonSame<List<NotPart>>());
             notPart.AddAnnotation("Relational:ColumnName", "NotPart");
 
-            var plugMarks = runtimeEntityType.AddProperty(
-                "plugMarks",
-                typeof(List<PlugMark>),
-                fieldInfo: typeof(Inspection).GetField("plugMarks", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                valueConverter: new JsonText<List<PlugMark>>(),
-                valueComparer: new JsonSame<List<PlugMark>>());
-            plugMarks.AddAnnotation("Relational:ColumnName", "PlugMarks");
+            var plugNotes = runtimeEntityType.AddProperty(
+                "plugNotes",
+                typeof(List<PlugNote>),
+                fieldInfo: typeof(Inspection).GetField("plugNotes", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<PlugNote>>(),
+                valueComparer: new JsonSame<List<PlugNote>>());
+            plugNotes.AddAnnotation("Relational:ColumnName", "PlugMarks");
 
             var remembered = runtimeEntityType.AddProperty(
                 "remembered",
@@ -222,14 +222,6 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<SheetCheck>>(),
                 valueComparer: new JsonSame<List<SheetCheck>>());
             sheetChecks.AddAnnotation("Relational:ColumnName", "BenchChecks");
-
-            var sheets = runtimeEntityType.AddProperty(
-                "sheets",
-                typeof(List<SheetUsed>),
-                fieldInfo: typeof(Inspection).GetField("sheets", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                valueConverter: new JsonText<List<SheetUsed>>(),
-                valueComparer: new JsonSame<List<SheetUsed>>());
-            sheets.AddAnnotation("Relational:ColumnName", "Sheets");
 
             var signersLooks = runtimeEntityType.AddProperty(
                 "signersLooks",
@@ -270,6 +262,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<WitnessMark>>(),
                 valueComparer: new JsonSame<List<WitnessMark>>());
             witnessMarks.AddAnnotation("Relational:ColumnName", "WitnessMarks");
+
+            var worksheets = runtimeEntityType.AddProperty(
+                "worksheets",
+                typeof(List<WorksheetUsed>),
+                fieldInfo: typeof(Inspection).GetField("worksheets", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<WorksheetUsed>>(),
+                valueComparer: new JsonSame<List<WorksheetUsed>>());
+            worksheets.AddAnnotation("Relational:ColumnName", "Sheets");
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });

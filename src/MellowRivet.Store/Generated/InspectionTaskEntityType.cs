@@ -186,12 +186,6 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(InspectionTask).GetField("<SecondPerson>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: false);
 
-            var sheetKey = runtimeEntityType.AddProperty(
-                "SheetKey",
-                typeof(string),
-                propertyInfo: typeof(InspectionTask).GetProperty("SheetKey", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(InspectionTask).GetField("<SheetKey>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
-
             var station = runtimeEntityType.AddProperty(
                 "Station",
                 typeof(Station),
@@ -233,6 +227,13 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(InspectionTask).GetProperty("With", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<With>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var worksheetKey = runtimeEntityType.AddProperty(
+                "WorksheetKey",
+                typeof(string),
+                propertyInfo: typeof(InspectionTask).GetProperty("WorksheetKey", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(InspectionTask).GetField("<WorksheetKey>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+            worksheetKey.AddAnnotation("Relational:ColumnName", "SheetKey");
 
             var zoneKey = runtimeEntityType.AddProperty(
                 "ZoneKey",

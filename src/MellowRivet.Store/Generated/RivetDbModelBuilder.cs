@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("f88e3e0e-bc2f-465d-93f7-6bbda40dced6"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("d851c198-bdf8-425f-99d9-dfe537fd9f86"), entityTypeCount: 32)
         {
         }
 
@@ -19,7 +19,7 @@ namespace MellowRivet.Store.Generated
         {
             var bookEntry = BookEntryEntityType.Create(this);
             var logBook = LogBookEntityType.Create(this);
-            var bulletinCase = BulletinCaseEntityType.Create(this);
+            var bulletinFollowUp = BulletinFollowUpEntityType.Create(this);
             var shopBulletin = ShopBulletinEntityType.Create(this);
             var statedFact = StatedFactEntityType.Create(this);
             var compressionTest = CompressionTestEntityType.Create(this);
@@ -42,9 +42,9 @@ namespace MellowRivet.Store.Generated
             var tool = ToolEntityType.Create(this);
             var edition = EditionEntityType.Create(this);
             var account = AccountEntityType.Create(this);
+            var changeCount = ChangeCountEntityType.Create(this);
             var feedState = FeedStateEntityType.Create(this);
             var posting = PostingEntityType.Create(this);
-            var shopMark = ShopMarkEntityType.Create(this);
             var whereabouts = WhereaboutsEntityType.Create(this);
             var identityUserClaim = IdentityUserClaimEntityType.Create(this);
             var identityUserLogin = IdentityUserLoginEntityType.Create(this);
@@ -53,8 +53,8 @@ namespace MellowRivet.Store.Generated
             BookEntryEntityType.CreateForeignKey1(bookEntry, aircraft);
             BookEntryEntityType.CreateForeignKey2(bookEntry, logBook);
             LogBookEntityType.CreateForeignKey1(logBook, aircraft);
-            BulletinCaseEntityType.CreateForeignKey1(bulletinCase, aircraft);
-            BulletinCaseEntityType.CreateForeignKey2(bulletinCase, component);
+            BulletinFollowUpEntityType.CreateForeignKey1(bulletinFollowUp, aircraft);
+            BulletinFollowUpEntityType.CreateForeignKey2(bulletinFollowUp, component);
             StatedFactEntityType.CreateForeignKey1(statedFact, aircraft);
             StatedFactEntityType.CreateForeignKey2(statedFact, component);
             CompressionTestEntityType.CreateForeignKey1(compressionTest, component);
@@ -83,7 +83,7 @@ namespace MellowRivet.Store.Generated
 
             BookEntryEntityType.CreateAnnotations(bookEntry);
             LogBookEntityType.CreateAnnotations(logBook);
-            BulletinCaseEntityType.CreateAnnotations(bulletinCase);
+            BulletinFollowUpEntityType.CreateAnnotations(bulletinFollowUp);
             ShopBulletinEntityType.CreateAnnotations(shopBulletin);
             StatedFactEntityType.CreateAnnotations(statedFact);
             CompressionTestEntityType.CreateAnnotations(compressionTest);
@@ -106,9 +106,9 @@ namespace MellowRivet.Store.Generated
             ToolEntityType.CreateAnnotations(tool);
             EditionEntityType.CreateAnnotations(edition);
             AccountEntityType.CreateAnnotations(account);
+            ChangeCountEntityType.CreateAnnotations(changeCount);
             FeedStateEntityType.CreateAnnotations(feedState);
             PostingEntityType.CreateAnnotations(posting);
-            ShopMarkEntityType.CreateAnnotations(shopMark);
             WhereaboutsEntityType.CreateAnnotations(whereabouts);
             IdentityUserClaimEntityType.CreateAnnotations(identityUserClaim);
             IdentityUserLoginEntityType.CreateAnnotations(identityUserLogin);

@@ -20,10 +20,11 @@ internal sealed class ShopBulletinMapping : IEntityTypeConfiguration<ShopBulleti
     }
 }
 
-internal sealed class BulletinCaseMapping : IEntityTypeConfiguration<BulletinCase>
+internal sealed class BulletinFollowUpMapping : IEntityTypeConfiguration<BulletinFollowUp>
 {
-    public void Configure(EntityTypeBuilder<BulletinCase> one)
+    public void Configure(EntityTypeBuilder<BulletinFollowUp> one)
     {
+        one.ToTable("BulletinCases");
         one.Property(row => row.Id).ValueGeneratedNever();
         one.Property(row => row.Policy).AsJson();
         one.Property(row => row.Ferry).AsJson();

@@ -23,8 +23,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
             .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut)
             .Ignore(row => row.ForeignObjects)
-            .Ignore(row => row.Sheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
-            .Ignore(row => row.CarriedMarks).Ignore(row => row.PlugMarks).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts)
+            .Ignore(row => row.Worksheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
+            .Ignore(row => row.KnownMarks).Ignore(row => row.PlugNotes).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts)
             .Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins)
             .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks);
         inspection.Property(row => row.House).AsJson();
@@ -33,8 +33,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<Tag>>("tags").HasColumnName("Tags").AsJson();
         inspection.Property<List<ToolOut>>("toolsOut").HasColumnName("ToolsOut").AsJson();
         inspection.Property<List<ForeignObject>>("foreignObjects").HasColumnName("ForeignObjects").AsJson();
-        inspection.Property<List<CarriedMark>>("carriedMarks").HasColumnName("CarriedMarks").AsJson();
-        inspection.Property<List<PlugMark>>("plugMarks").HasColumnName("PlugMarks").AsJson();
+        inspection.Property<List<KnownMark>>("knownMarks").HasColumnName("CarriedMarks").AsJson();
+        inspection.Property<List<PlugNote>>("plugNotes").HasColumnName("PlugMarks").AsJson();
         inspection.Property<List<SheetCheck>>("sheetChecks").HasColumnName("BenchChecks").AsJson();
         inspection.Property<List<FilterCut>>("filterCuts").HasColumnName("FilterCuts").AsJson();
         inspection.Property<List<Guid>>("benchedMagnetos").HasColumnName("BenchedMagnetos").AsJson();
@@ -44,7 +44,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<NotPart>>("notPart").HasColumnName("NotPart").AsJson();
         inspection.Property<List<SignersLook>>("signersLooks").HasColumnName("SignersLooks").AsJson();
         inspection.Property(row => row.Checklist).AsJson();
-        inspection.Property<List<SheetUsed>>("sheets").HasColumnName("Sheets").AsJson();
+        inspection.Property<List<WorksheetUsed>>("worksheets").HasColumnName("Sheets").AsJson();
         inspection.Property<List<TaskNotDue>>("notDue").HasColumnName("NotDue").AsJson();
         inspection.Property(row => row.Arrival).AsJson();
         inspection.Property<List<Squawk>>("squawks").HasColumnName("Squawks").AsJson();
@@ -63,6 +63,7 @@ internal sealed class TaskMapping : IEntityTypeConfiguration<InspectionTask>
 {
     public void Configure(EntityTypeBuilder<InspectionTask> task)
     {
+        task.Property(row => row.WorksheetKey).HasColumnName("SheetKey");
         task.Property(row => row.Id).ValueGeneratedNever();
         task.Property(row => row.Changes).IsConcurrencyToken();
         task.Property(row => row.Measure).AsJson();

@@ -12,7 +12,7 @@ internal sealed class EditionMapping : IEntityTypeConfiguration<Edition>
     {
         edition.Property(row => row.Id).ValueGeneratedNever();
         edition.Property(row => row.Changes).IsConcurrencyToken();
-        edition.Property(row => row.Sheet)
+        edition.Property(row => row.Worksheet).HasColumnName("Sheet")
             .HasConversion(sheet => StoredShapes.Wrap(sheet.ToJson(), StoredShapes.FirstVersion),
                 text => Worksheet.Parse(StoredShapes.Bare(text)));
         edition.HasIndex(row => new { row.Key, row.Version }).IsUnique();
@@ -43,7 +43,7 @@ internal sealed class WhereaboutsMapping : IEntityTypeConfiguration<Whereabouts>
     public void Configure(EntityTypeBuilder<Whereabouts> where) => where.HasKey(row => new { row.PersonId, row.InspectionId });
 }
 
-internal sealed class ShopMarkMapping : IEntityTypeConfiguration<ShopMark>
+internal sealed class ChangeCountMapping : IEntityTypeConfiguration<ChangeCount>
 {
-    public void Configure(EntityTypeBuilder<ShopMark> mark) => mark.HasKey(row => row.Of);
+    public void Configure(EntityTypeBuilder<ChangeCount> count) => count.ToTable("Marks").HasKey(row => row.Of);
 }

@@ -93,7 +93,7 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("LogBooks");
                 });
 
-            modelBuilder.Entity("MellowRivet.Core.Bulletins.BulletinCase", b =>
+            modelBuilder.Entity("MellowRivet.Core.Bulletins.BulletinFollowUp", b =>
                 {
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
@@ -833,7 +833,7 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("Bulletins");
 
-                    b.Property<string>("carriedMarks")
+                    b.Property<string>("knownMarks")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("CarriedMarks");
@@ -868,7 +868,7 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("NotPart");
 
-                    b.Property<string>("plugMarks")
+                    b.Property<string>("plugNotes")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("PlugMarks");
@@ -883,7 +883,7 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("SetAside");
 
-                    b.Property<string>("sheets")
+                    b.Property<string>("worksheets")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Sheets");
@@ -995,9 +995,10 @@ namespace MellowRivet.Store.Migrations
                     b.Property<bool>("SecondPerson")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("SheetKey")
+                    b.Property<string>("WorksheetKey")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("TEXT")
+                        .HasColumnName("SheetKey");
 
                     b.Property<string>("Station")
                         .IsRequired()
@@ -1360,9 +1361,10 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Sheet")
+                    b.Property<string>("Worksheet")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Sheet");
 
                     b.Property<int>("Version")
                         .HasColumnType("INTEGER");
@@ -1482,7 +1484,7 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("Postings");
                 });
 
-            modelBuilder.Entity("MellowRivet.Store.ShopMark", b =>
+            modelBuilder.Entity("MellowRivet.Store.ChangeCount", b =>
                 {
                     b.Property<string>("Of")
                         .HasColumnType("TEXT");
@@ -1601,7 +1603,7 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("MellowRivet.Core.Bulletins.BulletinCase", b =>
+            modelBuilder.Entity("MellowRivet.Core.Bulletins.BulletinFollowUp", b =>
                 {
                     b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
                         .WithMany()

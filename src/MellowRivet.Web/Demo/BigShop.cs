@@ -202,7 +202,7 @@ internal static class BigShop
             ? engine.Id
             : null, $"Measured item {item}", DueKind.Service, interval, source);
         if (item % 11 != 0)
-            due.MarkDone(new(today.AddDays(-item * 13), Math.Max(0, aircraft.TimeInService.Value - item * 9), null, null, null, "measured"),
+            due.SetDone(new(today.AddDays(-item * 13), Math.Max(0, aircraft.TimeInService.Value - item * 9), null, null, null, "measured"),
                 today);
         return due;
     });

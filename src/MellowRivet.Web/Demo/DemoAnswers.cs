@@ -28,7 +28,7 @@ internal static class DemoAnswers
 
         // A plug with a cracked insulator, and another in its place.
         var place = PlugTray.Of(aircraft, engine, inspection).Places[^1];
-        Check(inspection.Mark(place, PlugStep.Look, nameof(PlugLook.Cracked), ines.Id, began.AddHours(5)));
+        Check(inspection.NotePlug(place, PlugStep.Look, nameof(PlugLook.Cracked), ines.Id, began.AddHours(5)));
         inspection.Remember(aircraft);
         Check(aircraft.FitPlug(engine, place.Hole, "QK-18M", "219", IgnitionKind.Magneto, demo.Today.AddDays(-1), "insulator cracked"));
 

@@ -25,7 +25,7 @@ internal static class DemoBulletins
         demo.Db.Feeds.Add(new() { Source = "simulated service", Since = asked, AskedAt = demo.Now.AddDays(-7), Said = "nothing new" });
 
         // Kept here: the tracker would look for changes each time it is asked.
-        var (here, cases) = (demo.Db.Bulletins.Local.ToList(), new List<BulletinCase>());
+        var (here, followUps) = (demo.Db.Bulletins.Local.ToList(), new List<BulletinFollowUp>());
         var fleet = await demo.Db.Aircraft.AsNoTracking().WithParts().ToListAsync(stop);
         var (trainer, twin, sport, built) = (One("N04QF"), One("N0TWQ"), One("N0LTS"), One("N0BRM"));
         var engine = trainer.Engines.First().Component;
@@ -62,14 +62,14 @@ internal static class DemoBulletins
         Aircraft One(string registration) => fleet.Single(aircraft => aircraft.Registration == registration);
         ShopBulletin Of(string number) =>
             here.Where(held => held.Bulletin.Number == number).OrderByDescending(held => held.Bulletin.Effective).First();
-        BulletinCase Case(Aircraft aircraft, Guid? part, string number) =>
-            cases.Find(one => one.Family == Of(number).Family && one.ComponentId == part
+        BulletinFollowUp FollowUp(Aircraft aircraft, Guid? part, string number) =>
+            followUps.Find(one => one.Family == Of(number).Family && one.ComponentId == part
                 && one.AircraftId == (part is null ? aircraft.Id : null))
             ?? Opened(new(Guid.CreateVersion7(), Of(number).Family, part is null ? aircraft.Id : null, part));
-        BulletinCase Opened(BulletinCase one)
+        BulletinFollowUp Opened(BulletinFollowUp one)
         {
-            cases.Add(one);
-            return demo.Db.BulletinCases.Add(one).Entity;
+            followUps.Add(one);
+            return demo.Db.BulletinFollowUps.Add(one).Entity;
         }
 
         void Decide(Aircraft aircraft, Guid? part, string number, PolicyKind kind, string reason, int daysAgo)
@@ -78,7 +78,7 @@ internal static class DemoBulletins
             BulletinLine line = new(held, null, "", new(RuleAnswer.Applies, [], []),
                 BindingRule.For(held.Bulletin.Kind, aircraft.Category, demo.Shelf.RulesFor(aircraft.Category).Bulletins), null, null, null,
                 BulletinState.Advisory, "", null);
-            Check(number, Case(aircraft, part, number).Decide(line, kind, reason, demo.Person("orla").Id, demo.Now.AddDays(-daysAgo)));
+            Check(number, FollowUp(aircraft, part, number).Decide(line, kind, reason, demo.Person("orla").Id, demo.Now.AddDays(-daysAgo)));
         }
         void Adopt(Aircraft aircraft, Guid? part, string number, string reason, int daysAgo) =>
             Decide(aircraft, part, number, PolicyKind.Adopted, reason, daysAgo);
@@ -86,7 +86,7 @@ internal static class DemoBulletins
             Decide(aircraft, part, number, PolicyKind.Declined, reason, daysAgo);
         void Done(Aircraft aircraft, Installation? part, string number, int days, decimal? hours, string method, string reference,
             bool finding = false, bool terminating = false, string revision = "") =>
-            Check(number, Case(aircraft, part?.ComponentId, number)
+            Check(number, FollowUp(aircraft, part?.ComponentId, number)
                 .Comply(Of(number).Bulletin,
                     new(demo.Today.AddDays(days), hours, revision, method, finding, terminating, reference, demo.Person("ines").Id),
                     demo.Today));

@@ -114,7 +114,7 @@ internal static class DemoEngineStation
         DateTimeOffset at, bool whole, double gap = 0.0165)
     {
         var aircraftId = inspection.AircraftId;
-        Check(inspection.Mark(place, PlugStep.Look, look.ToString(), by, at));
+        Check(inspection.NotePlug(place, PlugStep.Look, look.ToString(), by, at));
         void Read(PlugStep step, double value, WrenchUsed? wrench = null) =>
             inspection.Record(new(Guid.CreateVersion7(), aircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), value,
                 PlugKinds.UnitOf(step), new(Wrench: wrench), inspection.TimeInService, at.AddMinutes((int)step),
@@ -123,10 +123,10 @@ internal static class DemoEngineStation
         Read(PlugStep.GapFound, Math.Round(found, 4));
         if (!whole)
             return;
-        Check(inspection.Mark(place, PlugStep.Clean, "done", by, at.AddMinutes(2)));
+        Check(inspection.NotePlug(place, PlugStep.Clean, "done", by, at.AddMinutes(2)));
         Read(PlugStep.GapSet, gap);
-        Check(inspection.Mark(place, PlugStep.PressureTest, "pass", by, at.AddMinutes(4)));
-        Check(inspection.Mark(place, PlugStep.Gasket, nameof(GasketState.Annealed), by, at.AddMinutes(5)));
+        Check(inspection.NotePlug(place, PlugStep.PressureTest, "pass", by, at.AddMinutes(4)));
+        Check(inspection.NotePlug(place, PlugStep.Gasket, nameof(GasketState.Annealed), by, at.AddMinutes(5)));
         var wrench = demo.Wrench;
         Read(PlugStep.Torque, PlugLimits.TorqueInchPounds,
             new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, PlugLimits.TorqueInchPounds));

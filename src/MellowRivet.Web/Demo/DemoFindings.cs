@@ -33,7 +33,7 @@ internal static class DemoFindings
         new("Primer line clamp missing, line lies on the mount tube", "engine", "behind cylinder 4", Airworthiness, Subject.Hose,
             "engine-hoses", "Clamp fitted with cushion, line re-formed clear of the tube; checked after the run."),
         new("Spinner backplate: hairline at one screw hole, stop-drilled before", "propeller", "screw 7", Watch, Subject.Fitting),
-        new("Leading edge nick, tip third, dressed earlier", "propeller", "blade B", KnownMark, Subject.Tube),
+        new("Leading edge nick, tip third, dressed earlier", "propeller", "blade B", DiscrepancyClass.KnownMark, Subject.Tube),
         new("Throttle friction nut stripped", "cabin", "quadrant", Recommended, Subject.Fitting, null, "Nut replaced, friction set."),
         new("Left seat rail: third hole elongated, pin rocks", "cabin", "left rail", Airworthiness, Subject.Fitting, "cabin-seats"),
         new("Windshield crazed in the lower right corner", "cabin", "lower right", Watch, Subject.Glass, "cabin-windows"),

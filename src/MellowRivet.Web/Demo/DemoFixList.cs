@@ -39,8 +39,10 @@ internal static class DemoFixList
         [
             ("Alternator bracket cracked at the lower ear", "engine", "lower left, behind the baffle", Airworthiness, Subject.Fitting, 400),
             ("Spinner backplate: hairline at one screw hole, stop-drilled", "propeller", "screw 7", Watch, Subject.Fitting, 405),
-            ("Lower skin dent, 40 mm across, 3 mm deep, smooth", "right-wing", "between ribs 9 and 10", KnownMark, Subject.Skin, 402),
-            ("Line beside the third rivet of the left gear leg fairing, looks like a crack", "gear", "left leg, outside", KnownMark,
+            ("Lower skin dent, 40 mm across, 3 mm deep, smooth", "right-wing", "between ribs 9 and 10", DiscrepancyClass.KnownMark,
+                Subject.Skin, 402),
+            ("Line beside the third rivet of the left gear leg fairing, looks like a crack", "gear", "left leg, outside",
+                DiscrepancyClass.KnownMark,
                 Subject.Fitting, 403),
             ("Wing walk coating worn at the root", "right-wing", "root", Recommended, Subject.Cloth, 404),
             ("Baggage door hinge pin worn, rattles on the roll", "cabin", "baggage door, upper hinge", Recommended, Subject.Fitting, 406),
@@ -49,7 +51,7 @@ internal static class DemoFixList
         foreach (var (find, photo) in earlier.Zip(pictures))
         {
             var pin = Pins.FirstOrDefault(pin => find.What.StartsWith(pin.Key, StringComparison.Ordinal)).Value
-                ?? (find.Zone == "right-wing" && find.Class == KnownMark ? new Pin(232, 140) : null);
+                ?? (find.Zone == "right-wing" && find.Class == DiscrepancyClass.KnownMark ? new Pin(232, 140) : null);
             var found = inspection.Find(Guid.CreateVersion7(), find.What, find.Zone, find.Where, find.Class, false, null, ines, at, pin);
             found.Add(photo);
             if (find.What.StartsWith("Spinner", StringComparison.Ordinal))
@@ -68,9 +70,9 @@ internal static class DemoFixList
         hinge.Move(Disposition.Declined, "it has rattled for years", inspection.House, null, at.AddHours(3));
         dent.Examine(new(FoundHow.Measurement,
             "3 mm deep over 40 mm, ribs and lap straight, inside looked at through cover 5; same as in the 2019 entry", ines,
-            demo.Clock.DayOf(at), null), demo.Clock.DayOf(at), new(KnownMark, false, ines, at), demo.Shelf.Classes);
+            demo.Clock.DayOf(at), null), demo.Clock.DayOf(at), new(DiscrepancyClass.KnownMark, false, ines, at), demo.Shelf.Classes);
         line.Examine(new(FoundHow.DyePenetrant, "no indication: a scratch in the paint, 11 mm", orla, demo.Clock.DayOf(at),
-            demo.Today.AddDays(400)), demo.Clock.DayOf(at), new(KnownMark, false, orla, at), demo.Shelf.Classes);
+            demo.Today.AddDays(400)), demo.Clock.DayOf(at), new(DiscrepancyClass.KnownMark, false, orla, at), demo.Shelf.Classes);
     }
 
     /// <summary>The annual in progress.</summary>
@@ -100,7 +102,7 @@ internal static class DemoFixList
             .Add(Guid.CreateVersion7(), "Can the rail be exchanged on one side only?", null, began.AddHours(6.4));
         var nick = Of(inspection, "Leading edge nick");
         nick.Examine(new(FoundHow.Visual, "dressed to the propeller maker's limits, edge smooth under a fingernail", ines,
-            demo.Today.AddDays(-1), null), demo.Today, new(KnownMark, false, ines, began.AddHours(3)), demo.Shelf.Classes);
+            demo.Today.AddDays(-1), null), demo.Today, new(DiscrepancyClass.KnownMark, false, ines, began.AddHours(3)), demo.Shelf.Classes);
         var rail = Of(inspection, "Left seat rail");
         rail.Describe(rail.What, "The rail that holds the left seat is worn: the pin no longer locks the seat firmly.", rail.Place,
             FoundHow.Measurement, "hole 7.4 mm, limit 6.6 mm (Dunlin manual 25-10, p. 6)", tamsin, began.AddHours(2));
@@ -116,8 +118,8 @@ internal static class DemoFixList
     // Along the drawn crack, with the plate beside it for a scale.
     private static void Draw(Discrepancy found, double pixels) => found.Draw(found.Photos[0].Sha256,
     [
-        new(MarkKind.Scale, [new(195, 600), new(765, 600)], "steel rule, between two of its lines", 60, 0.1, 1.5),
-        new(MarkKind.Length, [new(375, 315), new(375 + pixels * 0.55, 322), new(375 + pixels, 315)], "hairline", PickPixels: 1.5),
-        new(MarkKind.Arrow, [new(640, 180), new(375 + pixels + 12, 300)], "stop drill", PickPixels: 1.5),
+        new(AnnotationKind.Scale, [new(195, 600), new(765, 600)], "steel rule, between two of its lines", 60, 0.1, 1.5),
+        new(AnnotationKind.Length, [new(375, 315), new(375 + pixels * 0.55, 322), new(375 + pixels, 315)], "hairline", PickPixels: 1.5),
+        new(AnnotationKind.Arrow, [new(640, 180), new(375 + pixels + 12, 300)], "stop drill", PickPixels: 1.5),
     ], found.Changes);
 }

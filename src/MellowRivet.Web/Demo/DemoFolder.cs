@@ -9,22 +9,22 @@ namespace MellowRivet.Web.Demo;
 /// </summary>
 public static class DemoFolder
 {
-    private const string Mark = "this-is-the-demo";
+    private const string Label = "this-is-the-demo";
 
-    private static string MarkIn(string folder) => Path.Combine(folder, Mark);
+    private static string LabelIn(string folder) => Path.Combine(folder, Label);
 
     private static bool HoldsAnything(string folder) =>
         Directory.Exists(folder) && Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories).Any();
 
     // Null where it doesn't say: an invented shop made before the day was written down.
     private static DateOnly? LastDay(string folder) =>
-        File.Exists(MarkIn(folder))
-            && DateOnly.TryParseExact(File.ReadAllText(MarkIn(folder))
+        File.Exists(LabelIn(folder))
+            && DateOnly.TryParseExact(File.ReadAllText(LabelIn(folder))
                 .Trim(), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : null;
 
     /// <summary>Why there is no demo to be made or run in it; null where there may.</summary>
     public static string? RealShop(string folder) =>
-        HoldsAnything(folder) && !File.Exists(MarkIn(folder)) ? $"{folder} is not a demo's folder: it stays as it is." : null;
+        HoldsAnything(folder) && !File.Exists(LabelIn(folder)) ? $"{folder} is not a demo's folder: it stays as it is." : null;
 
     /// <summary>Why its shop can't run on a day: it has run on a later one already. Null where it can.</summary>
     public static string? LaterThan(string folder, DateOnly today) => LastDay(folder) is { } last && last > today
@@ -37,6 +37,6 @@ public static class DemoFolder
     {
         Directory.CreateDirectory(folder);
         if (LastDay(folder) is not { } last || last < today)
-            File.WriteAllText(MarkIn(folder), today.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+            File.WriteAllText(LabelIn(folder), today.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
     }
 }

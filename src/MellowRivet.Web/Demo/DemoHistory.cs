@@ -154,7 +154,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     public void Follow(Aircraft aircraft, DueItem item, params LastDone[] done)
     {
         foreach (var time in done)
-            if (item.MarkDone(time, Today) is { } refusal)
+            if (item.SetDone(time, Today) is { } refusal)
                 throw new InvalidOperationException($"{aircraft.Registration}, {item.What}: {refusal.Message}");
         Db.DueItems.Add(item);
     }

@@ -2,11 +2,11 @@ using MellowRivet.Core.Due;
 
 namespace MellowRivet.Web.Drawings;
 
-/// <summary>A mark above the axis: when in words, and the hours expected by then.</summary>
+/// <summary>A tick above the axis: when in words, and the hours expected by then.</summary>
 public sealed record AxisTick(double X, string Date, string? Hours);
 
 /// <summary>A limb on its strip: where it falls due, what it counts by, and how far that may move.</summary>
-public sealed record LimbMark(double X, string Letter, bool Governs, double? From, double? To, string Title);
+public sealed record LimbTick(double X, string Letter, bool Governs, double? From, double? To, string Title);
 
 /// <summary>
 /// The one axis under a due line: what is overdue at the left, the next thirteen months at one scale, the years after that
@@ -37,8 +37,8 @@ public sealed class DueAxis(DueLine line)
     }
 
     /// <summary>The limbs of an item that can be placed.</summary>
-    public IEnumerable<LimbMark> Marks(DueEntry entry) => entry.Status.Limbs.Where(limb => limb.Forecast is not null)
-        .Select(limb => new LimbMark(
+    public IEnumerable<LimbTick> TicksOf(DueEntry entry) => entry.Status.Limbs.Where(limb => limb.Forecast is not null)
+        .Select(limb => new LimbTick(
         X(limb.Forecast!.Value), limb.Kind switch { LimbKind.Hours => "h", LimbKind.Landings => "ldg", LimbKind.Cycles => "cyc", _ => "d" },
         limb == entry.Status.Governing, limb.Earliest is { } from ? X(from) : null, limb.Latest is { } to
             ? X(to)

@@ -102,7 +102,7 @@ internal static class FixListFiles
                     ?? [], found.Correction?.Torque?.Value, found.Correction?.Torque?.UnitSymbol, found.Correction?.Torque?.Wrench.Title,
                 Name(found.CorrectedBy), found.CorrectedAt, Name(found.InspectedBy), found.InspectedAt, found.Examination,
                 [.. found.Photos.Select((photo, index) => new FixListPhoto(NameOf(inspection, found, index), photo.Sha256, photo.Width,
-                    photo.Height, photo.TakenAt, photo.Marks ?? []))],
+                    photo.Height, photo.TakenAt, photo.Annotations ?? []))],
                 [.. found.Steps.Select(step => new FixListStep(step.To, step.By is null
                     ? "the owner"
                     : Name(step.By), step.At, step.Words))],
@@ -185,7 +185,8 @@ public sealed record FixListLowered(DiscrepancyClass From, DiscrepancyClass To, 
     string? By, DateTimeOffset At);
 
 /// <summary>A photo of it: its name in the archive, and what is drawn over it.</summary>
-public sealed record FixListPhoto(string Name, string Sha256, int Width, int Height, DateTime? TakenAt, IReadOnlyList<PhotoMark> Marks);
+public sealed record FixListPhoto(string Name, string Sha256, int Width, int Height, DateTime? TakenAt,
+    [property: JsonPropertyName("marks")] IReadOnlyList<Annotation> Annotations);
 
 /// <summary>A step of it.</summary>
 public sealed record FixListStep(Disposition To, string? By, DateTimeOffset At, string? Words);

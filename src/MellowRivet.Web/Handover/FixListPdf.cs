@@ -118,32 +118,32 @@ public sealed class FixListPdf : IDisposable
             canvas.Scale(scale);
             canvas.DrawImage(picture, new SKRect(0, 0, photo.Width, photo.Height),
                 new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
-            Marks(photo);
+            Annotations(photo);
             canvas.Restore();
             x += PhotoWidth + 10;
         }
         y += tallest;
     }
 
-    private void Marks(Photo photo)
+    private void Annotations(Photo photo)
     {
         using var under = new SKPaint
             { Color = SKColors.Black.WithAlpha(170), IsStroke = true, StrokeWidth = photo.Width / 100f, IsAntialias = true };
         using var over = new SKPaint { Color = SKColors.White, IsStroke = true, StrokeWidth = photo.Width / 200f, IsAntialias = true };
         using var words = new SKPaint { Color = SKColors.White, IsAntialias = true };
         using var font = new SKFont(bold, photo.Width / 26f);
-        foreach (var mark in MarkDrawing.Of(photo))
+        foreach (var annotation in AnnotationDrawing.Of(photo))
         {
-            using var path = SKPath.ParseSvgPathData(mark.Path);
+            using var path = SKPath.ParseSvgPathData(annotation.Path);
             if (path is not null)
             {
                 canvas!.DrawPath(path, under);
                 canvas.DrawPath(path, over);
             }
-            if (mark.Label is { } label)
+            if (annotation.Label is { } label)
             {
-                var align = mark.Rightward ? SKTextAlign.Left : SKTextAlign.Right;
-                var (x, y) = ((float)mark.At.X, (float)mark.At.Y + font.Size * (mark.Above ? -0.6f : 1.4f));
+                var align = annotation.Rightward ? SKTextAlign.Left : SKTextAlign.Right;
+                var (x, y) = ((float)annotation.At.X, (float)annotation.At.Y + font.Size * (annotation.Above ? -0.6f : 1.4f));
                 canvas!.DrawText(label, x, y, align, font, under);
                 canvas.DrawText(label, x, y, align, font, words);
             }

@@ -30,17 +30,17 @@ internal static class BulletinFixture
 
     /// <summary>The lines of some bulletins on an aircraft.</summary>
     public static BulletinResearch Research(Aircraft aircraft, IEnumerable<ShopBulletin> held,
-        IReadOnlyCollection<BulletinCase>? cases = null, IReadOnlyCollection<StatedFact>? stated = null,
+        IReadOnlyCollection<BulletinFollowUp>? followUps = null, IReadOnlyCollection<StatedFact>? stated = null,
         IReadOnlyCollection<DueItem>? due = null, DateOnly? today = null, TypeList? types = null)
     {
         var line = DueLine.Of(aircraft, due ?? [], aircraft.MeterReadings, today ?? Today);
-        return BulletinResearch.Of(new(held, types ?? Types, today ?? Today), cases ?? [], stated
+        return BulletinResearch.Of(new(held, types ?? Types, today ?? Today), followUps ?? [], stated
             ?? [], Fixture.Rules.Bulletins, line, aircraft.MeterReadings);
     }
 
-    public static BulletinLine Line(Aircraft aircraft, Bulletin bulletin, IReadOnlyCollection<BulletinCase>? cases = null,
+    public static BulletinLine Line(Aircraft aircraft, Bulletin bulletin, IReadOnlyCollection<BulletinFollowUp>? followUps = null,
         IReadOnlyCollection<StatedFact>? stated = null, IReadOnlyCollection<DueItem>? due = null, DateOnly? today = null) =>
-        Research(aircraft, [Held(bulletin)], cases, stated, due, today).Lines.ShouldHaveSingleItem();
+        Research(aircraft, [Held(bulletin)], followUps, stated, due, today).Lines.ShouldHaveSingleItem();
 
     /// <summary>An aircraft that flew 100 h between 2026-10-01 and 2026-11-20.</summary>
     public static Aircraft Flown(Category category = Category.Standard)
@@ -59,11 +59,11 @@ internal static class BulletinFixture
     {
         var item = new DueItem(Guid.NewGuid(), aircraft.Id, null, "Annual", DueKind.Inspection, new(EveryMonths: 12),
             new(Standing.Law, "14 CFR 91.409(a), from memory"));
-        item.MarkDone(new(last), Today).ShouldBeNull();
+        item.SetDone(new(last), Today).ShouldBeNull();
         return item;
     }
 
-    public static BulletinCase Case(Bulletin bulletin, Aircraft aircraft, Guid? part = null) =>
+    public static BulletinFollowUp FollowUp(Bulletin bulletin, Aircraft aircraft, Guid? part = null) =>
         new(Guid.NewGuid(), bulletin.Family, part is null ? aircraft.Id : null, part);
 
     public static Complied Done(DateOnly on, decimal? hours, string revision = "", bool finding = false, bool terminating = false) =>

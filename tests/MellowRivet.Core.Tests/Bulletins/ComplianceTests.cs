@@ -85,7 +85,7 @@ public class ComplianceTests
     public void A_finding_shortens_the_interval_and_the_terminating_action_ends_it()
     {
         var bulletin = Bulletin(compliance: new([Hours(10)], new Repeat(100, 12), new Repeat(25), Terminating: "the steel part"));
-        var one = Case(bulletin, aircraft);
+        var one = FollowUp(bulletin, aircraft);
         one.Comply(bulletin, Done(new(2026, 11, 5), 1070), Today).ShouldBeNull();
         var clean = Line(aircraft, bulletin, [one]).Due!.Status;
         (clean.Limb(LimbKind.Hours)!.DueAt, clean.Limb(LimbKind.Calendar)!.DueOn).ShouldBe((1170, new DateOnly(2027, 11, 5)));
@@ -102,7 +102,7 @@ public class ComplianceTests
     {
         var bulletin = Bulletin(about: ComponentKind.Engine, compliance: new([Hours(10)]));
         var engine = aircraft.Engines.Single();
-        var one = Case(bulletin, aircraft, engine.ComponentId);
+        var one = FollowUp(bulletin, aircraft, engine.ComponentId);
         one.Comply(bulletin, Done(new(2026, 11, 5), 1270), Today).ShouldBeNull();
         Line(aircraft, bulletin, [one]).State.ShouldBe(BulletinState.Done);
         var other = Flown();
@@ -121,7 +121,7 @@ public class ComplianceTests
     public void A_ferry_is_bounded_by_its_hours(double at, double left, bool grounds)
     {
         var bulletin = Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)], Ferry: new(4, ["plug clean"])));
-        var one = Case(bulletin, aircraft);
+        var one = FollowUp(bulletin, aircraft);
         one.AllowFerry(bulletin, ["plug clean"], 1100, Fixture.Person(), Today).ShouldBeNull();
         var line = Line(aircraft, bulletin, [one]);
         (line.FerryLeft((decimal)at), line.Grounds((decimal)at)).ShouldBe(((decimal)left, grounds));
@@ -143,7 +143,7 @@ public class ComplianceTests
                 line => line.Counts.ShouldBeFalse("it binds nobody here"));
         Line(aircraft, Bulletin(kind: BulletinKind.AlertBulletin,
             compliance: new([new(DeadlineKind.WithinHours, Hours: 50)]))).IsUndecidedAlert.ShouldBeFalse();
-        var one = Case(alert, aircraft);
+        var one = FollowUp(alert, aircraft);
         one.Decide(Line(aircraft, alert), PolicyKind.Declined, "not flown so", Fixture.Ines, Fixture.Now).ShouldBeNull();
         Line(aircraft, alert, [one]).IsUndecidedAlert.ShouldBeFalse();
         Line(aircraft, Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)])))
@@ -155,7 +155,7 @@ public class ComplianceTests
     {
         var bulletin = Bulletin(compliance: new([new(DeadlineKind.BeforeNextFlight)], Ferry: new(4, ["plug clean", "day"]))) with
             { By = [CertificateKind.Mechanic] };
-        var one = Case(bulletin, aircraft);
+        var one = FollowUp(bulletin, aircraft);
         one.AllowFerry(bulletin, ["plug clean"], 1100, Fixture.Person(new Certificate(CertificateKind.Mechanic, "1")),
             Today)!.Message.ShouldContain("Not ticked: day");
         one.AllowFerry(bulletin, ["plug clean", "day"], 1100, Fixture.Person(), Today)!.Message.ShouldContain("holds none");
@@ -169,7 +169,7 @@ public class ComplianceTests
     public void What_was_done_is_checked_before_it_is_noted()
     {
         var bulletin = Bulletin(compliance: new([Hours(10)], new Repeat(100)));
-        var one = Case(bulletin, aircraft);
+        var one = FollowUp(bulletin, aircraft);
         one.Comply(bulletin, Done(Today.AddDays(1), 1100), Today)!.Field.ShouldBe("on");
         one.Comply(bulletin, Done(Today, null), Today)!.Field.ShouldBe("hours");
         one.Comply(bulletin, Done(Today, 1100, terminating: true), Today)!.Field.ShouldBe("terminating");

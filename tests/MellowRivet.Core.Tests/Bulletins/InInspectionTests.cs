@@ -152,7 +152,7 @@ public class InInspectionTests
             .ShouldBe("AD-1: AD-1 by doc 1 at 1120.5 h (mechanic, airframe and powerplant, QF 1)");
         drafts.Where(draft => draft.Book != Book.Engine).ShouldAllBe(draft => draft.Content["work"]!.AsArray().Count == 0);
 
-        var one = Case(directive, aircraft, aircraft.Engines.Single().ComponentId);
+        var one = FollowUp(directive, aircraft, aircraft.Engines.Single().ComponentId);
         one.Comply(directive, Done(new(2026, 11, 20), 1120.5m), Today).ShouldBeNull();
         var status = RecordWriter.BulletinStatus(inspection, aircraft, Fixture.Rules,
             Research(aircraft, [Held(directive),

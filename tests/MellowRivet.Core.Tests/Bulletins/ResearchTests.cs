@@ -43,7 +43,7 @@ public class ResearchTests
     public void An_advisory_one_is_adopted_or_declined_and_a_binding_one_is_not()
     {
         var advice = Bulletin(kind: BulletinKind.MandatoryBulletin, compliance: new([new(DeadlineKind.BeforeNextFlight)]));
-        var one = Case(advice, aircraft);
+        var one = FollowUp(advice, aircraft);
         one.Decide(Line(aircraft, advice), PolicyKind.Declined, "", Fixture.Ines, Fixture.Now)!.Field.ShouldBe("reason");
         one.Decide(Line(aircraft, advice), PolicyKind.Declined, "looked at yearly", Fixture.Ines, Fixture.Now).ShouldBeNull();
         (Line(aircraft, advice, [one]).State, Line(aircraft, advice, [one]).Why).ShouldBe((BulletinState.Declined, "looked at yearly"));
@@ -52,7 +52,7 @@ public class ResearchTests
         (adopted.Force, adopted.State, adopted.Grounds(1100)).ShouldBe(("by own policy", BulletinState.BeforeFlight, true));
 
         var directive = Bulletin();
-        Case(directive, aircraft)
+        FollowUp(directive, aircraft)
             .Decide(Line(aircraft, directive, due: [Annual(aircraft, new(2026, 2, 3))]), PolicyKind.Declined, "no", Fixture.Ines,
                 Fixture.Now)!.Message.ShouldContain("can’t be declined");
     }
@@ -63,7 +63,7 @@ public class ResearchTests
         var sisters = Bulletin(kind: BulletinKind.AlertBulletin, rule: Rule("aircraft.model is Corrin 4"),
             compliance: new([new(DeadlineKind.NotLaterThan, Date: Today.AddDays(90))]));
         Line(aircraft, sisters).State.ShouldBe(BulletinState.DoesNotApply);
-        var one = Case(sisters, aircraft);
+        var one = FollowUp(sisters, aircraft);
         one.Decide(Line(aircraft, sisters), PolicyKind.Adopted, "same spar", Fixture.Ines, Fixture.Now).ShouldBeNull();
         (Line(aircraft, sisters, [one]).State, Line(aircraft, sisters, [one]).Force).ShouldBe((BulletinState.Ahead, "by own policy"));
     }
@@ -73,7 +73,7 @@ public class ResearchTests
     {
         var first = Bulletin(effective: new(2025, 1, 1), compliance: new([new(DeadlineKind.NotLaterThan, Date: new(2027, 6, 1))]));
         var second = first with { Revision = "A", Effective = new(2026, 5, 1) };
-        var one = Case(first, aircraft);
+        var one = FollowUp(first, aircraft);
         one.Comply(first, Done(new(2025, 6, 1), null), Today).ShouldBeNull();
         var lines = Research(aircraft, [Held(first), Held(second)], [one]).Lines;
         lines.Select(line => (line.Held.Revision, line.State)).ShouldBe([("A", BulletinState.Ahead), ("", BulletinState.Superseded)]);

@@ -21,8 +21,8 @@ public class CylinderCaseTests
             new(hot, 80, 14.7, null, leak, again), aircraft.TimeInService, Fixture.Now.AddMinutes(minute), Fixture.Ines)
         { InspectionId = inspection.Id });
 
-    private CylinderCase Case(int number, params PlugLook[] looks) =>
-        CylinderCase.Of(CompressionSheet.Of(aircraft, Engine, inspection), number,
+    private CaseFile Case(int number, params PlugLook[] looks) =>
+        CaseFile.Of(CompressionSheet.Of(aircraft, Engine, inspection), number,
         CylinderHistory.Of(aircraft, Engine, number, inspection.Readings, null), new(looks, null, [], null));
 
     private void Mates()

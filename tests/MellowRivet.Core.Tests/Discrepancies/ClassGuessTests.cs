@@ -40,7 +40,7 @@ public class ClassGuessTests
     [InlineData("paint chipped on the fairing", "cosmetic", Recommended)]
     [InlineData("belly drain hole blocked", "drain", Recommended)]
     [InlineData("bird nest in the tail cone", "nest", Recommended)]
-    [InlineData("scratch, dye penetrant shows no crack in the bracket", "examined", KnownMark)]
+    [InlineData("scratch, dye penetrant shows no crack in the bracket", "examined", DiscrepancyClass.KnownMark)]
     public void The_usual_words_lead_to_the_usual_class(string words, string finding, DiscrepancyClass @class)
     {
         var guess = Fixture.Classes.Guess(words, null);

@@ -10,11 +10,11 @@ public class PhotoMeasureTests
 {
     private static readonly Photo Photo = new("ab", 4000, 3000, null, Fixture.Now);
 
-    private static PhotoMark Mark(MarkKind kind, double pick, params (double X, double Y)[] points) =>
+    private static Annotation Mark(AnnotationKind kind, double pick, params (double X, double Y)[] points) =>
         new(kind, [.. points.Select(point => new Spot(point.X, point.Y))], PickPixels: pick);
 
-    private static PhotoMark Scale(double known, double off, double pick, (double X, double Y) from, (double X, double Y) to) =>
-        Mark(MarkKind.Scale, pick, from, to) with { KnownMm = known, KnownUncertaintyMm = off };
+    private static Annotation Scale(double known, double off, double pick, (double X, double Y) from, (double X, double Y) to) =>
+        Mark(AnnotationKind.Scale, pick, from, to) with { KnownMm = known, KnownUncertaintyMm = off };
 
     // A rule: 50 mm ± 0.1 over 1000 px, so 0.05 mm/px. A crack of 300 px along 3-4-5: 180 and 240 px. Length 15 mm.
     // Picks of 2 px: u(300) = 2√2 = 2.828 px → 0.943 %; of the scale 0.283 % and 0.2 %.
@@ -23,7 +23,7 @@ public class PhotoMeasureTests
     public void A_crack_measures_what_the_rule_beside_it_says()
     {
         var scale = PhotoScale.Of([Scale(50, 0.1, 2, (100, 100), (1100, 100))])!;
-        var crack = scale.Measure(Mark(MarkKind.Length, 2, (500, 500), (680, 740)));
+        var crack = scale.Measure(Mark(AnnotationKind.Length, 2, (500, 500), (680, 740)));
         crack.Value.ShouldBe(15, 1e-9);
         crack.Uncertainty.ShouldBe(0.3012, 0.0005);
         crack.InWords.ShouldBe("15.00 ± 0.30 mm (0.591 ± 0.012 in)");
@@ -35,10 +35,10 @@ public class PhotoMeasureTests
     public void A_bend_adds_to_the_uncertainty_and_a_straight_line_does_not()
     {
         var scale = PhotoScale.Of([Scale(100, 0, 0.000001, (0, 0), (1000, 0))])!;
-        var two = scale.Measure(Mark(MarkKind.Length, 2, (0, 0), (400, 0)));
-        var three = scale.Measure(Mark(MarkKind.Length, 2, (0, 0), (200, 0), (400, 0)));
+        var two = scale.Measure(Mark(AnnotationKind.Length, 2, (0, 0), (400, 0)));
+        var three = scale.Measure(Mark(AnnotationKind.Length, 2, (0, 0), (200, 0), (400, 0)));
         three.ShouldBe(two);
-        var bent = scale.Measure(Mark(MarkKind.Length, 2, (0, 0), (200, 0), (200, 200)));
+        var bent = scale.Measure(Mark(AnnotationKind.Length, 2, (0, 0), (200, 0), (200, 200)));
         bent.Value.ShouldBe(40, 1e-9);
         bent.Uncertainty.ShouldBe(2 * 4 * 0.1, 1e-6);
     }
@@ -50,47 +50,47 @@ public class PhotoMeasureTests
     public void A_patch_counts_the_scale_twice()
     {
         var scale = PhotoScale.Of([Scale(100, 1, 0.000001, (0, 0), (1000, 0))])!;
-        var patch = scale.Measure(Mark(MarkKind.Patch, 1, (100, 100), (300, 100), (300, 300), (100, 300)));
+        var patch = scale.Measure(Mark(AnnotationKind.Patch, 1, (100, 100), (300, 100), (300, 300), (100, 300)));
         patch.Value.ShouldBe(400, 1e-9);
         patch.Uncertainty.ShouldBe(16.97, 0.01);
         patch.InWords.ShouldBe("400 ± 17 mm² (0.620 ± 0.026 in²)");
-        scale.Measure(Mark(MarkKind.Patch, 1, (100, 300), (300, 300), (300, 100), (100, 100))).Value.ShouldBe(400, 1e-9,
+        scale.Measure(Mark(AnnotationKind.Patch, 1, (100, 300), (300, 300), (300, 100), (100, 100))).Value.ShouldBe(400, 1e-9,
             "drawn the other way round");
     }
 
     [Fact]
     public void Without_a_scale_nothing_is_measured()
     {
-        PhotoScale.Of([Mark(MarkKind.Length, 2, (0, 0), (10, 0))]).ShouldBeNull();
-        (Photo with { Marks = [Mark(MarkKind.Length, 2, (0, 0), (10, 0))] }).Measured.ShouldBeEmpty();
+        PhotoScale.Of([Mark(AnnotationKind.Length, 2, (0, 0), (10, 0))]).ShouldBeNull();
+        (Photo with { Annotations = [Mark(AnnotationKind.Length, 2, (0, 0), (10, 0))] }).Measured.ShouldBeEmpty();
     }
 
-    public static TheoryData<PhotoMark, string> Wrong => new()
+    public static TheoryData<Annotation, string> Wrong => new()
     {
-        { Mark(MarkKind.Arrow, 2, (1, 1)), "2 points" },
-        { Mark(MarkKind.Patch, 2, (1, 1), (2, 2)), "3 to 200 points" },
-        { Mark(MarkKind.Ring, 2, (1, 1), (4001, 2)), "outside the picture" },
-        { Mark(MarkKind.Ring, 2, (double.NaN, 1), (40, 2)), "outside the picture" },
-        { Mark(MarkKind.Words, 2, (1, 1)), "1 to 80 characters" },
-        { Mark(MarkKind.Length, 2, (5, 5), (5, 5)), "lie on one another" },
-        { Mark(MarkKind.Length, 0, (5, 5), (50, 5)), "up to 500 pixels" },
+        { Mark(AnnotationKind.Arrow, 2, (1, 1)), "2 points" },
+        { Mark(AnnotationKind.Patch, 2, (1, 1), (2, 2)), "3 to 200 points" },
+        { Mark(AnnotationKind.Ring, 2, (1, 1), (4001, 2)), "outside the picture" },
+        { Mark(AnnotationKind.Ring, 2, (double.NaN, 1), (40, 2)), "outside the picture" },
+        { Mark(AnnotationKind.Words, 2, (1, 1)), "1 to 80 characters" },
+        { Mark(AnnotationKind.Length, 2, (5, 5), (5, 5)), "lie on one another" },
+        { Mark(AnnotationKind.Length, 0, (5, 5), (50, 5)), "up to 500 pixels" },
         { Scale(0, 0, 2, (5, 5), (500, 5)), "true distance" },
         { Scale(10, 10, 2, (5, 5), (500, 5)), "true distance" },
-        { Mark(MarkKind.Scale, 2, (5, 5), (500, 5)), "true distance" },
-        { new((MarkKind)42, [new(1, 1), new(2, 2)]), "points" },
+        { Mark(AnnotationKind.Scale, 2, (5, 5), (500, 5)), "true distance" },
+        { new((AnnotationKind)42, [new(1, 1), new(2, 2)]), "points" },
     };
 
     [Theory]
     [MemberData(nameof(Wrong))]
-    public void What_can_not_be_drawn_is_refused_in_words(PhotoMark mark, string says) =>
-        PhotoMark.Check([mark], Photo)!.Message.ShouldContain(says);
+    public void What_can_not_be_drawn_is_refused_in_words(Annotation annotation, string says) =>
+        Annotation.Check([annotation], Photo)!.Message.ShouldContain(says);
 
     [Fact]
     public void One_picture_has_one_scale()
     {
         var scale = Scale(50, 0.1, 2, (100, 100), (1100, 100));
-        PhotoMark.Check([scale], Photo).ShouldBeNull();
-        PhotoMark.Check([scale, scale], Photo)!.Message.ShouldContain("one scale");
+        Annotation.Check([scale], Photo).ShouldBeNull();
+        Annotation.Check([scale, scale], Photo)!.Message.ShouldContain("one scale");
     }
 
     [Fact]

@@ -83,7 +83,7 @@ public class PlaceTests
     {
         Examination Tested(DateOnly? until) =>
             new(FoundHow.DyePenetrant, "no indication, a scratch", Fixture.Ines, new(2025, 11, 3), until);
-        CarriedMark Mark(Examination? examination) =>
+        KnownMark Mark(Examination? examination) =>
             new(Guid.NewGuid(), "25-031-07", "Line beside the third rivet", At("gear", "left leg"), examination, null);
         var (good, old, untold) = (Mark(Tested(null)), Mark(Tested(new(2026, 11, 22))), Mark(null));
         var aircraft = Fixture.Aircraft();
@@ -92,18 +92,20 @@ public class PlaceTests
         Core.Signing.Readiness.Of(inspection, aircraft,
             Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark).ShouldBe(3);
 
-        inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today).ShouldBeNull();
-        inspection.AcceptMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("answered");
-        inspection.AcceptMark(old.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("valid until 2026-11-22");
-        inspection.AcceptMark(untold.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("Nobody wrote down");
-        var (again, _) = inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now);
+        inspection.AcceptKnownMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today).ShouldBeNull();
+        inspection.AcceptKnownMark(good.DiscrepancyId, Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("answered");
+        inspection.AcceptKnownMark(old.DiscrepancyId, Fixture.Ines, Fixture.Now,
+            Fixture.Today)!.Message.ShouldContain("valid until 2026-11-22");
+        inspection.AcceptKnownMark(untold.DiscrepancyId, Fixture.Ines, Fixture.Now,
+            Fixture.Today)!.Message.ShouldContain("Nobody wrote down");
+        var (again, _) = inspection.TestKnownMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now);
         (again!.Class, again.SameAs, again.Where).ShouldBe((DiscrepancyClass.Airworthiness, old.DiscrepancyId, "left leg"));
-        inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();
+        inspection.TestKnownMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();
         again.Move(Disposition.Withdrawn, "wrong mark", inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Core.Signing.Readiness.Of(inspection, aircraft,
             Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark)
                 .ShouldBe(2, "a test that was withdrawn is none");
-        again = inspection.TestMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Found!;
+        again = inspection.TestKnownMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Found!;
         again.Examine(new(FoundHow.EddyCurrent, "", Fixture.Ines, new(2026, 11, 23), null), new(2026, 11, 23),
             new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now),
             Fixture.Classes)!.Message.ShouldContain("what the test showed");

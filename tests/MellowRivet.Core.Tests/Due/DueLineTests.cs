@@ -24,7 +24,7 @@ public class DueLineTests
     {
         var item = new DueItem(Guid.NewGuid(), part is null ? aircraft.Id : null, part, what, kind, interval, Source, doneBy);
         if (done is not null)
-            item.MarkDone(done, Today).ShouldBeNull();
+            item.SetDone(done, Today).ShouldBeNull();
         return item;
     }
 
@@ -77,7 +77,7 @@ public class DueLineTests
     public void A_hundred_hours_done_late_remembers_when_it_was_due()
     {
         var item = Item("100-hour", new(100, GraceHours: 10), new(Today.AddDays(-90), 900));
-        item.MarkDone(new(Today, 1006.5m), Today).ShouldBeNull();
+        item.SetDone(new(Today, 1006.5m), Today).ShouldBeNull();
         item.Last!.WasDueHours.ShouldBe(1000);
         Line(item).Entries.Single().Status.Limb(LimbKind.Hours)!.DueAt.ShouldBe(1100);
     }
@@ -91,7 +91,7 @@ public class DueLineTests
     public void What_can_not_have_been_done_so_is_refused(string? on, double? hours, string field)
     {
         var item = Item("both", new(100, 12), new(new DateOnly(2026, 10, 15), 900m));
-        item.MarkDone(new(on is null ? null : DateOnly.Parse(on), (decimal?)hours), Today)!.Field.ShouldBe(field);
+        item.SetDone(new(on is null ? null : DateOnly.Parse(on), (decimal?)hours), Today)!.Field.ShouldBe(field);
     }
 
     // The shipped starters, against domain.md section 3 and 14 CFR 91.409, 91.411, 91.413, 91.207, from memory.
@@ -146,7 +146,7 @@ public class DueLineTests
         inspection.Plan(altimeter.Id, doIt: false);
         WorkPlan.Of(inspection, Line(altimeter, annual), last).Hours.ShouldBe(0.5m);
         inspection.Plan(altimeter.Id, doIt: true);
-        altimeter.MarkDone(Line(altimeter).Entries[0].DoneNow(Today, inspection.WorkOrder), Today).ShouldBeNull();
+        altimeter.SetDone(Line(altimeter).Entries[0].DoneNow(Today, inspection.WorkOrder), Today).ShouldBeNull();
         WorkPlan.Of(inspection, Line(altimeter, annual),
             last).Due.ShouldHaveSingleItem().IsDone.ShouldBeTrue("it stays on the plan, as done");
     }

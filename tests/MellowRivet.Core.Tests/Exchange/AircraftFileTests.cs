@@ -26,7 +26,7 @@ public class AircraftFileTests
         aircraft.Explain(new(BookKind.Airframe, new DateOnly(2009, 1, 1), new DateOnly(2016, 1, 1), "in a barn", Fixture.Ines));
         var item = new DueItem(Guid.NewGuid(), null, engine.Id, "Overhaul", DueKind.Overhaul, new(2000, 144, CalendarRule.SameDay),
             new(Standing.Manual, "p. 1"));
-        item.MarkDone(new(new DateOnly(2020, 3, 1), 10.5m, null, null, null, "release 7"), new DateOnly(2026, 11, 23)).ShouldBeNull();
+        item.SetDone(new(new DateOnly(2020, 3, 1), 10.5m, null, null, null, "release 7"), new DateOnly(2026, 11, 23)).ShouldBeNull();
         var book = new LogBook(Guid.NewGuid(), aircraft.Id, BookKind.Airframe, "Volume “1”", new DateOnly(1998, 1, 1), null, false);
         BookEntry[] entries =
         [
@@ -34,16 +34,16 @@ public class AircraftFileTests
                 null, Fixture.Ines, Fixture.Now),
             new(Guid.NewGuid(), aircraft.Id, book.Id, null, null, "", "", null, Fixture.Ines, Fixture.Now),
         ];
-        BulletinCase[] cases = [new(Guid.NewGuid(), "ISSUER\nAD-1", null, engine.Id),
+        BulletinFollowUp[] followUps = [new(Guid.NewGuid(), "ISSUER\nAD-1", null, engine.Id),
             new(Guid.NewGuid(), "ISSUER\nSB-2", aircraft.Id, null)];
-        cases[0]
+        followUps[0]
             .Comply(Bulletins.BulletinFixture.Bulletin("AD-1"),
                 new(new DateOnly(2026, 3, 1), 980.5m, "B", "doc 1", true, false, "book, p. 3", Fixture.Ines), Today).ShouldBeNull();
-        cases[1]
+        followUps[1]
             .Decide(Bulletins.BulletinFixture.Line(aircraft,
                 Bulletins.BulletinFixture.Bulletin("SB-2", kind: BulletinKind.OptionalBulletin)), PolicyKind.Declined, "no need",
                 Fixture.Ines, Fixture.Now).ShouldBeNull();
-        return AircraftFile.Of(aircraft, [item], [book], entries, cases,
+        return AircraftFile.Of(aircraft, [item], [book], entries, followUps,
             [new(Guid.NewGuid(), null, engine.Id, "certified", "yes", null, Fixture.Ines, Fixture.Now)], Fixture.Clock);
     }
 
@@ -55,8 +55,8 @@ public class AircraftFileTests
         refusal.ShouldBeNull();
         var made = read!.Make(Guid.NewGuid(), Fixture.Clock);
         var (aircraft, entries) = (made.Aircraft, made.Entries);
-        AircraftFile.Of(aircraft, made.Due, made.Books, entries, made.Cases, made.Facts, Fixture.Clock).ToJson().ShouldBe(json);
-        made.Cases.Single(one => one.ComponentId is not null).Done.Single().Method.ShouldBe("doc 1");
+        AircraftFile.Of(aircraft, made.Due, made.Books, entries, made.FollowUps, made.Facts, Fixture.Clock).ToJson().ShouldBe(json);
+        made.FollowUps.Single(one => one.ComponentId is not null).Done.Single().Method.ShouldBe("doc 1");
         aircraft.TimeInService.ShouldBe(new Hours(1003.5m));
         aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("C-77");
         entries.ShouldHaveSingleItem("a page that waits for words stays with its picture");

@@ -18,7 +18,7 @@ public sealed class TakingInTests
 
     [Fact]
     public void All_that_is_wrong_is_said_at_once_each_beside_its_field() =>
-        (Typed("soon", " ") with { Sheets = [] }).Check(null, []).Select(wrong => wrong.Field)
+        (Typed("soon", " ") with { Worksheets = [] }).Check(null, []).Select(wrong => wrong.Field)
             .ShouldBe(["Aircraft", "Hours", "WorkOrder", "Worksheets"]);
 
     [Fact]

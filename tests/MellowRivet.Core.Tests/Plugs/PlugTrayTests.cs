@@ -30,17 +30,17 @@ public class PlugTrayTests
     private Refusal? Measure(string hole, PlugStep step, double value, WrenchUsed? wrench = null) =>
         inspection.Measure(Guid.NewGuid(), At(hole), step, value, wrench, Fixture.Ines, Fixture.Now);
 
-    private Refusal? Mark(string hole, PlugStep step, string said) => inspection.Mark(At(hole), step, said, Fixture.Ines, Fixture.Now);
+    private Refusal? Note(string hole, PlugStep step, string said) => inspection.NotePlug(At(hole), step, said, Fixture.Ines, Fixture.Now);
 
     private void AllButTorque(string hole)
     {
-        Mark(hole, PlugStep.Look, "Normal").ShouldBeNull();
+        Note(hole, PlugStep.Look, "Normal").ShouldBeNull();
         Measure(hole, PlugStep.Ohms, 1_200).ShouldBeNull();
-        Mark(hole, PlugStep.Clean, "done").ShouldBeNull();
+        Note(hole, PlugStep.Clean, "done").ShouldBeNull();
         Measure(hole, PlugStep.GapFound, 0.022).ShouldBeNull();
         Measure(hole, PlugStep.GapSet, 0.016).ShouldBeNull();
-        Mark(hole, PlugStep.PressureTest, "pass").ShouldBeNull();
-        Mark(hole, PlugStep.Gasket, "Annealed").ShouldBeNull();
+        Note(hole, PlugStep.PressureTest, "pass").ShouldBeNull();
+        Note(hole, PlugStep.Gasket, "Annealed").ShouldBeNull();
     }
 
     // domain.md section 5: a plug stands green only when the whole sequence is done.
@@ -74,7 +74,7 @@ public class PlugTrayTests
         AllButTorque("3T");
         inspection.Dropped(At("3T"), Fixture.Ines, Fixture.Now).ShouldBeNull();
         At("3T").IsScrap.ShouldBeTrue();
-        Mark("3T", PlugStep.Look, "Normal")!.Message.ShouldContain("scrap");
+        Note("3T", PlugStep.Look, "Normal")!.Message.ShouldContain("scrap");
         Measure("3T", PlugStep.Torque, 420, Wrench).ShouldNotBeNull();
         aircraft.FitPlug(engine, new(3, PlugRow.Top), "QK", "99", null, new DateOnly(2026, 11, 23), "dropped").ShouldBeNull();
         (At("3T").Plug!.SerialNumber, At("3T").IsScrap, At("3T").Next).ShouldBe(("99", false, PlugStep.Look));
@@ -102,7 +102,7 @@ public class PlugTrayTests
         // Back in the hole where it was torqued it isn't torqued either.
         Move(there, back);
         At("1T").IsFinished.ShouldBeFalse();
-        inspection.Mark(At("1T"), PlugStep.Gasket, "New", Fixture.Ines, Fixture.Now.AddMinutes(40)).ShouldBeNull();
+        inspection.NotePlug(At("1T"), PlugStep.Gasket, "New", Fixture.Ines, Fixture.Now.AddMinutes(40)).ShouldBeNull();
         inspection.Measure(Guid.NewGuid(), At("1T"), PlugStep.Torque, 420, Wrench, Fixture.Ines, Fixture.Now.AddMinutes(41)).ShouldBeNull();
         At("1T").IsFinished.ShouldBeTrue();
         inspection.Readings.Count(reading => reading.Kind == PlugKinds.Torque).ShouldBe(2, "what was pulled before stays on file");
@@ -164,7 +164,7 @@ public class PlugTrayTests
     [InlineData(PlugStep.PressureTest, "maybe")]
     [InlineData(PlugStep.Gasket, "7")]
     [InlineData(PlugStep.Ohms, "done")]
-    public void Only_what_stands_there_can_be_marked(PlugStep step, string said) => Mark("1T", step, said)!.Field.ShouldBe("step");
+    public void Only_what_stands_there_can_be_marked(PlugStep step, string said) => Note("1T", step, said)!.Field.ShouldBe("step");
 
     [Theory]
     [InlineData(PlugStep.Ohms, -1)]
@@ -191,7 +191,7 @@ public class PlugTrayTests
     [Fact]
     public void Fouling_is_counted_by_hole_whichever_plug_sat_there()
     {
-        PlugMark Look(string hole, PlugLook look) =>
+        PlugNote Look(string hole, PlugLook look) =>
             new(Guid.NewGuid(), PlugHole.Parse(hole)!.Value, PlugStep.Look, look.ToString(), Fixture.Ines, Fixture.Now);
         var history = HoleHistory.Of(
             [Look("4B", PlugLook.LeadFouled), Look("4B", PlugLook.Normal), Look("4B", PlugLook.OilWet), Look("4T", PlugLook.Sooty)],

@@ -19,7 +19,8 @@ public class ScopeAndAsksTests
     private static Scope Of(InspectionKind kind, Category category, params string[] sheets)
     {
         var aircraft = Fixture.Aircraft(category);
-        return Scope.Of(Fixture.Rules, kind, aircraft, WalkList.Merge([.. sheets.Select(Fixture.Sheet)], aircraft, kind, [], Fixture.Today)
+        return Scope.Of(Fixture.Rules, kind, aircraft,
+            WalkList.Merge([.. sheets.Select(Fixture.Shipped)], aircraft, kind, [], Fixture.Today)
             .SelectMany(line => line.Task.Covers ?? []));
     }
 
@@ -116,7 +117,7 @@ public class ScopeAndAsksTests
     public void The_run_the_compressions_and_the_filter_are_asked_for(InspectionKind kind, Category category, int run)
     {
         var aircraft = Fixture.Aircraft(category);
-        var inspection = new Inspection(Guid.NewGuid(), aircraft, kind, "26-1", [Fixture.Sheet("lubrication")], Fixture.Today);
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, kind, "26-1", [Fixture.Shipped("lubrication")], Fixture.Today);
         var asks = Asks.Of(inspection, aircraft, Fixture.Shop);
         asks.Count(ask => ask.Asked == Asked.Run).ShouldBe(run);
         asks.Count(ask => ask.Asked is Asked.Compressions or Asked.Filter).ShouldBe(run > 0 ? 2 : 0);
@@ -141,7 +142,7 @@ public class ScopeAndAsksTests
             new(Wing.Low, Gear.TailWheel, 1, 1));
         aircraft.InstallEngine(new(Guid.NewGuid(), ComponentKind.Engine, "", "E") { LayoutKey = EngineLayout.InlineTwoStroke.Key }, "",
             default, null);
-        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Condition, "26-1", [Fixture.Sheet("two-stroke")],
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Condition, "26-1", [Fixture.Shipped("two-stroke")],
             Fixture.Today);
         var asks = Asks.Of(inspection, aircraft, Fixture.Shop);
         asks.ShouldNotContain(ask => ask.What.Contains("oil"));

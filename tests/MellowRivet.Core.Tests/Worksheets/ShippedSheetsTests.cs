@@ -50,13 +50,13 @@ public class ShippedSheetsTests
             var sheets = All.Where((_, index) => (chosen >> index & 1) == 1).ToList();
             var walk = WalkList.Merge(sheets, aircraft, InspectionKind.Annual, [], Today);
             walk.Select(line => line.Order).ShouldBe(Enumerable.Range(0, walk.Count));
-            walk.Select(line => (line.Sheet.Key, line.Zone.Key, line.Task.Key)).Distinct().Count().ShouldBe(walk.Count);
+            walk.Select(line => (line.Worksheet.Key, line.Zone.Key, line.Task.Key)).Distinct().Count().ShouldBe(walk.Count);
             foreach (var tied in walk.Where(line => line.TiedTo is not null))
             {
                 var lead = walk[tied.TiedTo!.Value];
                 lead.TiedTo.ShouldBeNull();
                 (lead.Zone.Key, lead.ComponentId, lead.Pick.IsDue).ShouldBe((tied.Zone.Key, tied.ComponentId, tied.Pick.IsDue));
-                lead.Sheet.Key.ShouldNotBe(tied.Sheet.Key);
+                lead.Worksheet.Key.ShouldNotBe(tied.Worksheet.Key);
                 WalkList.Answers(lead.Task, tied.Task).ShouldBeTrue();
             }
             // A zone is walked through once: nobody is sent back to it.
@@ -96,7 +96,7 @@ public class ShippedSheetsTests
             .ShouldBe(["geared-four", "light-sport", "lubrication"]);
         // 14 CFR 43.15(c)(2), from memory: its engine list has the run, too.
         foreach (var paragraph in new[] { "(i)", "(ii)", "(iii)", "(iv)" })
-            Fixture.Sheet("geared-four").Tasks.ShouldContain(task => task.Reference == $"14 CFR 43.15(c)(2){paragraph}");
+            Fixture.Shipped("geared-four").Tasks.ShouldContain(task => task.Reference == $"14 CFR 43.15(c)(2){paragraph}");
     }
 
     [Fact]

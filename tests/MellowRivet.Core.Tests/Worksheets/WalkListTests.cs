@@ -36,7 +36,7 @@ public class WalkListTests
     {
         var walk = Merge(Sheet("airframe", Zone("engine", Task("a1")), Zone("cabin", Task("a2")), Zone("gear", Task("a3"))),
             Sheet("maker", Zone("engine", Task("e1")), Zone("gear", Task("e2"))));
-        walk.Select(line => $"{line.Zone.Key} {line.Sheet.Key} {line.Task.Key}")
+        walk.Select(line => $"{line.Zone.Key} {line.Worksheet.Key} {line.Task.Key}")
             .ShouldBe(["engine airframe a1", "engine maker e1", "cabin airframe a2", "gear airframe a3", "gear maker e2"]);
         walk.Select(line => line.Order).ShouldBe([0, 1, 2, 3, 4]);
     }
@@ -74,7 +74,7 @@ public class WalkListTests
             Sheet("two", Zone("gear", Task("b", same: "x", at: "100 h")))], aircraft, InspectionKind.HundredHour,
             [new("one", "a", null, 990, new(2026, 11, 1))], Today);
         walk.ShouldAllBe(line => line.Pick.IsDue);
-        Fixture.Inspect(aircraft, [walk[0].Sheet, walk[1].Sheet]).NotDue.ShouldBeEmpty();
+        Fixture.Inspect(aircraft, [walk[0].Worksheet, walk[1].Worksheet]).NotDue.ShouldBeEmpty();
     }
 
     [Fact]
@@ -88,7 +88,7 @@ public class WalkListTests
             twin.InstallEngine(engine, side, default, new Hours(0));
             twin.Install(new(Guid.NewGuid(), ComponentKind.Propeller, "", side), side, default, default(Hours));
         }
-        var walk = WalkList.Merge([Fixture.AppendixD, Fixture.Sheet("twin")], twin, InspectionKind.Annual, [], Today);
+        var walk = WalkList.Merge([Fixture.AppendixD, Fixture.Shipped("twin")], twin, InspectionKind.Annual, [], Today);
         foreach (var engine in twin.Engines)
         {
             walk.Single(line => line.Task.Key == "engine-compression"
@@ -130,7 +130,7 @@ public class WalkListTests
         var keys = Directory.EnumerateFiles(Path.Combine(Fixture.Shelf, "worksheets"), "*.json").Select(Path.GetFileNameWithoutExtension)
             .Order().ToList();
         keys.ShouldBe(["app-d", "fabric", "geared-four", "light-sport", "lubrication", "retractable", "service", "twin", "two-stroke"]);
-        foreach (var sheet in keys.Select(key => Fixture.Sheet(key!)))
+        foreach (var sheet in keys.Select(key => Fixture.Shipped(key!)))
         {
             Worksheet.Parse(sheet.ToJson()).ToJson().ShouldBe(sheet.ToJson(), sheet.Key);
             WorksheetCsv.Read(System.Text.Encoding.UTF8.GetString(WorksheetCsv.Write(sheet))[1..], sheet with { Zones = [] }).ToJson()
@@ -150,10 +150,10 @@ public class WalkListTests
 
     // The intervals of a light-sport engine list: 25, 50, 100 and 200 h, 2 and 5 years, and the first 25 h.
     [Fact]
-    public void The_geared_four_has_its_columns() => Fixture.Sheet("geared-four").Columns.Select(column => column.ToString())
+    public void The_geared_four_has_its_columns() => Fixture.Shipped("geared-four").Columns.Select(column => column.ToString())
         .ShouldBe(["first 25 h", "25 h", "50 h", "100 h", "200 h", "500 h", "annual", "2 years", "5 years"]);
 
     [Fact]
     public void The_lubrication_sheet_says_with_what() =>
-        Fixture.Sheet("lubrication").Tasks.ShouldAllBe(task => task.Kind == TaskKind.Lubricate && !string.IsNullOrWhiteSpace(task.With));
+        Fixture.Shipped("lubrication").Tasks.ShouldAllBe(task => task.Kind == TaskKind.Lubricate && !string.IsNullOrWhiteSpace(task.With));
 }

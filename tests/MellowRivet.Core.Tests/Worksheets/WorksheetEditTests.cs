@@ -26,9 +26,9 @@ public class WorksheetEditTests
     public void A_task_is_put_in_place_of_its_own_or_at_the_end()
     {
         var tyres = Small.Tasks.Single(task => task.Key == "tyres");
-        Small.Put("gear", tyres with { Text = "Tyres and tubes" }).Sheet!.Zones[1].Tasks[0].Text.ShouldBe("Tyres and tubes");
-        Order(Small.Put("engine", tyres).Sheet!).ShouldBe("engine:comp,oil,tyres gear:nose,tail");
-        Order(Small.Put("gear", tyres with { Key = "new" }).Sheet!).ShouldBe("engine:comp,oil gear:tyres,nose,tail,new");
+        Small.Put("gear", tyres with { Text = "Tyres and tubes" }).Worksheet!.Zones[1].Tasks[0].Text.ShouldBe("Tyres and tubes");
+        Order(Small.Put("engine", tyres).Worksheet!).ShouldBe("engine:comp,oil,tyres gear:nose,tail");
+        Order(Small.Put("gear", tyres with { Key = "new" }).Worksheet!).ShouldBe("engine:comp,oil gear:tyres,nose,tail,new");
         Small.Put("nowhere", tyres).Refusal!.Field.ShouldBe("zone");
         Small.Put("gear", tyres with { Text = " " }).Refusal!.Message.ShouldContain("needs words");
         Small.Put("gear", tyres with { Kind = TaskKind.Lubricate }).Refusal!.Message.ShouldContain("say with what");
@@ -37,12 +37,12 @@ public class WorksheetEditTests
     [Fact]
     public void The_last_task_of_a_zone_goes_with_its_zone()
     {
-        var one = Small.TakeOut("comp").Sheet!;
+        var one = Small.TakeOut("comp").Worksheet!;
         Order(one).ShouldBe("engine:oil gear:tyres,nose,tail");
         one.TakeOut("oil").Refusal!.Message.ShouldContain("take the zone out");
         one.Put("gear", one.Tasks.First()).Refusal!.Message.ShouldContain("only task");
-        Order(one.TakeOutZone("engine").Sheet!).ShouldBe("gear:tyres,nose,tail");
-        one.TakeOutZone("engine").Sheet!.TakeOutZone("gear").Refusal.ShouldNotBeNull();
+        Order(one.TakeOutZone("engine").Worksheet!).ShouldBe("gear:tyres,nose,tail");
+        one.TakeOutZone("engine").Worksheet!.TakeOutZone("gear").Refusal.ShouldNotBeNull();
     }
 
     [Fact]
@@ -50,8 +50,8 @@ public class WorksheetEditTests
     {
         var oil = Small.Tasks.Single(task => task.Key == "oil");
         var later = Small.Put("engine",
-            oil with { Measure = oil.Measure! with { Low = 60 }, At = [TaskInterval.Parse("50 h")!.Value] }).Sheet!
-            .TakeOut("tail").Sheet!.Put("gear", new("brakes", "Brakes", "(e)(9)")).Sheet!.Move("nose", down: true);
+            oil with { Measure = oil.Measure! with { Low = 60 }, At = [TaskInterval.Parse("50 h")!.Value] }).Worksheet!
+            .TakeOut("tail").Worksheet!.Put("gear", new("brakes", "Brakes", "(e)(9)")).Worksheet!.Move("nose", down: true);
         WorksheetChanges.Between(Small, later).Select(change => $"{change.Zone}: {change.What}: {change.Change}").ShouldBe(
         [
             "Engine: Oil pressure: measure: 55–95 psi → 60–95 psi; at: none → 50 h",
@@ -69,7 +69,7 @@ public class WorksheetEditTests
         var (by, at) = (Guid.NewGuid(), Fixture.Now);
         var draft = new Edition(Guid.NewGuid(), Small, true, by, at, "");
         draft.Write(Small.Move("tyres", true) with { Key = "other", Version = 99 }, by, at).ShouldBeNull();
-        (draft.Sheet.Key, draft.Sheet.Version).ShouldBe(("small", 3), "a draft keeps its name and number");
+        (draft.Worksheet.Key, draft.Worksheet.Version).ShouldBe(("small", 3), "a draft keeps its name and number");
         draft.Publish(" ", by, at)!.Field.ShouldBe("note");
         draft.Publish("Tyres later", by, at).ShouldBeNull();
         draft.Write(Small, by, at)!.Message.ShouldContain("published");

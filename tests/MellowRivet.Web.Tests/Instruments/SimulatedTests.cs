@@ -77,14 +77,14 @@ public class SimulatedTests
         (flights.Single().Rows, flights[0].Summary.HottestCylinder).ShouldBe((600, 2));
     }
 
-    public static TheoryData<string> Cases => [.. PracticeCases.All.Select(one => one.Key)];
+    public static TheoryData<string> Cases => [.. Exercises.All.Select(one => one.Key)];
 
     // The right answer is what Core's own rules say of the truth, and every reading it needs can be taken.
     [Theory]
     [MemberData(nameof(Cases))]
     public void A_case_agrees_with_the_rules(string key)
     {
-        var one = PracticeCases.Find(key)!;
+        var one = Exercises.Find(key)!;
         var verdict = one.Judge().Verdict;
         if (Enum.GetNames<Verdict>().Contains(one.Right, StringComparer.OrdinalIgnoreCase))
             Enum.Parse<Verdict>(one.Right, ignoreCase: true).ShouldBe(verdict);
@@ -104,7 +104,7 @@ public class SimulatedTests
     [Fact]
     public void What_the_lessons_say_can_be_read_off_the_instruments()
     {
-        double Read(string key, string token) => PracticeReader.Take(PracticeCases.Find(key)!.Instruments, token)!.Value!.Value;
+        double Read(string key, string token) => PracticeReader.Take(Exercises.Find(key)!.Instruments, token)!.Value!.Value;
         Read("stuck-ring", "c-3-hot-0-still").ShouldBeLessThan(60);
         Read("stuck-ring", "c-3-hot-0-rocked").ShouldBeInRange(60, 69);
         Read("burnt-valve", "c-2-hot-0-rocked").ShouldBeLessThan(60);
@@ -125,12 +125,12 @@ public class SimulatedTests
     [InlineData("t-nowhere")]
     [InlineData("x-1")]
     [InlineData("")]
-    public void What_the_bench_does_not_have_is_not_read(string token) => PracticeReader.Take(PracticeCases.Free(7), token).ShouldBeNull();
+    public void What_the_bench_does_not_have_is_not_read(string token) => PracticeReader.Take(Exercises.Free(7), token).ShouldBeNull();
 
     [Fact]
     public void The_same_number_is_the_same_engine()
     {
-        var (one, other) = (PracticeCases.Free(42), PracticeCases.Free(42));
+        var (one, other) = (Exercises.Free(42), Exercises.Free(42));
         one.Layout!.ShouldBe(other.Layout);
         foreach (var place in one.Layout!.Cylinders)
             PracticeReader.Take(one, $"c-{place.Number}-hot-0-still").ShouldBe(PracticeReader.Take(other, $"c-{place.Number}-hot-0-still"));

@@ -13,6 +13,6 @@ public sealed record Calculator(string Href, string Title, string Says)
         new("/bench/torque", "Torque", "Wrench setting with an extension, misprints, standard torques"),
         new("/bench/cable", "Cable tension", "Tension by the manual's table of temperatures"),
         new("/bench/convert", "Conversions", "Between the units of the shop, exactly"),
-        new("/bench/practice", "Practice", "Simulated instruments and cases: take the readings, say the verdict, be told why"),
+        new("/bench/practice", "Practice", "Simulated instruments and exercises: take the readings, say the verdict, be told why"),
     ];
 }

@@ -11,22 +11,22 @@ namespace MellowRivet.Web.Pages.Bench;
 
 /// <summary>Simulated instruments.</summary>
 /// <param name="In">What was typed.</param>
-/// <param name="Key">The case, or "free"; null for the list of them.</param>
-/// <param name="Case">The practice case; null in free practice.</param>
+/// <param name="Key">The exercise, or "free"; null for the list of them.</param>
+/// <param name="Exercise">The exercise; null in free practice.</param>
 /// <param name="Seed">The chance's number, in free practice.</param>
 /// <param name="Instruments">The instruments; null for the list.</param>
 /// <param name="Taken">What was read so far.</param>
 /// <param name="Needle">The gauges of the last reading; null where it was none of a tester.</param>
 /// <param name="Answer">The verdict that was said; null for none yet.</param>
 /// <param name="Said">What the rules say to it.</param>
-public sealed record PracticeView(BenchTyped In, string? Key, PracticeCase? Case, int? Seed, PracticeSet? Instruments,
+public sealed record PracticeView(BenchTyped In, string? Key, Exercise? Exercise, int? Seed, PracticeSet? Instruments,
     IReadOnlyList<TakenReading> Taken, NeedleDrawing? Needle, string? Answer, PracticeSaid? Said) : BenchView(In)
 {
     public string Self => $"/bench/practice/{Key}";
 }
 
 /// <summary>
-/// Simulated instruments: a practice case, or an engine by chance. What was taken stands in the address; nothing is kept.
+/// Simulated instruments: a exercise, or an engine by chance. What was taken stands in the address; nothing is kept.
 /// </summary>
 [Needs(Right.Look)]
 public sealed class PracticeModel : BenchPage<PracticeView>
@@ -41,8 +41,8 @@ public sealed class PracticeModel : BenchPage<PracticeView>
         if (Key is null)
             return new(typed, null, null, null, null, [], null, null, null);
         int? seed = Key == "free" ? Math.Clamp((int)(TypedNumber.Parse(typed.Text("seed")) ?? 1), 1, MostSeed) : null;
-        var practised = PracticeCases.Find(Key);
-        if ((practised?.Instruments ?? (seed is { } chance ? PracticeCases.Free(chance) : null)) is not { } set)
+        var practised = Exercises.Find(Key);
+        if ((practised?.Instruments ?? (seed is { } chance ? Exercises.Free(chance) : null)) is not { } set)
             return null;
         var tokens = typed.All("r").Append(NewToken(typed)).OfType<string>().Where(token => token.Length < LongestToken).Distinct()
             .Take(PracticeReader.Most);

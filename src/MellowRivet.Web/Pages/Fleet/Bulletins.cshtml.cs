@@ -12,7 +12,7 @@ using Microsoft.AspNetCore.RateLimiting;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>What a decision about a bulletin rests on.</summary>
-public sealed record Deciding(BulletinLine Line, BulletinCase Case, Person Me, Aircraft Aircraft);
+public sealed record Deciding(BulletinLine Line, BulletinFollowUp FollowUp, Person Me, Aircraft Aircraft);
 
 /// <summary>The bulletins of the shop, looked up for one aircraft.</summary>
 /// <param name="File">What every page of the file shows.</param>
@@ -79,7 +79,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Uploads uploads, TimeP
     [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostDecideAsync(Guid post, string? b, PolicyKind? kind, string? reason, Guid? walk,
         CancellationToken stop) =>
-        AfterAsync(WriteAsync(post, b, on => on.Case.Decide(on.Line, kind, reason, Me, Clock.GetUtcNow()), stop), BackTo(walk, b), stop,
+        AfterAsync(WriteAsync(post, b, on => on.FollowUp.Decide(on.Line, kind, reason, Me, Clock.GetUtcNow()), stop), BackTo(walk, b), stop,
             reason);
 
     /// <summary>Notes a compliance that the books tell of.</summary>
@@ -88,7 +88,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Uploads uploads, TimeP
         AfterAsync(WriteAsync(form.Post, form.B, on =>
         {
             var (done, wrong) = form.Read(on.Line.Held.Revision, Me);
-            return done is null ? wrong : on.Case.Comply(on.Line.Bulletin, done, Today);
+            return done is null ? wrong : on.FollowUp.Comply(on.Line.Bulletin, done, Today);
         }, stop), BackTo(null, form.B), stop, form);
 
     /// <summary>Takes back the latest compliance, noted by mistake.</summary>
@@ -96,7 +96,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Uploads uploads, TimeP
     public Task<IActionResult> OnPostTakeBackAsync(Guid post, string? b, CancellationToken stop) =>
         AfterAsync(WriteAsync(post, b, on =>
         {
-            on.Case.TakeBack();
+            on.FollowUp.TakeBack();
             return null;
         }, stop), BackTo(null, b), stop);
 
@@ -104,7 +104,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Uploads uploads, TimeP
     [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostFerryAsync(Guid post, string? b, string[] ticked, Guid? walk, CancellationToken stop) =>
         AfterAsync(WriteAsync(post, b, on => on.Line.State == BulletinState.BeforeFlight
-            ? on.Case.AllowFerry(on.Line.Bulletin, ticked, on.Aircraft.TimeInService.Value, on.Me, Today)
+            ? on.FollowUp.AllowFerry(on.Line.Bulletin, ticked, on.Aircraft.TimeInService.Value, on.Me, Today)
             : new("ferry", "It doesn’t keep the aircraft on the ground: no ferry is needed."), stop), BackTo(walk, b), stop);
 
     private Task<Written> WriteAsync(Guid post, string? b, Func<Deciding, Refusal?> decide, CancellationToken stop) =>
@@ -113,7 +113,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Uploads uploads, TimeP
             if ((await LineAsync(aircraft.Id, stop)).Find(b) is not { } line)
                 return new("reason", "That bulletin isn’t on this aircraft’s list any more.");
             var me = await Db.PersonAsync(Me, stop);
-            return decide(new(line, await Db.CaseAsync(line.Held.Family, aircraft.Id, line.On?.ComponentId, stop), me, aircraft));
+            return decide(new(line, await Db.FollowUpAsync(line.Held.Family, aircraft.Id, line.On?.ComponentId, stop), me, aircraft));
         }, stop);
 
     private async Task<BulletinResearch> LineAsync(Guid aircraftId, CancellationToken stop) =>

@@ -12,7 +12,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Shelves;
 
 /// <summary>The title of a new worksheet as it is sent.</summary>
-public sealed record NewSheetForm(string? Title);
+public sealed record NewWorksheetForm(string? Title);
 
 /// <summary>What the shop works by.</summary>
 /// <param name="Worksheets">The worksheets, as published.</param>
@@ -26,7 +26,7 @@ public sealed record ShelfView(IReadOnlyList<Edition> Worksheets, IReadOnlyDicti
     HouseRules Kept, IReadOnlyList<RulePack> RulePacks, IReadOnlyList<DueStarter> DueStarters) : PageView
 {
     public HouseRules House => Typed<HouseForm>()?.ToRules() ?? Kept;
-    public string? NewTitle => Typed<NewSheetForm>()?.Title;
+    public string? NewTitle => Typed<NewWorksheetForm>()?.Title;
 }
 
 /// <summary>What the shop works by: its worksheets, limits and rules, and how it works.</summary>
@@ -58,7 +58,7 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
     [Needs(Right.KeepShelf)]
     public async Task<IActionResult> OnPostNewAsync(Guid post, string? title, IFormFile? file, CancellationToken stop)
     {
-        var typed = new NewSheetForm(title);
+        var typed = new NewWorksheetForm(title);
         var (sheet, refusal) = await WorksheetFile.ReadAsync(file, title, null, stop);
         if (sheet is null)
             return await AgainAsync(refusal!, stop, typed);

@@ -18,7 +18,7 @@ public sealed record NoteForm(string? Note);
 /// <param name="Earlier">Those before the current one.</param>
 public sealed record Editions(Edition? Current, Edition? Draft, IReadOnlyList<Edition> Earlier)
 {
-    public Worksheet Sheet => (Draft ?? Current)!.Sheet;
+    public Worksheet Worksheet => (Draft ?? Current)!.Worksheet;
 
     /// <summary>They, in the order in which they were published; null where there is none.</summary>
     public static Editions? Of(IReadOnlyList<Edition> all)
@@ -41,22 +41,22 @@ public sealed record WorksheetView(Editions Of, string Key, string? TaskKey, str
     public Edition? Current => Of.Current;
     public Edition? Draft => Of.Draft;
     public IReadOnlyList<Edition> Earlier => Of.Earlier;
-    public Worksheet Sheet => Of.Sheet;
+    public Worksheet Worksheet => Of.Worksheet;
     public string? Note => Typed<NoteForm>()?.Note;
-    public OfferForm Offer => Typed<OfferForm>() ?? (Draft is null ? new() : OfferForm.Of(Draft.Sheet));
+    public OfferForm Offer => Typed<OfferForm>() ?? (Draft is null ? new() : OfferForm.Of(Draft.Worksheet));
 
     /// <summary>What the draft changes.</summary>
     public IReadOnlyList<WorksheetChange> Changes { get; } =
-        Of is { Draft: { } draft, Current: { } current } ? WorksheetChanges.Between(current.Sheet, draft.Sheet) : [];
+        Of is { Draft: { } draft, Current: { } current } ? WorksheetChanges.Between(current.Worksheet, draft.Worksheet) : [];
 
     /// <summary>The task in the editor: as typed where it was refused, else as kept; null while none is open.</summary>
     public TaskForm? Task => Typed<TaskForm>() ?? (Draft is null || TaskKey is null ? null
-        : Sheet.Zones.SelectMany(zone => zone.Tasks.Select(task => (zone, task))).FirstOrDefault(pair => pair.task.Key == TaskKey)
+        : Worksheet.Zones.SelectMany(zone => zone.Tasks.Select(task => (zone, task))).FirstOrDefault(pair => pair.task.Key == TaskKey)
             is ({ } zone, { } task) ? TaskForm.Of(zone.Key, task) : new() { Zone = ZoneKey });
 
     /// <summary>The zone in the editor, likewise.</summary>
     public ZoneForm? Zone => Typed<ZoneForm>() ?? (Draft is null || TaskKey is not null || ZoneKey is null ? null
-        : Sheet.Zones.FirstOrDefault(zone => zone.Key == ZoneKey) is { } zone ? ZoneForm.Of(zone) : new() { Looks = true });
+        : Worksheet.Zones.FirstOrDefault(zone => zone.Key == ZoneKey) is { } zone ? ZoneForm.Of(zone) : new() { Looks = true });
 }
 
 /// <summary>One worksheet: its edition, the draft of the next, and the editor.</summary>
@@ -81,8 +81,8 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : ShopPage<Wo
                 edition?.Version == version)) is not { } edition)
             return NotFound();
         return form == "csv"
-            ? File(WorksheetCsv.Write(edition.Sheet), "text/csv", $"{Key}-{edition.Version}.csv")
-            : File(Encoding.UTF8.GetBytes(edition.Sheet.ToJson()), "application/json", $"{Key}-{edition.Version}.json");
+            ? File(WorksheetCsv.Write(edition.Worksheet), "text/csv", $"{Key}-{edition.Version}.csv")
+            : File(Encoding.UTF8.GetBytes(edition.Worksheet.ToJson()), "application/json", $"{Key}-{edition.Version}.json");
     }
 
     /// <summary>Begins the draft of the next edition.</summary>
@@ -90,7 +90,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : ShopPage<Wo
     public Task<IActionResult> OnPostBeginAsync(Guid post, CancellationToken stop) => KeepAsync(post, "", of =>
     {
         if (of.Draft is null)
-            db.Put(Next(of, of.Sheet));
+            db.Put(Next(of, of.Worksheet));
         return null;
     }, stop);
 
@@ -132,7 +132,7 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : ShopPage<Wo
     {
         if (await EditionsAsync(stop) is not { } there)
             return NotFound();
-        var (sheet, refusal) = await WorksheetFile.ReadAsync(file, null, there.Sheet, stop);
+        var (sheet, refusal) = await WorksheetFile.ReadAsync(file, null, there.Worksheet, stop);
         if (sheet is null)
             return await AgainAsync(refusal!, stop);
         return await KeepAsync(post, "", of =>
@@ -169,12 +169,12 @@ public sealed class WorksheetModel(RivetDb db, TimeProvider clock) : ShopPage<Wo
         new(Guid.CreateVersion7(), sheet with { Key = Key, Version = (of.Current?.Version ?? 0) + 1 }, true, User.PersonId(),
             clock.GetUtcNow(), "");
 
-    private Task<IActionResult> DraftAsync(Guid post, string back, Func<Worksheet, (Worksheet? Sheet, Refusal? Refusal)> change,
+    private Task<IActionResult> DraftAsync(Guid post, string back, Func<Worksheet, (Worksheet? Worksheet, Refusal? Refusal)> change,
         CancellationToken stop, object? typed = null) => KeepAsync(post, back, of =>
     {
         if (of.Draft is not { } draft)
             return new("draft", "Begin a draft first.");
-        var (sheet, refusal) = change(draft.Sheet);
+        var (sheet, refusal) = change(draft.Worksheet);
         return sheet is null ? refusal : draft.Write(sheet, User.PersonId(), clock.GetUtcNow());
     }, stop, typed);
 

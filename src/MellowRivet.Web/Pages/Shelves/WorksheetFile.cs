@@ -11,7 +11,7 @@ internal static class WorksheetFile
     /// <param name="title">The title of a new one; a JSON file brings its own.</param>
     /// <param name="into">The worksheet whose next edition it is to be; null for a new one.</param>
     /// <param name="stop">Stops waiting.</param>
-    public static async Task<(Worksheet? Sheet, Refusal? Refusal)> ReadAsync(IFormFile? file, string? title, Worksheet? into,
+    public static async Task<(Worksheet? Worksheet, Refusal? Refusal)> ReadAsync(IFormFile? file, string? title, Worksheet? into,
         CancellationToken stop)
     {
         var begun = into ?? Worksheet.Begin(Worksheet.KeyFor(title ?? ""), title?.Trim() ?? "", "our own");

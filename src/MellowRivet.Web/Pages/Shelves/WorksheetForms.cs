@@ -129,7 +129,7 @@ public sealed class ZoneForm
     };
 
     /// <summary>A worksheet with the zone in it; or what can't be read of it.</summary>
-    public (Worksheet? Sheet, Refusal? Refusal) PutIn(Worksheet sheet)
+    public (Worksheet? Worksheet, Refusal? Refusal) PutIn(Worksheet sheet)
     {
         var hours = TypedNumber.Parse(Hours);
         if (hours is null && !string.IsNullOrWhiteSpace(Hours))
@@ -164,7 +164,7 @@ public sealed class OfferForm
     };
 
     /// <summary>A worksheet called and ticked so; or why it can't be.</summary>
-    public (Worksheet? Sheet, Refusal? Refusal) PutOn(Worksheet sheet)
+    public (Worksheet? Worksheet, Refusal? Refusal) PutOn(Worksheet sheet)
     {
         var offered = sheet with
         {

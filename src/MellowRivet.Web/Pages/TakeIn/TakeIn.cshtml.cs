@@ -69,7 +69,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     [Needs(Right.TakeIn)]
     public async Task<IActionResult> OnPostAsync(CancellationToken stop)
     {
-        var taking = Form.With(await SheetsAsync(stop));
+        var taking = Form.With(await WorksheetsAsync(stop));
         var chosen = await ChosenAsync(Form.Aircraft, stop);
         if (taking.Check(chosen, KindsOf(chosen)).Select(InForm).ToList() is [_, ..] wrong)
             return await ShowAsync(stop, new(Form, wrong));
@@ -97,7 +97,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     protected override async Task<TakeInView?> ViewAsync(Refused refused, CancellationToken stop)
     {
         var fleet = await db.FleetAsync(stop);
-        var sheets = await SheetsAsync(stop);
+        var sheets = await WorksheetsAsync(stop);
         if (await ChosenAsync(Form.Aircraft, stop) is not { } aircraft)
             return new(Form, fleet, null, KindsOf(null),
                 [.. sheets.Select(WorksheetOffer.Of)], null, []);
@@ -105,8 +105,8 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         var today = clock.Today();
         var offers = WorksheetOffer.For(sheets, aircraft, Form.Kind, done, today);
         if (untouched)
-            Form.Worksheets = [.. offers.Where(offer => offer.Suits).Select(offer => offer.Sheet.Key)];
-        var walk = WalkList.Merge(Form.With(offers.Select(offer => offer.Sheet)).Sheets, aircraft, Form.Kind, done, today);
+            Form.Worksheets = [.. offers.Where(offer => offer.Suits).Select(offer => offer.Worksheet.Key)];
+        var walk = WalkList.Merge(Form.With(offers.Select(offer => offer.Worksheet)).Worksheets, aircraft, Form.Kind, done, today);
         var scope = Scope.Of(shelf.RulesFor(aircraft.Category), Form.Kind, aircraft,
             walk.Where(line => line.Pick.IsDue).SelectMany(line => line.Task.Covers ?? []));
         return new(Form, fleet, aircraft, KindsOf(aircraft), offers, scope, await db.OpenItemsAsync(aircraft.Id, stop));
@@ -118,8 +118,8 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     private async Task<Aircraft?> ChosenAsync(Guid? id, CancellationToken stop) =>
         id is { } chosen ? await db.AircraftAsync(chosen, stop) : null;
 
-    private async Task<IReadOnlyList<Worksheet>> SheetsAsync(CancellationToken stop) =>
-        [.. (await db.CurrentWorksheetsAsync(stop)).Select(edition => edition.Sheet)];
+    private async Task<IReadOnlyList<Worksheet>> WorksheetsAsync(CancellationToken stop) =>
+        [.. (await db.CurrentWorksheetsAsync(stop)).Select(edition => edition.Worksheet)];
 
     private async Task<string> NextWorkOrderAsync(CancellationToken stop) =>
         TakingIn.NextOrder(clock.Today(), await db.WorkOrdersAsync(TakingIn.OrdersOf(clock.Today()), stop));

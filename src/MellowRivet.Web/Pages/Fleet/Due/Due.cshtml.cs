@@ -79,7 +79,7 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
     {
         ItemId = form.Item;
         return AfterAsync(Desk.WriteFileAsync(Id, form.Post, async _ => await ItemAsync(form.Item, stop) is { } item
-            ? form.Read(out var done) ?? item.MarkDone(done, Today)
+            ? form.Read(out var done) ?? item.SetDone(done, Today)
             : Gone with { Field = "on" }, stop), $"{Here}?item={form.Item}", stop, form);
     }
 

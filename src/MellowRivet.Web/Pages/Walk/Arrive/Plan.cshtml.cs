@@ -54,7 +54,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
             var line = await Desk.Board.InTurnAsync(aircraft.Id, stop);
             return line.Entries.FirstOrDefault(entry => entry.Item.Id == item) is { } entry
                 && await Db.DueItemAsync(aircraft.Id, item, stop) is { } tracked
-                ? tracked.MarkDone(entry.DoneNow(Today, inspection.WorkOrder), Today)
+                ? tracked.SetDone(entry.DoneNow(Today, inspection.WorkOrder), Today)
                 : new Refusal("due", "It is not on this aircraft’s due line any more.");
         }, stop), Here, stop);
     }
@@ -69,11 +69,11 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
         var inspection = walk.Job.Inspection;
         var last = await Db.LastSignedWholeAsync(inspection, stop);
         var line = await Desk.Board.LineAsync(walk.Job.Aircraft.Id, stop);
-        return new(walk, WorkPlan.Of(inspection, line.OwnItems, last), last, await NewerAsync(inspection.Sheets, stop),
+        return new(walk, WorkPlan.Of(inspection, line.OwnItems, last), last, await NewerAsync(inspection.Worksheets, stop),
             inspection.InWork && User.May(Right.KeepFile));
     }
 
-    private async Task<IReadOnlyDictionary<string, NewerEdition>> NewerAsync(IReadOnlyList<SheetUsed> sheets, CancellationToken stop)
+    private async Task<IReadOnlyDictionary<string, NewerEdition>> NewerAsync(IReadOnlyList<WorksheetUsed> sheets, CancellationToken stop)
     {
         var editions = await Db.PublishedAsync([.. sheets.Select(sheet => sheet.Key)], stop);
         return sheets
@@ -81,6 +81,6 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
                 Now: editions[sheet.Key].MaxBy(edition => edition.Version)))
             .Where(one => one.Now is { } now && now.Version > one.sheet.Version)
             .ToDictionary(one => one.sheet.Key, one => new NewerEdition(one.Now!,
-                one.Then is null ? [] : WorksheetChanges.Between(one.Then.Sheet, one.Now!.Sheet)));
+                one.Then is null ? [] : WorksheetChanges.Between(one.Then.Worksheet, one.Now!.Worksheet)));
     }
 }

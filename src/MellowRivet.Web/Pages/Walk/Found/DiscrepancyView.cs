@@ -11,7 +11,7 @@ namespace MellowRivet.Web.Pages.Walk.Found;
 /// <param name="Photo">The picture.</param>
 /// <param name="What">What it shows.</param>
 /// <param name="Address">Where its copies are served from.</param>
-public sealed record MarkedPhoto(Photo Photo, string What, string Address = "/photos");
+public sealed record AnnotatedPhoto(Photo Photo, string What, string Address = "/photos");
 
 /// <summary>What is known of a discrepancy from before.</summary>
 /// <param name="History">What was found at its place.</param>

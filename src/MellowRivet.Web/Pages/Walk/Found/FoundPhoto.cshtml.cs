@@ -27,12 +27,12 @@ public sealed record FoundPhotoView(WalkShown Walk, Discrepancy Found, Photo Pho
     public override string? ZoneHere => Found.ZoneKey;
 
     /// <summary>What is drawn, in its field: as sent where it wasn't taken, else as kept.</summary>
-    public string? MarksJson => (Typed<DrawnForm>() ?? DrawnForm.Of(Photo)).Marks;
+    public string? AnnotationsJson => (Typed<DrawnForm>() ?? DrawnForm.Of(Photo)).Annotations;
 
     /// <summary>The same, over the picture; what can't be drawn leaves what is kept.</summary>
-    public DrawnMarks Drawn => Typed<DrawnForm>() is { } form && form.Read(Photo) is (var marks, null)
-        ? new(Photo with { Marks = marks }, MayRecord, form.KnownMm, Problem("marks"))
-        : new(Photo, MayRecord, null, Problem("marks"));
+    public DrawnAnnotations Drawn => Typed<DrawnForm>() is { } form && form.Read(Photo) is (var annotations, null)
+        ? new(Photo with { Annotations = annotations }, MayRecord, form.KnownMm, Problem("annotations"))
+        : new(Photo, MayRecord, null, Problem("annotations"));
 
     public ReadingPlot? Plot => Growth is { } growth ? new(growth.Points, new(growth.Unit, null, null, new(Standing.Practice, ""))) : null;
 }
@@ -59,11 +59,11 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
     {
         if (await LookAsync(JobParts.Discrepancies, stop) is not { } job || InJob(job) is not var (_, photo))
             return NotFound();
-        var (marks, refusal) = form.Read(photo);
+        var (annotations, refusal) = form.Read(photo);
         return refusal is not null
             ? Partial("_Refusal", refusal.Message)
-            : Partial("_Measured", new DrawnMarks(photo with { Marks = marks }, MayDraw: true, form.KnownMm,
-                PhotoMark.Check(marks, photo)?.Message));
+            : Partial("_Measured", new DrawnAnnotations(photo with { Annotations = annotations }, MayDraw: true, form.KnownMm,
+                Annotation.Check(annotations, photo)?.Message));
     }
 
     /// <summary>Keeps what is drawn, beside the picture.</summary>
@@ -72,9 +72,9 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
         WriteAsync(post, $"/walk/{Id}/fix-list/{Number}/photos/{Sha}", job =>
         {
             if (InJob(job) is not var (found, photo))
-                return new("marks", "There is no such picture on this fix list.");
-            var (marks, refusal) = form.Read(photo);
-            return (refusal ?? found.Draw(Sha, marks, seen)) is { } wrong ? wrong with { Field = "marks" } : null;
+                return new("annotations", "There is no such picture on this fix list.");
+            var (annotations, refusal) = form.Read(photo);
+            return (refusal ?? found.Draw(Sha, annotations, seen)) is { } wrong ? wrong with { Field = "annotations" } : null;
         }, stop, JobParts.Discrepancies, form);
 
     private (Discrepancy Found, Photo Photo)? InJob(Job job) =>

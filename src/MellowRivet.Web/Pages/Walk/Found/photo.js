@@ -1,5 +1,5 @@
-// One photo: marks are drawn over it as vectors in pixels of the original. What they look like and measure comes from the shop;
-// here a mark is only sketched, from the first touch until the shop has drawn it. An earlier photo of the place stands beside it,
+// One photo: annotations are drawn over it as vectors in pixels of the original. What they look like and measure comes from the shop;
+// here a annotation is only sketched, from the first touch until the shop has drawn it. An earlier photo of the place stands beside it,
 // blinks with it, or lies over it.
 import { morph, parsed } from '../../../Browser/morph.js';
 import { comparing } from './compare.js';
@@ -9,10 +9,10 @@ const page = document.querySelector('[data-photo]');
 if (page) {
   const board = page.querySelector('[data-board]');
   const sketches = board.querySelector('[data-sketches]');
-  const form = page.querySelector('[data-marks-form]');
+  const form = page.querySelector('[data-drawing]');
   const hint = page.querySelector('[data-hint]');
   const [width, height] = [Number(page.dataset.width), Number(page.dataset.height)];
-  const marks = JSON.parse(form?.elements.marks.value ?? '[]');
+  const annotations = JSON.parse(form?.elements.annotations.value ?? '[]');
   const unmeasured = new Set();
   let view = { x: 0, y: 0, w: width, h: height };
   let tool = null;
@@ -34,13 +34,13 @@ if (page) {
   const pick = () => Math.max(0.5, Math.round(15 / board.getScreenCTM().a) / 10);
   const grip = () => 11 / board.getScreenCTM().a;
 
-  // The shop's drawing of each mark, and its line in the list, in the order of the marks.
+  // The shop's drawing of each annotation, and its line in the list, in the order of the annotations.
   const drawn = index => board.querySelector('#drawn').children[index];
-  const listed = index => page.querySelector('.mark-list').children[index];
+  const listed = index => page.querySelector('.annotation-list').children[index];
   const indexOf = element => [...element.parentElement.children].indexOf(element);
 
   const sketch = ({ kind, points }) => {
-    const group = svg('g', { class: 'mark sketch' });
+    const group = svg('g', { class: 'annotation sketch' });
     if (kind === 'ring') group.append(svg('circle', { cx: points[0].x, cy: points[0].y, r: far(points[0], points[1]) }));
     else group.append(svg('polyline', { points: points.map(({ x, y }) => `${x},${y}`).join(' ') }));
     for (const { x, y } of points) group.append(svg('circle', { class: 'grip', cx: x, cy: y }));
@@ -49,9 +49,9 @@ if (page) {
   const showSketches = () => {
     // Lines and letters are as wide on the screen from near as from far.
     board.style.setProperty('--pixel', `${1 / board.getScreenCTM().a}px`);
-    const shown = [...unmeasured, ...(moving?.mark ? [moving.mark] : []), ...(drawing ? [drawing] : [])];
+    const shown = [...unmeasured, ...(moving?.annotation ? [moving.annotation] : []), ...(drawing ? [drawing] : [])];
     sketches.replaceChildren(...shown.map(sketch));
-    marks.forEach((mark, index) => drawn(index)?.classList.toggle('off', shown.includes(mark)));
+    annotations.forEach((annotation, index) => drawn(index)?.classList.toggle('off', shown.includes(annotation)));
   };
 
   // How to draw with what is chosen, unless something else has to be said.
@@ -76,7 +76,7 @@ if (page) {
         say(said.body.textContent.trim());
         return false;
       }
-      for (const id of ['drawn', 'mark-list']) morph(document.getElementById(id), said.getElementById(id));
+      for (const id of ['drawn', 'annotation-list']) morph(document.getElementById(id), said.getElementById(id));
       unmeasured.clear();
       showSketches();
       say();
@@ -87,7 +87,7 @@ if (page) {
     }
   };
   const store = () => {
-    form.elements.marks.value = JSON.stringify(marks);
+    form.elements.annotations.value = JSON.stringify(annotations);
   };
   const changed = () => {
     store();
@@ -102,12 +102,12 @@ if (page) {
   const takeAway = index => {
     drawn(index)?.remove();
     listed(index)?.remove();
-    unmeasured.delete(marks[index]);
-    marks.splice(index, 1);
+    unmeasured.delete(annotations[index]);
+    annotations.splice(index, 1);
   };
 
   form?.addEventListener('input', event => {
-    if (event.target.matches('[data-words]')) marks[indexOf(event.target.closest('li'))].words = event.target.value;
+    if (event.target.matches('[data-words]')) annotations[indexOf(event.target.closest('li'))].words = event.target.value;
     // Another thing is another size: it says its own, or it is typed.
     if (event.target.matches('[data-known]')) form.elements.knownMm.value = '';
     typed();
@@ -116,21 +116,22 @@ if (page) {
   const finishButton = page.querySelector('[data-finish]');
   const toolOf = kind => page.querySelector(`[data-tool=${kind}]`).dataset;
   const many = kind => Number(toolOf(kind).most) > 2;
-  const enough = mark => mark.points.length >= Number(toolOf(mark.kind).least);
+  const enough = annotation => annotation.points.length >= Number(toolOf(annotation.kind).least);
   const finish = async () => {
-    const mark = drawing;
+    const annotation = drawing;
     drawing = null;
     if (finishButton) finishButton.hidden = true;
-    if (!mark || !enough(mark)) {
+    if (!annotation || !enough(annotation)) {
       showSketches();
       return;
     }
-    if (mark.kind === 'scale' && marks.some(one => one.kind === 'scale')) takeAway(marks.findIndex(one => one.kind === 'scale'));
-    marks.push(mark);
-    unmeasured.add(mark);
+    if (annotation.kind === 'scale' && annotations.some(one => one.kind === 'scale'))
+      takeAway(annotations.findIndex(one => one.kind === 'scale'));
+    annotations.push(annotation);
+    unmeasured.add(annotation);
     if (!(await changed())) return;
-    if (mark.kind === 'scale') form.elements.knownMm.focus();
-    if (mark.kind === 'words') listed(marks.indexOf(mark))?.querySelector('input')?.focus();
+    if (annotation.kind === 'scale') form.elements.knownMm.focus();
+    if (annotation.kind === 'words') listed(annotations.indexOf(annotation))?.querySelector('input')?.focus();
   };
   const choose = wanted => {
     tool = wanted;
@@ -147,8 +148,8 @@ if (page) {
     const here = spot(event);
     const held = !drawing && event.target.closest('#drawn .grip');
     board.setPointerCapture(event.pointerId);
-    if (held && marks[indexOf(held.closest('.mark'))]) {
-      moving = { mark: marks[indexOf(held.closest('.mark'))], at: Number(held.dataset.point) };
+    if (held && annotations[indexOf(held.closest('.annotation'))]) {
+      moving = { annotation: annotations[indexOf(held.closest('.annotation'))], at: Number(held.dataset.point) };
     } else if (form && tool) {
       if (many(tool)) {
         drawing ??= { kind: tool, points: [], words: '', pickPixels: pick() };
@@ -164,8 +165,8 @@ if (page) {
     showSketches();
   });
   board.addEventListener('pointermove', event => {
-    if (moving?.mark) {
-      moving.mark.points[moving.at] = spot(event);
+    if (moving?.annotation) {
+      moving.annotation.points[moving.at] = spot(event);
       showSketches();
     } else if (moving?.lay) {
       earlier.layAt(moving.lay, spot(event));
@@ -185,8 +186,8 @@ if (page) {
     if (moving) {
       const held = moving;
       moving = null;
-      if (held.mark) {
-        unmeasured.add(held.mark);
+      if (held.annotation) {
+        unmeasured.add(held.annotation);
         changed();
       }
       return;
@@ -224,8 +225,8 @@ if (page) {
       } else if (drawing) {
         drawing = null;
         showSketches();
-      } else if (marks.length) {
-        takeAway(marks.length - 1);
+      } else if (annotations.length) {
+        takeAway(annotations.length - 1);
         changed();
       }
     }

@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk.LookAndOpen;
 
 /// <summary>A witness mark as it is sent.</summary>
-public sealed class MarkForm
+public sealed class WitnessMarkForm
 {
     public Guid Post { get; set; }
     public WitnessOf? Of { get; set; }
@@ -28,13 +28,13 @@ public sealed record LookView(WalkShown Walk, ZoneLook? Current, Inspection? Las
 {
     public override string? ZoneHere => Zone;
     public string? Zone => Current?.ZoneKey;
-    public MarkForm Mark => Typed<MarkForm>() ?? new();
+    public WitnessMarkForm Mark => Typed<WitnessMarkForm>() ?? new();
     public string? Why => Typed<MissedForm>()?.Why;
 
     /// <summary>
     /// The mark of last time that one stands beside: of the same kind in the same zone, the worst where there were several.
     /// </summary>
-    public WitnessMark? LastOf(WitnessOf of) => Last?.LastMark(Zone, of);
+    public WitnessMark? LastOf(WitnessOf of) => Last?.LastWitnessMark(Zone, of);
 }
 
 /// <summary>Each zone's way from dirty to looked at again, with what was seen before it was wiped away.</summary>
@@ -62,12 +62,12 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads 
         BackAsync(post, Here, job => job.Inspection.MissFirstLook(Zone, why), stop, new MissedForm(why));
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostMarkAsync(MarkForm form, IFormFile? photo, CancellationToken stop)
+    public async Task<IActionResult> OnPostMarkAsync(WitnessMarkForm form, IFormFile? photo, CancellationToken stop)
     {
         if (await LookAsync(JobParts.Tasks, stop) is not { Inspection: var inspection })
             return NotFound();
         Zone = ZoneOf(inspection)?.ZoneKey;
-        var last = form.Of is { } of ? (await Db.LastSignedAsync(inspection, stop))?.LastMark(Zone, of) : null;
+        var last = form.Of is { } of ? (await Db.LastSignedAsync(inspection, stop))?.LastWitnessMark(Zone, of) : null;
         var taken = await uploads.TakeInAsync(photo, stop);
         return await BackAsync(form.Post, Here, job => taken.Wrong("mark")
             ?? job.Inspection.See(form.Post, Zone, form.Of, form.Amount, form.Where, form.Then, last, taken.Photo, Me, clock.GetUtcNow()),

@@ -49,7 +49,7 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     {
         var wrench = form.Step == PlugStep.Torque ? await Db.ToolAsync(form.Wrench, stop) : null;
         var written = await OnPlugAsync(form.Post, form.Hole, (job, place) => PlugKinds.Of(form.Step) is null
-            ? job.Inspection.Mark(place, form.Step, form.Value, Me, Clock.GetUtcNow())
+            ? job.Inspection.NotePlug(place, form.Step, form.Value, Me, Clock.GetUtcNow())
             : job.Inspection.Measure(form.Reading, place, form.Step, form.Value, wrench, Me, Clock.GetUtcNow(), Today), stop);
         (HoleTyped, Left) = (form.Hole, written.Job);
         Refused? refused = written.Refusal is { } problem
@@ -117,11 +117,11 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
         var gaps = await Db.GapsOfAsync(tray.Places.Where(one => one.Plug is not null).Select(one => one.Plug!.Id), stop);
         // Looks of earlier inspections tell which holes foul.
         var ours = aircraft.EverOn(engine.Id, ComponentKind.Plug);
-        var marks = (await Db.PlugMarksOnAsync(aircraft.Id, stop)).Where(mark => ours.Contains(mark.PlugId)).ToList();
+        var notes = (await Db.PlugNotesOnAsync(aircraft.Id, stop)).Where(note => ours.Contains(note.PlugId)).ToList();
         return new(walk, engine, tray, place, Pattern, await Db.WrenchesAsync(stop),
             tray.Places.Where(one => one.Plug is not null)
                 .ToDictionary(one => one.Plug!.Id, one => PlugWear.Of(gaps[one.Plug!.Id], one.Limits.GapMost)),
-            [.. tray.Places.Select(one => HoleHistory.Of(marks, one.Hole))],
+            [.. tray.Places.Select(one => HoleHistory.Of(notes, one.Hole))],
             PlugRotation.Plan(engine.FiringOrder, Pattern ?? RotationPattern.NextInFiringOrder, engine.Ignition).Plan);
     }
 }

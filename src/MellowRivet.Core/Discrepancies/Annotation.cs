@@ -3,7 +3,7 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.Discrepancies;
 
 /// <summary>What is drawn over a picture.</summary>
-public enum MarkKind { Arrow = 1, Ring, Words, Scale, Length, Patch }
+public enum AnnotationKind { Arrow = 1, Ring, Words, Scale, Length, Patch }
 
 /// <summary>A place on a picture, in pixels of the upright original from its top left corner.</summary>
 public readonly record struct Spot(double X, double Y)
@@ -20,55 +20,57 @@ public readonly record struct Spot(double X, double Y)
 /// <param name="KnownUncertaintyMm">For a scale: the standard uncertainty of that distance, mm.</param>
 /// <param name="PickPixels">Standard uncertainty of picking one point, in pixels of the original: it depends on how large the
 /// picture stood on the screen.</param>
-public sealed record PhotoMark(MarkKind Kind, IReadOnlyList<Spot> Points, string Words = "", double? KnownMm = null,
+public sealed record Annotation(AnnotationKind Kind, IReadOnlyList<Spot> Points, string Words = "", double? KnownMm = null,
     double? KnownUncertaintyMm = null, double PickPixels = 2)
 {
-    public const int MostMarks = 60, MostPoints = 200, LongestWords = 80;
+    public const int MostAnnotations = 60, MostPoints = 200, LongestWords = 80;
 
     /// <summary>What a drawing is finished with: so many points at least, and no more than so many.</summary>
-    public static (int Least, int Most) PointsOf(MarkKind kind) => kind switch
+    public static (int Least, int Most) PointsOf(AnnotationKind kind) => kind switch
     {
-        MarkKind.Words => (1, 1),
-        MarkKind.Length => (2, MostPoints),
-        MarkKind.Patch => (3, MostPoints),
+        AnnotationKind.Words => (1, 1),
+        AnnotationKind.Length => (2, MostPoints),
+        AnnotationKind.Patch => (3, MostPoints),
         _ => (2, 2),
     };
 
-    /// <summary>Why marks can't even be drawn over a picture; null where they can.</summary>
-    public static Refusal? CheckDrawn(IReadOnlyList<PhotoMark> marks, Photo photo)
+    /// <summary>Why annotations can't even be drawn over a picture; null where they can.</summary>
+    public static Refusal? CheckDrawn(IReadOnlyList<Annotation> annotations, Photo photo)
     {
-        if (marks.Count > MostMarks)
-            return new("marks", $"{marks.Count} marks on one picture; {MostMarks} is the most.");
-        foreach (var mark in marks)
+        if (annotations.Count > MostAnnotations)
+            return new("annotations", $"{annotations.Count} annotations on one picture; {MostAnnotations} is the most.");
+        foreach (var annotation in annotations)
         {
-            var (least, most) = PointsOf(mark.Kind);
-            if (!Enum.IsDefined(mark.Kind) || mark.Points is null || mark.Points.Count < least || mark.Points.Count > most)
-                return new("marks", $"A {mark.Kind.InWords()} has {(least == most ? $"{least}" : $"{least} to {most}")} points.");
-            if (mark.Points.Any(point => !(point.X >= 0 && point.X <= photo.Width && point.Y >= 0 && point.Y <= photo.Height)))
-                return new("marks", "A point lies outside the picture.");
-            if (mark.Words is null || mark.Words.Length > LongestWords)
-                return new("marks", $"Words on a picture: 1 to {LongestWords} characters.");
+            var (least, most) = PointsOf(annotation.Kind);
+            if (!Enum.IsDefined(annotation.Kind) || annotation.Points is null || annotation.Points.Count < least
+                || annotation.Points.Count > most)
+                return new("annotations",
+                    $"A {annotation.Kind.InWords()} has {(least == most ? $"{least}" : $"{least} to {most}")} points.");
+            if (annotation.Points.Any(point => !(point.X >= 0 && point.X <= photo.Width && point.Y >= 0 && point.Y <= photo.Height)))
+                return new("annotations", "A point lies outside the picture.");
+            if (annotation.Words is null || annotation.Words.Length > LongestWords)
+                return new("annotations", $"Words on a picture: 1 to {LongestWords} characters.");
         }
         return null;
     }
 
-    /// <summary>What is wrong with marks that were drawn over a picture; null where they can be kept.</summary>
-    public static Refusal? Check(IReadOnlyList<PhotoMark> marks, Photo photo)
+    /// <summary>What is wrong with annotations that were drawn over a picture; null where they can be kept.</summary>
+    public static Refusal? Check(IReadOnlyList<Annotation> annotations, Photo photo)
     {
-        if (CheckDrawn(marks, photo) is { } undrawn)
+        if (CheckDrawn(annotations, photo) is { } undrawn)
             return undrawn;
-        if (marks.Count(mark => mark.Kind == MarkKind.Scale) > 1)
-            return new("marks", "One picture has one scale. Take the old one away first.");
-        foreach (var mark in marks)
+        if (annotations.Count(annotation => annotation.Kind == AnnotationKind.Scale) > 1)
+            return new("annotations", "One picture has one scale. Take the old one away first.");
+        foreach (var annotation in annotations)
         {
-            if (mark.Kind == MarkKind.Words && string.IsNullOrWhiteSpace(mark.Words))
-                return new("marks", $"Words on a picture: 1 to {LongestWords} characters.");
-            if (!(mark.PickPixels is > 0 and <= 500))
-                return new("marks", "How exactly a point was picked lies above 0 and up to 500 pixels.");
-            if (mark.Kind == MarkKind.Scale && !mark.IsKnown)
+            if (annotation.Kind == AnnotationKind.Words && string.IsNullOrWhiteSpace(annotation.Words))
+                return new("annotations", $"Words on a picture: 1 to {LongestWords} characters.");
+            if (!(annotation.PickPixels is > 0 and <= 500))
+                return new("annotations", "How exactly a point was picked lies above 0 and up to 500 pixels.");
+            if (annotation.Kind == AnnotationKind.Scale && !annotation.IsKnown)
                 return new("known", "Type the true distance between the two ends, above 0 and up to 5,000 mm, and how well it is known.");
-            if (mark.Kind is MarkKind.Scale or MarkKind.Length && mark.HasNoLength)
-                return new("marks", $"The ends of the {mark.Kind.InWords()} lie on one another.");
+            if (annotation.Kind is AnnotationKind.Scale or AnnotationKind.Length && annotation.HasNoLength)
+                return new("annotations", $"The ends of the {annotation.Kind.InWords()} lie on one another.");
         }
         return null;
     }
@@ -101,7 +103,7 @@ public sealed record KnownLength(string Title, double? Mm, double UncertaintyMm,
     /// <summary>A scale drawn along it.</summary>
     /// <param name="scale">The scale as it was drawn.</param>
     /// <param name="typedMm">The true distance as it was typed, mm; empty for the thing's own.</param>
-    public PhotoMark Along(PhotoMark scale, string? typedMm) => scale with
+    public Annotation Along(Annotation scale, string? typedMm) => scale with
     {
         Words = Title,
         KnownMm = string.IsNullOrWhiteSpace(typedMm) ? Mm : TypedNumber.Parse(typedMm),
@@ -109,7 +111,7 @@ public sealed record KnownLength(string Title, double? Mm, double UncertaintyMm,
     };
 }
 
-public static class MarkWords
+public static class AnnotationWords
 {
-    public static string InWords(this MarkKind kind) => kind.ToString().ToLowerInvariant();
+    public static string InWords(this AnnotationKind kind) => kind.ToString().ToLowerInvariant();
 }

@@ -11,30 +11,30 @@ namespace MellowRivet.Web.Pages.Walk.Found;
 /// <param name="Key">Its key.</param>
 /// <param name="What">What it is for.</param>
 /// <param name="How">How it is drawn.</param>
-public sealed record DrawingTool(MarkKind Kind, string Key, string What, string How)
+public sealed record DrawingTool(AnnotationKind Kind, string Key, string What, string How)
 {
     public static IReadOnlyList<DrawingTool> All { get; } =
     [
-        new(MarkKind.Arrow, "a", "Arrow", "Drag from the words to what you mean."),
-        new(MarkKind.Ring, "o", "Ring", "Drag from the middle outward."),
-        new(MarkKind.Words, "w", "Words", "Touch where the words go, then type them in the list."),
-        new(MarkKind.Scale, "s", "Scale: two points of known distance",
+        new(AnnotationKind.Arrow, "a", "Arrow", "Drag from the words to what you mean."),
+        new(AnnotationKind.Ring, "o", "Ring", "Drag from the middle outward."),
+        new(AnnotationKind.Words, "w", "Words", "Touch where the words go, then type them in the list."),
+        new(AnnotationKind.Scale, "s", "Scale: two points of known distance",
             "Drag along something of known size, then say how long it is."),
-        new(MarkKind.Length, "l", "Length: a crack or a gap", "Touch along the crack, point after point; then Finish."),
-        new(MarkKind.Patch, "t", "Patch: corrosion, a stain", "Touch round the edge, point after point; then Finish."),
+        new(AnnotationKind.Length, "l", "Length: a crack or a gap", "Touch along the crack, point after point; then Finish."),
+        new(AnnotationKind.Patch, "t", "Patch: corrosion, a stain", "Touch round the edge, point after point; then Finish."),
     ];
 }
 
 /// <summary>What is drawn over a picture, with what it measures.</summary>
-/// <param name="Photo">The picture, with its marks.</param>
+/// <param name="Photo">The picture, with its annotations.</param>
 /// <param name="MayDraw">Whether its points can be taken hold of.</param>
 /// <param name="TypedMm">The scale's true distance as it was typed; null for what is kept.</param>
 /// <param name="Problem">What is wrong with it; null for nothing.</param>
-public sealed record DrawnMarks(Photo Photo, bool MayDraw = false, string? TypedMm = null, string? Problem = null)
+public sealed record DrawnAnnotations(Photo Photo, bool MayDraw = false, string? TypedMm = null, string? Problem = null)
 {
-    public IReadOnlyList<PhotoMark> Marks => Photo.Marks ?? [];
+    public IReadOnlyList<Annotation> Annotations => Photo.Annotations ?? [];
 
-    public PhotoMark? Scale => Marks.FirstOrDefault(mark => mark.Kind == MarkKind.Scale);
+    public Annotation? Scale => Annotations.FirstOrDefault(annotation => annotation.Kind == AnnotationKind.Scale);
 
     /// <summary>What lies along the scale.</summary>
     public KnownLength Known => KnownLength.All.FirstOrDefault(known => known.Title == Scale?.Words) ?? KnownLength.All[0];
@@ -43,14 +43,14 @@ public sealed record DrawnMarks(Photo Photo, bool MayDraw = false, string? Typed
     public string KnownMm => string.IsNullOrEmpty(TypedMm) ? $"{Scale?.KnownMm:0.###}" : TypedMm;
 
     /// <summary>A width in pixels of the original, as a part of the height of a label's letters.</summary>
-    public string Line(double part) => (MarkDrawing.Size(Photo) * part).ToString("0.#");
+    public string Line(double part) => (AnnotationDrawing.Size(Photo) * part).ToString("0.#");
 }
 
 /// <summary>What was drawn, as it is sent.</summary>
-/// <param name="Marks">The marks as JSON: kinds, points and words.</param>
+/// <param name="Annotations">The annotations as JSON: kinds, points and words.</param>
 /// <param name="Known">What lies along the scale, by its title.</param>
 /// <param name="KnownMm">The scale's true distance, mm; empty for the thing's own.</param>
-public sealed record DrawnForm(string? Marks, string? Known, string? KnownMm)
+public sealed record DrawnForm(string? Annotations, string? Known, string? KnownMm)
 {
     private const int LongestText = 400_000;
 
@@ -60,21 +60,22 @@ public sealed record DrawnForm(string? Marks, string? Known, string? KnownMm)
         MaxDepth = 8,
     };
 
-    public static DrawnForm Of(Photo photo) => new(JsonSerializer.Serialize(photo.Marks ?? [], Json), null, null);
+    public static DrawnForm Of(Photo photo) => new(JsonSerializer.Serialize(photo.Annotations ?? [], Json), null, null);
 
-    /// <summary>The marks, with the scale as long as the fields say; or why they can't be drawn over a picture.</summary>
-    public (IReadOnlyList<PhotoMark> Marks, Refusal? Refusal) Read(Photo photo)
+    /// <summary>The annotations, with the scale as long as the fields say; or why they can't be drawn over a picture.</summary>
+    public (IReadOnlyList<Annotation> Annotations, Refusal? Refusal) Read(Photo photo)
     {
-        Refusal unreadable = new("marks", "What was drawn can't be read.");
-        if (Marks is null || Marks.Length > LongestText)
+        Refusal unreadable = new("annotations", "What was drawn can't be read.");
+        if (Annotations is null || Annotations.Length > LongestText)
             return ([], unreadable);
         try
         {
-            if (JsonSerializer.Deserialize<List<PhotoMark?>>(Marks, Json) is not { } read || read.Contains(null))
+            if (JsonSerializer.Deserialize<List<Annotation?>>(Annotations, Json) is not { } read || read.Contains(null))
                 return ([], unreadable);
             var known = KnownLength.All.FirstOrDefault(one => one.Title == Known) ?? KnownLength.All[0];
-            List<PhotoMark> marks = [.. read.Select(mark => mark!.Kind == MarkKind.Scale ? known.Along(mark, KnownMm) : mark)];
-            return PhotoMark.CheckDrawn(marks, photo) is { } refusal ? ([], refusal) : (marks, null);
+            List<Annotation> annotations =
+                [.. read.Select(annotation => annotation!.Kind == AnnotationKind.Scale ? known.Along(annotation, KnownMm) : annotation)];
+            return Annotation.CheckDrawn(annotations, photo) is { } refusal ? ([], refusal) : (annotations, null);
         }
         catch (JsonException)
         {

@@ -34,7 +34,7 @@ public sealed record CaseSurroundings(IReadOnlyList<PlugLook> Looks, OilUse? Oil
 /// The case file of a weak cylinder: every fact on file, the likely causes ranked by what speaks for them, and the next step.
 /// The weights are our own reading of common practice: they order the suspicion, they prove nothing.
 /// </summary>
-public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<RankedCause> Causes)
+public sealed record CaseFile(IReadOnlyList<CaseFact> Facts, IReadOnlyList<RankedCause> Causes)
 {
     /// <summary>It holds by its limits: there are no causes to look for.</summary>
     public bool IsHealthy { get; private init; }
@@ -64,7 +64,7 @@ public sealed record CylinderCase(IReadOnlyList<CaseFact> Facts, IReadOnlyList<R
     /// <param name="number">The cylinder.</param>
     /// <param name="history">Its history.</param>
     /// <param name="around">What else is on file.</param>
-    public static CylinderCase Of(CompressionSheet sheet, int number, CylinderHistory history, CaseSurroundings around)
+    public static CaseFile Of(CompressionSheet sheet, int number, CylinderHistory history, CaseSurroundings around)
     {
         var facts = new List<CaseFact>();
         void Fact(string words, params (WeakCause Cause, int Weight)[] speaks) =>

@@ -7,8 +7,8 @@ using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Devices.Practice;
 
-/// <summary>The practice cases, all our own, and free practice on an engine made by chance.</summary>
-public static class PracticeCases
+/// <summary>The exercises, all our own, and free practice on an engine made by chance.</summary>
+public static class Exercises
 {
     private static readonly Psi Supply = new(80);
 
@@ -18,11 +18,11 @@ public static class PracticeCases
         new("retest", "No verdict yet: run it warm and test again"), new("reject", "Comes off for inspection"),
     ];
 
-    /// <summary>Every case, the easiest first.</summary>
-    public static IReadOnlyList<PracticeCase> All { get; } = [BurntValve(), StuckRing(), ColdTrap(), MixedUpNumber(), HeavyFloat(),
+    /// <summary>Every exercise, the easiest first.</summary>
+    public static IReadOnlyList<Exercise> All { get; } = [BurntValve(), StuckRing(), ColdTrap(), MixedUpNumber(), HeavyFloat(),
         PlugSwap()];
 
-    public static PracticeCase? Find(string? key) => All.FirstOrDefault(one => one.Key == key);
+    public static Exercise? Find(string? key) => All.FirstOrDefault(one => one.Key == key);
 
     /// <summary>An engine by chance, the same for the same seed: to read for as long as one likes.</summary>
     public static PracticeSet Free(int seed)
@@ -62,7 +62,7 @@ public static class PracticeCases
         });
     }
 
-    private static PracticeCase BurntValve()
+    private static Exercise BurntValve()
     {
         var (tester, judge) = Engine(EngineLayout.FlatFour, new() { [2] = new(1.55, 1.8, LeakPath.ExhaustValve, 0.98) });
         return new("burnt-valve", "The one that whistles",
@@ -74,7 +74,7 @@ public static class PracticeCases
                 ("c-2-hot-0-rocked", "a second try of cylinder 2, rocked")]);
     }
 
-    private static PracticeCase StuckRing()
+    private static Exercise StuckRing()
     {
         var (tester, judge) = Engine(EngineLayout.FlatFour, new() { [3] = new(1.12, 1.5, LeakPath.Rings, 0.72) });
         return new("stuck-ring", "Below sixty at the first try",
@@ -85,7 +85,7 @@ public static class PracticeCases
             [("c-3-hot-0-still", "cylinder 3, hot"), ("c-3-hot-0-rocked", "a second try of cylinder 3, rocked")]);
     }
 
-    private static PracticeCase ColdTrap()
+    private static Exercise ColdTrap()
     {
         var (tester, judge) = Engine(EngineLayout.FlatFour,
             new() { [1] = new(0.52, 1.25, LeakPath.Rings, 0.98), [4] = new(0.5, 1.2, LeakPath.Rings, 0.95) });
@@ -99,7 +99,7 @@ public static class PracticeCases
             [("c-1-cold", "cylinder 1, cold"), ("c-1-hot", "cylinder 1, hot")]);
     }
 
-    private static PracticeCase MixedUpNumber()
+    private static Exercise MixedUpNumber()
     {
         var layout = EngineLayout.FlatFourRear;
         var (tester, judge) = Engine(layout, new() { [3] = new(1.4, 1.6, LeakPath.IntakeValve, 0.97) });
@@ -114,7 +114,7 @@ public static class PracticeCases
             [("c-1-hot", "cylinder 1"), ("c-3-hot", "cylinder 3")]);
     }
 
-    private static PracticeCase HeavyFloat()
+    private static Exercise HeavyFloat()
     {
         var floats = new Dictionary<string, double> { ["1a"] = 2.81, ["1b"] = 2.78, ["2a"] = 3.54, ["2b"] = 3.54 };
         var scale = new SimulatedFloatScale(floats);
@@ -131,7 +131,7 @@ public static class PracticeCases
             [("f-2a", "a float of pair 2"), ("f-2a+2b", "pair 2 together")]);
     }
 
-    private static PracticeCase PlugSwap()
+    private static Exercise PlugSwap()
     {
         PlugHole top = new(2, PlugRow.Top), bottom = new(2, PlugRow.Bottom);
         var plugs = new Dictionary<PlugHole, HiddenPlug>

@@ -11,31 +11,31 @@ using Microsoft.EntityFrameworkCore.Metadata;
 namespace MellowRivet.Store.Generated
 {
     [EntityFrameworkInternal]
-    public partial class ShopMarkEntityType
+    public partial class ChangeCountEntityType
     {
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "MellowRivet.Store.ShopMark",
-                typeof(ShopMark),
+                "MellowRivet.Store.ChangeCount",
+                typeof(ChangeCount),
                 baseEntityType,
                 propertyCount: 2,
                 keyCount: 1);
 
             var of = runtimeEntityType.AddProperty(
                 "Of",
-                typeof(MarkOf),
-                propertyInfo: typeof(ShopMark).GetProperty("Of", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(ShopMark).GetField("<Of>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                typeof(CountedRows),
+                propertyInfo: typeof(ChangeCount).GetProperty("Of", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ChangeCount).GetField("<Of>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 afterSaveBehavior: PropertySaveBehavior.Throw,
-                valueConverter: new EnumText<MarkOf>());
+                valueConverter: new EnumText<CountedRows>());
             of.SetSentinelFromProviderValue("0");
 
             var changes = runtimeEntityType.AddProperty(
                 "Changes",
                 typeof(long),
-                propertyInfo: typeof(ShopMark).GetProperty("Changes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(ShopMark).GetField("<Changes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                propertyInfo: typeof(ChangeCount).GetProperty("Changes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ChangeCount).GetField("<Changes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0L);
 
             var key = runtimeEntityType.AddKey(

@@ -12,34 +12,35 @@ namespace MellowRivet.Web.Pages.Walk.Found;
 /// <summary>Known marks of earlier inspections.</summary>
 /// <param name="Walk">What every page of the walk shows.</param>
 /// <param name="Today">The day, for how long each holds.</param>
-public sealed record MarksView(WalkShown Walk, DateOnly Today) : WalkView(Walk)
+public sealed record KnownMarksView(WalkShown Walk, DateOnly Today) : WalkView(Walk)
 {
     public override Station At => Station.FixList;
 }
 
 /// <summary>Known marks of earlier inspections: each is accepted with initials, or tested again.</summary>
-public sealed class MarksModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<MarksView>(desk, db, frames)
+public sealed class KnownMarksModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+    : WalkPage<KnownMarksView>(desk, db, frames)
 {
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.InspectWork)]
     public Task<IActionResult> OnPostAcceptAsync(Guid post, Guid mark, CancellationToken stop) =>
-        OnMarkAsync(post, inspection => inspection.AcceptMark(mark, Me, clock.GetUtcNow(), clock.Today()), stop);
+        OnKnownMarkAsync(post, inspection => inspection.AcceptKnownMark(mark, Me, clock.GetUtcNow(), clock.Today()), stop);
 
     [Needs(Right.InspectWork)]
-    public Task<IActionResult> OnPostTakeBackAsync(Guid post, Guid mark, CancellationToken stop) => OnMarkAsync(post, inspection =>
+    public Task<IActionResult> OnPostTakeBackAsync(Guid post, Guid mark, CancellationToken stop) => OnKnownMarkAsync(post, inspection =>
     {
-        inspection.UnacceptMark(mark);
+        inspection.UnacceptKnownMark(mark);
         return null;
     }, stop);
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostTestAsync(Guid post, Guid mark, CancellationToken stop) =>
-        OnMarkAsync(post, inspection => inspection.TestMarkAgain(post, mark, Me, clock.GetUtcNow()).Refusal, stop);
+        OnKnownMarkAsync(post, inspection => inspection.TestKnownMarkAgain(post, mark, Me, clock.GetUtcNow()).Refusal, stop);
 
-    private Task<IActionResult> OnMarkAsync(Guid post, Func<Inspection, Refusal?> decide, CancellationToken stop) =>
+    private Task<IActionResult> OnKnownMarkAsync(Guid post, Func<Inspection, Refusal?> decide, CancellationToken stop) =>
         WriteAsync(post, $"/walk/{Id}/marks", job => decide(job.Inspection), stop, JobParts.Tasks | JobParts.Discrepancies);
 
-    protected override Task<MarksView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
-        Task.FromResult<MarksView?>(new(walk, clock.Today()));
+    protected override Task<KnownMarksView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        Task.FromResult<KnownMarksView?>(new(walk, clock.Today()));
 }

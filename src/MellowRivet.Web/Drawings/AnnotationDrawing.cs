@@ -2,35 +2,35 @@ using MellowRivet.Core.Discrepancies;
 
 namespace MellowRivet.Web.Drawings;
 
-/// <summary>One mark as it is drawn over a picture, in pixels of the original.</summary>
-/// <param name="Mark">What is drawn.</param>
+/// <summary>One annotation as it is drawn over a picture, in pixels of the original.</summary>
+/// <param name="Annotation">What is drawn.</param>
 /// <param name="Path">The outline.</param>
 /// <param name="Label">Its words or its size; null for none.</param>
 /// <param name="At">The point that the label stands at.</param>
 /// <param name="Above">Whether the label stands above that point; near the upper edge it stands below.</param>
 /// <param name="Rightward">Whether the label runs to the right of it; towards the right edge it ends there.</param>
-public sealed record DrawnMark(PhotoMark Mark, string Path, string? Label, Spot At, bool Above, bool Rightward)
+public sealed record DrawnAnnotation(Annotation Annotation, string Path, string? Label, Spot At, bool Above, bool Rightward)
 {
-    public string Kind => Mark.Kind.InWords();
+    public string Kind => Annotation.Kind.InWords();
 }
 
-/// <summary>Marks over a picture as lines and labels.</summary>
-public static class MarkDrawing
+/// <summary>Annotations over a picture as lines and labels.</summary>
+public static class AnnotationDrawing
 {
-    public static IReadOnlyList<DrawnMark> Of(Photo photo)
+    public static IReadOnlyList<DrawnAnnotation> Of(Photo photo)
     {
-        var marks = photo.Marks ?? [];
+        var annotations = photo.Annotations ?? [];
         var size = Size(photo);
-        return [.. marks.Zip(PhotoScale.SizesOf(marks), (mark, measured) =>
+        return [.. annotations.Zip(PhotoScale.SizesOf(annotations), (annotation, measured) =>
         {
-            var label = mark.Kind switch
+            var label = annotation.Kind switch
             {
-                MarkKind.Scale => Together(mark.KnownMm is { } known ? $"{known:0.##} mm" : "? mm", mark.Words),
-                MarkKind.Length or MarkKind.Patch => Together(measured!.Split(" (")[0], mark.Words),
-                _ => mark.Words.Length > 0 ? mark.Words : null,
+                AnnotationKind.Scale => Together(annotation.KnownMm is { } known ? $"{known:0.##} mm" : "? mm", annotation.Words),
+                AnnotationKind.Length or AnnotationKind.Patch => Together(measured!.Split(" (")[0], annotation.Words),
+                _ => annotation.Words.Length > 0 ? annotation.Words : null,
             };
-            var at = mark.Kind == MarkKind.Arrow ? mark.Points[0] : mark.Points.MinBy(point => point.Y);
-            return new DrawnMark(mark, PathOf(mark, size), label, at, at.Y > size * 2, at.X < photo.Width * 0.6);
+            var at = annotation.Kind == AnnotationKind.Arrow ? annotation.Points[0] : annotation.Points.MinBy(point => point.Y);
+            return new DrawnAnnotation(annotation, PathOf(annotation, size), label, at, at.Y > size * 2, at.X < photo.Width * 0.6);
         })];
     }
 
@@ -39,24 +39,24 @@ public static class MarkDrawing
 
     private static string Together(string size, string words) => words.Length > 0 ? $"{size} · {words}" : size;
 
-    private static string PathOf(PhotoMark mark, double size)
+    private static string PathOf(Annotation annotation, double size)
     {
-        var points = mark.Points;
+        var points = annotation.Points;
         string Line(IEnumerable<Spot> spots) => "M" + string.Join(" L", spots.Select(spot => $"{spot.X:0.#} {spot.Y:0.#}"));
-        switch (mark.Kind)
+        switch (annotation.Kind)
         {
-            case MarkKind.Words:
+            case AnnotationKind.Words:
                 return "";
-            case MarkKind.Ring:
+            case AnnotationKind.Ring:
                 var radius = points[0].To(points[1]);
                 return $"M{points[0].X - radius:0.#} {points[0].Y:0.#} a{radius:0.#} {radius:0.#} 0 1 0 {2 * radius:0.#} 0 a"
                     + $"{radius:0.#} {radius:0.#} 0 1 0 {-2 * radius:0.#} 0";
-            case MarkKind.Arrow:
+            case AnnotationKind.Arrow:
                 var turn = Math.Atan2(points[1].Y - points[0].Y, points[1].X - points[0].X);
                 var barb = Math.Min(size, points[0].To(points[1]) / 2);
                 Spot Barb(double by) => new(points[1].X - barb * Math.Cos(turn + by), points[1].Y - barb * Math.Sin(turn + by));
                 return $"{Line(points)} {Line([Barb(0.45), points[1], Barb(-0.45)])}";
-            case MarkKind.Patch:
+            case AnnotationKind.Patch:
                 return Line(points) + " Z";
             default:
                 // A small bar across either end says that it is measured between them; it doesn't hide a short crack.

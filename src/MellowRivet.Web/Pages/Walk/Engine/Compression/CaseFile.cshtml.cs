@@ -17,9 +17,9 @@ public sealed record ScopePicture(string Place, SheetCheck Check, bool IsNow);
 /// <param name="Walk">What every page of the walk shows.</param>
 /// <param name="Engine">The engine.</param>
 /// <param name="Cylinder">The cylinder.</param>
-/// <param name="Case">What it may be.</param>
+/// <param name="CaseFile">What it may be.</param>
 /// <param name="Pictures">Pictures through its plug holes.</param>
-public sealed record CylinderFileView(WalkShown Walk, Component Engine, CylinderOnTest Cylinder, CylinderCase Case,
+public sealed record CaseFileView(WalkShown Walk, Component Engine, CylinderOnTest Cylinder, CaseFile CaseFile,
     IReadOnlyList<ScopePicture> Pictures) : EngineView(Walk, Engine)
 {
     public int Number => Cylinder.Place.Number;
@@ -29,15 +29,15 @@ public sealed record CylinderFileView(WalkShown Walk, Component Engine, Cylinder
 }
 
 /// <summary>The case file of one cylinder.</summary>
-public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
-    : EnginePage<CylinderFileView>(desk, db, frames, clock)
+public sealed class CaseFileModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+    : EnginePage<CaseFileView>(desk, db, frames, clock)
 {
     [FromRoute]
     public int Number { get; set; }
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    protected override async Task<CylinderFileView?> ViewAsync(WalkShown walk, Component engine, Refused refused, CancellationToken stop)
+    protected override async Task<CaseFileView?> ViewAsync(WalkShown walk, Component engine, Refused refused, CancellationToken stop)
     {
         var aircraft = walk.Job.Aircraft;
         var sheet = CompressionSheet.Of(aircraft, engine, walk.Job.Inspection);
@@ -49,14 +49,14 @@ public sealed class CylinderFileModel(Desk desk, RivetDb db, KeptFrames frames, 
         var plugs = aircraft.EverOn(engine.Id, ComponentKind.Plug);
         var log = await Db.LatestLogAsync(engine.Id, stop);
         var around = new CaseSurroundings(
-            [.. past.SelectMany(row => row.Marks)
-                .Where(mark => mark.Step == PlugStep.Look && mark.Hole.Cylinder == Number && plugs.Contains(mark.PlugId))
-                .OrderByDescending(mark => mark.At).Select(mark => EnumNames.Read<PlugLook>(mark.Said))],
+            [.. past.SelectMany(row => row.Notes)
+                .Where(note => note.Step == PlugStep.Look && note.Hole.Cylinder == Number && plugs.Contains(note.PlugId))
+                .OrderByDescending(note => note.At).Select(note => EnumNames.Read<PlugLook>(note.Said))],
             OilUse.Of(added),
             [.. past.SelectMany(row => row.Cuts).Where(cut => cut.EngineId == engine.Id).OrderByDescending(cut => cut.At)],
             log is { Flights: [.., var flight] } ? flight.Summary : null);
         var history = CylinderHistory.Of(aircraft, engine, Number, compressions, sheet.Test?.Conditions);
-        return new(walk, engine, mine, CylinderCase.Of(sheet, Number, history, around), [.. PicturesOf(mine, past)]);
+        return new(walk, engine, mine, CaseFile.Of(sheet, Number, history, around), [.. PicturesOf(mine, past)]);
     }
 
     private IEnumerable<ScopePicture> PicturesOf(CylinderOnTest cylinder, IEnumerable<EngineSeen> past)

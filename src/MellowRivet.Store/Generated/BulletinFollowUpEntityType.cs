@@ -13,13 +13,13 @@ using Microsoft.EntityFrameworkCore.Metadata;
 namespace MellowRivet.Store.Generated
 {
     [EntityFrameworkInternal]
-    public partial class BulletinCaseEntityType
+    public partial class BulletinFollowUpEntityType
     {
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "MellowRivet.Core.Bulletins.BulletinCase",
-                typeof(BulletinCase),
+                "MellowRivet.Core.Bulletins.BulletinFollowUp",
+                typeof(BulletinFollowUp),
                 baseEntityType,
                 propertyCount: 7,
                 foreignKeyCount: 2,
@@ -29,36 +29,36 @@ namespace MellowRivet.Store.Generated
             var id = runtimeEntityType.AddProperty(
                 "Id",
                 typeof(Guid),
-                propertyInfo: typeof(BulletinCase).GetProperty("Id", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BulletinCase).GetField("<Id>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                propertyInfo: typeof(BulletinFollowUp).GetProperty("Id", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BulletinFollowUp).GetField("<Id>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
             var aircraftId = runtimeEntityType.AddProperty(
                 "AircraftId",
                 typeof(Guid?),
-                propertyInfo: typeof(BulletinCase).GetProperty("AircraftId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BulletinCase).GetField("<AircraftId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                propertyInfo: typeof(BulletinFollowUp).GetProperty("AircraftId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BulletinFollowUp).GetField("<AircraftId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var componentId = runtimeEntityType.AddProperty(
                 "ComponentId",
                 typeof(Guid?),
-                propertyInfo: typeof(BulletinCase).GetProperty("ComponentId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BulletinCase).GetField("<ComponentId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                propertyInfo: typeof(BulletinFollowUp).GetProperty("ComponentId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BulletinFollowUp).GetField("<ComponentId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var family = runtimeEntityType.AddProperty(
                 "Family",
                 typeof(string),
-                propertyInfo: typeof(BulletinCase).GetProperty("Family", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BulletinCase).GetField("<Family>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+                propertyInfo: typeof(BulletinFollowUp).GetProperty("Family", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BulletinFollowUp).GetField("<Family>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var ferry = runtimeEntityType.AddProperty(
                 "Ferry",
                 typeof(FerryPermit),
-                propertyInfo: typeof(BulletinCase).GetProperty("Ferry", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BulletinCase).GetField("<Ferry>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                propertyInfo: typeof(BulletinFollowUp).GetProperty("Ferry", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BulletinFollowUp).GetField("<Ferry>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
                 valueConverter: new JsonText<FerryPermit>(),
                 valueComparer: new JsonSame<FerryPermit>());
@@ -66,8 +66,8 @@ namespace MellowRivet.Store.Generated
             var policy = runtimeEntityType.AddProperty(
                 "Policy",
                 typeof(Policy),
-                propertyInfo: typeof(BulletinCase).GetProperty("Policy", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BulletinCase).GetField("<Policy>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                propertyInfo: typeof(BulletinFollowUp).GetProperty("Policy", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BulletinFollowUp).GetField("<Policy>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
                 valueConverter: new JsonText<Policy>(),
                 valueComparer: new JsonSame<Policy>());
@@ -75,7 +75,7 @@ namespace MellowRivet.Store.Generated
             var done = runtimeEntityType.AddProperty(
                 "done",
                 typeof(List<Complied>),
-                fieldInfo: typeof(BulletinCase).GetField("done", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BulletinFollowUp).GetField("done", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new JsonText<List<Complied>>(),
                 valueComparer: new JsonSame<List<Complied>>());
             done.AddAnnotation("Relational:ColumnName", "Done");

@@ -11,45 +11,45 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Store;
 
 /// <summary>What is counted for the whole shop: whoever keeps something that was reckoned from it asks for one small table.</summary>
-public enum MarkOf { Fleet = 1, Work, Bulletins, Types, People }
+public enum CountedRows { Fleet = 1, Work, Bulletins, Types, People }
 
 /// <summary>How often the shop's rows of a kind were changed. It rises in the same save as they do.</summary>
-public sealed class ShopMark
+public sealed class ChangeCount
 {
-    public MarkOf Of { get; private set; }
+    public CountedRows Of { get; private set; }
     public long Changes { get; private set; }
 }
 
 /// <summary>All of them at one moment.</summary>
-public sealed record ShopMarks(long Fleet, long Work, long Bulletins, long Types, long People)
+public sealed record ChangeCounts(long Fleet, long Work, long Bulletins, long Types, long People)
 {
-    public static async Task<ShopMarks> NowAsync(RivetDb db, CancellationToken stop)
+    public static async Task<ChangeCounts> NowAsync(RivetDb db, CancellationToken stop)
     {
-        var marks = await db.Marks.AsNoTracking().ToDictionaryAsync(mark => mark.Of, mark => mark.Changes, stop);
-        return new(Of(MarkOf.Fleet), Of(MarkOf.Work), Of(MarkOf.Bulletins), Of(MarkOf.Types), Of(MarkOf.People));
+        var counts = await db.Counts.AsNoTracking().ToDictionaryAsync(row => row.Of, row => row.Changes, stop);
+        return new(Of(CountedRows.Fleet), Of(CountedRows.Work), Of(CountedRows.Bulletins), Of(CountedRows.Types), Of(CountedRows.People));
 
-        long Of(MarkOf kind) => marks.GetValueOrDefault(kind);
+        long Of(CountedRows kind) => counts.GetValueOrDefault(kind);
     }
 
     /// <summary>Whether what was drawn after these changes has all of the others in it.</summary>
-    public bool Cover(ShopMarks others) =>
+    public bool Cover(ChangeCounts others) =>
         Fleet >= others.Fleet && Work >= others.Work && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
 
     /// <summary>The same of all but the work on inspections.</summary>
-    public bool CoverFiles(ShopMarks others) =>
+    public bool CoverFiles(ChangeCounts others) =>
         Fleet >= others.Fleet && Bulletins >= others.Bulletins && Types >= others.Types && People >= others.People;
 
-    internal static MarkOf? CountedAs(object entity) => entity switch
+    internal static CountedRows? CountedAs(object entity) => entity switch
     {
-        Aircraft or Installation or Component or MeterReading or DueItem or BulletinCase or StatedFact or OpenItem => MarkOf.Fleet,
-        Inspection or InspectionTask or Discrepancy or CompressionTest or Reading { InspectionId: not null } => MarkOf.Work,
-        ShopBulletin => MarkOf.Bulletins,
-        KnownType => MarkOf.Types,
-        Person or Shop => MarkOf.People,
+        Aircraft or Installation or Component or MeterReading or DueItem or BulletinFollowUp or StatedFact or OpenItem => CountedRows.Fleet,
+        Inspection or InspectionTask or Discrepancy or CompressionTest or Reading { InspectionId: not null } => CountedRows.Work,
+        ShopBulletin => CountedRows.Bulletins,
+        KnownType => CountedRows.Types,
+        Person or Shop => CountedRows.People,
         _ => null,
     };
 
-    internal static async Task RaiseAsync(RivetDb db, IEnumerable<MarkOf> kinds, CancellationToken stop)
+    internal static async Task RaiseAsync(RivetDb db, IEnumerable<CountedRows> kinds, CancellationToken stop)
     {
         foreach (var kind in kinds.Distinct())
             await db.Database.ExecuteSqlAsync(

@@ -44,13 +44,13 @@ public sealed record FerryPermit(DateOnly On, decimal AtHours, decimal Hours, IR
 /// <summary>
 /// What was decided and done about a bulletin, all its revisions, on one aircraft or one part. On a part, it goes where the part goes.
 /// </summary>
-public sealed class BulletinCase
+public sealed class BulletinFollowUp
 {
     private List<Complied> done = [];
 
-    private BulletinCase() { }
+    private BulletinFollowUp() { }
 
-    public BulletinCase(Guid id, string family, Guid? aircraftId, Guid? componentId) =>
+    public BulletinFollowUp(Guid id, string family, Guid? aircraftId, Guid? componentId) =>
         (Id, Family, AircraftId, ComponentId) = (id, family, aircraftId, componentId);
 
     public Guid Id { get; private set; }

@@ -4,8 +4,8 @@ using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Devices.Practice;
 
-/// <summary>What a case has to measure with: the instruments that are there.</summary>
-/// <param name="Layout">The engine, drawn; null where the case has none.</param>
+/// <summary>What an exercise has to measure with: the instruments that are there.</summary>
+/// <param name="Layout">The engine, drawn; null where the exercise has none.</param>
 /// <param name="Tester">The compression tester; null where there is none.</param>
 /// <param name="Plugs">The plug tester, with the holes whose plugs lie there.</param>
 /// <param name="Scale">The scale, with the pairs of floats beside it.</param>
@@ -33,7 +33,7 @@ public sealed record PracticeAnswer(string Key, string Words);
 /// <param name="Missed">Readings that a careful hand takes first and that were not taken; empty for none.</param>
 public sealed record PracticeSaid(bool IsRight, Judgement Judgement, string Lesson, IReadOnlyList<string> Missed);
 
-/// <summary>A case to practise on: take the readings, say the verdict, be told what the rules say and why.</summary>
+/// <summary>Something to practise on: take the readings, say the verdict, be told what the rules say and why.</summary>
 /// <param name="Key">Its name in the address.</param>
 /// <param name="Title">What is shown.</param>
 /// <param name="Story">What a person is told.</param>
@@ -44,7 +44,7 @@ public sealed record PracticeSaid(bool IsRight, Judgement Judgement, string Less
 /// <param name="Judge">What Core's rules say of the truth.</param>
 /// <param name="Lesson">Why, and what it teaches.</param>
 /// <param name="Wanted">Readings that the right answer needs: each a beginning of a token, with its words.</param>
-public sealed record PracticeCase(
+public sealed record Exercise(
     string Key, string Title, string Story, string Question, PracticeSet Instruments, IReadOnlyList<PracticeAnswer> Answers, string Right,
     Func<Judgement> Judge, string Lesson, IReadOnlyList<(string Token, string Words)> Wanted)
 {
