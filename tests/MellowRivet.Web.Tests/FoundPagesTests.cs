@@ -226,11 +226,11 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var path = $"{Trainer}/fix-list/{spinner.Number}/photos/{spinner.Photos[0].Sha256}";
         var page = await ines.ReadAsync(path);
         var other = page.QuerySelector(".other-photos a")!.GetAttribute("href")!;
-        page.QuerySelector(".board-side")!.TextContent.ShouldContain("Grown by");
+        page.QuerySelector(".photo-side")!.TextContent.ShouldContain("Grown by");
         var beside = await ines.ReadAsync(other);
         beside.QuerySelectorAll("[data-compare] input[name=how]").Length.ShouldBe(3);
         beside.QuerySelector("[data-over]")!.GetAttribute("href")
-            .ShouldNotBe(beside.QuerySelector("[data-board] image")!.GetAttribute("href"));
+            .ShouldNotBe(beside.QuerySelector("[data-picture] image")!.GetAttribute("href"));
     }
 
     [Fact]

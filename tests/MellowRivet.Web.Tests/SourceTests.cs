@@ -36,6 +36,13 @@ public class SourceTests
             .ShouldBeEmpty();
     }
 
+    // A script makes elements for what only the device knows: what waits on it, a sketch, the list of keys. All else the shop makes.
+    [Fact]
+    public void No_script_rebuilds_what_the_server_makes() =>
+        SourceTree.Files("src").Where(file => file.EndsWith(".js", StringComparison.Ordinal)
+                && Regex.IsMatch(SourceTree.Read(file), @"createElement|insertAdjacentHTML|outerHTML ="))
+            .Select(Path.GetFileName).ShouldBe(["capture.js", "photo.js", "shortcuts.js"], ignoreOrder: true);
+
     [Fact]
     public void There_is_something_to_look_at() => Written.Count().ShouldBeGreaterThan(500);
 }

@@ -164,7 +164,7 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   await putOnList(page, walk, 'oil seep at the left oleo', 'gear', 'Watch', await picture(page, 2400, 1800));
   await (await listed(page, 'oil seep at the left oleo')).locator('a').click();
   await page.getByRole('link', { name: 'draw, measure, compare' }).click();
-  const board = page.locator('[data-board]');
+  const board = page.locator('[data-picture]');
   await expect
     .poll(() =>
       board
@@ -232,7 +232,7 @@ test('last year’s photo of the place stands beside, blinks, and lies over, shi
   await page.goto(`${shop.walks.N04QF}/fix-list?q=Spinner`);
   await page.locator('.finds li a').click();
   await page.getByRole('link', { name: 'draw, measure, compare' }).click();
-  await expect(page.locator('.board-side')).toContainText('Grown by');
+  await expect(page.locator('.photo-side')).toContainText('Grown by');
   await page.locator('.other-photos a').first().click();
   await expect(page.locator('[data-beside] img')).toBeVisible();
   const over = page.locator('[data-over]');
@@ -243,8 +243,8 @@ test('last year’s photo of the place stands beside, blinks, and lies over, shi
   await page.locator('input[name=scale]').fill('140');
   await expect(over).toHaveAttribute('opacity', '0.3');
   await expect(over).toHaveAttribute('transform', /scale\(1\.4\)/);
-  await page.locator('[data-board]').scrollIntoViewIfNeeded();
-  const box = await page.locator('[data-board]').boundingBox();
+  await page.locator('[data-picture]').scrollIntoViewIfNeeded();
+  const box = await page.locator('[data-picture]').boundingBox();
   await page.mouse.move(box.x + box.width / 2, box.y + box.height * 0.2);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height * 0.2, { steps: 3 });

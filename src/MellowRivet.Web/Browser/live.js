@@ -24,11 +24,8 @@ const mergeList = (list, fresh, keepOpen) => {
     return;
   }
   if (!unchanged && !open.querySelector('.someone')) {
-    const note = document.createElement('p');
-    note.className = 'someone';
-    note.setAttribute('role', 'alert');
-    const said = same.dataset.said || 'somebody set it back to not yet';
-    note.textContent = `Meanwhile ${said}. What you typed is still here and not kept yet.`;
+    const note = document.getElementById('meanwhile').content.cloneNode(true);
+    note.querySelector('span').textContent = same.dataset.said;
     open.prepend(note);
   }
   // Two tasks aren't open at once: the one the shop would open keeps its line.

@@ -3,7 +3,7 @@ using MellowRivet.Core.Fleet;
 namespace MellowRivet.Web.Drawings;
 
 /// <summary>One zone's outline on the drawing from above, nose up, in a box of 300 × 300, with the place for its mark.</summary>
-public sealed record ZoneShape(string ZoneKey, string Path, double MarkX, double MarkY, bool Dashed = false);
+public sealed record ZoneShape(string ZoneKey, string Path, double StateX, double StateY, bool Dashed = false);
 
 /// <summary>The aircraft from above, drawn from its configuration.</summary>
 public static class AircraftDrawing

@@ -86,7 +86,7 @@ public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, Upload
     public Task<IActionResult> OnPostPinAsync(PinForm form, CancellationToken stop) => WriteAsync(form.Post, Here, job =>
     {
         var zone = AircraftDrawing.Zones(job.Aircraft.Configuration).FirstOrDefault(shape => shape.ZoneKey == form.Zone);
-        return job.Inspection.Pin(form.Post, form.X ?? zone?.MarkX, form.Y ?? zone?.MarkY, form.Damage, Me, clock.GetUtcNow());
+        return job.Inspection.Pin(form.Post, form.X ?? zone?.StateX, form.Y ?? zone?.StateY, form.Damage, Me, clock.GetUtcNow());
     }, stop, JobParts.Bare, form);
 
     [Needs(Right.RecordWork)]

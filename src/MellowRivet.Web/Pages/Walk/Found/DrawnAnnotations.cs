@@ -6,7 +6,7 @@ using MellowRivet.Web.Drawings;
 
 namespace MellowRivet.Web.Pages.Walk.Found;
 
-/// <summary>Something to draw with, as it stands on the board.</summary>
+/// <summary>Something to draw with, as it stands on the page.</summary>
 /// <param name="Kind">What it draws.</param>
 /// <param name="Key">Its key.</param>
 /// <param name="What">What it is for.</param>

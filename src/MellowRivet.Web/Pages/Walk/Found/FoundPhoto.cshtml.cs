@@ -53,7 +53,7 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    /// <summary>Measures what is drawn and keeps nothing: answers with its lines for the board and its list.</summary>
+    /// <summary>Measures what is drawn and keeps nothing: answers with its lines for the picture and its list.</summary>
     [Needs(Right.Look)]
     public async Task<IActionResult> OnPostMeasureAsync(DrawnForm form, CancellationToken stop)
     {

@@ -33,7 +33,7 @@ export const comparing = (page, width, height) => {
         }, 700);
       } else laid.opacity = compare.querySelector('[name=opacity]').value / 100;
       lay();
-      // The board has another size now: what is drawn on it, too.
+      // The picture has another size now: what is drawn on it, too.
       dispatchEvent(new Event('resize'));
     };
     compare.addEventListener('change', follow);

@@ -7,8 +7,8 @@ import { comparing } from './compare.js';
 const page = document.querySelector('[data-photo]');
 
 if (page) {
-  const board = page.querySelector('[data-board]');
-  const sketches = board.querySelector('[data-sketches]');
+  const picture = page.querySelector('[data-picture]');
+  const sketches = picture.querySelector('[data-sketches]');
   const form = page.querySelector('[data-drawing]');
   const hint = page.querySelector('[data-hint]');
   const [width, height] = [Number(page.dataset.width), Number(page.dataset.height)];
@@ -27,15 +27,15 @@ if (page) {
   const far = (one, other) => Math.hypot(one.x - other.x, one.y - other.y);
   const clamp = (value, most) => Math.min(most, Math.max(0, value));
   const spot = event => {
-    const place = new DOMPoint(event.clientX, event.clientY).matrixTransform(board.getScreenCTM().inverse());
+    const place = new DOMPoint(event.clientX, event.clientY).matrixTransform(picture.getScreenCTM().inverse());
     return { x: Math.round(clamp(place.x, width) * 10) / 10, y: Math.round(clamp(place.y, height) * 10) / 10 };
   };
   // A hand picks a point on the screen to about one and a half pixels: so many pixels of the original.
-  const pick = () => Math.max(0.5, Math.round(15 / board.getScreenCTM().a) / 10);
-  const grip = () => 11 / board.getScreenCTM().a;
+  const pick = () => Math.max(0.5, Math.round(15 / picture.getScreenCTM().a) / 10);
+  const grip = () => 11 / picture.getScreenCTM().a;
 
   // The shop's drawing of each annotation, and its line in the list, in the order of the annotations.
-  const drawn = index => board.querySelector('#drawn').children[index];
+  const drawn = index => picture.querySelector('#drawn').children[index];
   const listed = index => page.querySelector('.annotation-list').children[index];
   const indexOf = element => [...element.parentElement.children].indexOf(element);
 
@@ -48,7 +48,7 @@ if (page) {
   };
   const showSketches = () => {
     // Lines and letters are as wide on the screen from near as from far.
-    board.style.setProperty('--pixel', `${1 / board.getScreenCTM().a}px`);
+    picture.style.setProperty('--pixel', `${1 / picture.getScreenCTM().a}px`);
     const shown = [...unmeasured, ...(moving?.annotation ? [moving.annotation] : []), ...(drawing ? [drawing] : [])];
     sketches.replaceChildren(...shown.map(sketch));
     annotations.forEach((annotation, index) => drawn(index)?.classList.toggle('off', shown.includes(annotation)));
@@ -144,10 +144,10 @@ if (page) {
 
   const earlier = comparing(page, width, height);
 
-  board.addEventListener('pointerdown', event => {
+  picture.addEventListener('pointerdown', event => {
     const here = spot(event);
     const held = !drawing && event.target.closest('#drawn .grip');
-    board.setPointerCapture(event.pointerId);
+    picture.setPointerCapture(event.pointerId);
     if (held && annotations[indexOf(held.closest('.annotation'))]) {
       moving = { annotation: annotations[indexOf(held.closest('.annotation'))], at: Number(held.dataset.point) };
     } else if (form && tool) {
@@ -164,14 +164,14 @@ if (page) {
     else moving = { pan: { clientX: event.clientX, clientY: event.clientY, x: view.x, y: view.y } };
     showSketches();
   });
-  board.addEventListener('pointermove', event => {
+  picture.addEventListener('pointermove', event => {
     if (moving?.annotation) {
       moving.annotation.points[moving.at] = spot(event);
       showSketches();
     } else if (moving?.lay) {
       earlier.layAt(moving.lay, spot(event));
     } else if (moving?.pan) {
-      const scale = board.getScreenCTM().a;
+      const scale = picture.getScreenCTM().a;
       see({
         ...view,
         x: moving.pan.x - (event.clientX - moving.pan.clientX) / scale,
@@ -182,7 +182,7 @@ if (page) {
       showSketches();
     }
   });
-  board.addEventListener('pointerup', () => {
+  picture.addEventListener('pointerup', () => {
     if (moving) {
       const held = moving;
       moving = null;
@@ -200,12 +200,12 @@ if (page) {
       }
     }
   });
-  board.addEventListener('dblclick', finish);
+  picture.addEventListener('dblclick', finish);
   finishButton?.addEventListener('click', finish);
 
   const see = wanted => {
     view = { ...wanted, x: Math.min(Math.max(wanted.x, 0), width - wanted.w), y: Math.min(Math.max(wanted.y, 0), height - wanted.h) };
-    board.setAttribute('viewBox', `${view.x} ${view.y} ${view.w} ${view.h}`);
+    picture.setAttribute('viewBox', `${view.x} ${view.y} ${view.w} ${view.h}`);
     showSketches();
   };
   page.addEventListener('click', event => {
@@ -235,6 +235,6 @@ if (page) {
   addEventListener('resize', showSketches);
   if (form) addEventListener('online', changed);
   showSketches();
-  // Nothing is pressed in vain before the board listens.
+  // Nothing is pressed in vain before the picture listens.
   page.querySelector('[data-tools]').disabled = false;
 }

@@ -192,13 +192,13 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         if (walk.Job.Inspection.Tasks.Any(task => task.IsCompression && task.Station == At))
             walk = await AlsoAsync(walk, JobParts.Whole, stop);
         var inspection = walk.Job.Inspection;
-        if (ZonePlan.Of(inspection, At, ZoneKey, Show, TaskId, Me) is not { } plan)
+        if (ZoneTasks.Of(inspection, At, ZoneKey, Show, TaskId, Me) is not { } walked)
             return null;
-        var current = plan.Open(TaskId, onwards);
-        var found = await Db.EarlierFindsAsync(inspection, new(plan.Key, "", null, null, null), stop, corrected: true);
-        return new(walk, Place, Show, plan, current, await Db.EvidenceAsync(walk.Job, current, null, stop),
+        var current = walked.Open(TaskId, onwards);
+        var found = await Db.EarlierFindsAsync(inspection, new(walked.Key, "", null, null, null), stop, corrected: true);
+        return new(walk, Place, Show, walked, current, await Db.EvidenceAsync(walk.Job, current, null, stop),
             [.. found.Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })],
-            plan.Tasks.Any(task => task.Measure?.Method == MeasureMethod.Torque) ? await Db.WrenchesAsync(stop) : [],
+            walked.Tasks.Any(task => task.Measure?.Method == MeasureMethod.Torque) ? await Db.WrenchesAsync(stop) : [],
             feed.Who(Id), pressed);
     }
 }

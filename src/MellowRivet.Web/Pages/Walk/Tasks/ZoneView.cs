@@ -43,29 +43,30 @@ public sealed record JustPressed(Undo? Undo = null, Clash? Clash = null);
 /// <param name="Walk">What every page of the walk shows.</param>
 /// <param name="Place">The station's word in the address.</param>
 /// <param name="Show">Which tasks are shown.</param>
-/// <param name="Plan">The station's zones, and the tasks of this one.</param>
+/// <param name="Walked">The station's zones, and the tasks of this one.</param>
 /// <param name="Current">The task that is open.</param>
 /// <param name="Evidence">What is known of it from before.</param>
 /// <param name="Repairs">Repairs that earlier inspections made in this zone, latest first.</param>
 /// <param name="Wrenches">The wrenches in use, where a task of the zone is pulled with one.</param>
 /// <param name="Who">Who is on this walk now, and where.</param>
 /// <param name="Pressed">What a verdict left behind.</param>
-public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, ZonePlan Plan, InspectionTask Current, TaskEvidence Evidence,
+public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, ZoneTasks Walked, InspectionTask Current,
+    TaskEvidence Evidence,
     IReadOnlyList<EarlierFind> Repairs, IReadOnlyList<Tool> Wrenches, IReadOnlyList<Present> Who, JustPressed Pressed) : WalkView(Walk)
 {
-    public override Station At => Plan.Station;
+    public override Station At => Walked.Station;
     public override string? ZoneHere => ZoneKey;
     public override Guid? TaskHere => Current.Id;
 
-    public string ZoneKey => Plan.Key;
-    public string Title => Plan.Here[0].ZoneTitle;
-    public IReadOnlyList<ZoneProgress> Zones => Plan.Zones;
+    public string ZoneKey => Walked.Key;
+    public string Title => Walked.Here[0].ZoneTitle;
+    public IReadOnlyList<ZoneProgress> Zones => Walked.Zones;
     public ZoneProgress? NextZone => Zones.SkipWhile(zone => zone.Key != ZoneKey).Skip(1).FirstOrDefault();
     public ZoneLook? Look => Job.Inspection.Looks.FirstOrDefault(zone => zone.ZoneKey == ZoneKey);
-    public IReadOnlyDictionary<TaskFilter, int> Counts => Plan.Counts;
-    public IReadOnlyList<InspectionTask> Tasks => Plan.Tasks;
-    public int Done => Plan.Here.Count(task => task.Verdict != TaskVerdict.NotYet);
-    public int Of => Plan.Here.Count;
+    public IReadOnlyDictionary<TaskFilter, int> Counts => Walked.Counts;
+    public IReadOnlyList<InspectionTask> Tasks => Walked.Tasks;
+    public int Done => Walked.Here.Count(task => task.Verdict != TaskVerdict.NotYet);
+    public int Of => Walked.Here.Count;
     public IReadOnlyList<Rivet> ZoneSeam => Seam.OfZone(ZoneKey, Job.Inspection);
     public Undo? Undo => Pressed.Undo;
     public Clash? Clash => Pressed.Clash;
@@ -96,9 +97,9 @@ public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, Zon
     /// <summary>What a task was answered with, for somebody who wasn't there.</summary>
     public string SaidOf(InspectionTask task) => Job.Inspection.SaidOf(task);
 
-    /// <summary>Who answered a task, when and with what; empty while nobody did.</summary>
+    /// <summary>Who answered a task last, when and with what.</summary>
     public string LastSaid(InspectionTask task, TimeProvider clock) =>
-        task.At is { } at ? $"{NameOf(task.By)}, {clock.Here(at):HH:mm}: {SaidOf(task)}" : "";
+        task.At is { } at ? $"{NameOf(task.By)}, {clock.Here(at):HH:mm}: {SaidOf(task)}" : "somebody set it back to not yet";
 
     /// <summary>The task before or after one, among those shown; null at either end.</summary>
     public InspectionTask? Neighbour(InspectionTask task, int step) =>

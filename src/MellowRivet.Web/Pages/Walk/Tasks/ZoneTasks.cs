@@ -11,17 +11,17 @@ namespace MellowRivet.Web.Pages.Walk.Tasks;
 /// <param name="Counts">How many tasks of the whole walk each filter has.</param>
 /// <param name="Here">Every task of the zone.</param>
 /// <param name="Tasks">Those that are shown.</param>
-public sealed record ZonePlan(Station Station, string Key, IReadOnlyList<ZoneProgress> Zones, IReadOnlyDictionary<TaskFilter, int> Counts,
+public sealed record ZoneTasks(Station Station, string Key, IReadOnlyList<ZoneProgress> Zones, IReadOnlyDictionary<TaskFilter, int> Counts,
     IReadOnlyList<InspectionTask> Here, IReadOnlyList<InspectionTask> Tasks)
 {
-    /// <summary>The plan; null where the station has no such zone.</summary>
+    /// <summary>What is shown; null where the station has no such zone.</summary>
     /// <param name="inspection">The inspection.</param>
     /// <param name="station">The station.</param>
     /// <param name="zone">The zone; null for the first that isn't done.</param>
     /// <param name="show">Which tasks are wanted.</param>
     /// <param name="open">The task that is open: it stays in sight even where it isn't wanted any more.</param>
     /// <param name="me">Whoever looks.</param>
-    public static ZonePlan? Of(Inspection inspection, Station station, string? zone, TaskFilter show, Guid? open, Guid me)
+    public static ZoneTasks? Of(Inspection inspection, Station station, string? zone, TaskFilter show, Guid? open, Guid me)
     {
         var walk = inspection.Walk.ToList();
         var counts = Enum.GetValues<TaskFilter>()
