@@ -99,7 +99,7 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
             ("post", $"{Guid.NewGuid()}"), ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"), ("value", typed),
             ("unit", "in"));
         var page = await Visitor.ParseAsync(answer);
-        page.QuerySelector("#judged .field-problem")!.TextContent.ShouldContain(says);
+        page.QuerySelector(".judged-value .field-problem")!.TextContent.ShouldContain(says);
         page.QuerySelector("input[name=value]")!.GetAttribute("value").ShouldBe(typed);
     }
 

@@ -45,7 +45,7 @@ test('what one types stays while the other works, and two answers stand side by 
   await expect(heading(orla)).toContainText('Elevator: hinges');
   await orla.getByLabel('Reading').fill('84');
   await ines.getByLabel('Reading').fill('61');
-  await expect(ines.locator('#judged')).toContainText('Within limits');
+  await expect(ines.locator('.judged-value')).toContainText('Within limits');
   await say(ines, 'Escape', /^Good/);
   if (!standing()) await ines.keyboard.press('g');
   await expect(heading(ines)).not.toContainText('Elevator: hinges');
@@ -56,6 +56,32 @@ test('what one types stays while the other works, and two answers stand side by 
   await expect(orla.getByLabel('Reading')).toHaveValue('84');
   await orla.getByRole('button', { name: /^Good/ }).click();
   await expect(orla.locator('.tasks')).toContainText('84 thou');
+});
+
+test('a judgement that comes late says nothing of the next task', async ({ page: ines }) => {
+  await open(ines, 'airframe/tail');
+  await ines
+    .locator('.tasks')
+    .getByRole('link', { name: /Elevator: hinges/ })
+    .click();
+  let late = () => {};
+  await ines.route(/handler=Judge/, async route => {
+    const answer = await route.fetch();
+    await new Promise(resolve => {
+      late = resolve;
+    });
+    await route.fulfill({ response: answer });
+  });
+  const asked = ines.waitForRequest(/handler=Judge/);
+  await ines.getByLabel('Reading').fill('61');
+  await asked;
+  await ines.getByRole('button', { name: /^Good/ }).click();
+  await expect(heading(ines)).toContainText('Elevator travel up');
+  const answered = ines.waitForResponse(/handler=Judge/);
+  late();
+  await (await answered).finished();
+  await ines.evaluate(() => new Promise(resolve => setTimeout(resolve)));
+  await expect(ines.locator('.judged-value')).toHaveText('');
 });
 
 test('a button held down while the other works is pressed all the same', async ({ page: ines, another }) => {

@@ -40,13 +40,13 @@ test('a measured value is judged as it is typed, and out of limits it can not be
   const reading = page.getByLabel('Reading');
   await page.getByLabel('Temperature at the cable').fill('15');
   await reading.fill('31');
-  await expect(page.locator('#judged')).toContainText('4 lb under');
-  await expect(page.locator('#judged')).toContainText('your manual');
+  await expect(page.locator('.judged-value')).toContainText('4 lb under');
+  await expect(page.locator('.judged-value')).toContainText('your manual');
   await page.getByRole('button', { name: 'Good' }).click();
-  await expect(page.locator('#judged .field-problem')).toContainText('not good');
+  await expect(page.locator('.judged-value .field-problem')).toContainText('not good');
   await expect(reading).toHaveValue('31');
   await reading.fill('38');
-  await expect(page.locator('#judged')).toContainText('Within limits');
+  await expect(page.locator('.judged-value')).toContainText('Within limits');
   await page.getByRole('button', { name: 'Good' }).click();
   await expect(page.locator('.task.current h2')).not.toContainText('Aileron cable');
   await expect(page.locator('.tasks')).toContainText('38 lb');
@@ -71,7 +71,7 @@ test('a value typed before the page can listen is judged all the same', async ({
   await page.getByLabel('Temperature at the cable').fill('15');
   await page.getByLabel('Reading').fill('31');
   come();
-  await expect(page.locator('#judged')).toContainText('4 lb under');
+  await expect(page.locator('.judged-value')).toContainText('4 lb under');
 });
 
 test('not on this aircraft asks why', async ({ page }) => {

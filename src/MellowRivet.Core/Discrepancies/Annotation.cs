@@ -102,11 +102,11 @@ public sealed record KnownLength(string Title, double? Mm, double UncertaintyMm,
 
     /// <summary>A scale drawn along it.</summary>
     /// <param name="scale">The scale as it was drawn.</param>
-    /// <param name="typedMm">The true distance as it was typed, mm; empty for the thing's own.</param>
+    /// <param name="typedMm">The true distance as it was typed, mm; a thing of known size has its own.</param>
     public Annotation Along(Annotation scale, string? typedMm) => scale with
     {
         Words = Title,
-        KnownMm = string.IsNullOrWhiteSpace(typedMm) ? Mm : TypedNumber.Parse(typedMm),
+        KnownMm = Mm ?? TypedNumber.Parse(typedMm),
         KnownUncertaintyMm = UncertaintyMm,
     };
 }

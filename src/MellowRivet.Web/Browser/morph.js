@@ -10,14 +10,15 @@ export const parsed = html => new DOMParser().parseFromString(html, 'text/html')
 const passing = ['post', '__RequestVerificationToken'];
 
 const does = element => {
-  const form = element.closest('form');
+  // What a fold holds is what it does.
+  const form = element.closest('form') ?? element.closest('details')?.querySelector('form');
   const sent = [...(form?.elements ?? [])].filter(field => field.type === 'hidden' && !passing.includes(field.name));
   return [
     element.localName,
     form?.getAttribute('action'),
     ...sent.map(field => `${field.name}=${field.value}`),
     ...(element === form ? [] : ['href', 'formaction', 'name', 'value', 'class'].map(name => element.getAttribute(name))),
-    element === form ? '' : element.textContent.trim(),
+    element === form || element.localName === 'details' ? '' : element.textContent.trim(),
   ].join('|');
 };
 
@@ -25,7 +26,9 @@ const does = element => {
 const prefix = 'does:';
 const name = root => {
   const times = new Map();
-  for (const element of root.querySelectorAll('form:not([id]), button:not([id]), a[href]:not([id]), label:not([id]), summary:not([id])')) {
+  for (const element of root.querySelectorAll(
+    'form:not([id]), button:not([id]), a[href]:not([id]), label:not([id]), details:not([id]), summary:not([id])',
+  )) {
     const what = does(element);
     times.set(what, (times.get(what) ?? 0) + 1);
     element.id = `${prefix}${times.get(what)}|${what}`;

@@ -85,6 +85,19 @@ public class PhotoMeasureTests
     public void What_can_not_be_drawn_is_refused_in_words(Annotation annotation, string says) =>
         Annotation.Check([annotation], Photo)!.Message.ShouldContain(says);
 
+    [Theory]
+    [InlineData("US cent, across", "40", 19.05, 0.05)]
+    [InlineData("US cent, across", "", 19.05, 0.05)]
+    [InlineData("rivet pitch", "25,4", 25.4, 0.5)]
+    [InlineData("rivet pitch", "about 25", null, 0.5)]
+    public void A_scale_is_as_long_as_what_lies_there_and_is_typed_where_that_has_no_size_of_its_own(string title, string typed,
+        double? mm, double off)
+    {
+        var scale = KnownLength.All.Single(known => known.Title == title).Along(Mark(AnnotationKind.Scale, 1, (0, 0), (100, 0)), typed);
+        (scale.Words, scale.KnownMm, scale.KnownUncertaintyMm).ShouldBe((title, mm, off));
+        (PhotoScale.Of([scale]) is null).ShouldBe(mm is null);
+    }
+
     [Fact]
     public void One_picture_has_one_scale()
     {

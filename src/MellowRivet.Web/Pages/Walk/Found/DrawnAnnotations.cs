@@ -39,8 +39,8 @@ public sealed record DrawnAnnotations(Photo Photo, bool MayDraw = false, string?
     /// <summary>What lies along the scale.</summary>
     public KnownLength Known => KnownLength.All.FirstOrDefault(known => known.Title == Scale?.Words) ?? KnownLength.All[0];
 
-    /// <summary>The scale's true distance in its field: as it was typed, else the thing's own.</summary>
-    public string KnownMm => string.IsNullOrEmpty(TypedMm) ? $"{Scale?.KnownMm:0.###}" : TypedMm;
+    /// <summary>The scale's true distance in its field: the thing's own, else as it was typed.</summary>
+    public string KnownMm => Known.Mm is null && !string.IsNullOrEmpty(TypedMm) ? TypedMm : $"{Scale?.KnownMm:0.###}";
 
     /// <summary>A width in pixels of the original, as a part of the height of a label's letters.</summary>
     public string Line(double part) => (AnnotationDrawing.Size(Photo) * part).ToString("0.#");
@@ -49,7 +49,7 @@ public sealed record DrawnAnnotations(Photo Photo, bool MayDraw = false, string?
 /// <summary>What was drawn, as it is sent.</summary>
 /// <param name="Annotations">The annotations as JSON: kinds, points and words.</param>
 /// <param name="Known">What lies along the scale, by its title.</param>
-/// <param name="KnownMm">The scale's true distance, mm; empty for the thing's own.</param>
+/// <param name="KnownMm">The scale's true distance as it was typed, mm.</param>
 public sealed record DrawnForm(string? Annotations, string? Known, string? KnownMm)
 {
     private const int LongestText = 400_000;

@@ -99,7 +99,9 @@ public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, Zon
 
     /// <summary>Who answered a task last, when and with what.</summary>
     public string LastSaid(InspectionTask task, TimeProvider clock) =>
-        task.At is { } at ? $"{NameOf(task.By)}, {clock.Here(at):HH:mm}: {SaidOf(task)}" : "somebody set it back to not yet";
+        task.At is { } at ? $"{NameOf(task.By)}, {clock.Here(at):HH:mm}: {SaidOf(task)}" : task.Changes > 0
+            ? "somebody set it back to not yet"
+            : "";
 
     /// <summary>The task before or after one, among those shown; null at either end.</summary>
     public InspectionTask? Neighbour(InspectionTask task, int step) =>
