@@ -165,6 +165,30 @@ test('without a connection an answer is taken back on the device, and the task i
   await expect(ines.locator('.zone-head h1')).toHaveText(/^1 of/);
 });
 
+test('what was kept on the device and then sent says so, whatever is open', async ({ page: ines, another }) => {
+  await open(ines, 'airframe/general');
+  const total = Number((await ines.locator('.zone-head h1').textContent()).split(' ')[2]);
+  await ines.context().setOffline(true);
+  for (const turn of [1, 2]) {
+    await ines.getByRole('button', { name: /^Good/ }).click();
+    await expect(ines.locator('.tasks > li', { hasText: 'kept on this device' })).toHaveCount(turn);
+  }
+  await ines.locator('.not-here summary').click();
+  await ines.getByLabel('Why is it not on this aircraft?').fill('not fitted');
+  const orla = await another('orla');
+  for (let turn = 2; turn < total; turn += 1) {
+    await orla.goto(`${walk}/airframe/general`);
+    await orla.locator('.tasks > li').nth(turn).click();
+    await orla.getByRole('button', { name: /^Good/ }).click();
+    await expect(orla.locator('.zone-head h1')).toHaveText(new RegExp(`^${turn - 1} of`));
+  }
+  await ines.context().setOffline(false);
+  await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} answered`);
+  await expect(ines.locator('.tasks')).not.toContainText('kept on this device');
+  await expect(ines.locator('.someone')).toContainText('Meanwhile Orla Hob');
+  await expect(ines.getByLabel('Why is it not on this aircraft?')).toHaveValue('not fitted');
+});
+
 test('a connection that drops in the middle of ten verdicts loses none', { tag: '@standing' }, async ({ page: ines }) => {
   await open(ines, 'airframe/cabin');
   const done = async () => Number((await ines.locator('.zone-head h1').textContent()).split(' ')[0]);

@@ -5,13 +5,16 @@ namespace MellowRivet.Web.Drawings;
 /// <summary>One annotation as it is drawn over a picture, in pixels of the original.</summary>
 /// <param name="Annotation">What is drawn.</param>
 /// <param name="Path">The outline.</param>
-/// <param name="Label">Its words or its size; null for none.</param>
+/// <param name="Label">Its size, or its words; null for none.</param>
+/// <param name="Aside">The words of one that has a size; empty for none.</param>
 /// <param name="At">The point that the label stands at.</param>
 /// <param name="Above">Whether the label stands above that point; near the upper edge it stands below.</param>
 /// <param name="Rightward">Whether the label runs to the right of it; towards the right edge it ends there.</param>
-public sealed record DrawnAnnotation(Annotation Annotation, string Path, string? Label, Spot At, bool Above, bool Rightward)
+public sealed record DrawnAnnotation(Annotation Annotation, string Path, string? Label, string Aside, Spot At, bool Above, bool Rightward)
 {
     public string Kind => Annotation.Kind.InWords();
+
+    public string? InFull => Aside.Length > 0 ? $"{Label} · {Aside}" : Label;
 }
 
 /// <summary>Annotations over a picture as lines and labels.</summary>
@@ -23,21 +26,19 @@ public static class AnnotationDrawing
         var size = Size(photo);
         return [.. annotations.Zip(PhotoScale.SizesOf(annotations), (annotation, measured) =>
         {
-            var label = annotation.Kind switch
+            var (label, aside) = annotation.Kind switch
             {
-                AnnotationKind.Scale => Together(annotation.KnownMm is { } known ? $"{known:0.##} mm" : "? mm", annotation.Words),
-                AnnotationKind.Length or AnnotationKind.Patch => Together(measured!.Split(" (")[0], annotation.Words),
-                _ => annotation.Words.Length > 0 ? annotation.Words : null,
+                AnnotationKind.Scale => (annotation.KnownMm is { } known ? $"{known:0.##} mm" : "? mm", annotation.Words),
+                AnnotationKind.Length or AnnotationKind.Patch => (measured!.Split(" (")[0], annotation.Words),
+                _ => (annotation.Words.Length > 0 ? annotation.Words : null, ""),
             };
             var at = annotation.Kind == AnnotationKind.Arrow ? annotation.Points[0] : annotation.Points.MinBy(point => point.Y);
-            return new DrawnAnnotation(annotation, PathOf(annotation, size), label, at, at.Y > size * 2, at.X < photo.Width * 0.6);
+            return new DrawnAnnotation(annotation, PathOf(annotation, size), label, aside, at, at.Y > size * 2, at.X < photo.Width * 0.6);
         })];
     }
 
     /// <summary>The height of a label's letters, and the length of a barb, in pixels of the original.</summary>
     public static double Size(Photo photo) => photo.Width / 40.0;
-
-    private static string Together(string size, string words) => words.Length > 0 ? $"{size} · {words}" : size;
 
     private static string PathOf(Annotation annotation, double size)
     {

@@ -140,7 +140,7 @@ public sealed class FixListPdf : IDisposable
                 canvas!.DrawPath(path, under);
                 canvas.DrawPath(path, over);
             }
-            if (annotation.Label is { } label)
+            if (annotation.InFull is { } label)
             {
                 var align = annotation.Rightward ? SKTextAlign.Left : SKTextAlign.Right;
                 var (x, y) = ((float)annotation.At.X, (float)annotation.At.Y + font.Size * (annotation.Above ? -0.6f : 1.4f));

@@ -30,7 +30,11 @@ if (list) {
     if (!list.querySelector('[data-current] form')) return;
     try {
       const answer = await fetch(`${location.pathname}${location.search}${location.search ? '&' : '?'}handler=Panels`, live);
-      if (answer.ok && !answer.redirected) beforehand = parsed(await answer.text());
+      if (!answer.ok || answer.redirected) return;
+      beforehand = parsed(await answer.text());
+      // Where the shop would open a task that has just been sent, its page has no line for it: here it is.
+      for (const { dataset } of list.querySelectorAll('[data-state=Kept]'))
+        if (!queue().some(entry => entry.task === dataset.task)) take('line', dataset.task);
     } catch {
       /* without a connection the page does with what it has */
     }
