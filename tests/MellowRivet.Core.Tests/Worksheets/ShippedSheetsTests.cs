@@ -1,4 +1,5 @@
 using MellowRivet.Core.Compression;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -27,6 +28,18 @@ public class ShippedSheetsTests
         }
         aircraft.ReadTime(Today, new Hours(1000));
         return aircraft;
+    }
+
+    // A limit that a list repeats from the engine's run is the run's own: whoever changes one is told of the other. A drop of nothing is
+    // a magneto that doesn't ground, whichever of them it is typed into.
+    [Fact]
+    public void A_limit_that_stands_on_a_list_and_in_the_run_is_one()
+    {
+        var twice = All.SelectMany(sheet => sheet.Tasks).Select(task => task.Measure).OfType<WorksheetMeasure>()
+            .Join(RunValues.All, measure => measure.Kind, value => value.Kind, (measure, value) => (measure, value)).ToList();
+        twice.Count.ShouldBeGreaterThan(3);
+        foreach (var (measure, value) in twice.Where(pair => pair.value.Band.High is not null))
+            (measure.Low, measure.High).ShouldBe((value.Band.Low, value.Band.High), measure.Kind);
     }
 
     public static TheoryData<string, int, bool, bool, Gear> Builds => new()
