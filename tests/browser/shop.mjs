@@ -39,6 +39,19 @@ export async function enterAs(page, name) {
 
 export const standing = () => test.info().project.name === 'standing';
 
+/** The open task's words. */
+export const heading = page => page.locator('.task.current h2');
+
+/** Opens a zone, with the forms of its other tasks on the device: from here on it can do without a connection. */
+export async function openZone(page, address) {
+  const panels = page.waitForResponse(answer => answer.url().includes('handler=Panels'));
+  await page.goto(address);
+  await panels;
+}
+
+/** By its key at the desk, by touch standing. */
+export const say = async (page, key, name) => (standing() ? page.getByRole('button', { name }).tap() : page.keyboard.press(key));
+
 /**
  * All that WCAG 2.1 asks at A and AA; the contrast of colours, half of the work, only where it is asked for: at the views that together
  * show every colour. Of 2.2 axe knows only the target size, which the rivets of a seam fall under by design: each has its equal in a

@@ -1,8 +1,6 @@
-// Several people on one inspection, connections that drop, and a zone done by keys alone or by touch alone.
+// Several people on one inspection, and a zone done by keys alone or by touch alone.
 import jsQR from 'jsqr';
-import { enterAs, expect, standing, test } from './shop.mjs';
-
-const heading = page => page.locator('.task.current h2');
+import { enterAs, expect, heading, openZone, say, standing, test } from './shop.mjs';
 
 let walk;
 
@@ -11,19 +9,10 @@ test.beforeEach(async ({ page, shop }) => {
   walk = shop.walks.N0BRM;
 });
 
-// The forms of the zone's other tasks are on the device: from here on it can do without a connection.
-async function open(page, place) {
-  const panels = page.waitForResponse(answer => answer.url().includes('handler=Panels'));
-  await page.goto(`${walk}/${place}`);
-  await panels;
-}
-
-const say = async (page, key, name) => (standing() ? page.getByRole('button', { name }).tap() : page.keyboard.press(key));
-
 test('each sees at once what the other ticked, and where the other is', { tag: '@both' }, async ({ page: ines, another }) => {
   const orla = await another('orla');
-  await open(ines, 'airframe/tail-cone');
-  await open(orla, 'airframe/tail-cone');
+  await openZone(ines, `${walk}/airframe/tail-cone`);
+  await openZone(orla, `${walk}/airframe/tail-cone`);
   await expect(orla.locator('.zones .here')).toContainText('IC here');
   const first = await heading(ines).textContent();
   await say(ines, 'g', /^Good/);
@@ -37,8 +26,8 @@ test('each sees at once what the other ticked, and where the other is', { tag: '
 
 test('what one types stays while the other works, and two answers stand side by side', async ({ page: ines, another }) => {
   const orla = await another('orla');
-  await open(ines, 'airframe/tail');
-  await open(orla, 'airframe/tail');
+  await openZone(ines, `${walk}/airframe/tail`);
+  await openZone(orla, `${walk}/airframe/tail`);
   const task = page => page.locator('.tasks').getByRole('link', { name: /Elevator: hinges/ });
   await task(ines).click();
   await task(orla).click();
@@ -59,7 +48,7 @@ test('what one types stays while the other works, and two answers stand side by 
 });
 
 test('a judgement that comes late says nothing of the next task', async ({ page: ines }) => {
-  await open(ines, 'airframe/tail');
+  await openZone(ines, `${walk}/airframe/tail`);
   await ines
     .locator('.tasks')
     .getByRole('link', { name: /Elevator: hinges/ })
@@ -86,8 +75,8 @@ test('a judgement that comes late says nothing of the next task', async ({ page:
 
 test('a button held down while the other works is pressed all the same', async ({ page: ines, another }) => {
   const orla = await another('orla');
-  await open(ines, 'airframe/tail');
-  await open(orla, 'airframe/tail');
+  await openZone(ines, `${walk}/airframe/tail`);
+  await openZone(orla, `${walk}/airframe/tail`);
   const title = await heading(ines).textContent();
   const good = ines.getByRole('button', { name: /^Good/ });
   await good.hover();
@@ -103,7 +92,7 @@ test('a button held down while the other works is pressed all the same', async (
 });
 
 test('a button taken away under the finger presses no other that looks like it', async ({ page: ines }) => {
-  await open(ines, 'airframe/tail');
+  await openZone(ines, `${walk}/airframe/tail`);
   const title = await heading(ines).textContent();
   const good = ines.getByRole('button', { name: /^Good/ });
   await ines.evaluate(() =>
@@ -145,75 +134,8 @@ test('a button whose line was taken away by another person does nothing to the l
   expect(await lines(page).count()).toBe(before - 1);
 });
 
-test('without a connection an answer is taken back on the device, and the task is open again', { tag: '@both' }, async ({ page: ines }) => {
-  await open(ines, 'airframe/cabin');
-  const title = await heading(ines).textContent();
-  const shown = await ines.locator('.task.current').innerText();
-  await ines.context().setOffline(true);
-  await say(ines, 'g', /^(Good|Done)/);
-  await expect(heading(ines)).not.toHaveText(title);
-  await expect(ines.locator('.tasks > li', { hasText: title })).toContainText('kept on this device');
-  const next = await heading(ines).textContent();
-  await say(ines, 'u', /^Undo/);
-  await expect(heading(ines)).toHaveText(title);
-  expect(await ines.locator('.task.current').innerText(), 'as the shop made it').toBe(shown);
-  await expect(ines.locator('.tasks > li', { hasText: next }).getByRole('link')).toBeVisible();
-  await expect(ines.locator('#connection')).toBeHidden();
-  await ines.context().setOffline(false);
-  await say(ines, 'g', /^(Good|Done)/);
-  await expect(ines.locator('#undo')).toContainText('good');
-  await expect(ines.locator('.zone-head h1')).toHaveText(/^1 of/);
-});
-
-test('what was kept on the device and then sent says so, whatever is open', async ({ page: ines, another }) => {
-  await open(ines, 'airframe/general');
-  const total = Number((await ines.locator('.zone-head h1').textContent()).split(' ')[2]);
-  await ines.context().setOffline(true);
-  for (const turn of [1, 2]) {
-    await ines.getByRole('button', { name: /^Good/ }).click();
-    await expect(ines.locator('.tasks > li', { hasText: 'kept on this device' })).toHaveCount(turn);
-  }
-  await ines.locator('.not-here summary').click();
-  await ines.getByLabel('Why is it not on this aircraft?').fill('not fitted');
-  const orla = await another('orla');
-  for (let turn = 2; turn < total; turn += 1) {
-    await orla.goto(`${walk}/airframe/general`);
-    await orla.locator('.tasks > li').nth(turn).click();
-    await orla.getByRole('button', { name: /^Good/ }).click();
-    await expect(orla.locator('.zone-head h1')).toHaveText(new RegExp(`^${turn - 1} of`));
-  }
-  await ines.context().setOffline(false);
-  await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} answered`);
-  await expect(ines.locator('.tasks')).not.toContainText('kept on this device');
-  await expect(ines.locator('.someone')).toContainText('Meanwhile Orla Hob');
-  await expect(ines.getByLabel('Why is it not on this aircraft?')).toHaveValue('not fitted');
-});
-
-test('a connection that drops in the middle of ten verdicts loses none', { tag: '@standing' }, async ({ page: ines }) => {
-  await open(ines, 'airframe/cabin');
-  const done = async () => Number((await ines.locator('.zone-head h1').textContent()).split(' ')[0]);
-  const before = await done();
-  const answered = [];
-  for (let verdict = 0; verdict < 10; verdict += 1) {
-    if (verdict === 4) await ines.context().setOffline(true);
-    if (verdict === 8) await ines.context().setOffline(false);
-    const title = await heading(ines).textContent();
-    answered.push(title);
-    if (await ines.getByLabel('Reading').count()) await ines.getByLabel('Reading').fill('12.7');
-    await ines.getByRole('button', { name: /^(Good|Done)/ }).click();
-    await expect(heading(ines)).not.toHaveText(title);
-    if (verdict === 5) await expect(ines.locator('#connection')).toContainText('waiting to send');
-  }
-  await expect(ines.locator('#connection')).toBeHidden({ timeout: 30_000 });
-  await ines.reload();
-  expect(await done()).toBe(before + 10);
-  for (const title of answered) {
-    await expect(ines.locator('.tasks > li', { hasText: title }).first().locator('.state')).toHaveAttribute('aria-label', 'good');
-  }
-});
-
 test('a verdict is taken back within ten seconds, by one key or one touch', { tag: '@both' }, async ({ page: ines }) => {
-  await open(ines, 'airframe/left-wing');
+  await openZone(ines, `${walk}/airframe/left-wing`);
   const title = await heading(ines).textContent();
   await say(ines, 'g', /^Good/);
   await expect(ines.locator('#undo')).toContainText('good');
@@ -222,20 +144,8 @@ test('a verdict is taken back within ten seconds, by one key or one touch', { ta
   await expect(ines.locator('.zone-head h1')).toHaveText(/^0 of/);
 });
 
-test('what another person pressed on this device waits for that person', { tag: '@standing' }, async ({ page: ines }) => {
-  await open(ines, 'airframe/left-wing');
-  const theirs = { me: 'somebody-else', url: '/nowhere', post: 'p', task: 't', what: 'Theirs', body: [] };
-  await ines.evaluate(entry => localStorage.setItem('rivet:verdicts', JSON.stringify([entry])), theirs);
-  const title = await heading(ines).textContent();
-  await say(ines, 'g', /^Good/);
-  await expect(heading(ines)).not.toHaveText(title);
-  expect(await ines.evaluate(() => JSON.parse(localStorage.getItem('rivet:verdicts')))).toEqual([theirs]);
-  await expect(ines.locator('#connection')).toBeHidden();
-  await ines.evaluate(() => localStorage.removeItem('rivet:verdicts'));
-});
-
 test('any device comes back to where one was', async ({ page: ines, another }) => {
-  await open(ines, 'airframe/gear');
+  await openZone(ines, `${walk}/airframe/gear`);
   await expect(heading(ines)).toBeVisible();
   const other = await another('ines');
   await expect
@@ -250,7 +160,7 @@ test('any device comes back to where one was', async ({ page: ines, another }) =
 });
 
 test('a zone by keys alone', async ({ page: ines }) => {
-  await open(ines, 'airframe/general');
+  await openZone(ines, `${walk}/airframe/general`);
   const total = Number((await ines.locator('.zone-head h1').textContent()).split(' ')[2]);
   for (let turn = 0; turn < total; turn += 1) {
     const title = await heading(ines).textContent();
@@ -273,7 +183,7 @@ test('a zone by keys alone', async ({ page: ines }) => {
 });
 
 test('a zone by touch alone, with a swipe to the next task', { tag: '@standing' }, async ({ page: ines }) => {
-  await open(ines, 'airframe/general');
+  await openZone(ines, `${walk}/airframe/general`);
   const touch = await ines.context().newCDPSession(ines);
   const swipe = async (from, to) => {
     const box = await heading(ines).boundingBox();
