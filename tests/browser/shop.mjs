@@ -133,21 +133,24 @@ export async function sendEach(page, address, form, fields = {}) {
   expect(refused, address).toBe(0);
 }
 
-/** Sends the first form of its kind on a page over and over, until the page has none: as a person would, without drawing each page. */
+/** Sends the forms of their kind on a page, and on the page as it is then, until it has none: as a person would, without drawing each. */
 export async function sendAll(page, address, form, fields = {}) {
   await page.goto(address);
   const left = await page.evaluate(
     async ([from, wanted, extra]) => {
       const selector = wanted.includes('[') ? wanted : `main form[action*="${wanted}"]`;
+      const parsed = async answer => new DOMParser().parseFromString(await answer.text(), 'text/html');
       for (let turns = 60; turns > 0; turns -= 1) {
-        const answer = await fetch(from);
-        const next = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector(selector);
-        if (!next) return 0;
-        const sent = new FormData(next);
-        for (const [name, value] of Object.entries(extra)) sent.set(name, value);
-        const done = await fetch(next.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
-        if (done.type !== 'opaqueredirect')
-          return new DOMParser().parseFromString(await done.text(), 'text/html').querySelector('.field-problem')?.textContent ?? 'refused';
+        const forms = [...(await parsed(await fetch(from))).querySelectorAll(selector)];
+        if (!forms.length) return 0;
+        for (const next of forms) {
+          const sent = new FormData(next);
+          for (const [name, value] of Object.entries(extra)) sent.set(name, value);
+          const done = await fetch(next.getAttribute('action'), { method: 'POST', body: sent, redirect: 'manual' });
+          // What was sent before it may have changed what it is about: then it is sent as it stands on the next page.
+          if (done.type !== 'opaqueredirect' && next === forms[0])
+            return (await parsed(done)).querySelector('.field-problem')?.textContent ?? 'refused';
+        }
       }
       return 'some are left';
     },
