@@ -200,6 +200,8 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         unsaid.QuerySelector(".field-problem")!.TextContent.ShouldContain("Type the true distance");
         unsaid.QuerySelectorAll("#drawn > g").Length.ShouldBe(2, "what isn't measured yet is drawn all the same");
         unsaid.QuerySelectorAll(".size").Select(size => size.TextContent).ShouldBe(["? mm", "draw a scale first"]);
+        unsaid.QuerySelectorAll("#drawn text").Select(label => label.TextContent.Trim()).ShouldContain("no scale yet · crack",
+            "what the owner reads on the picture asks nothing of them");
         var said = await Visitor.ParseAsync(await ines.PostAsync($"{path}?handler=Measure", [.. drawn, ("knownMm", "50")]));
         said.QuerySelectorAll(".size")[1].TextContent.ShouldStartWith("10.00 ± 0.29 mm");
         said.QuerySelectorAll("#drawn text")[1].TextContent.ShouldBe("10.00 ± 0.29 mm · crack");

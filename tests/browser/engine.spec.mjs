@@ -109,7 +109,7 @@ test('a value of a sheet is judged where it is typed and the next one has the ke
   await nothingSerious(page, 'carburettor');
 });
 
-test('a case is practised on the simulated tester', async ({ page }) => {
+test('an exercise is practised on the simulated tester', async ({ page }) => {
   await page.goto('/bench/practice/stuck-ring');
   await page.getByLabel('Cylinder').selectOption('3');
   await page.getByRole('button', { name: 'Open the valve' }).click();

@@ -31,7 +31,8 @@ const name = root => {
   )) {
     const what = does(element);
     times.set(what, (times.get(what) ?? 0) + 1);
-    element.id = `${prefix}${times.get(what)}|${what}`;
+    // A form's own field may be called "id", and hides the property of that name.
+    element.setAttribute('id', `${prefix}${times.get(what)}|${what}`);
   }
 };
 const unname = root => {

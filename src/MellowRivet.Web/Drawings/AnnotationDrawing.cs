@@ -23,13 +23,14 @@ public static class AnnotationDrawing
     public static IReadOnlyList<DrawnAnnotation> Of(Photo photo)
     {
         var annotations = photo.Annotations ?? [];
-        var size = Size(photo);
-        return [.. annotations.Zip(PhotoScale.SizesOf(annotations), (annotation, measured) =>
+        var (size, scale) = (Size(photo), PhotoScale.Of(annotations));
+        return [.. annotations.Select(annotation =>
         {
             var (label, aside) = annotation.Kind switch
             {
                 AnnotationKind.Scale => (annotation.KnownMm is { } known ? $"{known:0.##} mm" : "? mm", annotation.Words),
-                AnnotationKind.Length or AnnotationKind.Patch => (measured!.Split(" (")[0], annotation.Words),
+                AnnotationKind.Length or AnnotationKind.Patch => 
+                    (scale?.Measure(annotation).InWords.Split(" (")[0] ?? "no scale yet", annotation.Words),
                 _ => (annotation.Words.Length > 0 ? annotation.Words : null, ""),
             };
             var at = annotation.Kind == AnnotationKind.Arrow ? annotation.Points[0] : annotation.Points.MinBy(point => point.Y);
