@@ -21,20 +21,22 @@ public sealed partial class Desk
     /// <param name="post">The id the form carried.</param>
     /// <param name="rules">The rules and people it is weighed by.</param>
     /// <param name="signer">Who signs.</param>
-    /// <param name="airworthy">Which statement stood before the person who signs: another one isn't signed in its place.</param>
+    /// <param name="read">The entries that stood before the person who signs: others aren't signed in their place.</param>
     /// <param name="stop">Stops waiting.</param>
-    public async Task<Written> SignAsync(Guid inspectionId, Guid post, ShopRules rules, Signer signer, bool airworthy,
+    public async Task<Written> SignAsync(Guid inspectionId, Guid post, ShopRules rules, Signer signer, string? read,
         CancellationToken stop)
     {
-        // Looked up in its own turn: a directive that came in a moment ago holds it up.
-        return await WriteAskingAsync(inspectionId, post,
-            async job => !Readiness.Of(job.Inspection, job.Aircraft, rules,
-                (await Board.InTurnAsync(job.Aircraft.Id, stop)).Research).MaySign
-            ? new("sign", "There are still things to do before this can be signed: they are listed above.")
-            : airworthy == job.Inspection.OpenAirworthiness.Any()
-                ? new("sign",
-                    "Somebody changed the fix list while you had this open, and the statement is another one now. Read it, then sign.")
-                : Seal(db, job, rules.Pack, signer, clock.GetUtcNow(), clock.Today()), stop);
+        return await WriteAskingAsync(inspectionId, post, async job =>
+        {
+            // Looked up in its own turn: a directive that came in a moment ago holds it up.
+            var due = await Board.InTurnAsync(job.Aircraft.Id, stop);
+            return !Readiness.Of(job.Inspection, job.Aircraft, rules, due.Research).MaySign
+                ? new("sign", "There are still things to do before this can be signed: they are listed above.")
+                : RecordWriter.ReadAs(RecordWriter.Draft(new(job.Inspection, job.Aircraft, rules, due, clock.Today(), clock),
+                    signer)) != read
+                ? new("sign", "Something changed while you had this open, and the entries read otherwise now. Read them, then sign.")
+                : Seal(db, new(job.Inspection, job.Aircraft, rules, due, clock.Today(), clock), signer, clock.GetUtcNow());
+        }, stop);
     }
 
     /// <summary>Signs the status of bulletins as they stand on the aircraft of an inspection: a record of its own in the chain.</summary>
@@ -85,7 +87,8 @@ public sealed partial class Desk
                 return new("sign", rules.Pack.MayClear(signer.Person, aircraft).Reason);
             foreach (var part in done.Parts ?? [])
                 if (part.ReplacedComponent is { } replaced
-                    && aircraft.Replace(replaced, part.Number, part.SerialIn, today, $"{item.FirstNumber}: {done.Kind.InWords()}")
+                    && aircraft.Replace(replaced, part.Number, part.SerialIn, today, $"{item.FirstNumber}: {done.Kind.InWords()}",
+                        signer.Person.Id)
                     is { } tree)
                     return tree;
             return Clear(db, item, aircraft, rules.Pack, done, signer, at, today);
@@ -110,16 +113,18 @@ public sealed partial class Desk
     /// Writes the records that close an inspection at the end of the chain, and closes it, at an instant of one of the
     /// shop's days. Saving is the caller's.
     /// </summary>
-    public static Refusal? Seal(RivetDb db, Job job, RulePack rules, Signer signer, DateTimeOffset at, DateOnly on)
+    public static Refusal? Seal(RivetDb db, Closing closing, Signer signer, DateTimeOffset at)
     {
+        var (inspection, on) = (closing.Inspection, closing.On);
+        Job job = new(inspection, closing.Aircraft);
         if (db.SetComplied(job, on) is { } refusal)
             return refusal;
         var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
-        foreach (var draft in RecordWriter.Draft(job.Inspection, job.Aircraft, rules, signer, on))
-            db.SignedRecords.Add(last = SignedRecord.After(last, job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
-        db.SetDoneBySigning(job, on);
-        db.SettleOpenItems(job.Inspection, signer.Person.Id, on);
-        job.Inspection.Sign();
+        foreach (var draft in RecordWriter.Draft(closing, signer))
+            db.SignedRecords.Add(last = SignedRecord.After(last, inspection.AircraftId, inspection.Id, draft.Book, draft.Content, at));
+        db.SetDoneBySigning(closing.Next, on);
+        db.SettleOpenItems(inspection, signer.Person.Id, on);
+        inspection.Sign();
         return null;
     }
 }

@@ -114,16 +114,16 @@ public static class FleetQueries
         }
     }
 
+    /// <summary>What is due on an aircraft by its own items, without bulletins.</summary>
+    public static DueLine OwnDue(this RivetDb db, Aircraft aircraft, DateOnly on) => DueLine.Of(aircraft, [.. db.DueOn(aircraft.Id)],
+        [.. db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id
+            && !(reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter))], on);
+
     /// <summary>Marks as done what an inspection does by being signed.</summary>
-    internal static void SetDoneBySigning(this RivetDb db, Job job, DateOnly on)
+    internal static void SetDoneBySigning(this RivetDb db, NextDue next, DateOnly on)
     {
-        var items = db.DueOn(job.Aircraft.Id).ToList();
-        var readings = db.MeterReadings.AsNoTracking()
-            .Where(reading => reading.AircraftId == job.Aircraft.Id
-                && !(reading.Kind == MeterKind.Tach || reading.Kind == MeterKind.HourMeter)).ToList();
-        foreach (var entry in DueLine.Of(job.Aircraft, items, readings,
-            on).Entries.Where(entry => entry.Item.DoneBy.Contains(job.Inspection.Kind) || job.Inspection.CountsAsBenched(entry.Item)))
-            entry.Item.SetDone(entry.DoneNow(on, job.Inspection.WorkOrder), on);
+        foreach (var done in next.Done)
+            db.DueItems.First(item => item.Id == done.Entry.Item.Id).SetDone(done.Done, on);
     }
 
     /// <summary>An aircraft with its parts, to look at; null where there is none.</summary>

@@ -84,6 +84,13 @@ public static class InspectionQueries
         [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId && row.Id != inspectionId)
             .Select(row => EF.Property<List<FilterCut>>(row, "filterCuts")).ToListAsync(stop)).SelectMany(cuts => cuts)];
 
+    /// <summary>The oil change of an engine before an inspection, the latest; null for none on file.</summary>
+    public static async Task<OilFill?> LastOilFillAsync(this RivetDb db, Guid aircraftId, Guid engineId, Guid inspectionId,
+        CancellationToken stop) =>
+        (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId && row.Id != inspectionId)
+            .Select(row => EF.Property<List<OilFill>>(row, "oilFills")).ToListAsync(stop))
+        .SelectMany(fills => fills).Where(fill => fill.EngineId == engineId).MaxBy(fill => fill.At);
+
     /// <summary>What was seen on the engines of an aircraft, inspection by inspection.</summary>
     public static async Task<IReadOnlyList<EngineSeen>> EngineSeenAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
         [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId)

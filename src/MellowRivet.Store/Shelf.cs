@@ -23,6 +23,9 @@ public sealed class Shelf
     /// <summary>The rule packs, the one that took effect last first.</summary>
     public required IReadOnlyList<RulePack> RulePacks { get; init; }
 
+    /// <summary>How logbook entries are worded, by the template's key.</summary>
+    public required IReadOnlyDictionary<string, EntryTemplate> EntryTemplates { get; init; }
+
     /// <summary>What usually falls due, offered when an aircraft is made.</summary>
     public required IReadOnlyList<DueStarter> DueStarters { get; init; }
 
@@ -39,7 +42,11 @@ public sealed class Shelf
     public ClassRules Classes => new(UsualFindings, NeverDeferred, Meaning);
 
     /// <summary>The rules and people that an inspection on a category of aircraft is weighed by.</summary>
-    public ShopRules Weigh(Category category, IReadOnlyDictionary<Guid, Person> people) => new(RulesFor(category), Classes, people);
+    public ShopRules Weigh(Category category, IReadOnlyDictionary<Guid, Person> people)
+    {
+        var pack = RulesFor(category);
+        return new(pack, Classes, EntryTemplates[pack.Entries ?? EntryTemplate.Usual], people);
+    }
 
     /// <summary>Who may do which job.</summary>
     public required WhoMay WhoMay { get; init; }
@@ -74,11 +81,20 @@ public sealed class Shelf
         var packs = Read(data.Shelf, "rule-packs", RulePack.Parse)
             .Select(pack => own[pack.Key].FirstOrDefault() is { } shippedPack ? pack.FilledFrom(shippedPack) : pack)
             .OrderByDescending(pack => pack.Effective).ToList();
+        var read = Read(data.Shelf, "entries", EntryTemplate.Parse);
+        if (read.GroupBy(template => template.Key).FirstOrDefault(same => same.Count() > 1) is { } twice)
+            throw new FormatException($"entries: there are two templates '{twice.Key}'.");
+        var usual = Read(shipped, "entries", EntryTemplate.Parse).Single(template => template.Key == EntryTemplate.Usual);
+        var templates = read.ToDictionary(template => template.Key, template => template.FilledFrom(usual));
+        if (packs.FirstOrDefault(pack => !templates.ContainsKey(pack.Entries ?? EntryTemplate.Usual)) is { } unworded)
+            throw new FormatException(
+                $"Rule pack '{unworded.Key}': there is no entry template '{unworded.Entries ?? EntryTemplate.Usual}'.");
         return new()
         {
             Worksheets = [.. Read(shipped, "worksheets", Worksheet.Parse)
                 .Concat(Directory.Exists(Path.Combine(data.Shelf, "worksheets")) ? Read(data.Shelf, "worksheets", Worksheet.Parse) : [])
                 .GroupBy(sheet => sheet.Key).Select(editions => editions.MaxBy(sheet => sheet.Version)!)],
+            EntryTemplates = templates,
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
             WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..]
                 ? first

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
@@ -21,6 +22,7 @@ internal static class Fixture
 
     public static string Shelf => Path.Combine(AppContext.BaseDirectory, "shelf");
     public static RulePack Rules { get; } = RulePack.Parse(File.ReadAllText(Path.Combine(Shelf, "rule-packs", "us.json")));
+    public static EntryTemplate Template { get; } = EntryTemplate.Parse(File.ReadAllText(Path.Combine(Shelf, "entries", "usual.json")));
     public static ClassRules Classes { get; } = new(
         UsualFinding.Parse(File.ReadAllText(Path.Combine(Shelf, "findings", "usual.json"))),
         NeverDeferred.Parse(File.ReadAllText(Path.Combine(Shelf, "deferral", "never.json"))),
@@ -38,7 +40,12 @@ internal static class Fixture
     /// </summary>
     public static ShopRules Bare { get; } = Shop with { Pack = Rules with { Scopes = [], Asks = [], Looks = [] } };
 
-    public static ShopRules Among(params Person[] people) => new(Rules, Classes, people.ToDictionary(person => person.Id));
+    public static ShopRules Among(params Person[] people) => new(Rules, Classes, Template, people.ToDictionary(person => person.Id));
+
+    /// <summary>What the entries of an inspection are written from, where nothing falls due.</summary>
+    public static Closing Close(Inspection inspection, Aircraft aircraft, DateOnly? on = null, ShopRules? shop = null,
+        DueLine? due = null) =>
+        new(inspection, aircraft, shop ?? Shop, due ?? DueLine.Of(aircraft, [], [], on ?? Today), on ?? Today, Clock);
 
     public static Worksheet Shipped(string key) => Worksheet.Parse(File.ReadAllText(Path.Combine(Shelf, "worksheets", $"{key}.json")));
     public static Worksheet AppendixD { get; } = Shipped("app-d");

@@ -55,7 +55,7 @@ public class AircraftFileTests : IAsyncLifetime
                     task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
                 return null;
             }, default);
-            (await desk.SignAsync(inspectionId, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
+            (await shop.SignAsync(db, inspectionId)).Refusal.ShouldBeNull();
         }
         await using var after = shop.Open();
         var items = await after.DueItems.ToDictionaryAsync(item => item.Id);

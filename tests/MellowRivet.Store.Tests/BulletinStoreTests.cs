@@ -109,7 +109,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
         async Task<Written> SignAsync()
         {
             await using var db = shop.Open();
-            return await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
+            return await shop.SignAsync(db, inspection);
         }
         void AnswerAll(Job job)
         {

@@ -98,7 +98,7 @@ public class DeskTests : IAsyncLifetime
     public async Task Signing_with_open_tasks_writes_nothing()
     {
         await using var db = shop.Open();
-        var written = await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default);
+        var written = await shop.SignAsync(db, inspection);
         written.Refusal!.Field.ShouldBe("sign");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
         (await ReadAsync()).Inspection.InWork.ShouldBeTrue();
@@ -231,6 +231,6 @@ public class DeskTests : IAsyncLifetime
                 task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
             return null;
         }, default)).Done.ShouldBeTrue();
-        (await desk.SignAsync(id, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Done.ShouldBeTrue();
+        (await shop.SignAsync(db, id)).Done.ShouldBeTrue();
     }
 }

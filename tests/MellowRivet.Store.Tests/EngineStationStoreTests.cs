@@ -127,8 +127,7 @@ public class EngineStationStoreTests : IAsyncLifetime
                 task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
         });
         await using (var db = shop.Open())
-            (await shop.Desk(db)
-                .SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, true, default)).Refusal.ShouldBeNull();
+            (await shop.SignAsync(db, inspection)).Refusal.ShouldBeNull();
         await using var after = shop.Open();
         var items = await after.DueItems.ToDictionaryAsync(item => item.Id);
         items[bench].Last!.Hours.ShouldBe(520.5m, "the magneto's own hours: 20 when fitted at 500, 1000.5 now");

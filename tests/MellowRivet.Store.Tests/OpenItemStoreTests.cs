@@ -42,8 +42,7 @@ public class OpenItemStoreTests : IAsyncLifetime
     private async Task SignAsync()
     {
         await using var db = shop.Open();
-        (await shop.Desk(db)
-            .SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false, default)).Refusal.ShouldBeNull();
+        (await shop.SignAsync(db, inspection)).Refusal.ShouldBeNull();
     }
 
     private async Task<Written> ClearAsync(Guid item, Guid? post = null, Signer? by = null, string reference = "manual 28-10")
@@ -97,9 +96,9 @@ public class OpenItemStoreTests : IAsyncLifetime
             .SingleAsync()).Changes.ShouldBeGreaterThan(aircraft.Changes, "whoever keeps the hangar's line makes it anew");
     }
 
-    // Somebody put a line on the list, or took one off, between reading the statement and signing it.
+    // Somebody put a line on the list, took one off or changed a value between reading the entries and signing them.
     [Fact]
-    public async Task Another_statement_than_the_one_that_was_read_is_not_signed()
+    public async Task Other_entries_than_those_that_were_read_are_not_signed()
     {
         (await WriteAsync(job =>
         {
@@ -108,10 +107,14 @@ public class OpenItemStoreTests : IAsyncLifetime
             return null;
         })).Refusal.ShouldBeNull();
         await using var db = shop.Open();
-        (await shop.Desk(db)
-            .SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, false,
-                default)).Refusal!.Message.ShouldContain("the statement is another one now");
+        var read = await shop.ReadAsync(db, inspection);
+        (await WriteAsync(job => job.Inspection.AddLine(Guid.NewGuid(), null, false, "Tested beside it", TestShop.Ines, TestShop.Now)))
+            .Refusal.ShouldBeNull();
+        (await shop.Desk(db).SignAsync(inspection, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, read, default))
+            .Refusal!.Message.ShouldContain("the entries read otherwise now");
         (await db.SignedRecords.CountAsync()).ShouldBe(0);
+        (await shop.SignAsync(db, inspection)).Refusal.ShouldBeNull();
+        (await db.SignedRecords.FirstAsync()).Text()["work"]!.AsArray().Select(line => $"{line}").ShouldContain("Tested beside it.");
     }
 
     [Fact]

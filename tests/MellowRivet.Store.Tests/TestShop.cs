@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -33,7 +34,10 @@ public sealed class TestShop : IAsyncDisposable
           "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ] }
         """);
 
-    public static ShopRules Weighed { get; } = new(Rules, new([], [], Core.Discrepancies.Meaning.None),
+    public static EntryTemplate Template { get; } = EntryTemplate.Parse(File.ReadAllText(
+        Path.Combine(AppContext.BaseDirectory, "shelf", "entries", "usual.json")));
+
+    public static ShopRules Weighed { get; } = new(Rules, new([], [], Core.Discrepancies.Meaning.None), Template,
         new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
 
     public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}")) { LockSeconds = 1 };
@@ -45,11 +49,24 @@ public sealed class TestShop : IAsyncDisposable
 
     public static Shelf Shelf { get; } = new()
     {
-        Worksheets = [], RulePacks = [Rules], DueStarters = [], UsualFindings = [], NeverDeferred = [],
+        Worksheets = [], RulePacks = [Rules], EntryTemplates = new Dictionary<string, EntryTemplate> { [Template.Key] = Template },
+        DueStarters = [], UsualFindings = [], NeverDeferred = [],
         Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),
     };
 
     public KeptStanding Kept { get; } = new();
+
+    /// <summary>Signs an inspection by its entries as they stand now.</summary>
+    public async Task<Written> SignAsync(RivetDb db, Guid inspection) =>
+        await Desk(db).SignAsync(inspection, Guid.NewGuid(), Weighed, Signer, await ReadAsync(db, inspection), default);
+
+    /// <summary>Reads its entries as they stand now.</summary>
+    public async Task<string> ReadAsync(RivetDb db, Guid inspection)
+    {
+        var job = (await Desk(db).JobAsync(inspection, default))!;
+        var due = await Board(db).InTurnAsync(job.Aircraft.Id, default);
+        return RecordWriter.ReadAs(RecordWriter.Draft(new(job.Inspection, job.Aircraft, Weighed, due, Clock.Today(), Clock), Signer));
+    }
 
     public ShopBoard Board(RivetDb db, TimeProvider? clock = null) => new(db, Kept, Shelf, clock ?? Clock);
 

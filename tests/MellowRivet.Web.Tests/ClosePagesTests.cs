@@ -23,7 +23,8 @@ public class ClosePagesTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var ines = await server.EnterAsync("ines");
         var page = await ines.ReadAsync($"{Walk}/close");
-        page.QuerySelectorAll(".zone-look-form, .aside-form form").ShouldBeEmpty("nothing is offered that would be refused");
+        page.QuerySelectorAll(".zone-look-form, .aside-form:not(.add-line) form, .lengths")
+            .ShouldBeEmpty("nothing is offered that would be refused");
         async Task<string> SaidAsync(string handler, params (string, string)[] form) =>
             (await Visitor.ParseAsync(await ines.PostAsync($"{Walk}/close?handler={handler}", [Post(), .. form]))).Body!.TextContent;
         (await SaidAsync("Zone", ("zone", "left-wing"), ("from", "zone")))
@@ -65,6 +66,61 @@ public class ClosePagesTests(DemoServer server) : IClassFixture<DemoServer>
         Inspection().SetAside.ShouldContain(aside => aside.InWords.StartsWith("Compression, cylinder 2", StringComparison.Ordinal));
         await DoAsync("Up", ("key", Field("key")));
         Inspection().SetAside.ShouldNotContain(aside => aside.InWords.StartsWith("Compression, cylinder 2", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task The_entries_stand_there_before_they_are_signed_and_each_sentence_leads_to_what_it_rests_on()
+    {
+        var orla = await server.EnterAsync("orla");
+        async Task<AngleSharp.Dom.IDocument> EntriesAsync() => await orla.ReadAsync($"{Walk}/close");
+        static string Said(AngleSharp.Dom.IDocument page, string item) =>
+            page.QuerySelector($".entry-draft[aria-label='{item}']")!.TextContent;
+        async Task<string> DoAsync(string handler, params (string, string)[] form)
+        {
+            var answer = await orla.PostAsync($"{Walk}/close?handler={handler}", [Post(), .. form]);
+            return answer.StatusCode == HttpStatusCode.Redirect ? ""
+                : (await Visitor.ParseAsync(answer)).QuerySelector("#entries ~ .field-problem")!.TextContent;
+        }
+
+        var page = await EntriesAsync();
+        page.QuerySelectorAll(".entry-draft").Length.ShouldBe(3);
+        Said(page, "Engine").ShouldContain("Differential compression, engine hot, supply 80 psi: no. 1 76/80, no. 2 58/80 (exhaust valve)");
+        Said(page, "Engine").ShouldContain("no. 4 not read");
+        foreach (var link in page.QuerySelectorAll(".entry-draft li > a").Select(link => link.GetAttribute("href")!).Distinct())
+            (await orla.GetAsync(link)).StatusCode.ShouldBe(HttpStatusCode.OK, link);
+
+        (await DoAsync("Length", ("length", "Short"))).ShouldBe("");
+        Said(await EntriesAsync(), "Engine").ShouldContain("Compressions hot: no. 1 76/80");
+        (await DoAsync("Length", ("length", "Full"))).ShouldBe("");
+
+        var line = $"{Guid.NewGuid()}";
+        (await DoAsync("Line", ("line", line), ("words", " "))).ShouldContain("Write the line");
+        (await DoAsync("Line", ("line", line), ("words", "Washed, and its drains opened"))).ShouldBe("");
+        Said(await EntriesAsync(), "Airframe").ShouldContain("Washed, and its drains opened.");
+
+        // A fact is left out with a reason that is kept; what the rules want in an entry is not left out.
+        var key =
+            $"Compressions/"
+            + $"{page.QuerySelector("a[href*='/compressions/']")!.GetAttribute("href")!.Split('/')[^1]
+                .Replace("-", "", StringComparison.Ordinal)}";
+        (await DoAsync("Omit", ("key", key), ("reason", ""))).ShouldContain("Say why");
+        (await DoAsync("Omit", ("key", key), ("reason", "Entered on the work order alone"))).ShouldBe("");
+        (await EntriesAsync()).QuerySelector("li.omitted")!.TextContent.ShouldContain("Left out: Entered on the work order alone");
+        Inspection().Omitted.ShouldHaveSingleItem().Text.ShouldStartWith("Differential compression");
+        var done = server.With(db => db.Set<Core.Discrepancies.Discrepancy>().AsNoTracking().AsEnumerable()
+            .First(found => found.InspectionId == Inspection().Id && found.Correction is not null));
+        (await DoAsync("Omit", ("key", $"found/{done.Id:N}"), ("reason", "embarrassing"))).ShouldContain("43.9(a)");
+
+        // A mechanic who may not sign it adds a line, and leaves nothing out.
+        var ines = await server.EnterAsync("ines");
+        (await ines.PostAsync($"{Walk}/close?handler=Line", Post(), ("line", $"{Guid.NewGuid()}"), ("words", "Polished"))).StatusCode
+            .ShouldBe(HttpStatusCode.Redirect);
+        (await (await ines.PostAsync($"{Walk}/close?handler=Omit", Post(), ("key", key), ("again", "true"))).Content.ReadAsStringAsync())
+            .ShouldContain("Only somebody who may sign");
+        Inspection().Omitted.Count.ShouldBe(1);
+        (await DoAsync("Omit", ("key", key), ("again", "true"))).ShouldBe("");
+        (await DoAsync("Line", ("line", line), ("words", ""))).ShouldBe("");
+        (Inspection().Omitted.Count, Inspection().AddedLines.Single().Words).ShouldBe((0, "Polished"));
     }
 
     [Fact]

@@ -125,6 +125,10 @@ public sealed class Visitor(Uri address)
         return await ParseAsync(answer);
     }
 
+    /// <summary>Reads the entries of an inspection before they are signed: which ones they are.</summary>
+    public async Task<string> ReadEntriesAsync(string walk) =>
+        (await ReadAsync($"{walk}/close")).QuerySelector("input[name=read]")!.GetAttribute("value")!;
+
     public static async Task<IDocument> ParseAsync(HttpResponseMessage answer)
     {
         var text = await answer.Content.ReadAsStringAsync();

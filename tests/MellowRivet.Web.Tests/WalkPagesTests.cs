@@ -218,24 +218,30 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
                 ("task", $"{task.Id}"), ("seen", $"{task.Changes}"), ("verdict", "Good"));
 
         // A light-sport goes by its maker's procedures: without their title and revision there is nothing to sign.
-        (await (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"),
+        (await (await visitor.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"),
             ("password", Demo.DemoShop.Password))).Content.ReadAsStringAsync()).ShouldContain("manufacturer&#x27;s inspection procedures");
         (await visitor.PostAsync($"{walk}/close?handler=Checklist", ("post", $"{Guid.NewGuid()}"), ("title", "Mote inspection checklist"),
             ("revision", "rev. 6"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
 
-        var wrong = await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{Guid.NewGuid()}"),
+        var wrong = await visitor.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"),
             ("password", "not-my-password"));
         (await wrong.Content.ReadAsStringAsync()).ShouldContain("Nothing was signed");
         Inspection("N0LTS").InWork.ShouldBeTrue();
 
         var post = Guid.NewGuid();
-        (await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{post}"),
+        var other = await visitor.PostAsync($"{walk}/close", ("read", "other entries"), ("post", $"{Guid.NewGuid()}"),
+            ("password", Demo.DemoShop.Password));
+        (await other.Content.ReadAsStringAsync()).ShouldContain("the entries read otherwise now");
+        var read = await visitor.ReadEntriesAsync(walk);
+        (await visitor.PostAsync($"{walk}/close", ("read", read), ("post", $"{post}"),
             ("password", Demo.DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        await visitor.PostAsync($"{walk}/close", ("airworthy", "true"), ("post", $"{post}"), ("password", Demo.DemoShop.Password));
+        await visitor.PostAsync($"{walk}/close", ("read", read), ("post", $"{post}"), ("password", Demo.DemoShop.Password));
         Inspection("N0LTS").State.ShouldBe(InspectionState.SignedAirworthy);
         var entries = (await visitor.ReadAsync($"{walk}/records")).QuerySelectorAll(".entry");
         entries.Length.ShouldBe(3, "airframe, engine, propeller, once each");
-        entries[0].TextContent.ShouldContain("determined to be in airworthy condition");
+        entries[0].TextContent.ShouldContain(
+            "a 100-hour inspection by the manufacturer's inspection procedures, Mote inspection checklist, rev. 6, and was found to be in "
+            + "a condition for safe operation");
         entries[0].TextContent.ShouldContain("QF 52240");
         entries[0].TextContent.ShouldContain("inspection procedures: Mote inspection checklist, rev. 6");
         entries[1].TextContent.ShouldContain("Not part of this inspection: engine run, drop, left ignition alone. No magnetos");

@@ -119,7 +119,8 @@ public sealed record CompressionLimits
     /// <summary>How the floor of a test reads in a rule: "60/80".</summary>
     public string FloorInWords(Psi floor, TestConditions conditions) => School switch
     {
-        CompressionSchool.OrificeOfTheDay when RejectSource.Standing != Standing.Manual => $"today's orifice, {floor}/{conditions.Supply}",
+        CompressionSchool.OrificeOfTheDay when RejectSource.Standing != Standing.Manual =>
+            $"the day's orifice, {floor}/{conditions.Supply}",
         CompressionSchool.QuarterDrop when RejectSource.Standing != Standing.Manual =>
             $"a quarter of the supply lost, {floor}/{conditions.Supply}",
         CompressionSchool.SixtyOfEighty when IsCarriedOver(conditions)

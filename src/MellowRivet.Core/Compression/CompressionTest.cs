@@ -172,7 +172,8 @@ public sealed record CompressionSheet(Component Engine, CompressionLimits Limits
         earlier.Any(reading => reading.Conditions.Hot == true && limits.RejectBelow(ConditionsOf(reading)) is { } floor
             && reading.Value < floor.Value);
 
-    private static TestConditions ConditionsOf(Reading reading) => new(
+    /// <summary>How a reading was taken, as its limits are reckoned from.</summary>
+    public static TestConditions ConditionsOf(Reading reading) => new(
         new Psi(reading.Conditions.SupplyPsi ?? 80), new Psi(reading.Conditions.AmbientPsi ?? Psi.StandardAmbient.Value),
         reading.Conditions.Hot ?? false, reading.Conditions.DayOrificePsi is { } orifice ? new Psi(orifice) : null);
 }

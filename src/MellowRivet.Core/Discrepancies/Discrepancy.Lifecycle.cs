@@ -96,7 +96,7 @@ public sealed partial class Discrepancy
     {
         foreach (var part in Correction?.Parts ?? [])
             if (part.ReplacedComponent is { } replaced && aircraft.Replace(replaced, part.Number, part.SerialIn, on,
-                $"{workOrder}-{Number:00}: {Correction!.Kind.InWords()}") is { } refusal)
+                $"{workOrder}-{Number:00}: {Correction!.Kind.InWords()}", CorrectedBy) is { } refusal)
                 return refusal;
         return null;
     }

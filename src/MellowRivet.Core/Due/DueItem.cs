@@ -85,6 +85,11 @@ public sealed class DueItem
         Source = source;
     }
 
+    /// <summary>A time it was done as it is noted: with when it was due until then, where an overrun counts.</summary>
+    public LastDone AsNoted(LastDone when) => Interval is { GraceHours: > 0, EveryHours: { } every } && Last is { Hours: { } from } last
+        ? when with { WasDueHours = Interval.DueHours(from, every, last.WasDueHours) }
+        : when;
+
     /// <summary>Records that it was done. When it was due until then is kept, where an overrun counts.</summary>
     /// <returns>Why it can't be so, or null.</returns>
     public Refusal? SetDone(LastDone when, DateOnly today)
@@ -99,10 +104,7 @@ public sealed class DueItem
             return new("hours", "It is counted by hours: the hours when it was done are wanted.");
         if (Last?.Hours is { } earlier && when.Hours < earlier)
             return new("hours", $"It was done at {earlier:0.0} h before: fewer hours can't follow.");
-        var wasDue = Interval is { GraceHours: > 0, EveryHours: { } every } && Last is { Hours: { } from } last
-            ? Interval.DueHours(from, every, last.WasDueHours)
-            : when.WasDueHours;
-        done = [.. done, when with { WasDueHours = wasDue }];
+        done = [.. done, AsNoted(when)];
         return null;
     }
 

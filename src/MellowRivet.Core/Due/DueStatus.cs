@@ -51,6 +51,11 @@ public sealed record DueStatus(IReadOnlyList<LimbStatus> Limbs, LimbStatus? Gove
     /// <summary>Hours within which something is soon, or a fifth of a period shorter than 50 h.</summary>
     public const decimal SoonHours = 10;
 
+    /// <summary>When it is due, limb by limb: "at 1350.5 h or by 2027-11-30"; "not known" where nobody can tell.</summary>
+    public string WhenDue => string.Join(" or ", Limbs.Select(limb => limb.DueOn is { } day ? $"by {day:yyyy-MM-dd}"
+        : limb.DueAt is { } at ? $"at {at:0.0} {(limb.Kind == LimbKind.Hours ? "h" : limb.Kind.InWords())}"
+        : "").Where(words => words.Length > 0).DefaultIfEmpty("not known"));
+
     public LimbStatus? Limb(LimbKind kind) => Limbs.FirstOrDefault(limb => limb.Kind == kind);
 
     public DateOnly? Forecast => Governing?.Forecast;

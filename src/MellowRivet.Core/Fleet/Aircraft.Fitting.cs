@@ -14,8 +14,9 @@ public sealed partial class Aircraft
     /// <param name="parent">The part it sits on; null for the airframe.</param>
     /// <param name="cameOff">What came off with it where it was before: it goes on with it again. A new engine gets
     /// its cylinders instead.</param>
+    /// <param name="by">Who fitted it.</param>
     public Refusal? Fit(Component part, string position, DateOnly? on, Hours at, Hours? ownTime, Guid? parent,
-        IReadOnlyList<Installation>? cameOff = null)
+        IReadOnlyList<Installation>? cameOff = null, Guid? by = null)
     {
         if (at > TimeInService)
             return new("at", $"The aircraft has {TimeInService} h: nothing can have been fitted at {at} h.");
@@ -31,23 +32,23 @@ public sealed partial class Aircraft
                 $"S/n {part.SerialNumber.Trim()} is the one that came off there. Choose it from what lies in the shop: "
                 + $"its history goes on with it.");
         if (part.Kind == ComponentKind.Engine && cameOff is null)
-            InstallEngine(part, position, at, ownTime, on);
+            InstallEngine(part, position, at, ownTime, on, by);
         else
-            Install(part, position, at, ownTime, parent, on);
+            Install(part, position, at, ownTime, parent, on, by);
         foreach (var stay in cameOff ?? [])
-            Install(stay.Component, stay.Position, at, stay.TimeInService(stay.RemovedAt!.Value), stay.ParentId, on);
+            Install(stay.Component, stay.Position, at, stay.TimeInService(stay.RemovedAt!.Value), stay.ParentId, on, by);
         return null;
     }
 
     /// <summary>The same as it is typed: the aircraft's hours then, and a day that is not to come.</summary>
-    public Refusal? TakeOff(Guid componentId, DateOnly? on, string? at, string? why, DateOnly today) =>
+    public Refusal? TakeOff(Guid componentId, DateOnly? on, string? at, string? why, DateOnly today, Guid? by = null) =>
         TypedNumber.ParseHours(at) is not { } then ? new("at", "The aircraft’s time in service when it came off: 4318.6.")
         : on > today ? new("on", "That day is still to come.")
-        : TakeOff(componentId, on, then, why);
+        : TakeOff(componentId, on, then, why, by);
 
     /// <summary>Takes a part off, with everything that sits on it.</summary>
     /// <returns>Why it can't be, or null.</returns>
-    public Refusal? TakeOff(Guid componentId, DateOnly? on, Hours at, string? why)
+    public Refusal? TakeOff(Guid componentId, DateOnly? on, Hours at, string? why, Guid? by = null)
     {
         if (Fitting(componentId) is not { } fitted)
             return new("part", "It is not on this aircraft any more.");
@@ -59,7 +60,7 @@ public sealed partial class Aircraft
         if (at > TimeInService)
             return new("at", $"The aircraft has {TimeInService} h: nothing can have come off at {at} h.");
         foreach (var part in all)
-            part.End(on, at, why.Trim());
+            part.End(on, at, why.Trim(), by);
         return null;
     }
 
@@ -69,7 +70,8 @@ public sealed partial class Aircraft
     /// <param name="serialNumber">Its serial number.</param>
     /// <param name="on">The day.</param>
     /// <param name="why">Why.</param>
-    public Refusal? Replace(Guid componentId, string partNumber, string serialNumber, DateOnly on, string why)
+    /// <param name="by">Who replaces it.</param>
+    public Refusal? Replace(Guid componentId, string partNumber, string serialNumber, DateOnly on, string why, Guid? by = null)
     {
         if (Fitting(componentId) is not { } old)
             return new("parts", "What it would take the place of is not on this aircraft.");
@@ -78,14 +80,14 @@ public sealed partial class Aircraft
         if (IsSerial(serialNumber, old.Component.SerialNumber))
             return new("parts", $"S/n {serialNumber} is the one that comes off.");
         var (kind, name, position, parent) = (old.Component.Kind, old.Component.Name, old.Position, old.ParentId);
-        if (TakeOff(componentId, on, TimeInService, why) is { } refusal)
+        if (TakeOff(componentId, on, TimeInService, why, by) is { } refusal)
             return refusal with { Field = "parts" };
         var part = new Component(Guid.CreateVersion7(), kind, partNumber, serialNumber, name) { Suits = old.Component.Suits };
-        Install(part, position, TimeInService, null, parent, on);
+        Install(part, position, TimeInService, null, parent, on, by);
         foreach (var stay in CameOffWith(old).ToList())
             Install(stay.Component, stay.Position, TimeInService, stay.TimeInService(TimeInService), stay.ParentId == componentId
                 ? part.Id
-                : stay.ParentId, on);
+                : stay.ParentId, on, by);
         return null;
     }
 
@@ -164,7 +166,8 @@ public sealed partial class Aircraft
     /// <param name="position">Its place there.</param>
     /// <param name="on">The day.</param>
     /// <param name="why">Why it came off here.</param>
-    public Refusal? MoveTo(Guid componentId, Aircraft to, string position, DateOnly on, string? why)
+    /// <param name="by">Who moves it.</param>
+    public Refusal? MoveTo(Guid componentId, Aircraft to, string position, DateOnly on, string? why, Guid? by = null)
     {
         if (Fitting(componentId) is not { } fitted)
             return new("part", "It is not on this aircraft any more.");
@@ -174,12 +177,12 @@ public sealed partial class Aircraft
             && there.Position == position && there.Component.Kind != ComponentKind.Other))
             return new("position", $"{to.Registration} has one there. Take it off first, or name another place.");
         var all = WithWhatSitsOnIt(fitted).ToList();
-        if (TakeOff(componentId, on, TimeInService, why) is { } refusal)
+        if (TakeOff(componentId, on, TimeInService, why, by) is { } refusal)
             return refusal;
         foreach (var part in all)
             to.Install(part.Component, part == fitted
                 ? position
-                : part.Position, to.TimeInService, part.TimeInService(TimeInService), part == fitted ? null : part.ParentId, on);
+                : part.Position, to.TimeInService, part.TimeInService(TimeInService), part == fitted ? null : part.ParentId, on, by);
         return null;
     }
 
@@ -190,7 +193,7 @@ public sealed partial class Aircraft
             ? new Hours(own)
             : null, stay.On, stay.InstalledOn);
         if (stay.RemovedAt is { } off)
-            fitted.End(stay.RemovedOn, new(off), stay.RemovedWhy ?? "");
+            fitted.End(stay.RemovedOn, new(off), stay.RemovedWhy ?? "", null);
     }
 
     private IEnumerable<Installation> WithWhatSitsOnIt(Installation fitted) =>

@@ -36,20 +36,22 @@ public sealed partial class Aircraft
     /// <param name="ownTime">The part's own time then; null where nobody knows.</param>
     /// <param name="parent">The part it sits on; null for the airframe.</param>
     /// <param name="on">The day; null where the papers don't say.</param>
-    public Installation Install(Component part, string position, Hours at, Hours? ownTime, Guid? parent = null, DateOnly? on = null)
+    /// <param name="by">Who puts it on; null for what is only put on file.</param>
+    public Installation Install(Component part, string position, Hours at, Hours? ownTime, Guid? parent = null, DateOnly? on = null,
+        Guid? by = null)
     {
-        var fitted = new Installation(Id, part, parent, position, on, at, ownTime);
+        var fitted = new Installation(Id, part, parent, position, on, at, ownTime, by);
         Loaded.List(installations).Add(fitted);
         return fitted;
     }
 
     /// <summary>Puts on an engine with a cylinder in every place of its layout.</summary>
-    public Installation InstallEngine(Component engine, string position, Hours at, Hours? ownTime, DateOnly? on = null)
+    public Installation InstallEngine(Component engine, string position, Hours at, Hours? ownTime, DateOnly? on = null, Guid? by = null)
     {
-        var fitted = Install(engine, position, at, ownTime, null, on);
+        var fitted = Install(engine, position, at, ownTime, null, on, by);
         foreach (var place in engine.Layout.Cylinders)
             Install(new Component(Guid.CreateVersion7(), ComponentKind.Cylinder, "", $"{engine.SerialNumber}-{place.Number}"),
-                place.Number.ToString(), at, ownTime, engine.Id, on);
+                place.Number.ToString(), at, ownTime, engine.Id, on, by);
         return fitted;
     }
 

@@ -37,7 +37,7 @@ public sealed partial class Aircraft
             else
             {
                 var own = stay.TimeInService(TimeInService);
-                stay.End(on, TimeInService, $"moved to {move.To}");
+                stay.End(on, TimeInService, $"moved to {move.To}", null);
                 Install(stay.Component, move.To.ToString(), TimeInService, own, engine.Id, on);
             }
         }
@@ -67,7 +67,9 @@ public sealed partial class Aircraft
     /// <param name="suits">The ignition it is made for; null where nobody has said.</param>
     /// <param name="on">The day.</param>
     /// <param name="why">Why the one before comes off.</param>
-    public Refusal? FitPlug(Component engine, PlugHole hole, string? type, string? number, IgnitionKind? suits, DateOnly on, string why)
+    /// <param name="by">Who puts it in.</param>
+    public Refusal? FitPlug(Component engine, PlugHole hole, string? type, string? number, IgnitionKind? suits, DateOnly on, string why,
+        Guid? by = null)
     {
         if (!PlugTray.Holes(engine).Contains(hole))
             return new("hole", "This engine has no such hole.");
@@ -86,9 +88,9 @@ public sealed partial class Aircraft
                 $"{plug.SerialNumber} is the one that came out of {hole}. Put it back in the aircraft’s file, under Parts, or give the "
                 + $"new one a number of its own.");
         if (SittingOn(engine.Id, ComponentKind.Plug).FirstOrDefault(stay => stay.Position == hole.ToString()) is { } old
-            && TakeOff(old.ComponentId, on, TimeInService, why) is { } refusal)
+            && TakeOff(old.ComponentId, on, TimeInService, why, by) is { } refusal)
             return refusal;
-        Install(plug, hole.ToString(), TimeInService, default(Measures.Hours), engine.Id, on);
+        Install(plug, hole.ToString(), TimeInService, default(Measures.Hours), engine.Id, on, by);
         return null;
     }
 }

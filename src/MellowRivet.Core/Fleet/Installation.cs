@@ -8,7 +8,7 @@ public sealed class Installation
     private Installation() { }
 
     internal Installation(Guid aircraftId, Component component, Guid? parentId, string position, DateOnly? installedOn, Hours installedAt,
-        Hours? ownTimeThen)
+        Hours? ownTimeThen, Guid? by)
     {
         Id = Guid.CreateVersion7();
         AircraftId = aircraftId;
@@ -19,6 +19,7 @@ public sealed class Installation
         InstalledOn = installedOn;
         InstalledAt = installedAt;
         OwnTimeThen = ownTimeThen;
+        FittedBy = by;
     }
 
     public Guid Id { get; private set; }
@@ -43,6 +44,12 @@ public sealed class Installation
     /// <summary>The aircraft's time in service when it was taken off; null while it is on.</summary>
     public Hours? RemovedAt { get; private set; }
     public string? RemovedWhy { get; private set; }
+
+    /// <summary>Who fitted it; null where nobody here did, or the file is older than that.</summary>
+    public Guid? FittedBy { get; private set; }
+
+    /// <summary>Who took it off; null while it is on, or where nobody here did.</summary>
+    public Guid? TakenOffBy { get; private set; }
 
     public bool IsOn => RemovedAt is null;
 
@@ -79,8 +86,9 @@ public sealed class Installation
     /// <summary>Puts it elsewhere before any hour has passed.</summary>
     internal void StandAt(string position) => Position = position;
 
-    internal void End(DateOnly? on, Hours at, string why)
+    internal void End(DateOnly? on, Hours at, string why, Guid? by)
     {
+        TakenOffBy = by;
         RemovedOn = on;
         RemovedAt = at;
         RemovedWhy = why;

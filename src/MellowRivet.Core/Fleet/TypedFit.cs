@@ -23,8 +23,9 @@ public sealed record TypedFit(DateOnly? On, string? At, string? OwnTime, string?
         : null;
 
     /// <summary>Fits a part so; what came off with it where it was before goes on with it again.</summary>
-    public Refusal? Fit(Aircraft aircraft, Component part, IReadOnlyList<Installation>? cameOff) =>
-        aircraft.Fit(part, Position?.Trim() ?? "", On, TypedNumber.ParseHours(At)!.Value, TypedNumber.ParseHours(OwnTime), Parent, cameOff);
+    public Refusal? Fit(Aircraft aircraft, Component part, IReadOnlyList<Installation>? cameOff, Guid? by) =>
+        aircraft.Fit(part, Position?.Trim() ?? "", On, TypedNumber.ParseHours(At)!.Value, TypedNumber.ParseHours(OwnTime), Parent, cameOff,
+            by);
 }
 
 /// <summary>A new part, as it is typed.</summary>

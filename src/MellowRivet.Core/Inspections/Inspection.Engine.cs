@@ -13,12 +13,16 @@ public sealed partial class Inspection
     private List<SheetCheck> sheetChecks = [];
     private List<FilterCut> filterCuts = [];
     private List<Guid> benchedMagnetos = [];
+    private List<OilFill> oilFills = [];
 
     /// <summary>Looks of the engine's sheets that are done.</summary>
     public IReadOnlyList<SheetCheck> SheetChecks => sheetChecks;
 
     /// <summary>What was found in filters, screens and on magnetic plugs.</summary>
     public IReadOnlyList<FilterCut> FilterCuts => filterCuts;
+
+    /// <summary>Oil changes, one for each engine that had one.</summary>
+    public IReadOnlyList<OilFill> OilFills => oilFills;
 
     /// <summary>Magnetos whose bench inspection was done: signing counts their hours from here.</summary>
     public IReadOnlyList<Guid> BenchedMagnetos => benchedMagnetos;
@@ -172,6 +176,12 @@ public sealed partial class Inspection
         filterCuts = [.. filterCuts.Where(other => (other.EngineId, other.Place) != (cut.EngineId, cut.Place)), cut];
         return null;
     }
+
+    /// <summary>Notes an oil change; the one noted before gives way.</summary>
+    public void Fill(OilFill fill) => oilFills = [.. oilFills.Where(other => other.EngineId != fill.EngineId), fill];
+
+    /// <summary>The oil was not changed after all.</summary>
+    public void NotFilled(Guid engineId) => oilFills = [.. oilFills.Where(other => other.EngineId != engineId)];
 
     /// <summary>A magneto's bench inspection is done, or isn't after all.</summary>
     /// <param name="work">Its sheet.</param>

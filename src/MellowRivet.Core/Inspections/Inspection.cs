@@ -157,13 +157,22 @@ public static class InspectionWords
         _ => "condition inspection",
     };
 
+    /// <summary>A service is entered as maintenance (14 CFR 43.9) and takes no inspection's place.</summary>
+    public static bool IsService(this InspectionKind kind) =>
+        kind is InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100;
+
+    /// <summary>The kind in full, as an entry names it: "annual inspection", "100-hour service".</summary>
+    public static string InFull(this InspectionKind kind) => kind switch
+    {
+        InspectionKind.HundredHour or InspectionKind.Annual => $"{kind.InWords()} inspection",
+        _ => kind.InWords(),
+    };
+
     /// <summary>The kind as one chooses it: what is mixed up is told apart.</summary>
     public static string InWordsToChoose(this InspectionKind kind) => kind switch
     {
-        InspectionKind.HundredHour => "100-hour inspection",
-        InspectionKind.Annual => "annual inspection",
         InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100 => $"{kind.InWords()} (no inspection)",
-        _ => kind.InWords(),
+        _ => kind.InFull(),
     };
 
     /// <summary>What a kind is, where people mix it up with another.</summary>

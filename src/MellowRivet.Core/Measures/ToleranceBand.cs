@@ -30,9 +30,9 @@ public sealed record ToleranceBand(Unit Unit, double? Low, double? High, RuleSou
     /// <summary>The limits in words: "35–41 lb", "at most 0.03 in", "at least 2 mm".</summary>
     public string Describe() => (Low, High) switch
     {
-        ({ } low, { } high) => $"{low:0.###}–{high:0.###} {Unit}",
-        (null, { } high) => $"at most {high:0.###} {Unit}",
-        ({ } low, null) => $"at least {low:0.###} {Unit}",
+        ({ } low, { } high) => $"{low:0.###}–{Unit.After(high, "0.###")}",
+        (null, { } high) => $"at most {Unit.After(high, "0.###")}",
+        ({ } low, null) => $"at least {Unit.After(low, "0.###")}",
         _ => "no limit on file",
     };
 }

@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json.Nodes;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Compression;
@@ -7,7 +9,6 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
-using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Records;
 
@@ -24,78 +25,65 @@ public sealed record Draft(Book Book, JsonObject Content);
 /// </summary>
 public static class RecordWriter
 {
-    /// <param name="inspection">The inspection to close.</param>
-    /// <param name="aircraft">Its aircraft, with components.</param>
-    /// <param name="rules">The rule pack in force.</param>
+    /// <param name="closing">What was done, and the rules and people it is weighed by.</param>
     /// <param name="signer">Who signs.</param>
-    /// <param name="date">The day as the shop has it.</param>
-    public static IReadOnlyList<Draft> Draft(Inspection inspection, Aircraft aircraft, RulePack rules, Signer signer, DateOnly date)
+    public static IReadOnlyList<Draft> Draft(Closing closing, Signer signer)
     {
+        var (inspection, aircraft) = (closing.Inspection, closing.Aircraft);
         var unairworthy = inspection.OpenAirworthiness.ToList();
         var deferred = inspection.Discrepancies.Where(found => found.IsDeferred).OrderBy(found => found.Number).ToList();
-        var scope = Scope.Of(rules, inspection, aircraft).Entered(inspection.Checklist);
-        var judged = JudgedLines.Of(inspection, aircraft);
-
-        JsonObject Entry(Book book, string subject, string item, string serial, Hours? time, Guid? part = null)
+        List<Draft> drafts = [.. LogbookEntry.Of(closing).Select(entry =>
         {
-            var (statement, source) = rules.Statement(inspection.Kind, aircraft.Category, unairworthy.Count == 0, subject, date,
-                inspection.Checklist?.InWords);
-            IEnumerable<string> Here(Guid? on, string zoneKey, string words) =>
-                inspection.EnteredIn(aircraft, on, zoneKey) is var place && place.Book == book && place.Carrier == part
-                    ? [place.Said + words]
-                    : [];
-            var work = inspection.Discrepancies.Where(found => found.Correction is not null).OrderBy(found => found.Number)
-                .SelectMany(found => Here(found.ComponentId, found.ZoneKey, $"{found.What}: {found.Correction!.InWords}"))
-                .Concat(inspection.Bulletins.Where(done => done.Complied is not null)
-                    .SelectMany(done => Here(done.ComponentId, done.ZoneKey,
-                        $"{done.Title}: {done.Complied!.Wording}"
-                        + $"{(done.Complied.Certificate.Length > 0 ? $" ({done.Complied.Certificate})" : "")}")))
-                // What was judged bad and may stand, what was set lower, what was left out: each with its
-                // reason, in the book it belongs to.
-                .Concat(judged.Where(line => line.AsEntered is not null)
-                    .SelectMany(line => Here(line.Judged.ComponentId
-                        ?? line.Judged.Where.EngineId, line.Judged.Where.ZoneKey, line.AsEntered!)))
-                .Concat(inspection.Discrepancies.Where(found => found is { Origin: not null, Disposition: not Disposition.Withdrawn })
-                    .SelectMany(found => found.Lowered.SelectMany(
-                        less => Here(found.ComponentId, found.ZoneKey, $"{found.What}: {less.InWords}"))))
-                .Concat(inspection.NotPart.Where(left => Records.EnteredIn.Of(aircraft, left.Carrier, Book.Engine, null) is var place
-                    && place.Book == book && place.Carrier == part).Select(left => left.AsEntered));
-            return new()
-            {
-                ["title"] = $"{book} entry",
-                ["registration"] = aircraft.Registration,
-                ["type"] = aircraft.Type,
-                ["item"] = item,
-                ["serial"] = serial,
-                ["date"] = date.ToString("yyyy-MM-dd"),
-                ["timeInService"] = time is { } known ? $"{known} h" : "not known",
-                ["aircraftTime"] = $"{aircraft.TimeInService} h",
-                ["workOrder"] = inspection.WorkOrder,
-                ["extent"] = $"{inspection.Kind.InWords()}, {(scope.Length > 0 ? scope + ", " : "")}"
-                    + $"{string.Join(", ", inspection.Worksheets.Select(sheet => $"worksheet {sheet.Key} version {sheet.Version}"))}, "
-                    + $"{inspection.Tasks.Count} tasks",
-                ["work"] = new JsonArray([.. work.Select(words => (JsonNode)words)]),
-                ["statement"] = statement,
-                ["statementSource"] = source.Text,
-                ["airworthy"] = unairworthy.Count == 0,
-                ["signedBy"] = signer.Person.Name,
-                ["certificate"] = $"{signer.Certificate.Kind.InWords()}, {signer.Certificate.Number}",
-                ["rulePack"] = $"{rules.Key} {rules.Effective:yyyy-MM-dd}",
-            };
-        }
-
-        var total = aircraft.TimeInService;
-        List<Draft> drafts = [new(Book.Airframe, Entry(Book.Airframe, "aircraft", "Airframe", aircraft.SerialNumber, total))];
-        drafts.AddRange(aircraft.Engines.Select(engine => new Draft(Book.Engine,
-            Entry(Book.Engine, "engine", $"Engine {engine.Position}".Trim(), engine.Component.SerialNumber, engine.TimeInService(total),
-                engine.ComponentId))));
-        drafts.AddRange(aircraft.Propellers.Select(propeller => new Draft(Book.Propeller,
-            Entry(Book.Propeller, "propeller", $"Propeller {propeller.Position}".Trim(), propeller.Component.SerialNumber,
-                propeller.TimeInService(total), propeller.ComponentId))));
+            var content = Head(closing.Aircraft, closing.Shop.Pack, signer, closing.On, $"{entry.Book} entry", entry.Item,
+                entry.On?.Component.SerialNumber ?? aircraft.SerialNumber, entry.Time, entry.SinceOverhaul);
+            content["workOrder"] = inspection.WorkOrder;
+            content["extent"] = entry.Extent;
+            content["work"] = Lines(entry.Told);
+            content["omitted"] = Lines(entry.Sentences.Select(sentence => sentence.Omitted).OfType<OmittedFact>()
+                .Select(fact => fact.AsKept));
+            content["length"] = $"{inspection.EntryLength}".ToLowerInvariant();
+            content["template"] = closing.Shop.Entries.Key;
+            content["statement"] = entry.Statement;
+            content["statementSource"] = entry.Source.Text;
+            content["airworthy"] = unairworthy.Count == 0;
+            return new Draft(entry.Book, content);
+        })];
         if (unairworthy.Count + deferred.Count > 0)
             drafts.Add(new(Book.DiscrepancyList, OwnersList(drafts[0].Content, inspection, unairworthy, deferred)));
         return drafts;
     }
+
+    /// <summary>
+    /// What makes drafts the very ones that somebody read: SHA-256 over their books and texts, in lower-case hex. The signature that
+    /// is meant for these is put under no others.
+    /// </summary>
+    public static string ReadAs(IReadOnlyList<Draft> drafts) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(
+        string.Join('\n', drafts.Select(draft => $"{draft.Book} {CanonicalJson.Of(draft.Content)}")))));
+
+    // What stands at the head and the foot of every record (14 CFR 43.9(a) and 43.11(a), from memory).
+    private static JsonObject Head(Aircraft aircraft, RulePack rules, Signer signer, DateOnly date, string title, string item,
+        string serial, Hours? time, Hours? sinceOverhaul = null)
+    {
+        JsonObject content = new()
+        {
+            ["title"] = title,
+            ["registration"] = aircraft.Registration,
+            ["type"] = aircraft.Type,
+            ["item"] = item,
+            ["serial"] = serial,
+            ["date"] = date.ToString("yyyy-MM-dd"),
+            ["timeInService"] = time is { } known ? $"{known} h" : "not known",
+            ["aircraftTime"] = $"{aircraft.TimeInService} h",
+            ["signedBy"] = signer.Person.Name,
+            ["certificate"] = $"{signer.Certificate.Kind.InWords()}, {signer.Certificate.Number}",
+            ["rulePack"] = $"{rules.Key} {rules.Effective:yyyy-MM-dd}",
+        };
+        if (sinceOverhaul is { } since)
+            content["sinceOverhaul"] = $"{since} h";
+        return content;
+    }
+
+    private static JsonArray Lines(IEnumerable<string> lines) => new([.. lines.Select(line => (JsonNode)line)]);
 
     /// <summary>The entry that clears one open item, outside an inspection (14 CFR 43.9(a), from memory).</summary>
     /// <param name="item">The item.</param>
@@ -118,29 +106,17 @@ public static class RecordWriter
             : $" {left} airworthiness {(left == 1 ? "item stays" : "items stay")} open: the aircraft is not airworthy before "
             + $"{(left == 1 ? "it is" : "they are")} cleared."
             : "";
-        return new(place.Book, new()
-        {
-            ["title"] = $"{place.Book} entry",
-            ["registration"] = aircraft.Registration,
-            ["type"] = aircraft.Type,
-            ["item"] = on is null ? "Airframe" : $"{place.Book} {on.Position}".Trim(),
-            ["serial"] = on?.Component.SerialNumber ?? aircraft.SerialNumber,
-            ["date"] = date.ToString("yyyy-MM-dd"),
-            ["timeInService"] = (on is null ? aircraft.TimeInService : on.TimeInService(aircraft.TimeInService)) is { } time
-                ? $"{time} h"
-                : "not known",
-            ["aircraftTime"] = $"{aircraft.TimeInService} h",
-            ["workOrder"] = item.FirstNumber,
-            ["extent"] = $"open item {item.FirstNumber} of {item.Since:yyyy-MM-dd}, {item.Because.InWords()}, cleared",
-            ["work"] = new JsonArray($"{place.Said}{item.FirstNumber} {item.ZoneTitle}"
-                + $"{(item.Where.Length > 0 ? ", " + item.Where : "")}, {item.What}: {done.InWords}"),
-            ["statement"] = $"The work entered above was done, and the aircraft is approved for return to service as "
-                + $"far as that work goes.{last}",
-            ["statementSource"] = "14 CFR 43.9(a) and 43.11(b), from memory",
-            ["signedBy"] = signer.Person.Name,
-            ["certificate"] = $"{signer.Certificate.Kind.InWords()}, {signer.Certificate.Number}",
-            ["rulePack"] = $"{rules.Key} {rules.Effective:yyyy-MM-dd}",
-        });
+        var content = Head(aircraft, rules, signer, date, $"{place.Book} entry",
+            on is null ? "Airframe" : $"{place.Book} {on.Position}".Trim(), on?.Component.SerialNumber ?? aircraft.SerialNumber,
+            on is null ? aircraft.TimeInService : on.TimeInService(aircraft.TimeInService));
+        content["workOrder"] = item.FirstNumber;
+        content["extent"] = $"open item {item.FirstNumber} of {item.Since:yyyy-MM-dd}, {item.Because.InWords()}, cleared";
+        content["work"] = Lines([$"{place.Said}{item.FirstNumber} {item.ZoneTitle}"
+            + $"{(item.Where.Length > 0 ? ", " + item.Where : "")}, {item.What}: {done.InWords}"]);
+        content["statement"] = $"The work entered above was done, and the aircraft is approved for return to service as "
+            + $"far as that work goes.{last}";
+        content["statementSource"] = "14 CFR 43.9(a) and 43.11(b), from memory";
+        return new(place.Book, content);
     }
 
     /// <summary>
@@ -157,27 +133,16 @@ public static class RecordWriter
         DateOnly date)
     {
         var latest = research.Lines.Select(line => line.Bulletin.Published).DefaultIfEmpty(date).Max();
-        return new(Book.BulletinStatus, new()
-        {
-            ["title"] = "Status of directives and bulletins",
-            ["registration"] = aircraft.Registration,
-            ["type"] = aircraft.Type,
-            ["item"] = "Aircraft",
-            ["serial"] = aircraft.SerialNumber,
-            ["date"] = date.ToString("yyyy-MM-dd"),
-            ["timeInService"] = $"{aircraft.TimeInService} h",
-            ["aircraftTime"] = $"{aircraft.TimeInService} h",
-            ["workOrder"] = inspection.WorkOrder,
-            ["extent"] = $"{research.Lines.Count} looked up for the {inspection.Kind.InWords()}, the latest of {latest:yyyy-MM-dd}",
-            ["work"] = new JsonArray([.. research.Lines.OrderBy(line => line.Bulletin.Kind)
-                .ThenBy(line => line.Bulletin.Number, StringComparer.Ordinal).Select(line => (JsonNode)StatusOf(line))]),
-            ["statement"] = "The directives and bulletins named here are those this shop holds. Each was held against the data plates "
-                + "and papers of this aircraft and its parts. Others may exist: the issuers’ own lists decide.",
-            ["statementSource"] = "14 CFR 91.417(a)(2)(v), from memory",
-            ["signedBy"] = signer.Person.Name,
-            ["certificate"] = $"{signer.Certificate.Kind.InWords()}, {signer.Certificate.Number}",
-            ["rulePack"] = $"{rules.Key} {rules.Effective:yyyy-MM-dd}",
-        });
+        var content = Head(aircraft, rules, signer, date, "Status of directives and bulletins", "Aircraft", aircraft.SerialNumber,
+            aircraft.TimeInService);
+        content["workOrder"] = inspection.WorkOrder;
+        content["extent"] = $"{research.Lines.Count} looked up for the {inspection.Kind.InFull()}, the latest of {latest:yyyy-MM-dd}";
+        content["work"] = Lines(research.Lines.OrderBy(line => line.Bulletin.Kind)
+            .ThenBy(line => line.Bulletin.Number, StringComparer.Ordinal).Select(StatusOf));
+        content["statement"] = "The directives and bulletins named here are those this shop holds. Each was held against the data plates "
+            + "and papers of this aircraft and its parts. Others may exist: the issuers’ own lists decide.";
+        content["statementSource"] = "14 CFR 91.417(a)(2)(v), from memory";
+        return new(Book.BulletinStatus, content);
     }
 
     /// <summary>One bulletin's status in a line.</summary>
@@ -222,9 +187,9 @@ public static class RecordWriter
         list["statementSource"] = deferred.Count > 0
             ? "14 CFR 43.11(b), 91.213(d) and 91.405(c), from memory"
             : "14 CFR 43.11(b), from memory";
-        list["work"] = new JsonArray(
-            [.. unairworthy.Select(Line).Concat(deferred.Select(found => $"{Line(found)}. Inoperative: {found.Correction!.InWords}"))
-                .Select(words => (JsonNode)words)]);
+        list["work"] = Lines(unairworthy.Select(Line)
+            .Concat(deferred.Select(found => $"{Line(found)}. Inoperative: {found.Correction!.InWords}")));
+        list.Remove("omitted");
         return list;
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Fleet;
@@ -20,7 +21,10 @@ public sealed record SigningRule(
     IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, CertificateKind Certificate, bool OwnSerialOnly,
     RuleSource Source);
 
-/// <summary>The statement an inspection is signed with, both ways. {subject}, {type} and {date} are filled in.</summary>
+/// <summary>
+/// The statement an inspection is signed with, both ways. {subject}, {kind} ("annual"), {type} ("an annual"), {date} and {checklist}
+/// are filled in; {whole} is "the aircraft " in the book of an engine or propeller, and nothing in the airframe's.
+/// </summary>
 public sealed record StatementRule(
     IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, string Airworthy, string Unairworthy, RuleSource Source);
 
@@ -30,11 +34,14 @@ public sealed record SigningAnswer(Certificate? By, string Reason, RuleSource? S
     public bool Allowed => By is not null;
 }
 
-/// <summary>One authority's rules as data, with the day from which they hold. It lives on the shelf as a JSON file.</summary>
-public sealed record RulePack(
+/// <summary>
+/// One authority's rules as data, with the day from which they hold. It lives on the shelf as a JSON file. Its logbook entries are
+/// worded by the template it names.
+/// </summary>
+public sealed partial record RulePack(
     string Key, string Title, DateOnly Effective, string Note, IReadOnlyList<SigningRule> Signing, IReadOnlyList<StatementRule> Statements,
     IReadOnlyList<BindingRule>? Bulletins = null, IReadOnlyList<ScopeRule>? Scopes = null, IReadOnlyList<AskRule>? Asks = null,
-    IReadOnlyList<LookRule>? Looks = null, IReadOnlyList<ClearingRule>? Clearing = null)
+    IReadOnlyList<LookRule>? Looks = null, IReadOnlyList<ClearingRule>? Clearing = null, string? Entries = null)
 {
     /// <summary>Reads a rule pack.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or of the wrong kind.</exception>
@@ -58,6 +65,7 @@ public sealed record RulePack(
         Asks = Asks ?? other.Asks,
         Looks = Looks ?? other.Looks,
         Clearing = Clearing ?? other.Clearing,
+        Entries = Entries ?? other.Entries,
     };
 
     /// <summary>Whether it says who signs anything on aircraft of a category.</summary>
@@ -109,9 +117,14 @@ public sealed record RulePack(
         var rule = Statements.FirstOrDefault(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
             ?? throw new InvalidOperationException(
                 $"{Title} has no statement for a {kind.InWords()} on an aircraft of category {category.InWords()}.");
-        var type = $"{(kind == InspectionKind.Annual ? "an" : "a")} {kind.InWords()}";
-        return ((airworthy ? rule.Airworthy : rule.Unairworthy)
-            .Replace("{subject}", subject).Replace("{type}", type).Replace("{date}", date.ToString("yyyy-MM-dd"))
+        // "an annual", to go before "inspection"; a shop's own words may have put an article of their own before it.
+        var article = kind == InspectionKind.Annual ? "an" : "a";
+        var words = Article().Replace(airworthy ? rule.Airworthy : rule.Unairworthy, "$1{kind}");
+        // An engine isn't found unsafe because a tyre is: its book says that the aircraft was.
+        var whole = subject == "aircraft" ? "" : "the aircraft ";
+        return (words.Replace("{subject}", subject).Replace("{whole}", whole).Replace("{kind}", kind.InWords())
+            .Replace("{type}", $"{article} {kind.InWords()}")
+            .Replace("{date}", date.ToString("yyyy-MM-dd"))
             .Replace("{checklist}", checklist ?? "(title and revision are still to be stated)"), rule.Source);
     }
 
@@ -133,6 +146,9 @@ public sealed record RulePack(
                     rules.Select(rule => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : ""))
                         .Distinct())}. {person.Name} holds {Holds(person)}.", rules[0].Source);
     }
+
+    [GeneratedRegex(@"\b([Tt]he |[Tt]his |[Aa]n? )\{type\}")]
+    private static partial Regex Article();
 
     private static string Needed(SigningRule rule) => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "");
 

@@ -9,9 +9,16 @@ namespace MellowRivet.Core.Signing;
 /// <summary>The rules and people that a signature is weighed by.</summary>
 /// <param name="Pack">The authority's rules for the aircraft.</param>
 /// <param name="Classes">What a class may be set to.</param>
+/// <param name="Entries">How its logbook entries are worded.</param>
 /// <param name="People">The shop's people.</param>
-public sealed record ShopRules(RulePack Pack, ClassRules Classes, IReadOnlyDictionary<Guid, Person> People)
+public sealed record ShopRules(RulePack Pack, ClassRules Classes, EntryTemplate Entries, IReadOnlyDictionary<Guid, Person> People)
 {
+    /// <summary>Who somebody is, with the certificate they hold, as an entry names who did something; "" for nobody.</summary>
+    public string Named(Guid? person) => person is not { } id ? ""
+        : People.TryGetValue(id, out var who)
+        ? $"{who.Name} ({(who.Certificates is [var held, ..] ? $"{held.Kind.InWords()}, {held.Number}" : "no certificate")})"
+        : "somebody who isn’t on file";
+
     /// <summary>The certificate by which a person may sign an inspection; null where they may not.</summary>
     public Certificate? SignsBy(Guid? person, Inspection inspection, Aircraft aircraft) =>
         person is { } id && People.TryGetValue(id, out var who) ? Pack.MaySign(who, inspection.Kind, aircraft).By : null;

@@ -8,6 +8,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore;
@@ -28,7 +29,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 30,
+                propertyCount: 34,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -74,6 +75,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<Checklist>(),
                 valueComparer: new JsonSame<Checklist>());
 
+            var entryLength = runtimeEntityType.AddProperty(
+                "EntryLength",
+                typeof(EntryLength),
+                propertyInfo: typeof(Inspection).GetProperty("EntryLength", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Inspection).GetField("<EntryLength>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new EnumText<EntryLength>());
+            entryLength.SetSentinelFromProviderValue("0");
+
             var house = runtimeEntityType.AddProperty(
                 "House",
                 typeof(HouseRules),
@@ -118,6 +127,14 @@ namespace MellowRivet.Store.Generated
                 typeof(string),
                 propertyInfo: typeof(Inspection).GetProperty("WorkOrder", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Inspection).GetField("<WorkOrder>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var addedLines = runtimeEntityType.AddProperty(
+                "addedLines",
+                typeof(List<AddedLine>),
+                fieldInfo: typeof(Inspection).GetField("addedLines", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<AddedLine>>(),
+                valueComparer: new JsonSame<List<AddedLine>>());
+            addedLines.AddAnnotation("Relational:ColumnName", "AddedLines");
 
             var benchedMagnetos = runtimeEntityType.AddProperty(
                 "benchedMagnetos",
@@ -190,6 +207,22 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<NotPart>>(),
                 valueComparer: new JsonSame<List<NotPart>>());
             notPart.AddAnnotation("Relational:ColumnName", "NotPart");
+
+            var oilFills = runtimeEntityType.AddProperty(
+                "oilFills",
+                typeof(List<OilFill>),
+                fieldInfo: typeof(Inspection).GetField("oilFills", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<OilFill>>(),
+                valueComparer: new JsonSame<List<OilFill>>());
+            oilFills.AddAnnotation("Relational:ColumnName", "OilFills");
+
+            var omitted = runtimeEntityType.AddProperty(
+                "omitted",
+                typeof(List<OmittedFact>),
+                fieldInfo: typeof(Inspection).GetField("omitted", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<OmittedFact>>(),
+                valueComparer: new JsonSame<List<OmittedFact>>());
+            omitted.AddAnnotation("Relational:ColumnName", "OmittedFacts");
 
             var plugNotes = runtimeEntityType.AddProperty(
                 "plugNotes",

@@ -23,7 +23,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Fleet.Installation",
                 typeof(Installation),
                 baseEntityType,
-                propertyCount: 11,
+                propertyCount: 13,
                 navigationCount: 1,
                 foreignKeyCount: 3,
                 unnamedIndexCount: 4,
@@ -50,6 +50,13 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Installation).GetProperty("ComponentId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Installation).GetField("<ComponentId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
+
+            var fittedBy = runtimeEntityType.AddProperty(
+                "FittedBy",
+                typeof(Guid?),
+                propertyInfo: typeof(Installation).GetProperty("FittedBy", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Installation).GetField("<FittedBy>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var installedAt = runtimeEntityType.AddProperty(
                 "InstalledAt",
@@ -107,6 +114,13 @@ namespace MellowRivet.Store.Generated
                 typeof(string),
                 propertyInfo: typeof(Installation).GetProperty("RemovedWhy", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Installation).GetField("<RemovedWhy>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var takenOffBy = runtimeEntityType.AddProperty(
+                "TakenOffBy",
+                typeof(Guid?),
+                propertyInfo: typeof(Installation).GetProperty("TakenOffBy", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Installation).GetField("<TakenOffBy>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var key = runtimeEntityType.AddKey(

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("d851c198-bdf8-425f-99d9-dfe537fd9f86"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("a1059237-8242-47ec-aeb9-9c8d70130f95"), entityTypeCount: 32)
         {
         }
 

@@ -25,7 +25,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
             .Ignore(row => row.ForeignObjects)
             .Ignore(row => row.Worksheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
             .Ignore(row => row.KnownMarks).Ignore(row => row.PlugNotes).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts)
-            .Ignore(row => row.BenchedMagnetos).Ignore(row => row.Bulletins)
+            .Ignore(row => row.BenchedMagnetos).Ignore(row => row.OilFills).Ignore(row => row.Omitted).Ignore(row => row.AddedLines)
+           .Ignore(row => row.Bulletins)
             .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
@@ -38,6 +39,9 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<SheetCheck>>("sheetChecks").HasColumnName("BenchChecks").AsJson();
         inspection.Property<List<FilterCut>>("filterCuts").HasColumnName("FilterCuts").AsJson();
         inspection.Property<List<Guid>>("benchedMagnetos").HasColumnName("BenchedMagnetos").AsJson();
+        inspection.Property<List<OilFill>>("oilFills").HasColumnName("OilFills").AsJson();
+        inspection.Property<List<OmittedFact>>("omitted").HasColumnName("OmittedFacts").AsJson();
+        inspection.Property<List<AddedLine>>("addedLines").HasColumnName("AddedLines").AsJson();
         inspection.Property<List<BulletinWork>>("bulletins").HasColumnName("Bulletins").AsJson();
         inspection.Property<List<Remembered>>("remembered").HasColumnName("Remembered").AsJson();
         inspection.Property<List<SetAside>>("setAside").HasColumnName("SetAside").AsJson();

@@ -128,7 +128,7 @@ namespace MellowRivet.Store.Migrations
                     b.HasIndex("Family", "AircraftId", "ComponentId")
                         .IsUnique();
 
-                    b.ToTable("BulletinCases");
+                    b.ToTable("BulletinCases", (string)null);
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Bulletins.ShopBulletin", b =>
@@ -212,6 +212,45 @@ namespace MellowRivet.Store.Migrations
                     b.HasIndex("ComponentId");
 
                     b.ToTable("StatedFacts");
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Compression.CompressionTest", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("AmbientPsi")
+                        .HasColumnType("REAL");
+
+                    b.Property<Guid>("CautionReadBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("DayOrificePsi")
+                        .HasColumnType("REAL");
+
+                    b.Property<Guid>("EngineId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Hot")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("InspectionId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StartedAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("SupplyPsi")
+                        .HasColumnType("REAL");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("EngineId");
+
+                    b.HasIndex("InspectionId");
+
+                    b.ToTable("CompressionTest");
                 });
 
             modelBuilder.Entity("MellowRivet.Core.Discrepancies.Discrepancy", b =>
@@ -632,6 +671,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("ComponentId")
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("FittedBy")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("InstalledAt")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -656,6 +698,9 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("RemovedWhy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("TakenOffBy")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
@@ -737,45 +782,6 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("MeterReadings");
                 });
 
-            modelBuilder.Entity("MellowRivet.Core.Compression.CompressionTest", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<double>("AmbientPsi")
-                        .HasColumnType("REAL");
-
-                    b.Property<Guid>("CautionReadBy")
-                        .HasColumnType("TEXT");
-
-                    b.Property<double?>("DayOrificePsi")
-                        .HasColumnType("REAL");
-
-                    b.Property<Guid>("EngineId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<bool>("Hot")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<Guid>("InspectionId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("StartedAt")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<double>("SupplyPsi")
-                        .HasColumnType("REAL");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("EngineId");
-
-                    b.HasIndex("InspectionId");
-
-                    b.ToTable("CompressionTest");
-                });
-
             modelBuilder.Entity("MellowRivet.Core.Inspections.Inspection", b =>
                 {
                     b.Property<Guid>("Id")
@@ -793,6 +799,10 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Checklist")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("EntryLength")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("House")
@@ -818,10 +828,10 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("sheetChecks")
+                    b.Property<string>("addedLines")
                         .IsRequired()
                         .HasColumnType("TEXT")
-                        .HasColumnName("BenchChecks");
+                        .HasColumnName("AddedLines");
 
                     b.Property<string>("benchedMagnetos")
                         .IsRequired()
@@ -833,11 +843,6 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("Bulletins");
 
-                    b.Property<string>("knownMarks")
-                        .IsRequired()
-                        .HasColumnType("TEXT")
-                        .HasColumnName("CarriedMarks");
-
                     b.Property<string>("filterCuts")
                         .IsRequired()
                         .HasColumnType("TEXT")
@@ -847,6 +852,11 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("ForeignObjects");
+
+                    b.Property<string>("knownMarks")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("CarriedMarks");
 
                     b.Property<string>("leftOut")
                         .IsRequired()
@@ -868,6 +878,16 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("NotPart");
 
+                    b.Property<string>("oilFills")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("OilFills");
+
+                    b.Property<string>("omitted")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("OmittedFacts");
+
                     b.Property<string>("plugNotes")
                         .IsRequired()
                         .HasColumnType("TEXT")
@@ -883,10 +903,10 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("SetAside");
 
-                    b.Property<string>("worksheets")
+                    b.Property<string>("sheetChecks")
                         .IsRequired()
                         .HasColumnType("TEXT")
-                        .HasColumnName("Sheets");
+                        .HasColumnName("BenchChecks");
 
                     b.Property<string>("signersLooks")
                         .IsRequired()
@@ -912,6 +932,11 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("WitnessMarks");
+
+                    b.Property<string>("worksheets")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Sheets");
 
                     b.HasKey("Id");
 
@@ -995,11 +1020,6 @@ namespace MellowRivet.Store.Migrations
                     b.Property<bool>("SecondPerson")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("WorksheetKey")
-                        .IsRequired()
-                        .HasColumnType("TEXT")
-                        .HasColumnName("SheetKey");
-
                     b.Property<string>("Station")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1021,6 +1041,11 @@ namespace MellowRivet.Store.Migrations
 
                     b.Property<string>("With")
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("WorksheetKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("SheetKey");
 
                     b.Property<string>("ZoneKey")
                         .IsRequired()
@@ -1361,13 +1386,13 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Worksheet")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Sheet");
-
-                    b.Property<int>("Version")
-                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -1448,6 +1473,19 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("AspNetUsers", (string)null);
                 });
 
+            modelBuilder.Entity("MellowRivet.Store.ChangeCount", b =>
+                {
+                    b.Property<string>("Of")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Changes")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Of");
+
+                    b.ToTable("Marks", (string)null);
+                });
+
             modelBuilder.Entity("MellowRivet.Store.FeedState", b =>
                 {
                     b.Property<string>("Source")
@@ -1482,19 +1520,6 @@ namespace MellowRivet.Store.Migrations
                     b.HasIndex("At");
 
                     b.ToTable("Postings");
-                });
-
-            modelBuilder.Entity("MellowRivet.Store.ChangeCount", b =>
-                {
-                    b.Property<string>("Of")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Changes")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Of");
-
-                    b.ToTable("Marks");
                 });
 
             modelBuilder.Entity("MellowRivet.Store.Whereabouts", b =>
@@ -1625,6 +1650,21 @@ namespace MellowRivet.Store.Migrations
                         .HasForeignKey("ComponentId");
                 });
 
+            modelBuilder.Entity("MellowRivet.Core.Compression.CompressionTest", b =>
+                {
+                    b.HasOne("MellowRivet.Core.Fleet.Component", null)
+                        .WithMany()
+                        .HasForeignKey("EngineId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("MellowRivet.Core.Inspections.Inspection", null)
+                        .WithMany("CompressionTests")
+                        .HasForeignKey("InspectionId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("MellowRivet.Core.Discrepancies.Discrepancy", b =>
                 {
                     b.HasOne("MellowRivet.Core.Inspections.Inspection", null)
@@ -1695,21 +1735,6 @@ namespace MellowRivet.Store.Migrations
                     b.HasOne("MellowRivet.Core.Fleet.Aircraft", null)
                         .WithMany("MeterReadings")
                         .HasForeignKey("AircraftId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("MellowRivet.Core.Compression.CompressionTest", b =>
-                {
-                    b.HasOne("MellowRivet.Core.Fleet.Component", null)
-                        .WithMany()
-                        .HasForeignKey("EngineId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-
-                    b.HasOne("MellowRivet.Core.Inspections.Inspection", null)
-                        .WithMany("CompressionTests")
-                        .HasForeignKey("InspectionId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -82,9 +82,9 @@ internal static class BigShop
     {
         var chance = new Random(1_000 + number);
         var (ines, orla, tamsin) = (demo.Person("ines"), demo.Person("orla"), demo.Person("tamsin"));
-        var rules = demo.Shelf.RulesFor(Category.Standard);
+        var shop = demo.Shelf.Weigh(Category.Standard, demo.ById);
         Signer signer = new(orla,
-            rules.MaySign(orla, InspectionKind.Annual,
+            shop.Pack.MaySign(orla, InspectionKind.Annual,
                 new(default, "", "", "", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 4))).By!);
         RuleSource source = new(Standing.Manual, "invented for measuring, p. 1");
 
@@ -118,7 +118,7 @@ internal static class BigShop
             rows.Add(inspection);
             if (working)
                 continue;
-            signed.AddRange(RecordWriter.Draft(inspection, aircraft, rules, signer, to)
+            signed.AddRange(RecordWriter.Draft(new(inspection, aircraft, shop, DueLine.Of(aircraft, [], [], to), to, demo.Clock), signer)
                 .Select(draft => (draft, aircraft.Id, inspection.Id, at.AddHours(30))));
             var left = OpenItemsAfter.Signing(inspection, [.. open.Where(item => item.IsOpen)], orla.Id, to);
             open.AddRange(left);

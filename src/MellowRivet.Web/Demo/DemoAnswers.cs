@@ -30,7 +30,8 @@ internal static class DemoAnswers
         var place = PlugTray.Of(aircraft, engine, inspection).Places[^1];
         Check(inspection.NotePlug(place, PlugStep.Look, nameof(PlugLook.Cracked), ines.Id, began.AddHours(5)));
         inspection.Remember(aircraft);
-        Check(aircraft.FitPlug(engine, place.Hole, "QK-18M", "219", IgnitionKind.Magneto, demo.Today.AddDays(-1), "insulator cracked"));
+        Check(aircraft.FitPlug(engine, place.Hole, "QK-18M", "219", IgnitionKind.Magneto, demo.Today.AddDays(-1), "insulator cracked",
+            demo.Person("ines").Id));
 
         // A short brush of the left magneto: on the list, and put right there.
         var brush = Find(inspection, aircraft, judged => judged.Key.EndsWith("/brush", StringComparison.Ordinal));

@@ -103,6 +103,7 @@ internal static class DemoEngineStation
         Check(
             inspection.Cut(new(Guid.CreateVersion7(), engine.Id, FilterPlace.Filter, FilterMetal.None, FilterAmount.None, "", null, wim.Id,
                 at.AddMinutes(-60))));
+        inspection.Fill(new(engine.Id, "10W-40, semi-synthetic, for gearboxes", 3.2, "l", "QF-12", wim.Id, at.AddMinutes(-55)));
         var rules = demo.Shelf.Weigh(aircraft.Category, new Dictionary<Guid, Core.People.Person> { [wim.Id] = wim });
         var signs = rules.SignsBy(wim.Id, inspection, aircraft);
         foreach (var left in new[] { "mag-drop-left", "mag-drop-right" })
@@ -134,6 +135,7 @@ internal static class DemoEngineStation
 
     private static void Oil(Inspection inspection, Aircraft aircraft, Component engine, int test, Guid by, DateTimeOffset at)
     {
+        inspection.Fill(new(engine.Id, "SAE 50, ashless dispersant", 8, "qt", "QF-48", by, at));
         // From 22 hours a litre down to 14, as cylinder 2 passes more and more.
         var sheet = OilSheet.Of(engine);
         Values(inspection, sheet, "", by, at, ("oil-added", Math.Round(219.2 / (24 - 0.45 * test), 1)), ("oil-hours", 24 + test % 3),

@@ -58,6 +58,9 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
 
     public Person Person(string signInName) => people[signInName];
 
+    /// <summary>Everybody in the shop, as a signature names them.</summary>
+    public IReadOnlyDictionary<Guid, Person> ById { get; } = people.Values.ToDictionary(person => person.Id);
+
     /// <summary>
     /// Answers every task as good, with readings near the middle of their limits. The seed moves each a little from year to
     /// year; where a value is said, it is that one.
@@ -162,10 +165,11 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>Signs, and saves all of it.</summary>
     public async Task SignAsync(Inspection inspection, Aircraft aircraft, Person by, DateTimeOffset at, CancellationToken stop)
     {
-        var rules = Shelf.RulesFor(aircraft.Category);
-        var certificate = rules.MaySign(by, inspection.Kind, aircraft).By
+        var shop = Shelf.Weigh(aircraft.Category, ById);
+        var certificate = shop.Pack.MaySign(by, inspection.Kind, aircraft).By
             ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
-        Desk.Seal(Db, new(inspection, aircraft), rules, new(by, certificate), at, Clock.DayOf(at));
+        var on = Clock.DayOf(at);
+        Desk.Seal(Db, new(inspection, aircraft, shop, Db.OwnDue(aircraft, on), on, Clock), new(by, certificate), at);
         await Db.SaveChangesAsync(stop);
         // What is signed is done with: only the aircraft is worked on further.
         Db.ChangeTracker.Clear();

@@ -129,7 +129,10 @@ internal static class DemoOthers
         demo.AnswerAll(past, aircraft, at, demo.Person("wim"), 3, value: Pads(0.165));
         DemoHistory.LookAt(past, at.AddHours(-6), demo.Person("wim"), second: true);
         DemoHistory.InspectAll(past, at.AddHours(1), demo.Person("ines"));
-        await demo.SignAsync(past, aircraft, demo.Person("wim"), at.AddHours(2), stop);
+        var wim = demo.Person("wim");
+        past.GoBy("Mote LS maintenance manual, chapter 5, 100-hour", "revision 7", wim,
+            demo.Shelf.Weigh(aircraft.Category, demo.ById).SignsBy(wim.Id, past, aircraft), at.AddHours(2));
+        await demo.SignAsync(past, aircraft, wim, at.AddHours(2), stop);
     }
 
     private static Func<InspectionTask, double?> Pads(double thickness) => task => task.Key == "ls-pads" ? thickness : null;

@@ -147,9 +147,10 @@ public class InInspectionTests
         inspection.ComplyWith(directive, zone, "doc 1", false, false, directive.Wording("doc 1", Today, 1120.5m), Mechanic, Fixture.Now)
             .ShouldBeNull();
         Signer signer = new(Mechanic, Mechanic.Certificates[0]);
-        var drafts = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, signer, Fixture.Today);
-        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().Single()!.GetValue<string>()
-            .ShouldBe("AD-1: AD-1 by doc 1 at 1120.5 h (mechanic, airframe and powerplant, QF 1)");
+        var drafts = RecordWriter.Draft(Fixture.Close(inspection, aircraft), signer);
+        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().Select(line => $"{line}").ToList()[2..]
+            .ShouldBe(["Measured, AD-1, engine s/n E-1: bolt play 1.5 thou (at most 2 thou).",
+                "AD-1 by doc 1 at 1120.5 h. Complied with 2026-11-23 at 1120.5 h on engine. By somebody who isn’t on file."]);
         drafts.Where(draft => draft.Book != Book.Engine).ShouldAllBe(draft => draft.Content["work"]!.AsArray().Count == 0);
 
         var one = FollowUp(directive, aircraft, aircraft.Engines.Single().ComponentId);

@@ -48,7 +48,7 @@ public class EnteredInTests
     }
 
     private Dictionary<string, string[]> Entries() =>
-        RecordWriter.Draft(inspection, twin, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today)
+        RecordWriter.Draft(Fixture.Close(inspection, twin), new(Fixture.Inspector, Fixture.Inspector.Certificates[0]))
         .Where(draft => draft.Book != Book.DiscrepancyList)
         .ToDictionary(draft => $"{draft.Content["item"]}", draft => draft.Content["work"]!.AsArray().Select(work => work!.ToString())
             .ToArray());
@@ -59,8 +59,8 @@ public class EnteredInTests
         Done("hose chafed", "engine-right").ComponentId.ShouldBe(On("right").ComponentId);
         Done("pump weeps", "engine-left", inspection.Tasks.First(task => task.ZoneKey == "engine-left"));
         var entries = Entries();
-        entries["Engine right"].ShouldBe(["hose chafed: put right"]);
-        entries["Engine left"].ShouldBe(["pump weeps: put right"]);
+        entries["Engine right"].ShouldHaveSingleItem().ShouldContain("hose chafed. Put right.");
+        entries["Engine left"].ShouldHaveSingleItem().ShouldContain("pump weeps. Put right.");
         entries["Airframe"].ShouldBeEmpty();
     }
 
@@ -74,7 +74,10 @@ public class EnteredInTests
             .ShouldBeNull();
         found.Correct(new("overhauled"), inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
         twin.Replace(magneto, "", "M-new", Fixture.Today, "worn").ShouldBeNull();
-        Entries()["Engine right"].ShouldBe(["magneto worn: overhauled"], "it came off since, and sat there");
+        var entry = Entries()["Engine right"];
+        entry.Length.ShouldBe(2, "it came off since, and sat there");
+        entry[0].ShouldBe("Magneto 1, right engine: off s/n M-right at 500.0 h, own time 500.0 h; on s/n M-new at 500.0 h; worn.");
+        entry[1].ShouldContain("magneto worn. Overhauled.");
     }
 
     [Fact]
@@ -89,7 +92,7 @@ public class EnteredInTests
             .First(ask => ask.Asked == Asked.Compressions && ask.EngineId == On("left").ComponentId);
         inspection.LeaveOut(left, "done last week", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
         var entries = Entries();
-        entries["Engine right"].Single().ShouldContain("Set aside: run in");
+        entries["Engine right"][^1].ShouldContain("Set aside: run in");
         entries["Engine left"].Single().ShouldContain("Not part of this inspection: compressions");
     }
 
@@ -100,8 +103,10 @@ public class EnteredInTests
         twin.TakeOff(On("left").ComponentId, Fixture.Today, new Hours(500), "cracked").ShouldBeNull();
         twin.Fit(Engine("E-new"), "left", Fixture.Today, new Hours(500), new Hours(0), null).ShouldBeNull();
         var entries = Entries();
-        entries["Airframe"].ShouldBe(["Engine s/n E-left, taken off at 500.0 h: case cracked: put right"]);
-        entries["Engine left"].ShouldBeEmpty();
+        entries["Airframe"].ShouldHaveSingleItem().ShouldStartWith(
+            "Engine s/n E-left, taken off at 500.0 h: 26-1-01 Engine, left: case cracked. Put right.");
+        entries["Engine left"].ShouldBe(
+            ["Engine left: off s/n E-left at 500.0 h, own time 500.0 h; on s/n E-new at 500.0 h, own time 0.0 h; cracked."]);
     }
 
     // What stood open from before parts were known by themselves: the zone's name says which engine; one that doesn't is nobody's.
@@ -164,8 +169,8 @@ public class EnteredInTests
                     refusal.Message.ShouldContain($"{Fixture.Rules.Title} knows none");
                 }
                 else
-                    Should.NotThrow(() => RecordWriter.Draft(work, aircraft, Fixture.Rules,
-                        new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today));
+                    Should.NotThrow(() => RecordWriter.Draft(Fixture.Close(work, aircraft),
+                        new(Fixture.Inspector, Fixture.Inspector.Certificates[0])));
                 Readiness.Of(work, aircraft, Fixture.Bare).Blockers.Any(blocker => blocker.By == HeldUpBy.NoStatement)
                     .ShouldBe(!Fixture.Rules.HasStatement(kind, to));
                 work.Sign();

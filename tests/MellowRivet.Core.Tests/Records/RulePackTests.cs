@@ -16,7 +16,7 @@ public class RulePackTests
     [Theory]
     [InlineData(Category.Standard, "Annual HundredHour Service25 Service50 Service100")]
     [InlineData(Category.ExperimentalAmateurBuilt, "Condition Service25 Service50 Service100")]
-    [InlineData(Category.ExperimentalLightSport, "Condition Service25 Service50 Service100")]
+    [InlineData(Category.ExperimentalLightSport, "HundredHour Condition Service25 Service50 Service100")]
     [InlineData(Category.SpecialLightSport, "HundredHour Condition Service25 Service50 Service100")]
     [InlineData(Category.Permit, "Permit Service25 Service50 Service100")]
     [InlineData(Category.Other, "Permit Service25 Service50 Service100")]

@@ -81,10 +81,10 @@ public class SigningTests
             inspection.Find(Guid.NewGuid(), "tyre cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now)
                 .Correct(new("changed"), inspection.House, Fixture.Ines, Fixture.Now);
         });
-        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString()
-            .ShouldBe("hose chafed: replaced");
-        drafts.Single(draft => draft.Book == Book.Airframe).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString()
-            .ShouldBe("tyre cut: changed");
+        drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().Select(line => $"{line}").ShouldContain(
+            "26-1-01 Engine: hose chafed. Replaced. Done 2026-11-23 by Ines Test (mechanic with inspection authorization, 77).");
+        drafts.Single(draft => draft.Book == Book.Airframe).Content["work"]!.AsArray().ShouldHaveSingleItem()!.ToString().ShouldBe(
+            "26-1-02 Gear: tyre cut. Changed. Done 2026-11-23 by Ines Test (mechanic with inspection authorization, 77).");
         inspection.Sign();
         inspection.State.ShouldBe(InspectionState.SignedAirworthy);
     }
@@ -155,6 +155,6 @@ public class SigningTests
         Fixture.Finish(inspection, aircraft);
         found?.Invoke(inspection);
         var certificate = new Certificate(CertificateKind.InspectionAuthorization, "77");
-        return RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Person(certificate), certificate), on ?? Fixture.Today);
+        return RecordWriter.Draft(Fixture.Close(inspection, aircraft, on), new(Fixture.Person(certificate), certificate));
     }
 }

@@ -78,10 +78,9 @@ public class JudgementAnswerTests : JudgementCase
         (Only.By, Only.Answer).ShouldBe(
             (AnsweredBy.OtherLimit, "The same reading, judged by another limit: at least 0.07 in (your manual: manual 32-40, p. 3)."),
             "before anybody has written on the inspection since");
-        Entered(Book.Airframe).ShouldHaveSingleItem()
-            .ShouldBe(
-                "Pads: 0.08 in. At least 0.1 in. The same reading, judged by another limit: at least 0.07 in (your "
-                + "manual: manual 32-40, p. 3).");
+        Entered(Book.Airframe).ShouldBe(["Measured, Gear: pads 0.08 in (at least 0.07 in).",
+            "Pads: 0.08 in. At least 0.1 in. The same reading, judged by another limit: at least 0.07 in "
+            + "(your manual: manual 32-40, p. 3)."]);
         inspection.Remember(aircraft);
         Only.By.ShouldBe(AnsweredBy.OtherLimit);
     }
@@ -184,11 +183,12 @@ public class JudgementAnswerTests : JudgementCase
         (Only.By, Only.Aside!.AsEntered).ShouldBe(
             (AnsweredBy.SetAside,
                 "Plug 1T, resistance: 30000 Ω. Above 5000 Ω. Set aside: spare Ref. sheet 3 (mechanic with inspection authorization, 77)"));
-        Entered(Book.Engine).ShouldHaveSingleItem().ShouldContain("Set aside: spare");
+        Entered(Book.Engine).ShouldBe(["Spark plugs, 1 of 8: resistance 30000 Ω (1T) (at most 5000 Ω).",
+            "Plug 1T, resistance: 30000 Ω. Above 5000 Ω. Set aside: spare Ref. sheet 3 (mechanic with inspection authorization, 77)."]);
         // Read again it is another judgement, and wants its own answer.
         Ohms("1T", 31_000);
         Only.IsUnanswered.ShouldBeTrue();
-        Entered(Book.Engine).ShouldBeEmpty("what was said of the other reading is no longer so");
+        Entered(Book.Engine).ShouldHaveSingleItem("what was said of the other reading is no longer so").ShouldStartWith("Spark plugs");
         Ohms("1T", 30_000);
         inspection.TakeUpAgain(key);
         Only.IsUnanswered.ShouldBeTrue();

@@ -68,8 +68,7 @@ public abstract class JudgementCase
     protected TrayPlace Place(string hole) => PlugTray.Of(aircraft, engine, inspection).At(PlugHole.Parse(hole)!.Value)!;
 
     protected IReadOnlyList<string> Entered(Book book) =>
-        [.. RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]),
-            Fixture.Today)
+        [.. RecordWriter.Draft(Fixture.Close(inspection, aircraft), new(Fixture.Inspector, Fixture.Inspector.Certificates[0]))
         .Single(draft => draft.Book == book).Content["work"]!.AsArray().Select(line => $"{line}")];
 
     protected void Value(EngineSheet sheet, string kind, string position, double value, int minute = 0) =>

@@ -169,13 +169,13 @@ public class OpenItemTests
         var inspection = Begin();
         Defer(Find(inspection, "De-ice boots do not inflate", DiscrepancyClass.Deferrable));
         Signer signer = new(Fixture.Inspector, Fixture.Inspector.Certificates[0]);
-        var list = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, signer, Fixture.Today)
+        var list = RecordWriter.Draft(Fixture.Close(inspection, aircraft), signer)
             .Single(draft => draft.Book == Book.DiscrepancyList).Content;
         list["title"]!.ToString().ShouldBe("Inoperative items, placarded and deferred");
         list["work"]!.AsArray().ShouldHaveSingleItem()!.ToString()
             .ShouldBe("26-1-01 Gear, left: De-ice boots do not inflate. Inoperative: Breaker collared, placarded inoperative");
         Find(inspection, "Cord showing", DiscrepancyClass.Airworthiness);
-        RecordWriter.Draft(inspection, aircraft, Fixture.Rules, signer, Fixture.Today)
+        RecordWriter.Draft(Fixture.Close(inspection, aircraft), signer)
             .Single(draft => draft.Book == Book.DiscrepancyList).Content["work"]!.AsArray().Count.ShouldBe(2);
     }
 

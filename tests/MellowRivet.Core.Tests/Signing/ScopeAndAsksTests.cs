@@ -84,8 +84,8 @@ public class ScopeAndAsksTests
             Fixture.Now)!.Field.ShouldBe("checklist");
         inspection.GoBy("Maker's list", "rev. 4", Fixture.Inspector, Fixture.Inspector.Certificates[0], Fixture.Now).ShouldBeNull();
         Said().ShouldBeEmpty();
-        var entry = RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, Fixture.Inspector.Certificates[0]),
-            Fixture.Today)[0].Content;
+        var entry = RecordWriter.Draft(Fixture.Close(inspection, aircraft),
+            new(Fixture.Inspector, Fixture.Inspector.Certificates[0]))[0].Content;
         entry["extent"]!.ToString().ShouldContain("scope of 14 CFR 43 Appendix D, by checklist Maker's list, rev. 4");
     }
 
@@ -160,7 +160,7 @@ public class ScopeAndAsksTests
         inspection.LeaveOut(ask, " ", Fixture.Inspector, signs, Fixture.Now)!.Message.ShouldContain("Say why");
         inspection.LeaveOut(ask, "Gravity feed, no gauge.", Fixture.Inspector, signs, Fixture.Now).ShouldBeNull();
         Asks.Of(inspection, aircraft, Fixture.Shop).ShouldNotContain(one => one.Key == ask.Key);
-        RecordWriter.Draft(inspection, aircraft, Fixture.Rules, new(Fixture.Inspector, signs), Fixture.Today)
+        RecordWriter.Draft(Fixture.Close(inspection, aircraft), new(Fixture.Inspector, signs))
             .Single(draft => draft.Book == Book.Engine).Content["work"]!.ToJsonString()
             .ShouldContain(
                 "Not part of this inspection: engine run, fuel pressure. Gravity feed, no gauge. (mechanic with "

@@ -153,7 +153,7 @@ internal static class AnyDay
                 ("seen", $"{task.Changes}"), ("verdict", "Good"));
         (await wim.PostAsync($"{walk}/close?handler=Checklist", ("post", $"{Guid.NewGuid()}"), ("title", "Mote inspection checklist"),
             ("revision", "rev. 6"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        (await wim.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"), ("airworthy", "true"),
+        (await wim.PostAsync($"{walk}/close", ("post", $"{Guid.NewGuid()}"), ("read", await wim.ReadEntriesAsync(walk)),
             ("password", Demo.DemoShop.Password))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var records = server.With(db => db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == id).ToList());
         records.Count.ShouldBe(3);

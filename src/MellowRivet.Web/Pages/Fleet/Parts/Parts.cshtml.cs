@@ -127,18 +127,19 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
                 return refusal;
             var (part, wrong) = await PartAsync(form, stop);
             return part is null ? wrong
-                : form.ToFit().Fit(aircraft, part, form.Stored is null ? null : await Db.CameOffWithAsync(part, stop));
+                : form.ToFit().Fit(aircraft, part, form.Stored is null ? null : await Db.CameOffWithAsync(part, stop), User.PersonId());
         }, stop), $"{Here}?part={form.Stored ?? form.Post}", stop, form);
     }
 
     [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostTakeOffAsync(PartForm form, CancellationToken stop) =>
-        OnPartAsync(form, Here, aircraft => Task.FromResult(aircraft.TakeOff(form.Part, form.On, form.At, form.Why, Today)), stop);
+        OnPartAsync(form, Here, aircraft => Task.FromResult(aircraft.TakeOff(form.Part, form.On, form.At, form.Why, Today,
+            User.PersonId())), stop);
 
     [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostMoveAsync(PartForm form, CancellationToken stop) => OnPartAsync(form, Here, async aircraft =>
         form.To is { } there && await Db.AircraftToChangeAsync(there, stop) is { } to
-            ? aircraft.MoveTo(form.Part, to, form.Position?.Trim() ?? "", form.On ?? Today, form.Why)
+            ? aircraft.MoveTo(form.Part, to, form.Position?.Trim() ?? "", form.On ?? Today, form.Why, User.PersonId())
             : new("to", "Choose the aircraft it goes to."), stop);
 
     /// <summary>Puts a part's numbers right.</summary>

@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -23,14 +24,12 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.Sign)]
-    public async Task<IActionResult> OnPostAsync(Guid post, string? password, bool? airworthy, CancellationToken stop)
+    public async Task<IActionResult> OnPostAsync(Guid post, string? password, string? read, CancellationToken stop)
     {
         if (await LoadAsync(stop) is not { } walk)
             return NotFound();
         if (AnswerOf(walk).Allowed && walk.Job.Inspection.InWork && !ReadinessOf(walk).MaySign)
             return await AgainAsync(new("sign", "There are still things to do before this can be signed: they are listed here."), stop);
-        if (airworthy is not { } read)
-            return await AgainAsync(new("sign", "Say which statement you sign."), stop);
         var (signer, refusal) = await SignerAsync(walk, password);
         return signer is null
             ? await AgainAsync(refusal!, stop)
@@ -78,6 +77,41 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
         AnswerAsync(post, "scope", (job, me, signs, at) => job.Inspection.GoBy(title, revision, me, signs, at), stop,
             new("checklist", title, revision));
 
+    /// <summary>How long the entries are.</summary>
+    [Needs(Right.Sign)]
+    public Task<IActionResult> OnPostLengthAsync(Guid post, EntryLength length, CancellationToken stop) =>
+        AnswerAsync(post, "entries", (job, me, signs, _) => signs is null
+            ? new("entries", $"{me.Name} may not sign this inspection.")
+            : job.Inspection.Write(length), stop);
+
+    /// <summary>Adds a line to an entry, or takes one back.</summary>
+    [Needs(Right.RecordWork)]
+    public Task<IActionResult> OnPostLineAsync(Guid post, Guid line, Guid? carrier, string? words, CancellationToken stop) =>
+        AnswerAsync(post, "entries", (job, me, _, at) => job.Inspection.AddLine(line, carrier,
+            carrier is { } part && job.Aircraft.Fitting(part) is not null, words, me.Id, at), stop, new($"{carrier}", words, null));
+
+    /// <summary>Leaves a fact out of the entries with the reason, or tells it again.</summary>
+    [Needs(Right.Sign)]
+    public async Task<IActionResult> OnPostOmitAsync(Guid post, string? key, string? reason, bool again, CancellationToken stop)
+    {
+        var rules = await RulesAsync(stop);
+        if (await Desk.JobAsync(Id, stop, JobParts.Bare) is not { } bare)
+            return NotFound();
+        var due = await Desk.Board.LineAsync(bare.Aircraft.Id, stop);
+        return await AnswerAsync(post, "entries", (job, me, signs, at) =>
+        {
+            if (again && signs is not null)
+            {
+                job.Inspection.TellAgain(key);
+                return null;
+            }
+            return LogbookEntry.Of(new(job.Inspection, job.Aircraft, rules(job.Aircraft), due, clock.Today(), clock))
+                .SelectMany(entry => entry.Sentences).FirstOrDefault(sentence => sentence.Fact.Key == key) is { } sentence
+                ? job.Inspection.Omit(sentence, reason, me, signs, at)
+                : new("omit", "The entries don’t tell that any more.");
+        }, stop, new(key, reason, null));
+    }
+
     /// <summary>Whoever may sign has looked at a zone; or takes that back.</summary>
     [Needs(Right.Sign)]
     public async Task<IActionResult> OnPostZoneAsync(Guid post, string? zone, List<Guid> except, bool back, string? from,
@@ -113,14 +147,15 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
         ? Readiness.Of(walk.Job.Inspection, walk.Job.Aircraft, walk.Weighed, walk.Research)
         : Readiness.Signed(walk.Job.Inspection);
 
-    protected override Task<CloseView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
+    protected override async Task<CloseView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {
-        var (readiness, rules, inspection) = (ReadinessOf(walk), RulesOf(walk), walk.Job.Inspection);
-        var view = new CloseView(walk, AnswerOf(walk), readiness, "", "");
-        if (!rules.HasStatement(inspection.Kind, walk.Job.Aircraft.Category))
-            return Task.FromResult<CloseView?>(view);
-        var (text, source) = rules.Statement(inspection.Kind, walk.Job.Aircraft.Category, readiness.Unairworthy.Count == 0, "aircraft",
-            clock.Today(), inspection.Checklist?.InWords);
-        return Task.FromResult<CloseView?>(view with { Statement = text, Source = source.Text });
+        var (answer, inspection, aircraft) = (AnswerOf(walk), walk.Job.Inspection, walk.Job.Aircraft);
+        var view = new CloseView(walk, answer, ReadinessOf(walk), [], null);
+        if (!inspection.InWork || !walk.Weighed.Pack.HasStatement(inspection.Kind, aircraft.Category))
+            return view;
+        Closing closing = new(inspection, aircraft, walk.Weighed, await Desk.Board.LineAsync(aircraft.Id, stop), clock.Today(), clock);
+        return view with { Entries = LogbookEntry.Of(closing), Read = answer.By is { } signs
+            ? RecordWriter.ReadAs(RecordWriter.Draft(closing, new(walk.Weighed.People[Me], signs)))
+            : null };
     }
 }

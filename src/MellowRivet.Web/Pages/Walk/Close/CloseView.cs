@@ -1,3 +1,4 @@
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
@@ -21,9 +22,9 @@ public sealed record AnsweredForm(string? Key, string? Reason, string? Reference
 /// <param name="Walk">What every page of the walk shows.</param>
 /// <param name="Answer">By which certificate whoever looks may sign, or why they may not.</param>
 /// <param name="Readiness">What stands before the signature.</param>
-/// <param name="Statement">The statement that would be signed; empty where the rules have none.</param>
-/// <param name="Source">Where its words come from.</param>
-public sealed record CloseView(WalkShown Walk, SigningAnswer Answer, Readiness Readiness, string Statement, string Source)
+/// <param name="Entries">The entries as they will stand; none once it is signed, or where the rules have no statement.</param>
+/// <param name="Read">Which entries these are, so that no others are signed; null for whoever may not sign.</param>
+public sealed record CloseView(WalkShown Walk, SigningAnswer Answer, Readiness Readiness, IReadOnlyList<LogbookEntry> Entries, string? Read)
     : SigningView(Walk, Answer)
 {
     public override Station At => Station.Close;
@@ -56,9 +57,25 @@ public sealed record CloseView(WalkShown Walk, SigningAnswer Answer, Readiness R
         _ => $"{Here}/engine-sheet/{ask.Asked.ToString().ToLowerInvariant()}/{ask.EngineId}",
     };
 
-    public ZoneLookView LookOf(ZoneState zone) => new(this, zone, "close");
+    /// <summary>Where one reads what a sentence of an entry rests on.</summary>
+    public string HrefOf(RestsOn on) => on.Kind switch
+    {
+        RestsOnKind.Task when Job.Inspection.Tasks.FirstOrDefault(one => one.Id == on.Id) is { } task =>
+            $"{Here}/{Seam.Place(task.Station)}/{task.ZoneKey}?task={task.Id}",
+        RestsOnKind.FixList => $"{Here}/fix-list/{on.Key}",
+        RestsOnKind.Compressions => $"{Here}/compressions/{on.Id}",
+        RestsOnKind.Plugs => $"{Here}/plugs/{on.Id}",
+        RestsOnKind.Sheet => $"{Here}/engine-sheet/{on.Key}/{on.Id}",
+        RestsOnKind.Bulletins => $"{Here}/bulletins/{on.Key}",
+        RestsOnKind.Parts => $"/aircraft/{Job.Inspection.AircraftId}/parts",
+        RestsOnKind.Due => $"/aircraft/{Job.Inspection.AircraftId}",
+        RestsOnKind.Close => $"{Here}/close#{on.Key}",
+        _ => Here,
+    };
 
-    public string BooksInWords => string.Join(", ", new[] { "the airframe" }
-        .Concat(Job.Aircraft.Engines.Select(engine => $"the {engine.Position} engine".Replace("  ", " ")))
-        .Concat(Job.Aircraft.Propellers.Select(propeller => $"the {propeller.Position} propeller".Replace("  ", " "))));
+    /// <summary>The line that a person added, where a sentence is one.</summary>
+    public AddedLine? AddedLine(EntrySentence sentence) => sentence.Fact.Kind != FactKind.Added ? null
+        : Job.Inspection.AddedLines.FirstOrDefault(line => sentence.Fact.Key == $"added/{line.Id:N}");
+
+    public ZoneLookView LookOf(ZoneState zone) => new(this, zone, "close");
 }

@@ -88,7 +88,7 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostFitAsync(NewPlugForm form, CancellationToken stop) =>
         BackAsync(OnEngineAsync(form.Post, (job, engine) => PlugHole.Parse(form.Hole) is { } hole
-            ? job.Aircraft.FitPlug(engine, hole, form.Type, form.Number, form.Suits, Today, "replaced at the plug service")
+            ? job.Aircraft.FitPlug(engine, hole, form.Type, form.Number, form.Suits, Today, "replaced at the plug service", Me)
             : new("hole", "Say which hole."), stop), form.Hole, stop, form);
 
     /// <summary>A set of plugs put on file: one in every hole that has none.</summary>

@@ -44,6 +44,17 @@ public sealed class CutForm
     public IFormFile? Photo { get; set; }
 }
 
+/// <summary>An oil change as it is sent.</summary>
+public sealed class FillForm
+{
+    public Guid Post { get; set; }
+    public string? Oil { get; set; }
+    public string? Amount { get; set; }
+    public string? Unit { get; set; }
+    public string? Filter { get; set; }
+    public bool Not { get; set; }
+}
+
 /// <summary>A sheet of the engine station: values judged as they are typed, looks, and what they come to together.</summary>
 [EnableRateLimiting("uploads")]
 public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, Uploads uploads)
@@ -94,6 +105,24 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
                 taken.Photo, Me, Clock.GetUtcNow())), stop);
         return await AnswerAsync(written, "cut", null, stop, form);
     }
+
+    /// <summary>The oil was changed, or wasn't after all.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostFillAsync(FillForm form, CancellationToken stop) => await AnswerAsync(
+        await OnSheetAsync(form.Post, (job, sheet) =>
+        {
+            if (sheet.Kind != SheetKind.Oil)
+                return new("oil", "Oil is changed on the oil sheet.");
+            if (form.Not)
+            {
+                job.Inspection.NotFilled(sheet.Carrier.Id);
+                return null;
+            }
+            var (fill, refusal) = OilFill.Read(sheet.Carrier.Id, form.Oil, form.Amount, form.Unit, form.Filter, Me, Clock.GetUtcNow());
+            if (fill is not null)
+                job.Inspection.Fill(fill);
+            return refusal;
+        }, stop), null, null, stop, form);
 
     /// <summary>A laboratory's table, taken in whole or not at all.</summary>
     [Needs(Right.RecordWork)]
@@ -150,7 +179,8 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
             : [.. (await Db.FilterCutsBesideAsync(walk.Job.Aircraft.Id, Id, stop)).Where(cut => cut.EngineId == Carrier)
                 .OrderByDescending(cut => cut.At)];
         return new(walk, engine, SheetWork.Of(sheet, walk.Job.Aircraft, walk.Job.Inspection), await Db.ReadOnAsync(Carrier, stop), cuts,
-            [.. SheetTogether.On(sheet, walk.Job.Aircraft, engine, walk.Job.Inspection)], SentValue, Today);
+            [.. SheetTogether.On(sheet, walk.Job.Aircraft, engine, walk.Job.Inspection)], SentValue, Today,
+            Kind == SheetKind.Oil ? await Db.LastOilFillAsync(walk.Job.Aircraft.Id, Carrier, Id, stop) : null);
     }
 
     // The value that was just sent, so that what is said of it comes back.

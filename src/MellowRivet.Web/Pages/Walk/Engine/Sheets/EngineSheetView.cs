@@ -14,8 +14,10 @@ namespace MellowRivet.Web.Pages.Walk.Engine.Sheets;
 /// <param name="Together">What the values come to together, beside each one's own judgement.</param>
 /// <param name="SentValue">The value that was just sent; null for none.</param>
 /// <param name="On">The day, for ages.</param>
+/// <param name="OilBefore">The oil change before this inspection; null for none on file.</param>
 public sealed record EngineSheetView(WalkShown Walk, Component Engine, SheetWork Work, IReadOnlyList<Reading> All,
-    IReadOnlyList<FilterCut> CutsBefore, IReadOnlyList<SheetTogether> Together, (string Kind, string Position)? SentValue, DateOnly On)
+    IReadOnlyList<FilterCut> CutsBefore, IReadOnlyList<SheetTogether> Together, (string Kind, string Position)? SentValue, DateOnly On,
+    OilFill? OilBefore)
     : EngineView(Walk, Engine)
 {
     public SheetKind Kind => Work.Sheet.Kind;
@@ -26,6 +28,13 @@ public sealed record EngineSheetView(WalkShown Walk, Component Engine, SheetWork
 
     public SheetLookForm? TypedLook => Typed<SheetLookForm>();
     public CutForm? TypedCut => Typed<CutForm>();
+
+    /// <summary>What stands in the fields of the oil change: as typed, as kept, or the oil of last time.</summary>
+    public FillForm FillShown => Typed<FillForm>() ?? (Filled is { } now
+        ? new() { Oil = now.Oil, Amount = $"{now.Value:0.##}", Unit = now.UnitSymbol, Filter = now.Filter }
+        : new() { Oil = OilBefore?.Oil, Unit = OilBefore?.UnitSymbol ?? "qt", Filter = OilBefore?.Filter });
+
+    public OilFill? Filled => Job.Inspection.OilFills.FirstOrDefault(fill => fill.EngineId == Carrier);
 
     public OilUse OilUse => OilUse.Of(All);
     public IReadOnlyList<OilMetal> Metals => OilMetal.Of([.. All]);

@@ -1,0 +1,28 @@
+using MellowRivet.Core.Inspections;
+
+namespace MellowRivet.Core.Due;
+
+/// <summary>An item that a signature counts as done.</summary>
+/// <param name="Entry">The item as it stood before.</param>
+/// <param name="Done">How it is noted.</param>
+/// <param name="Status">Where it stands from then on.</param>
+public sealed record DoneBySigning(DueEntry Entry, LastDone Done, DueStatus Status);
+
+/// <summary>What comes next once an inspection is signed.</summary>
+/// <param name="Done">What the signature counts as done, in the order of the due line.</param>
+public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
+{
+    /// <param name="line">What is due on the aircraft before.</param>
+    /// <param name="inspection">The inspection.</param>
+    /// <param name="on">The day it is signed.</param>
+    public static NextDue After(DueLine line, Inspection inspection, DateOnly on) => new(
+    [
+        .. line.Entries.Where(entry => entry.Bulletin is null
+            && (entry.Item.DoneBy.Contains(inspection.Kind) || inspection.CountsAsBenched(entry.Item)))
+            .Select(entry =>
+            {
+                var done = entry.Item.AsNoted(entry.DoneNow(on, inspection.WorkOrder));
+                return new DoneBySigning(entry, done, DueStatus.Of(entry.Item.Interval, done, entry.Now));
+            }),
+    ]);
+}
