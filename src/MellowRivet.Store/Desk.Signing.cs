@@ -95,6 +95,33 @@ public sealed partial class Desk
         }, stop);
     }
 
+    /// <summary>Corrects a signed record by a new one that names it; the old one stays as it was signed.</summary>
+    /// <param name="number">The record's number.</param>
+    /// <param name="inspectionId">The inspection it belongs to.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="rules">The rule pack of the aircraft.</param>
+    /// <param name="correct">What is wrong, read from the record as it stands.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public Task<Written> CorrectAsync(long number, Guid inspectionId, Guid post, RulePack rules,
+        Func<SignedRecord, (RecordCorrection? Correction, Refusal? Refusal)> correct, Signer signer, CancellationToken stop)
+    {
+        var (at, today) = (clock.GetUtcNow(), clock.Today());
+        return db.OnceAsync(post, clock, async () =>
+        {
+            if (await db.SignedRecords.FirstOrDefaultAsync(row => row.Number == number && row.InspectionId == inspectionId, stop)
+                is not { } record)
+                return new("line", "There is no such record here.");
+            if (correct(record) is var (correction, refusal) && correction is null)
+                return refusal;
+            var aircraft = await db.Aircraft.WithParts().FirstAsync(row => row.Id == record.AircraftId, stop);
+            var draft = RecordWriter.Correcting(record, correction, aircraft, rules, signer, today);
+            db.SignedRecords.Add(SignedRecord.After(await db.SignedRecords.OrderByDescending(row => row.Number).FirstAsync(stop),
+                record.AircraftId, record.InspectionId, record.Book, draft.Content, at));
+            return null;
+        }, stop);
+    }
+
     /// <summary>Writes the entry that clears an open item at the end of the chain, and ends the item. Saving is the caller's.</summary>
     public static Refusal? Clear(RivetDb db, OpenItem item, Aircraft aircraft, RulePack rules, Correction done, Signer signer,
         DateTimeOffset at, DateOnly on)

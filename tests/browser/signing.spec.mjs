@@ -265,6 +265,6 @@ test('a lubrication list that a helper ticked is no annual', async ({ page, shop
   await page.getByLabel('Its title').fill('Corrin inspection checklist');
   await page.getByLabel('Revision or date').fill('rev. 11');
   await page.getByRole('button', { name: 'The inspection was done by this one' }).click();
-  await expect(page.getByText('By checklist Corrin inspection checklist, rev. 11')).toBeVisible();
+  await expect(page.locator('.middle').getByText('By checklist Corrin inspection checklist, rev. 11')).toBeVisible();
   await refusedToSign(page, walk);
 });

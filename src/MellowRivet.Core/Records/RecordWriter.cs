@@ -60,6 +60,35 @@ public static class RecordWriter
     public static string ReadAs(IReadOnlyList<Draft> drafts) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(
         string.Join('\n', drafts.Select(draft => $"{draft.Book} {CanonicalJson.Of(draft.Content)}")))));
 
+    /// <summary>
+    /// The entry that corrects a signed one: it names it, quotes what is wrong and says how that should read (14 CFR 43.12 forbids
+    /// altering an entry, from memory).
+    /// </summary>
+    /// <param name="record">The record that is wrong.</param>
+    /// <param name="correction">What is wrong with it.</param>
+    /// <param name="aircraft">Its aircraft, with components.</param>
+    /// <param name="rules">The rule pack in force.</param>
+    /// <param name="signer">Who signs.</param>
+    /// <param name="date">The day as the shop has it.</param>
+    public static Draft Correcting(SignedRecord record, RecordCorrection correction, Aircraft aircraft, RulePack rules, Signer signer,
+        DateOnly date)
+    {
+        var was = record.Text();
+        var (item, serial, title) = ($"{was["item"]}", $"{was["serial"]}", $"{was["title"]}");
+        var on = aircraft.Installations.FirstOrDefault(stay => stay.IsOn && stay.Component.SerialNumber == serial
+            && (stay.Component.Kind, record.Book) is (ComponentKind.Engine, Book.Engine) or (ComponentKind.Propeller, Book.Propeller));
+        var content = Head(aircraft, rules, signer, date,
+            title.StartsWith("Correction", StringComparison.Ordinal) ? title : $"Correction, {char.ToLowerInvariant(title[0])}{title[1..]}",
+            item, serial, record.Book is Book.Engine or Book.Propeller ? on?.TimeInService(aircraft.TimeInService) : aircraft.TimeInService);
+        content["workOrder"] = $"{was["workOrder"]}";
+        content["corrects"] = $"{record.Number}";
+        content["extent"] = $"Correction of record {record.Number}, “{title}” of {was["date"]}, signed by {was["signedBy"]}.";
+        content["work"] = Lines([$"It says: “{correction.Says}”", $"It should read: “{correction.Reads}”", $"Why: {correction.Why}"]);
+        content["statement"] = $"This entry corrects record {record.Number}, which stays as it was signed. What else stands there holds.";
+        content["statementSource"] = "14 CFR 43.9 and 43.12, from memory";
+        return new(record.Book, content);
+    }
+
     // What stands at the head and the foot of every record (14 CFR 43.9(a) and 43.11(a), from memory).
     private static JsonObject Head(Aircraft aircraft, RulePack rules, Signer signer, DateOnly date, string title, string item,
         string serial, Hours? time, Hours? sinceOverhaul = null)

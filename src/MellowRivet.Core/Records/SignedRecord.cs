@@ -76,6 +76,9 @@ public sealed class SignedRecord
     /// <summary>The record's content.</summary>
     public JsonObject Text() => JsonNode.Parse(Json)!.AsObject();
 
+    /// <summary>The number of the record that this one corrects; null for one that corrects none.</summary>
+    public long? Corrects => Text()["corrects"] is { } number ? long.Parse(number.ToString()) : null;
+
     private static IEnumerable<(string Name, string Value)> Envelope(long number, Guid aircraftId, Guid inspectionId, Book book,
         DateTimeOffset signedAt) =>
     [

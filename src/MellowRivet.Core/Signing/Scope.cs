@@ -61,6 +61,7 @@ public sealed record Scope(ScopeRule? Rule, IReadOnlyList<ScopeParagraph> Holes)
         (null, { } list) => $"checklist {list.InWords}",
         ({ ByMaker: true }, { } list) => $"{Rule.Title}: {list.InWords}",
         ({ }, { } list) => $"scope of {Rule.Title}, by checklist {list.InWords}",
+        ({ ByMaker: true }, null) => $"{Rule.Title}, whose title and revision are still to be stated",
         _ => $"scope of {Rule!.Title}",
     };
 }

@@ -1,22 +1,47 @@
+using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.RateLimiting;
 
 namespace MellowRivet.Web.Pages.Walk.Close;
 
-/// <summary>The signed records of an inspection.</summary>
-/// <param name="Walk">What every page of the walk shows.</param>
-/// <param name="Sticker">They are laid out for stickers.</param>
-/// <param name="Records">The records that are shown.</param>
-public sealed record RecordsView(WalkShown Walk, bool Sticker, IReadOnlyList<SignedRecord> Records) : WalkView(Walk)
+/// <summary>A correction of a record as it is sent.</summary>
+public sealed class CorrectForm
 {
-    public override Station At => Station.Close;
+    public Guid Post { get; set; }
+    public long Record { get; set; }
+    public int? Line { get; set; }
+    public string? Reads { get; set; }
+    public string? Why { get; set; }
+    public string? Password { get; set; }
 }
 
-/// <summary>The signed records of an inspection, to read and to print.</summary>
-public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<RecordsView>(desk, db, frames)
+/// <summary>The signed records of an inspection.</summary>
+/// <param name="Walk">What every page of the walk shows.</param>
+/// <param name="Answer">By which certificate whoever looks may correct one, or why they may not.</param>
+/// <param name="Sticker">They are laid out for stickers.</param>
+/// <param name="Records">The records that are shown.</param>
+public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, bool Sticker, IReadOnlyList<SignedRecord> Records)
+    : SigningView(Walk, Answer)
+{
+    public override Station At => Station.Close;
+
+    /// <summary>The records that correct one.</summary>
+    public IEnumerable<SignedRecord> CorrectionsOf(SignedRecord record) => Records.Where(other => other.Corrects == record.Number);
+
+    /// <summary>What was typed to correct a record, where it wasn't taken; null for another record.</summary>
+    public CorrectForm? TypedFor(SignedRecord record) => Typed<CorrectForm>() is { } form && form.Record == record.Number ? form : null;
+}
+
+/// <summary>The signed records of an inspection, to read, to print and to correct by new ones.</summary>
+[EnableRateLimiting("sign-in")]
+public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
+    : SigningPage<RecordsView>(desk, db, frames, shelf, users)
 {
     [FromQuery(Name = "on")]
     public string? On { get; set; }
@@ -25,11 +50,24 @@ public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames) : Wal
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
+    /// <summary>Corrects a record by a new one that names it.</summary>
+    [Needs(Right.Sign)]
+    public async Task<IActionResult> OnPostCorrectAsync(CorrectForm form, CancellationToken stop)
+    {
+        if (await LoadAsync(stop) is not { } walk)
+            return NotFound();
+        var (signer, refusal) = await SignerAsync(walk, form.Password);
+        return signer is null
+            ? await AgainAsync(refusal!, stop, form)
+            : await AfterAsync(Desk.CorrectAsync(form.Record, Id, form.Post, RulesOf(walk),
+                record => RecordCorrection.Read(record, form.Line, form.Reads, form.Why), signer, stop), $"/walk/{Id}/records", stop, form);
+    }
+
     protected override async Task<RecordsView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {
         var sticker = On == "sticker";
         // The owner's list and the status of bulletins are handed over on a sheet; a sticker has no room for them.
-        return new(walk, sticker, [.. (await Db.RecordsOfAsync(Id, stop))
+        return new(walk, AnswerOf(walk), sticker, [.. (await Db.RecordsOfAsync(Id, stop))
             .Where(record => !sticker || record.Book is not (Book.DiscrepancyList or Book.BulletinStatus))]);
     }
 }
