@@ -95,6 +95,18 @@ public sealed partial class Desk
         }, stop);
     }
 
+    /// <summary>Gives up a job that was taken by mistake: nothing was recorded at it, and nothing of it stays.</summary>
+    public Task<Written> GiveUpAsync(Guid inspectionId, Guid post, CancellationToken stop) => db.OnceAsync(post, clock, async () =>
+    {
+        if (await JobAsync(inspectionId, stop) is not { } seen)
+            return new("give-up", "It is given up already.");
+        if (seen.Inspection.CheckGiveUp() is { } refusal)
+            return refusal;
+        db.Discrepancies.RemoveRange(await db.Discrepancies.Where(found => found.InspectionId == inspectionId).ToListAsync(stop));
+        db.Inspections.Remove(await db.Inspections.FirstAsync(row => row.Id == inspectionId, stop));
+        return null;
+    }, stop);
+
     /// <summary>Corrects a signed record by a new one that names it; the old one stays as it was signed.</summary>
     /// <param name="number">The record's number.</param>
     /// <param name="inspectionId">The inspection it belongs to.</param>

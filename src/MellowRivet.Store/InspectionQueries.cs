@@ -1,3 +1,4 @@
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Inspections;
@@ -47,6 +48,13 @@ public static class InspectionQueries
                     orderby aircraft.Registration
                     select new { inspection, aircraft.Registration }).ToListAsync(stop)).Select(row => (row.inspection, row.Registration))];
 
+    /// <summary>The line that a job was taken for; null for an inspection, or where there is none.</summary>
+    public static async Task<Discrepancy?> JobLineAsync(this RivetDb db, Guid id, CancellationToken stop) =>
+        await db.Inspections.AnyAsync(row => row.Id == id && row.Kind == InspectionKind.Job, stop)
+            ? await db.Discrepancies.AsNoTracking().Where(found => found.InspectionId == id).OrderBy(found => found.Number)
+                .FirstOrDefaultAsync(stop)
+            : null;
+
     /// <summary>Whether an inspection is in work; null where there is none.</summary>
     public static Task<InspectionState?> StateOfAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
         db.Inspections.Where(row => row.Id == inspectionId).Select(row => (InspectionState?)row.State).FirstOrDefaultAsync(stop);
@@ -65,7 +73,7 @@ public static class InspectionQueries
     public static async Task<Inspection?> LastSignedWholeAsync(this RivetDb db, Inspection before, CancellationToken stop) =>
         await db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
         .Where(row => row.AircraftId == before.AircraftId && row.State != InspectionState.InWork && row.Id != before.Id
-            && row.OpenedOn <= before.OpenedOn)
+            && row.Kind != InspectionKind.Job && row.OpenedOn <= before.OpenedOn)
         .OrderByDescending(row => row.OpenedOn).FirstOrDefaultAsync(stop);
 
     /// <summary>The records that were signed for an inspection, earliest first.</summary>

@@ -2,6 +2,7 @@ using System.Security.Cryptography;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
@@ -25,6 +26,9 @@ public sealed class Shelf
 
     /// <summary>How logbook entries are worded, by the template's key.</summary>
     public required IReadOnlyDictionary<string, EntryTemplate> EntryTemplates { get; init; }
+
+    /// <summary>Jobs that are usually done without an inspection, offered in an aircraft's file.</summary>
+    public required IReadOnlyList<UsualJob> UsualJobs { get; init; }
 
     /// <summary>What usually falls due, offered when an aircraft is made.</summary>
     public required IReadOnlyList<DueStarter> DueStarters { get; init; }
@@ -95,6 +99,7 @@ public sealed class Shelf
                 .Concat(Directory.Exists(Path.Combine(data.Shelf, "worksheets")) ? Read(data.Shelf, "worksheets", Worksheet.Parse) : [])
                 .GroupBy(sheet => sheet.Key).Select(editions => editions.MaxBy(sheet => sheet.Version)!)],
             EntryTemplates = templates,
+            UsualJobs = [.. Read(data.Shelf, "jobs", UsualJob.Parse).SelectMany(jobs => jobs)],
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
             WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..]
                 ? first

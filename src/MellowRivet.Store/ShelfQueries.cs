@@ -54,7 +54,7 @@ public static class ShelfQueries
     public static Task<Inspection?> LastSignedAsync(this RivetDb db, Inspection before, CancellationToken stop) =>
         db.Inspections.AsNoTracking()
         .Where(other => other.AircraftId == before.AircraftId && other.Id != before.Id && other.State != InspectionState.InWork
-            && other.OpenedOn <= before.OpenedOn)
+            && other.Kind != InspectionKind.Job && other.OpenedOn <= before.OpenedOn)
         .OrderByDescending(other => other.OpenedOn).FirstOrDefaultAsync(stop);
 
     /// <summary>

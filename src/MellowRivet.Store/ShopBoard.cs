@@ -218,13 +218,15 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
 
     private sealed record WorkRow(Guid Id, Guid AircraftId, bool InWork, DateOnly OpenedOn, int Changes);
 
-    // The one in work, else the last that was signed.
+    // The one in work, else the last inspection that was signed: a job doesn't take its place.
     private async Task<Dictionary<Guid, WorkRow>> WorksAsync(CancellationToken stop) =>
         (await db.Inspections.AsNoTracking().Where(work => work.State == InspectionState.InWork)
             .Select(work => new WorkRow(work.Id, work.AircraftId, true, work.OpenedOn, work.Changes)).ToListAsync(stop))
-        .Concat(await db.Inspections.AsNoTracking().Where(work => work.State != InspectionState.InWork).GroupBy(work => work.AircraftId)
+        .Concat(await db.Inspections.AsNoTracking()
+            .Where(work => work.State != InspectionState.InWork && work.Kind != InspectionKind.Job).GroupBy(work => work.AircraftId)
             .Select(all => new { AircraftId = all.Key, Last = all.Max(work => work.OpenedOn) })
-            .Join(db.Inspections.Where(work => work.State != InspectionState.InWork), last => new { last.AircraftId, OpenedOn = last.Last },
+            .Join(db.Inspections.Where(work => work.State != InspectionState.InWork && work.Kind != InspectionKind.Job),
+                last => new { last.AircraftId, OpenedOn = last.Last },
                 work => new { work.AircraftId, work.OpenedOn },
                 (_, work) => new WorkRow(work.Id, work.AircraftId, false, work.OpenedOn, work.Changes)).ToListAsync(stop))
         .GroupBy(work => work.AircraftId)

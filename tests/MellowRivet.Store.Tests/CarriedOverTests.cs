@@ -37,7 +37,7 @@ public sealed class CarriedOverTests : IAsyncLifetime
 
         await using var after = old.Open();
         (await after.Database.GetAppliedMigrationsAsync()).Count()
-            .ShouldBe(6, "the foundation, open items, types, own hours, the index of stays that ended, and what entries say");
+            .ShouldBe(7, "the foundation, open items, types, own hours, the index of stays that ended, what entries say, and jobs");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();

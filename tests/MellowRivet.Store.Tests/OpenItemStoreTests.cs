@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Fleet;
@@ -94,6 +95,44 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
         (await db.Aircraft.AsNoTracking()
             .SingleAsync()).Changes.ShouldBeGreaterThan(aircraft.Changes, "whoever keeps the hangar's line makes it anew");
+    }
+
+    [Fact]
+    public async Task A_job_is_signed_by_itself_ends_the_item_it_was_taken_for_and_one_taken_by_mistake_leaves_nothing()
+    {
+        await LeaveTwoAsync();
+        await using var db = shop.Open();
+        var (aircraft, item) = (await db.Aircraft.WithParts().FirstAsync(), (await db.OpenItems.ToListAsync()).First(one => one.IsOpen));
+        async Task<Guid> TakeAsync()
+        {
+            var id = Guid.NewGuid();
+            (await shop.Desk(db).WriteFileAsync(aircraft.Id, Guid.NewGuid(), of =>
+            {
+                var (job, refusal) = new TypedJob(null, null, null, item).Begin(id, of, $"J-{id:N}"[..12], new(FirstLook: false), false,
+                    TestShop.Ines, DateOnly.FromDateTime(TestShop.Now.UtcDateTime), TestShop.Now);
+                db.Put(job!);
+                return Task.FromResult<Refusal?>(refusal);
+            }, default)).Refusal.ShouldBeNull();
+            db.ChangeTracker.Clear();
+            return id;
+        }
+
+        var mistaken = await TakeAsync();
+        (await shop.Desk(db).GiveUpAsync(mistaken, Guid.NewGuid(), default)).Refusal.ShouldBeNull();
+        (await db.Inspections.AnyAsync(row => row.Id == mistaken)).ShouldBeFalse();
+        (await db.OpenItems.AsNoTracking().FirstAsync(one => one.Id == item.Id)).IsOpen.ShouldBeTrue("it is still to do");
+
+        var taken = await TakeAsync();
+        (await shop.SignAsync(db, taken)).Refusal!.Message.ShouldContain("still things to do");
+        (await WriteAsync(job =>
+            job.Inspection.JobLine!.Correct(new("Replaced", CorrectionKind.Replaced, "manual 28-10"), job.Inspection.House,
+            TestShop.Ines, TestShop.Now), taken)).Refusal.ShouldBeNull();
+        (await shop.Desk(db).GiveUpAsync(taken, Guid.NewGuid(), default)).Refusal!.Message.ShouldContain("Something was recorded");
+        (await shop.SignAsync(db, taken)).Refusal.ShouldBeNull();
+        (await db.OpenItems.AsNoTracking().FirstAsync(one => one.Id == item.Id)).IsOpen.ShouldBeFalse();
+        var record = (await db.SignedRecords.AsNoTracking().Where(row => row.InspectionId == taken).ToListAsync()).ShouldHaveSingleItem();
+        record.Text()["work"]![0]!.ToString().ShouldContain("Replaced. Ref. manual 28-10.");
+        (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
     }
 
     // Somebody put a line on the list, took one off or changed a value between reading the entries and signing them.

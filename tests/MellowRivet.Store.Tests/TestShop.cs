@@ -31,7 +31,9 @@ public sealed class TestShop : IAsyncDisposable
     public static readonly RulePack Rules = RulePack.Parse("""
         { "key": "t", "title": "Test pack", "effective": "2026-01-01", "note": "", "signing": [],
           "statements": [ { "inspections": ["annual"], "categories": ["standard"], "airworthy": "good {date}",
-          "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ] }
+          "unairworthy": "not good {date}", "source": { "standing": "practice", "text": "test" } } ],
+          "jobs": { "categories": ["standard"], "done": "done {date}", "notDone": "not done {date}", "preventive": null,
+          "source": { "standing": "practice", "text": "test" }, "preventiveOn": [], "preventiveSource": null } }
         """);
 
     public static EntryTemplate Template { get; } = EntryTemplate.Parse(File.ReadAllText(
@@ -49,7 +51,8 @@ public sealed class TestShop : IAsyncDisposable
 
     public static Shelf Shelf { get; } = new()
     {
-        Worksheets = [], RulePacks = [Rules], EntryTemplates = new Dictionary<string, EntryTemplate> { [Template.Key] = Template },
+        Worksheets = [], RulePacks = [Rules], UsualJobs = [],
+        EntryTemplates = new Dictionary<string, EntryTemplate> { [Template.Key] = Template },
         DueStarters = [], UsualFindings = [], NeverDeferred = [],
         Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),
     };

@@ -18,7 +18,8 @@ public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
     public static NextDue After(DueLine line, Inspection inspection, DateOnly on) => new(
     [
         .. line.Entries.Where(entry => entry.Bulletin is null
-            && (entry.Item.DoneBy.Contains(inspection.Kind) || inspection.CountsAsBenched(entry.Item)))
+            && ((inspection.JobOf is null && entry.Item.DoneBy.Contains(inspection.Kind)) || inspection.CountsAsBenched(entry.Item)
+                || inspection.JobOf?.DueItem == entry.Item.Id))
             .Select(entry =>
             {
                 var done = entry.Item.AsNoted(entry.DoneNow(on, inspection.WorkOrder));

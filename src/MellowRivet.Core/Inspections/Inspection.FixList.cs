@@ -62,7 +62,7 @@ public sealed partial class Inspection
 
     /// <summary>Whether a discrepancy can be at a place; null where it can.</summary>
     public Refusal? CheckPlace(string? zone, Guid? component, Aircraft aircraft) =>
-        Tasks.All(task => task.ZoneKey != zone) ? new("zone", "Choose the zone it is in.")
+        !HasZone(zone) ? new("zone", "Choose the zone it is in.")
         : component is { } part && aircraft.Fitting(part) is null ? new("component", "That part is not on this aircraft.")
         : null;
 
@@ -125,8 +125,8 @@ public sealed partial class Inspection
         foreach (var item in items.Where(item => item.IsOpen && Discrepancies.All(found => found.CarriedFrom != item.Id))
             .OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal))
         {
-            var zone = Tasks.Any(task => task.ZoneKey == item.ZoneKey)
-                ? item.ZoneKey
+            var zone = HasZone(item.ZoneKey) ? item.ZoneKey
+                : JobOf is not null ? ZoneOf(item)
                 : Tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? item.ZoneKey;
             var where = zone == item.ZoneKey ? item.Where : $"{item.ZoneTitle}{(item.Where.Length > 0 ? ", " + item.Where : "")}";
             var found = Find(Guid.CreateVersion7(), item.What, zone, where.Length > Discrepancy.LongestWhere

@@ -34,7 +34,7 @@ public sealed partial class Inspection
             yield return wrong;
         if (!Enum.IsDefined(typed.Class) || !Enum.IsDefined(typed.How))
             yield return new("class", "Choose what it means for the aircraft.");
-        if (Tasks.All(task => task.ZoneKey != typed.Zone))
+        if (!HasZone(typed.Zone))
             yield return new("zone", "Choose the zone it is in.");
     }
 

@@ -9,7 +9,7 @@ using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Inspections;
 
-public enum InspectionKind { Annual = 1, HundredHour, Condition, Permit, Service25, Service50, Service100 }
+public enum InspectionKind { Annual = 1, HundredHour, Condition, Permit, Service25, Service50, Service100, Job }
 
 public enum InspectionState { InWork = 1, SignedAirworthy, SignedUnairworthy }
 
@@ -115,11 +115,12 @@ public sealed partial class Inspection
         .Select(engine => CompressionSheet.Of(aircraft, engine.Component, this));
 
     /// <summary>The logbook that work in a zone goes into.</summary>
-    public Book BookOf(string zoneKey) => Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
+    public Book BookOf(string zoneKey) =>
+        JobZone(zoneKey)?.Book ?? Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.Book ?? Book.Airframe;
 
     /// <summary>The engine or propeller that a zone is about; null for neither, or for several.</summary>
-    public Guid? PartOf(string zoneKey) =>
-        Tasks.Where(task => task.ZoneKey == zoneKey).Select(task => task.ComponentId).Distinct().Take(2).ToList() is [var only]
+    public Guid? PartOf(string zoneKey) => JobZone(zoneKey) is { } zone ? zone.Part
+        : Tasks.Where(task => task.ZoneKey == zoneKey).Select(task => task.ComponentId).Distinct().Take(2).ToList() is [var only]
             ? only
             : null;
 
@@ -128,7 +129,8 @@ public sealed partial class Inspection
         Records.EnteredIn.Of(aircraft, part, BookOf(zoneKey), PartOf(zoneKey));
 
     /// <summary>The zone's title, or the key where no task stands in it.</summary>
-    public string ZoneTitle(string zoneKey) => Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
+    public string ZoneTitle(string zoneKey) =>
+        JobZone(zoneKey)?.Title ?? Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
 
     /// <summary>Lets other rules of the shop hold while it is in work.</summary>
     public void Work(HouseRules rules)
@@ -154,6 +156,7 @@ public static class InspectionWords
         InspectionKind.Service25 => "25-hour service",
         InspectionKind.Service50 => "50-hour service",
         InspectionKind.Service100 => "100-hour service",
+        InspectionKind.Job => "job",
         _ => "condition inspection",
     };
 
@@ -178,6 +181,7 @@ public static class InspectionWords
     /// <summary>What a kind is, where people mix it up with another.</summary>
     public static string Means(this InspectionKind kind) => kind switch
     {
+        InspectionKind.Job => "work without an inspection around it, entered as maintenance.",
         InspectionKind.HundredHour =>
             "an inspection of the whole scope, signed under 43.11; not the oil change that is due at the same hours.",
         InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100 =>

@@ -8,7 +8,7 @@ public enum Right { Look = 1, RecordWork, InspectWork, CorrectDiscrepancies, Kee
 public enum CertificateKind
 {
     Mechanic = 1, InspectionAuthorization, RepairmanExperimentalBuilder, RepairmanLightSportInspection, RepairmanLightSportMaintenance,
-    PermitInspector,
+    PermitInspector, Pilot,
 }
 
 /// <summary>A certificate a person holds.</summary>
@@ -81,6 +81,7 @@ public static class PeopleWords
         CertificateKind.RepairmanExperimentalBuilder => "repairman, experimental aircraft builder",
         CertificateKind.RepairmanLightSportInspection => "repairman, light-sport inspection",
         CertificateKind.PermitInspector => "inspector under a permit scheme",
+        CertificateKind.Pilot => "pilot, owner or operator",
         _ => "repairman, light-sport maintenance",
     };
 }

@@ -28,7 +28,7 @@ public static class Facts
 
     public static IReadOnlyDictionary<FactKind, FactRule> All { get; } = new Dictionary<FactKind, FactRule>
     {
-        [FactKind.Extent] = new(["kind", "subject", "scope", "worksheets", "workOrder"], Type),
+        [FactKind.Extent] = new(["kind", "title", "subject", "scope", "worksheets", "workOrder"], Type),
         [FactKind.Compressions] = new(["state", "supply", "orifice", "readings", "limit"]),
         [FactKind.Plugs] = new(["count", "done", "gap", "ohms", "ohmsLimit", "gaskets", "torque", "wrench", "rotated"]),
         [FactKind.MagnetoBench] = new(["part", "hours", "values", "looks"]),

@@ -26,7 +26,10 @@ public static partial class EntryFacts
     {
         var inspection = closing.Inspection;
         return new(FactKind.Extent, "extent", new(Book.Airframe, null, ""), EntryFact.Said(
-            ("kind", inspection.Kind.InFull()), ("subject", subject), ("workOrder", inspection.WorkOrder),
+            ("kind", inspection.JobOf is not { } job ? inspection.Kind.InFull()
+                : job.IsPreventive ? "preventive maintenance"
+                : "maintenance"), ("title", inspection.JobOf is { } of ? Small(of.Title) : ""), ("subject", subject),
+                ("workOrder", inspection.WorkOrder),
             ("scope", Scope.Of(closing.Shop.Pack, inspection, closing.Aircraft).Entered(inspection.Checklist)),
             ("worksheets", Listed(inspection.Worksheets.Where(sheet => !sheet.Key.StartsWith("bulletin-", StringComparison.Ordinal))
                 .Select(sheet => $"“{sheet.Title}”, version {sheet.Version}")))), new(RestsOnKind.Close, Key: "scope"));

@@ -58,7 +58,7 @@ public sealed record LogbookEntry(Book Book, Installation? On, Hours? Time, Hour
         var airworthy = !inspection.OpenAirworthiness.Any();
         var facts = EntryFacts.Of(closing).ToLookup(fact => (fact.Place.Book, fact.Place.Carrier));
         var total = aircraft.TimeInService;
-        return
+        List<LogbookEntry> all =
         [
             Entry(Book.Airframe, "aircraft", null, total, null),
             .. aircraft.Engines.Select(engine => Entry(Book.Engine, "engine", engine, engine.TimeInService(total),
@@ -66,11 +66,13 @@ public sealed record LogbookEntry(Book Book, Installation? On, Hours? Time, Hour
             .. aircraft.Propellers.Select(propeller => Entry(Book.Propeller, "propeller", propeller, propeller.TimeInService(total),
                 propeller.SinceOverhaul(total))),
         ];
+        // A job is entered where its work was; one that came to nothing yet, in the airframe's.
+        return inspection.JobOf is not null && all.Any(entry => entry.Sentences.Count > 0)
+            ? [.. all.Where(entry => entry.Sentences.Count > 0)] : inspection.JobOf is not null ? [all[0]] : all;
 
         LogbookEntry Entry(Book book, string subject, Installation? on, Hours? time, Hours? sinceOverhaul)
         {
-            var (statement, source) = rules.Statement(inspection.Kind, aircraft.Category, airworthy, subject, closing.On,
-                inspection.Checklist?.InWords);
+            var (statement, source) = rules.Statement(inspection, aircraft.Category, airworthy, subject, closing.On);
             var sentences = facts[(book, on?.ComponentId)].OrderBy(fact => template.PlaceOf(fact.Kind))
                 .Select(fact => (fact, text: template.Tell(fact, length))).Where(told => told.text.Length > 0)
                 .Select(told => new EntrySentence(told.fact, told.fact.Place.Said + told.text,

@@ -79,7 +79,9 @@ public static class RecordWriter
             && (stay.Component.Kind, record.Book) is (ComponentKind.Engine, Book.Engine) or (ComponentKind.Propeller, Book.Propeller));
         var content = Head(aircraft, rules, signer, date,
             title.StartsWith("Correction", StringComparison.Ordinal) ? title : $"Correction, {char.ToLowerInvariant(title[0])}{title[1..]}",
-            item, serial, record.Book is Book.Engine or Book.Propeller ? on?.TimeInService(aircraft.TimeInService) : aircraft.TimeInService);
+            item, serial, record.Book is Book.Engine or Book.Propeller
+                ? on?.TimeInService(aircraft.TimeInService)
+                : aircraft.TimeInService);
         content["workOrder"] = $"{was["workOrder"]}";
         content["corrects"] = $"{record.Number}";
         content["extent"] = $"Correction of record {record.Number}, “{title}” of {was["date"]}, signed by {was["signedBy"]}.";

@@ -28,6 +28,20 @@ public sealed record SigningRule(
 public sealed record StatementRule(
     IReadOnlyList<InspectionKind> Inspections, IReadOnlyList<Category> Categories, string Airworthy, string Unairworthy, RuleSource Source);
 
+/// <summary>
+/// How work without an inspection is entered (14 CFR 43.9). Who signs it is whoever may clear an open item; a pilot signs preventive
+/// maintenance on an aircraft that they own or operate.
+/// </summary>
+/// <param name="Categories">The categories it covers.</param>
+/// <param name="Done">The statement; {subject} and {date} are filled in.</param>
+/// <param name="NotDone">The same with an open airworthiness item.</param>
+/// <param name="Source">The rule.</param>
+/// <param name="Preventive">The statement of preventive maintenance; null where the scheme has none.</param>
+/// <param name="PreventiveOn">The categories on which a pilot may do it.</param>
+/// <param name="PreventiveSource">The rule of it.</param>
+public sealed record JobRules(IReadOnlyList<Category> Categories, string Done, string NotDone, RuleSource Source, string? Preventive,
+    IReadOnlyList<Category> PreventiveOn, RuleSource? PreventiveSource);
+
 /// <summary>Whether a person may sign, by which certificate or why not.</summary>
 public sealed record SigningAnswer(Certificate? By, string Reason, RuleSource? Source)
 {
@@ -41,7 +55,8 @@ public sealed record SigningAnswer(Certificate? By, string Reason, RuleSource? S
 public sealed partial record RulePack(
     string Key, string Title, DateOnly Effective, string Note, IReadOnlyList<SigningRule> Signing, IReadOnlyList<StatementRule> Statements,
     IReadOnlyList<BindingRule>? Bulletins = null, IReadOnlyList<ScopeRule>? Scopes = null, IReadOnlyList<AskRule>? Asks = null,
-    IReadOnlyList<LookRule>? Looks = null, IReadOnlyList<ClearingRule>? Clearing = null, string? Entries = null)
+    IReadOnlyList<LookRule>? Looks = null, IReadOnlyList<ClearingRule>? Clearing = null, string? Entries = null,
+    JobRules? Jobs = null)
 {
     /// <summary>Reads a rule pack.</summary>
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or of the wrong kind.</exception>
@@ -66,6 +81,7 @@ public sealed partial record RulePack(
         Looks = Looks ?? other.Looks,
         Clearing = Clearing ?? other.Clearing,
         Entries = Entries ?? other.Entries,
+        Jobs = Jobs ?? other.Jobs,
     };
 
     /// <summary>Whether it says who signs anything on aircraft of a category.</summary>
@@ -76,8 +92,11 @@ public sealed partial record RulePack(
         Signing.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
         && Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category)));
 
+    /// <summary>Whether work without an inspection is entered by it, on a category.</summary>
+    public bool DoesJobs(Category category) => Jobs?.Categories.Contains(category) == true;
+
     /// <summary>Whether it has words to sign a kind of inspection with, on a category.</summary>
-    public bool HasStatement(InspectionKind kind, Category category) =>
+    public bool HasStatement(InspectionKind kind, Category category) => kind == InspectionKind.Job ? DoesJobs(category) :
         Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category));
 
     /// <summary>
@@ -85,7 +104,8 @@ public sealed partial record RulePack(
     /// </summary>
     /// <param name="inspection">The inspection.</param>
     /// <param name="to">The category the aircraft would get.</param>
-    public Refusal? GoesOn(Inspection inspection, Category to) => !inspection.InWork || KindsFor(to).Contains(inspection.Kind) ? null
+    public Refusal? GoesOn(Inspection inspection, Category to) => !inspection.InWork || KindsFor(to).Contains(inspection.Kind)
+        || (inspection.Kind == InspectionKind.Job && DoesJobs(to)) ? null
         : new("Category",
             $"{inspection.WorkOrder}, {inspection.Kind.InWordsToChoose()}, is in work, and {Title} knows none on {to.InWords()}: "
             + $"nobody could sign it. Sign it first.");
@@ -93,6 +113,8 @@ public sealed partial record RulePack(
     /// <summary>Whether a person may sign this kind of inspection on this aircraft.</summary>
     public SigningAnswer MaySign(Person person, InspectionKind kind, Aircraft aircraft)
     {
+        if (kind == InspectionKind.Job)
+            return MayClear(person, aircraft);
         var rules = Signing.Where(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(aircraft.Category)).ToList();
         var held = from rule in rules
                    from certificate in person.Certificates
@@ -111,6 +133,20 @@ public sealed partial record RulePack(
 
     /// <summary>The statement for an inspection.</summary>
     /// <exception cref="InvalidOperationException">The pack has none for this kind and category.</exception>
+    public (string Text, RuleSource Source) Statement(Inspection inspection, Category category, bool airworthy, string subject,
+        DateOnly date)
+    {
+        if (inspection.JobOf is not { } job)
+            return Statement(inspection.Kind, category, airworthy, subject, date, inspection.Checklist?.InWords);
+        var rules = Jobs is { } there && DoesJobs(category) ? there
+            : throw new InvalidOperationException($"{Title} has no words for work without an inspection on {category.InWords()}.");
+        var (words, source) = !airworthy ? (rules.NotDone, rules.Source)
+            : job.IsPreventive ? (rules.Preventive!, rules.PreventiveSource!)
+            : (rules.Done, rules.Source);
+        return (words.Replace("{subject}", subject).Replace("{date}", date.ToString("yyyy-MM-dd")), source);
+    }
+
+    /// <inheritdoc cref="Statement(Inspection, Category, bool, string, DateOnly)"/>
     public (string Text, RuleSource Source) Statement(InspectionKind kind, Category category, bool airworthy, string subject, DateOnly date,
         string? checklist = null)
     {
@@ -126,6 +162,26 @@ public sealed partial record RulePack(
             .Replace("{type}", $"{article} {kind.InWords()}")
             .Replace("{date}", date.ToString("yyyy-MM-dd"))
             .Replace("{checklist}", checklist ?? "(title and revision are still to be stated)"), rule.Source);
+    }
+
+    /// <summary>
+    /// Whether a pilot may do a job as preventive maintenance: with a pilot's certificate, on the aircraft that they own or operate, and
+    /// only what the list of 43 Appendix A(c) has.
+    /// </summary>
+    /// <param name="person">The pilot.</param>
+    /// <param name="aircraft">The aircraft.</param>
+    /// <param name="asked">What the list says of the job.</param>
+    public SigningAnswer MayDoPreventive(Person person, Aircraft aircraft, WhoMayAnswer asked)
+    {
+        if (Jobs is not { Preventive: not null, PreventiveSource: { } source } jobs || !jobs.PreventiveOn.Contains(aircraft.Category))
+            return new(null, $"{Title} has no preventive maintenance by its pilot on {aircraft.Category.InWords()}.", Jobs?.Source);
+        if (person.Certificates.FirstOrDefault(held => held.Kind == CertificateKind.Pilot && held.OnlySerial == aircraft.SerialNumber)
+            is not { } pilot)
+            return new(null, $"Preventive maintenance takes a pilot’s certificate and an aircraft that one owns or operates: {person.Name} "
+                + $"holds {Holds(person)}.", source);
+        return asked is { Who: MayDo.Owner }
+            ? new(pilot, $"{pilot.Kind.InWords()}, {pilot.Number}", source)
+            : new(null, asked.Words, source);
     }
 
     /// <summary>Whether a person may clear an open item of this aircraft by an entry of their own, outside an inspection.</summary>

@@ -60,9 +60,11 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
                 .. missing.Select(ask =>
                     new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})",
                         By: HeldUpBy.Ask)),
-                .. Statements(inspection, aircraft, rules.Pack), .. PartsGone(inspection, aircraft), .. Checklists(inspection, scope),
+                .. Statements(inspection, aircraft, rules.Pack), .. JobToDo(inspection), .. PartsGone(inspection, aircraft),
+                .. Checklists(inspection, scope),
                 .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
-                .. Bulletins(inspection, research ?? BulletinResearch.None), .. KnownMarks(inspection),
+                .. Bulletins(inspection, inspection.JobOf is null ? research ?? BulletinResearch.None : BulletinResearch.None),
+                .. KnownMarks(inspection),
                 .. Deferrals(inspection, rules.Classes),
                 .. zones.Where(zone => zone.Waiting.Count > 0)
                     .Select(zone => new Blocker(
@@ -77,6 +79,15 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
         : [new(
             $"{rules.Title} has no words to sign {inspection.Kind.InWordsToChoose()} with, on {aircraft.Category.InWords()}: put the "
             + $"category on the data plate right, or the rules on the Shelf", By: HeldUpBy.NoStatement)];
+
+    // A job is signed for what was done: its own line is, or something else was in its place.
+    private static IEnumerable<Blocker> JobToDo(Inspection inspection) => inspection.JobLine is not { } line ? []
+        : line.IsOpen && !line.WaitsForALook ? [new($"{line.What}: not done yet; say what was done", Found: line)]
+        : line.Disposition == Disposition.Withdrawn && inspection.Discrepancies.All(found => found.Correction is null)
+        && inspection.OilFills.Count == 0
+        ? [new($"{line.What}: withdrawn, and nothing else was done: there is nothing to enter", Found: line)]
+        : inspection.Discrepancies.Where(found => found.Correction is { Reference.Length: 0, Kind: not CorrectionKind.Deferred })
+            .Select(found => new Blocker($"{found.What}: by which data was it done? The entry names it", Found: found));
 
     private static IEnumerable<Blocker> PartsGone(Inspection inspection, Aircraft aircraft) => inspection.PartsGone(aircraft)
         .Select(part => aircraft.Installations.Where(stay => stay.ComponentId == part).MaxBy(stay => stay.InstalledAt.Value))

@@ -23,6 +23,7 @@ public sealed record ShopRules(RulePack Pack, ClassRules Classes, EntryTemplate 
     public Certificate? SignsBy(Guid? person, Inspection inspection, Aircraft aircraft) =>
         person is { } id && People.TryGetValue(id, out var who) ? Pack.MaySign(who, inspection.Kind, aircraft).By : null;
 
-    /// <summary>Whether a person holds any certificate: somebody who doesn't opens, cleans and shows.</summary>
-    public bool IsCertificated(Guid? person) => person is { } id && People.TryGetValue(id, out var who) && who.Certificates.Count > 0;
+    /// <summary>Whether a person holds any certificate of a mechanic or inspector: somebody who doesn't opens, cleans and shows.</summary>
+    public bool IsCertificated(Guid? person) =>
+        person is { } id && People.TryGetValue(id, out var who) && who.Certificates.Any(held => held.Kind != CertificateKind.Pilot);
 }

@@ -29,7 +29,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 34,
+                propertyCount: 35,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -90,6 +90,15 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Inspection).GetField("<House>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new JsonText<HouseRules>(),
                 valueComparer: new JsonSame<HouseRules>());
+
+            var jobOf = runtimeEntityType.AddProperty(
+                "JobOf",
+                typeof(JobOf),
+                propertyInfo: typeof(Inspection).GetProperty("JobOf", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Inspection).GetField("<JobOf>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<JobOf>(),
+                valueComparer: new JsonSame<JobOf>());
 
             var kind = runtimeEntityType.AddProperty(
                 "Kind",

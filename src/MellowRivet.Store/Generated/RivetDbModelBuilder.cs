@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("a1059237-8242-47ec-aeb9-9c8d70130f95"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("19d25666-18d1-4875-8322-e62e22b768ef"), entityTypeCount: 32)
         {
         }
 

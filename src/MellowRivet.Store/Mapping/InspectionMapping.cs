@@ -48,6 +48,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<NotPart>>("notPart").HasColumnName("NotPart").AsJson();
         inspection.Property<List<SignersLook>>("signersLooks").HasColumnName("SignersLooks").AsJson();
         inspection.Property(row => row.Checklist).AsJson();
+        inspection.Ignore(row => row.JobLine).Property(row => row.JobOf).AsJson();
         inspection.Property<List<WorksheetUsed>>("worksheets").HasColumnName("Sheets").AsJson();
         inspection.Property<List<TaskNotDue>>("notDue").HasColumnName("NotDue").AsJson();
         inspection.Property(row => row.Arrival).AsJson();

@@ -24,7 +24,8 @@ public static class DemoShop
         ("wim", "Wim Raskelf", "WR", [Role.Repairman], [new(CertificateKind.RepairmanLightSportMaintenance, "QF 52240")]),
         ("tamsin", "Tamsin Bexwell", "TB", [Role.Assistant], []),
         ("piet", "Piet Oduvane", "PO", [Role.Assistant], []),
-        ("perpetua", "Perpetua Lorne", "PL", [Role.Owner], [new(CertificateKind.RepairmanExperimentalBuilder, "QF 60031", "OK-07")]),
+        ("perpetua", "Perpetua Lorne", "PL", [Role.Owner], [new(CertificateKind.RepairmanExperimentalBuilder, "QF 60031", "OK-07"),
+            new(CertificateKind.Pilot, "QF 71124", "LT-12")]),
     ];
 
     public static IEnumerable<string> WhoCanEnter() =>

@@ -110,5 +110,13 @@ internal static class DemoTwin
                 [new("TY-600-8", "", "K 55120")]), new(ines, rules.MayClear(ines, aircraft).By!), demo.At(-12, 14),
                 demo.Today.AddDays(-12));
         await demo.Db.SaveChangesAsync(stop);
+        // And a job by itself, between inspections.
+        var taken = demo.At(-8, 10);
+        var (job, _) = new TypedJob("Battery replaced", "airframe", null, null).Begin(Guid.CreateVersion7(), aircraft, $"{taken:yy}-112",
+            DemoHistory.House with { AskFirst = false }, preventive: false, ines.Id, demo.Today.AddDays(-8), taken);
+        job!.JobLine!.Correct(new("Battery replaced, terminals greased, charging checked at cruise rpm.", CorrectionKind.Replaced,
+            "Corrin manual 24-30, p. 2", [new("BT-35", "0522-417", "1125-090")]), job.House, ines.Id, taken.AddHours(1));
+        demo.Db.Inspections.Add(job);
+        await demo.SignAsync(job, aircraft, ines, taken.AddHours(1.5), stop);
     }
 }

@@ -23,7 +23,8 @@ public class RecordCorrectionTests
         engine = last!;
     }
 
-    private RecordCorrection Wrong() => RecordCorrection.Read(engine, 2, "Measured, Engine: oil pressure 72 psi (55–95 psi).", "misread").Correction!;
+    private RecordCorrection Wrong() =>
+        RecordCorrection.Read(engine, 2, "Measured, Engine: oil pressure 72 psi (55–95 psi).", "misread").Correction!;
 
     // 14 CFR 43.9(a) and 43.12, from memory: what was wrong stays readable, what is right is signed by itself.
     [Fact]
@@ -34,7 +35,8 @@ public class RecordCorrectionTests
         string Said(string field) => $"{draft.Content[field]}";
         Said("title").ShouldBe("Correction, engine entry");
         Said("extent").ShouldBe("Correction of record 2, “Engine entry” of 2026-11-23, signed by Ines Test.");
-        draft.Content["work"]!.AsArray().Select(line => $"{line}").ShouldBe(["It says: “Measured, Engine: oil pressure 70 psi (55–95 psi).”",
+        draft.Content["work"]!.AsArray().Select(line => $"{line}")
+            .ShouldBe(["It says: “Measured, Engine: oil pressure 70 psi (55–95 psi).”",
             "It should read: “Measured, Engine: oil pressure 72 psi (55–95 psi).”", "Why: misread"]);
         (Said("item"), Said("serial"), Said("date"), Said("timeInService")).ShouldBe(("Engine", "E-1", "2026-11-26", "1120.5 h"));
         Said("certificate").ShouldBe("mechanic with inspection authorization, 77");
@@ -59,6 +61,7 @@ public class RecordCorrectionTests
     [InlineData(2, " ", "why", "reads")]
     [InlineData(2, "Measured, Engine: oil pressure 70 psi (55–95 psi).", "why", "reads")]
     [InlineData(2, "right", "", "why")]
-    public void Without_a_line_of_the_record_other_words_and_a_reason_nothing_is_corrected(int? line, string reads, string why, string field) =>
+    public void Without_a_line_of_the_record_other_words_and_a_reason_nothing_is_corrected(int? line, string reads, string why,
+        string field) =>
         RecordCorrection.Read(engine, line, reads, why).Refusal!.Field.ShouldBe(field);
 }

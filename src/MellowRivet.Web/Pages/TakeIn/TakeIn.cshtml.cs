@@ -113,7 +113,8 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     }
 
     private InspectionKind[] KindsOf(Aircraft? aircraft) =>
-        aircraft is null ? Enum.GetValues<InspectionKind>() : [.. shelf.RulesFor(aircraft.Category).KindsFor(aircraft.Category)];
+        aircraft is null ? [.. Enum.GetValues<InspectionKind>().Where(kind => kind != InspectionKind.Job)]
+            : [.. shelf.RulesFor(aircraft.Category).KindsFor(aircraft.Category)];
 
     private async Task<Aircraft?> ChosenAsync(Guid? id, CancellationToken stop) =>
         id is { } chosen ? await db.AircraftAsync(chosen, stop) : null;

@@ -16,6 +16,8 @@ public sealed class NextModel(RivetDb db) : PageModel
     {
         if (await db.StateOfAsync(id, stop) is not { } state)
             return NotFound();
+        if (await db.JobLineAsync(id, stop) is { } line)
+            return Redirect(state == InspectionState.InWork && line.IsOpen ? $"/walk/{id}/fix-list/{line.Number}" : $"/walk/{id}/close");
         var place = after ?? await db.PlaceOfAsync(User.PersonId(), id, stop);
         var walk = await db.StepsAsync(id, stop);
         var here = walk.Index().FirstOrDefault(step => step.Item.Id == place, (-1, null!)).Index;

@@ -46,7 +46,9 @@ public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnl
             .ToDictionary(station => station, station => Seam.Of(station, job.Inspection, ready.MaySign, research)),
             ready.Blockers.Count(blocker => blocker.Task is not null), ready.Unairworthy.Count,
             ready.Blockers.Count(blocker => blocker.Task is null),
-            job.Inspection.InWork ? ready.Zones : WhoseLook.Of(job.Inspection, job.Aircraft, rules));
+            job.Inspection.JobOf is { } about
+                ? [.. about.Zones.Select(zone => new ZoneState(zone.Key, zone.Title, Station.FixList, [], null, [], 0))]
+                : job.Inspection.InWork ? ready.Zones : WhoseLook.Of(job.Inspection, job.Aircraft, rules));
     }
 }
 

@@ -45,6 +45,15 @@ public abstract record WalkView(WalkShown Walk) : PageView
 
     public Person? Person(Guid? person) => person is { } id ? Weighed.People.GetValueOrDefault(id) : null;
 
+    /// <summary>The stations of the walk; a job has no zones to go over.</summary>
+    public IReadOnlyList<Station> Stations => Job.Inspection.JobOf is null ? Enum.GetValues<Station>()
+        : [.. new[] { Station.Engine, Station.FixList, Station.Close }
+            .Where(station => station != Station.Engine || Job.Aircraft.Configuration.Engines > 0)];
+
+    /// <summary>Where a station is.</summary>
+    public string HrefOf(Station station) => Job.Inspection.JobOf is not null && station == Station.Engine
+        ? $"/walk/{Id}/compressions" : $"/walk/{Id}/{Drawings.Seam.Place(station)}";
+
     public static string TitleOf(Station station) => station switch
     {
         Station.LookAndOpen => "Look & open",

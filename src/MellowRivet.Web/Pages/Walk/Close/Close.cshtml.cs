@@ -77,6 +77,12 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
         AnswerAsync(post, "scope", (job, me, signs, at) => job.Inspection.GoBy(title, revision, me, signs, at), stop,
             new("checklist", title, revision));
 
+    /// <summary>Gives up a job that was taken by mistake.</summary>
+    [Needs(Right.TakeIn)]
+    public async Task<IActionResult> OnPostGiveUpAsync(Guid post, CancellationToken stop) =>
+        await Desk.JobAsync(Id, stop, JobParts.Bare) is not { } job ? NotFound()
+        : await AfterAsync(Desk.GiveUpAsync(Id, post, stop), $"/aircraft/{job.Aircraft.Id}/job", stop);
+
     /// <summary>How long the entries are.</summary>
     [Needs(Right.Sign)]
     public Task<IActionResult> OnPostLengthAsync(Guid post, EntryLength length, CancellationToken stop) =>

@@ -57,6 +57,13 @@ public sealed record CloseView(WalkShown Walk, SigningAnswer Answer, Readiness R
         _ => $"{Here}/engine-sheet/{ask.Asked.ToString().ToLowerInvariant()}/{ask.EngineId}",
     };
 
+    /// <summary>What the signature says, on its button.</summary>
+    public string SignsAs => Readiness.Unairworthy.Count > 0 ? "Sign as unairworthy, with the list"
+        : Job.Inspection.JobOf is null ? "Sign as airworthy" : "Sign the entry";
+
+    /// <summary>A job at which nothing was recorded yet.</summary>
+    public bool MayGiveUp => MayRecord && Job.Inspection is { JobOf: not null } job && job.CheckGiveUp() is null;
+
     /// <summary>Where one reads what a sentence of an entry rests on.</summary>
     public string HrefOf(RestsOn on) => on.Kind switch
     {
