@@ -58,8 +58,8 @@ public static class FleetQueries
         var parts = along.Select(stay => stay.ComponentId).Distinct().ToList();
         foreach (var item in await db.DueItems.AsNoTracking().Where(item => parts.Contains(item.ComponentId!.Value)).ToListAsync(stop))
             if (aircraft.Fitting(item.ComponentId!.Value) is { } stay && stay.TimeInService(aircraft.TimeInService) is { } now
-                && item.Last?.Hours > now.Value)
-                return new("stayOwn", $"{item.What} was done at {item.Last.Hours:0.0} h of its own, and it would have {now} h now.");
+                && item.Last is { CountedOn: null } last && last.Hours > now.Value)
+                return new("stayOwn", $"{item.What} was done at {last.Hours:0.0} h of its own, and it would have {now} h now.");
         return null;
     }
 

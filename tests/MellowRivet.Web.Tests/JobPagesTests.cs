@@ -5,7 +5,8 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Web.Tests;
 
 /// <summary>A job by each role: who takes one, who enters one, and what they are told who may not.</summary>
-public class JobPagesTests(DemoServer server) : IClassFixture<DemoServer>
+[Collection(SigningShop.Name)]
+public class JobPagesTests(DemoServer server)
 {
     private static (string, string) Post() => ("post", $"{Guid.NewGuid()}");
 

@@ -81,6 +81,7 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         ["GET /walk/{id:guid}/fix-list/{number:int}/placard"] = (HttpStatusCode.NotFound, "it is not deferred"),
         ["GET /walk/{id:guid}/{place:regex(^(engine|airframe|bulletins)$)}/{zone?}?handler=Judge"] = (HttpStatusCode.NotFound,
             "no task was named"),
+        ["GET /walk/{id:guid}/records.pdf"] = (HttpStatusCode.NotFound, "nothing is signed yet"),
         ["POST /share"] = (HttpStatusCode.Forbidden, "it is for the phone's own share sheet, which says so (FoundPagesTests)"),
     };
 

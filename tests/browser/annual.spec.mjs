@@ -204,7 +204,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
         Math.round((w / 72) * 25.4),
         Math.round((h / 72) * 25.4),
       ]);
-    await page.goto(`${walk}/records?on=sticker`);
+    await page.goto(`${walk}/records`);
     // Tests set the day: what is printed says so in its margin, where it takes no room.
     expect(
       await page.evaluate(
@@ -214,11 +214,15 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
             .filter(rule => /@bottom-center.*not the day it says/.test(rule.cssText)).length,
       ),
     ).toBe(1);
-    // One sticker for the propeller; what was done at airframe and engine runs over onto more.
-    const stickers = sizes(await page.pdf({ preferCSSPageSize: true }));
+    // One sticker for the propeller; what was done at airframe and engine runs over onto more, in numbered parts.
+    const made = async paper => sizes(await (await page.request.get(`${walk}/records.pdf?paper=${paper}`)).body());
+    const stickers = await made('140x90');
     expect(stickers).toEqual(Array(stickers.length).fill([140, 90]));
     expect(stickers.length).toBeGreaterThan(4);
-    await page.goto(`${walk}/records`);
+    expect((await made('100x70')).length).toBeGreaterThan(stickers.length);
+    expect((await made('a4'))[0]).toEqual([210, 297]);
+    expect((await made('letter'))[0]).toEqual([216, 279]);
+    expect((await page.request.get(`${walk}/records.pdf?paper=9x9`)).status()).toBe(400);
     expect(sizes(await page.pdf({ format: 'A4' }))[0]).toEqual([210, 297]);
     expect(sizes(await page.pdf({ format: 'Letter' }))[0]).toEqual([216, 279]);
   });

@@ -90,9 +90,8 @@ public sealed class DueItem
         ? when with { WasDueHours = Interval.DueHours(from, every, last.WasDueHours) }
         : when;
 
-    /// <summary>Records that it was done. When it was due until then is kept, where an overrun counts.</summary>
-    /// <returns>Why it can't be so, or null.</returns>
-    public Refusal? SetDone(LastDone when, DateOnly today)
+    /// <summary>Why it can't have been done so; null where it can.</summary>
+    public Refusal? CheckDone(LastDone when, DateOnly today)
     {
         if (when.On > today)
             return new("on", "That day is still to come.");
@@ -102,8 +101,17 @@ public sealed class DueItem
             return new("on", "It is counted by the calendar: the day it was done is wanted.");
         if (Interval is { EveryHours: not null } && when.Hours is null)
             return new("hours", "It is counted by hours: the hours when it was done are wanted.");
-        if (Last?.Hours is { } earlier && when.Hours < earlier)
+        if (Last?.Hours is { } earlier && when.Hours < earlier && when.CountedOn == Last.CountedOn)
             return new("hours", $"It was done at {earlier:0.0} h before: fewer hours can't follow.");
+        return null;
+    }
+
+    /// <summary>Records that it was done. When it was due until then is kept, where an overrun counts.</summary>
+    /// <returns>Why it can't be so, or null.</returns>
+    public Refusal? SetDone(LastDone when, DateOnly today)
+    {
+        if (CheckDone(when, today) is { } refusal)
+            return refusal;
         done = [.. done, AsNoted(when)];
         return null;
     }

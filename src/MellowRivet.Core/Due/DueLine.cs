@@ -53,7 +53,10 @@ public sealed record DueLine(Aircraft Aircraft, IReadOnlyList<DueEntry> Entries,
         var entries = items.Where(item => item.RetiredWhy is null).Select(item =>
         {
             var on = item.ComponentId is { } part ? fitted.GetValueOrDefault(part) : null;
-            var own = on is null ? now : now with { Hours = now.Hours with { Total = on.TimeInService(aircraft.TimeInService)?.Value } };
+            // Where nobody knows the part's own hours, those since it was done are the aircraft's; on another aircraft nobody can tell.
+            var own = on is null || item.Last?.CountedOn == aircraft.Id ? now
+                : item.Last is { CountedOn: not null } ? now with { Hours = now.Hours with { Total = null } }
+                : now with { Hours = now.Hours with { Total = on.TimeInService(aircraft.TimeInService)?.Value } };
             return new DueEntry(item, on, DueStatus.Of(item.Interval, item.Last, own), own, on is null ? "" : aircraft.PlaceOf(on));
         });
         return new(aircraft, InOrder(entries), now, [.. items.Where(item => item.RetiredWhy is not null)]);

@@ -88,5 +88,8 @@ public sealed record Interval(
 /// <param name="Landings">Landings then.</param>
 /// <param name="Cycles">Engine cycles then.</param>
 /// <param name="Reference">Where it is entered: a work order, a book and page.</param>
+/// <param name="CountedOn">
+/// The aircraft whose hours those are, where nobody knows the own hours of the part; null for the part's own, or the aircraft's item.
+/// </param>
 public sealed record LastDone(DateOnly? On = null, decimal? Hours = null, decimal? WasDueHours = null, decimal? Landings = null,
-    decimal? Cycles = null, string Reference = "");
+    decimal? Cycles = null, string Reference = "", Guid? CountedOn = null);

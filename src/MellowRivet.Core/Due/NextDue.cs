@@ -22,8 +22,13 @@ public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
                 || inspection.JobOf?.DueItem == entry.Item.Id))
             .Select(entry =>
             {
-                var done = entry.Item.AsNoted(entry.DoneNow(on, inspection.WorkOrder));
-                return new DoneBySigning(entry, done, DueStatus.Of(entry.Item.Interval, done, entry.Now));
-            }),
+                // A part whose own hours nobody knows counts from here by the aircraft's.
+                var by = entry.On is not null && entry.Now.Hours.Total is null ? line.Now : entry.Now;
+                var done = entry.Item.AsNoted((entry with { Now = by }).DoneNow(on, inspection.WorkOrder)
+                    with { CountedOn = by == entry.Now ? entry.Item.Last?.CountedOn : line.Aircraft.Id });
+                return new DoneBySigning(entry, done, DueStatus.Of(entry.Item.Interval, done, by));
+            })
+            // What the file holds against it, such as a later day it was done on, stays as it is.
+            .Where(done => done.Entry.Item.CheckDone(done.Done, on) is null),
     ]);
 }

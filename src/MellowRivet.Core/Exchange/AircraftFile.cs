@@ -20,7 +20,8 @@ public sealed record AircraftFile(
     Configuration Configuration, MeterKind TimeBasis,
     IReadOnlyList<FileMeter> Meters, IReadOnlyList<FileReading> Readings, IReadOnlyList<FilePart> Parts, IReadOnlyList<ManualLimit> Limits,
     IReadOnlyList<FileDue> Due, IReadOnlyList<FileBook> Books, IReadOnlyList<FileGapNote> ExplainedGaps,
-    IReadOnlyList<CableTable>? CableTables = null, IReadOnlyList<FileBulletin>? Bulletins = null, IReadOnlyList<FileFact>? Facts = null)
+    IReadOnlyList<CableTable>? CableTables = null, IReadOnlyList<FileBulletin>? Bulletins = null, IReadOnlyList<FileFact>? Facts = null,
+    IReadOnlyList<MajorWork>? MajorWork = null)
 {
     public const string FormatName = "mellow-rivet-aircraft";
     public const int CurrentVersion = 1;
@@ -88,7 +89,8 @@ public sealed record AircraftFile(
                 .ThenBy(one => one.ComponentId).Select(one => FileBulletin.Of(one, clock))],
             [.. facts.OrderBy(fact => clock.DayOf(fact.At)).ThenBy(fact => fact.Key, StringComparer.Ordinal)
                 .ThenBy(fact => fact.ComponentId)
-                .Select(fact => new FileFact(fact.ComponentId, fact.Key, fact.Value, clock.DayOf(fact.At)))]);
+                .Select(fact => new FileFact(fact.ComponentId, fact.Key, fact.Value, clock.DayOf(fact.At)))],
+            aircraft.MajorWork);
     }
 
     /// <summary>The aircraft the file describes.</summary>
@@ -103,6 +105,8 @@ public sealed record AircraftFile(
             aircraft.SetLimit(limit);
         foreach (var table in CableTables ?? [])
             aircraft.SetCableTable(table);
+        foreach (var work in MajorWork ?? [])
+            aircraft.Keep(work);
         foreach (var note in ExplainedGaps)
             aircraft.Explain(new(note.Kind, note.From, note.To, note.Words, by));
         foreach (var part in Parts)

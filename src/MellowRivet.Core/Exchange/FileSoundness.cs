@@ -14,7 +14,7 @@ internal static class FileSoundness
     {
         if (new IEnumerable<object?>[]
             { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps, file.CableTables
-                ?? [], file.Bulletins ?? [], file.Facts ?? [] }.Any(HasHole)
+                ?? [], file.Bulletins ?? [], file.Facts ?? [], file.MajorWork ?? [] }.Any(HasHole)
             || file.Parts.Any(part => HasHole(part.Stays) || HasHole(part.Overhauls)) || file.Due.Any(item => HasHole(item.Done))
             || file.Books.Any(book => HasHole(book.Entries)) || (file.Bulletins ?? []).Any(one => HasHole(one.Done)))
             return "A list has an empty place.";
@@ -30,6 +30,9 @@ internal static class FileSoundness
             return $"The limit of {limit.Measure} has a unit that this program doesn’t know, or its ends the wrong way round.";
         if ((file.CableTables ?? []).Select(table => table.Fault()).FirstOrDefault(fault => fault is not null) is { } table)
             return $"A table of cable tension: {table.Message}";
+        if ((file.MajorWork ?? []).Select(work => Fleet.MajorWork.Read(work.Id, work.Kind, work.On, work.What, work.Form, today).Refusal)
+            .FirstOrDefault(fault => fault is not null) is { } major)
+            return $"A major repair or alteration: {major.Message}";
         if (file.Due.SelectMany(item => item.Done)
             .Any(done => new[] { done.Hours, done.WasDueHours, done.Landings, done.Cycles }.Any(count => count is < 0 or >= 1_000_000))
             || file.Due.Any(item => item.LabourHours is < 0 or >= 10_000))

@@ -46,6 +46,7 @@ public sealed partial class Aircraft
     private List<ManualLimit> limits = [];
     private List<CableTable> cableTables = [];
     private List<GapNote> gapNotes = [];
+    private List<MajorWork> majorWork = [];
 
     private Aircraft() { }
 
@@ -89,6 +90,9 @@ public sealed partial class Aircraft
     /// <summary>Holes in the books that somebody explained.</summary>
     public IReadOnlyList<GapNote> GapNotes => gapNotes;
 
+    /// <summary>Major repairs and alterations that are on file, with their forms.</summary>
+    public IReadOnlyList<MajorWork> MajorWork => majorWork;
+
     /// <summary>Every part that is or was on the aircraft.</summary>
     /// <exception cref="InvalidOperationException">They weren't loaded with it.</exception>
     public IReadOnlyList<Installation> Installations => Loaded.List(installations);
@@ -102,6 +106,12 @@ public sealed partial class Aircraft
         Category = category;
         Configuration = configuration;
     }
+
+    /// <summary>Puts a major repair or alteration on file; under its id it takes the place of the first.</summary>
+    public void Keep(MajorWork work) => majorWork = [.. majorWork.Where(other => other.Id != work.Id), work];
+
+    /// <summary>Takes one off file that was put there by mistake.</summary>
+    public void Drop(Guid work) => majorWork = [.. majorWork.Where(other => other.Id != work)];
 
     /// <summary>Puts a manual limit on file in place of an earlier one for the same measurement.</summary>
     public void SetLimit(ManualLimit limit) => limits = [.. limits.Where(other => other.Measure != limit.Measure), limit];

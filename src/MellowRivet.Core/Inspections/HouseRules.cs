@@ -16,10 +16,12 @@ public enum SeparateInspector { Never = 1, AirworthinessItems, Always }
 /// <param name="LabourRate">What an hour of labour costs, in its money.</param>
 /// <param name="Money">The shop's money, as it stands before a sum.</param>
 /// <param name="SignersLook">Which looks the person who signs has to take; null for what the rule pack says of the inspection.</param>
+/// <param name="StickerWidth">How wide the shop's logbook stickers are, mm.</param>
+/// <param name="StickerHeight">How high, mm.</param>
 public sealed record HouseRules(
     SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true,
     bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$",
-    LookSchool? SignersLook = null)
+    LookSchool? SignersLook = null, double StickerWidth = 140, double StickerHeight = 90)
 {
     /// <summary>Why work on a discrepancy can't begin before the owner was asked; null where it can.</summary>
     public Refusal? AsksFirst(Discrepancy found)
@@ -44,6 +46,8 @@ public sealed record HouseRules(
         ? new("inspector", "Choose when a second person inspects.")
         : SignersLook is { } look && !Enum.IsDefined(look)
         ? new("signersLook", "Choose which looks the person who signs takes.")
+        : StickerWidth is not (>= 60 and <= 210) || StickerHeight is not (>= 40 and <= 297)
+        ? new("sticker", "A sticker of 60 to 210 mm by 40 to 297 mm.")
         : PreAuthorised is < 0 or > 1_000_000 || LabourRate is < 0 or > 10_000 || Money.Trim().Length is 0 or > 4
             ? new("money", "Sums from 0 up, an hour of up to 10,000, and money of one to four letters: $, EUR.")
             : null;

@@ -233,7 +233,8 @@ public static partial class EntryFacts
         .Where(done => done.Status.Limbs.Any(limb => limb.DueOn is not null || limb.DueAt is not null))
         .GroupBy(done => EnteredIn.Of(closing.Aircraft, done.Entry.Item.ComponentId, Book.Airframe, null))
         .Select(group => new EntryFact(FactKind.DueNext, $"due-next/{group.Key.Carrier:N}", group.Key, EntryFact.Said(
-            ("items", string.Join("; ", group.Select(done => $"{Small(done.Entry.Title)} {done.Status.WhenDue}")))),
+            ("items", string.Join("; ", group.Select(done => $"{Small(done.Entry.Title)} {done.Status.WhenDue}"
+                + (done.Done.CountedOn is null ? "" : " of the aircraft"))))),
             new(RestsOnKind.Due)));
 
     private static IEnumerable<EntryFact> Added(Closing closing) => closing.Inspection.AddedLines.Select(line => new EntryFact(

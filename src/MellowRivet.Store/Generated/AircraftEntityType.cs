@@ -23,7 +23,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Fleet.Aircraft",
                 typeof(Aircraft),
                 baseEntityType,
-                propertyCount: 14,
+                propertyCount: 15,
                 navigationCount: 2,
                 unnamedIndexCount: 1,
                 keyCount: 1);
@@ -123,6 +123,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<ManualLimit>>(),
                 valueComparer: new JsonSame<List<ManualLimit>>());
             limits.AddAnnotation("Relational:ColumnName", "Limits");
+
+            var majorWork = runtimeEntityType.AddProperty(
+                "majorWork",
+                typeof(List<MajorWork>),
+                fieldInfo: typeof(Aircraft).GetField("majorWork", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<MajorWork>>(),
+                valueComparer: new JsonSame<List<MajorWork>>());
+            majorWork.AddAnnotation("Relational:ColumnName", "MajorWork");
 
             var meters = runtimeEntityType.AddProperty(
                 "meters",

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("19d25666-18d1-4875-8322-e62e22b768ef"), entityTypeCount: 32)
+            : base(skipDetectChanges: false, modelId: new Guid("a37939a1-5b70-4ef2-8c4d-a5ffb7609108"), entityTypeCount: 32)
         {
         }
 

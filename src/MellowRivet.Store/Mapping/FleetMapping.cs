@@ -17,11 +17,12 @@ internal sealed class AircraftMapping : IEntityTypeConfiguration<Aircraft>
         aircraft.HasIndex(row => row.Registration).IsUnique();
         aircraft.Property(row => row.Configuration).AsJson();
         aircraft.Ignore(row => row.Engines).Ignore(row => row.Propellers).Ignore(row => row.Meters).Ignore(row => row.Limits)
-            .Ignore(row => row.GapNotes).Ignore(row => row.CableTables);
+            .Ignore(row => row.GapNotes).Ignore(row => row.CableTables).Ignore(row => row.MajorWork);
         aircraft.Property<List<Meter>>("meters").HasColumnName("Meters").AsJson();
         aircraft.Property<List<ManualLimit>>("limits").HasColumnName("Limits").AsJson();
         aircraft.Property<List<CableTable>>("cableTables").HasColumnName("CableTables").AsJson();
         aircraft.Property<List<GapNote>>("gapNotes").HasColumnName("GapNotes").AsJson();
+        aircraft.Property<List<MajorWork>>("majorWork").HasColumnName("MajorWork").AsJson();
         aircraft.HasMany(row => row.Installations).WithOne().HasForeignKey(stay => stay.AircraftId);
         aircraft.HasMany(row => row.MeterReadings).WithOne().HasForeignKey(reading => reading.AircraftId);
     }

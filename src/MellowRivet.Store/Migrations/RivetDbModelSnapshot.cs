@@ -596,6 +596,11 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("Limits");
 
+                    b.Property<string>("majorWork")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("MajorWork");
+
                     b.Property<string>("meters")
                         .IsRequired()
                         .HasColumnType("TEXT")

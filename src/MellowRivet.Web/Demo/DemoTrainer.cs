@@ -205,6 +205,8 @@ internal static class DemoTrainer
         DemoHistory.Fit(aircraft, ComponentKind.Battery, "", "BT-25", "0622-118", 3660, demo.Written(2022, 6, 1));
         DemoHistory.Fit(aircraft, ComponentKind.Altimeter, "left", "AL-20", "A7719", 0, null);
         DemoHistory.Fit(aircraft, ComponentKind.Pump, "", "SP-211", "P-40922", 3890, null, engine.Id, "suction pump");
+        aircraft.Keep(new(Guid.CreateVersion7(), MajorKind.Repair, demo.Written(2016, 5, 12), "Left wing: leading edge skin replaced",
+            "form of 2016-05-12, in the equipment list’s folder"));
         demo.Follow(aircraft, "annual", demo.Done(-348, 4095.8m, $"{demo.Today.AddDays(-348):yy}-71"));
         demo.Follow(aircraft, "hundred-hour", demo.Done(-97, 4221m, $"{demo.Today.AddDays(-97):yy}-96"));
         demo.Follow(aircraft, "altimeter", demo.Done(-640, 3925m, "26-A at Tollerby Instruments"));

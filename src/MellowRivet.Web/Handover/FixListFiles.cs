@@ -9,9 +9,11 @@ using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
 using MellowRivet.Store;
 using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Hosting;
 
 namespace MellowRivet.Web.Handover;
 
@@ -44,6 +46,20 @@ internal static class FixListFiles
                 pdf.Write(buffer, job);
             return Task.FromResult(Results.File(buffer.ToArray(), "application/pdf", $"{Named(job)}-fix-list.pdf"));
         }, stop));
+        list.MapGet("/records.pdf", async (Guid id, string? paper, RivetDb db, RivetSettings settings, CancellationToken stop) =>
+        {
+            if (Paper.Read(paper ?? "a4") is not { } size)
+                return Results.BadRequest("A paper of a4, letter, or a size in mm such as 140x90.");
+            var records = (await db.RecordsOfAsync(id, stop))
+                .Where(record => !size.IsSticker || record.Book is not (Book.DiscrepancyList or Book.BulletinStatus)).ToList();
+            if (records.Count == 0)
+                return Results.NotFound();
+            using var buffer = new MemoryStream();
+            var order = $"{records[0].Text()["workOrder"]}";
+            using (var pdf = new RecordsPdf(size, settings.DayIsSet ? "The day was set when this was printed: not the day it says." : null))
+                pdf.Write(buffer, records, $"{records[0].Text()["registration"]} {order}");
+            return Results.File(buffer.ToArray(), "application/pdf", $"{records[0].Text()["registration"]}-{order}-records.pdf");
+        });
         list.MapGet("/fix-list/photos.zip",
             (Guid id, Desk desk, PhotoFiles photos, TimeProvider clock, CancellationToken stop) => WithJobAsync(id, desk, async job =>
             Results.Stream(await ZipAsync(job.Inspection, photos, clock, stop), "application/zip", $"{Named(job)}-photos.zip"), stop));

@@ -13,7 +13,7 @@ namespace MellowRivet.Web.Handover;
 public sealed class FixListPdf : IDisposable
 {
     private const float Width = 595, Height = 842, Edge = 45, Column = Width - 2 * Edge, PhotoWidth = 160;
-    private readonly SKTypeface plain, bold;
+    private readonly SKTypeface plain = PdfFaces.Plain, bold = PdfFaces.Bold;
     private readonly PhotoFiles photos;
     private readonly TimeProvider clock;
     private readonly SKPaint ink = new() { Color = new SKColor(27, 33, 29), IsAntialias = true };
@@ -30,13 +30,10 @@ public sealed class FixListPdf : IDisposable
     public FixListPdf(PhotoFiles photos, TimeProvider clock)
     {
         (this.photos, this.clock) = (photos, clock);
-        (plain, bold) = (Face("b612-400.woff"), Face("b612-700.woff"));
     }
 
     public void Dispose()
     {
-        plain.Dispose();
-        bold.Dispose();
         ink.Dispose();
         soft.Dispose();
         line.Dispose();
@@ -74,9 +71,6 @@ public sealed class FixListPdf : IDisposable
             document.Close();
         }
     }
-
-    private static SKTypeface Face(string name) =>
-        SKTypeface.FromStream(typeof(FixListPdf).Assembly.GetManifestResourceStream(name)) ?? SKTypeface.Default;
 
     private void Line(Inspection inspection, Discrepancy found)
     {
@@ -131,7 +125,7 @@ public sealed class FixListPdf : IDisposable
             { Color = SKColors.Black.WithAlpha(170), IsStroke = true, StrokeWidth = photo.Width / 100f, IsAntialias = true };
         using var over = new SKPaint { Color = SKColors.White, IsStroke = true, StrokeWidth = photo.Width / 200f, IsAntialias = true };
         using var words = new SKPaint { Color = SKColors.White, IsAntialias = true };
-        using var font = new SKFont(bold, photo.Width / 26f);
+        using var font = PdfFaces.Font(bold, photo.Width / 26f);
         foreach (var annotation in AnnotationDrawing.Of(photo))
         {
             using var path = SKPath.ParseSvgPathData(annotation.Path);
@@ -153,8 +147,8 @@ public sealed class FixListPdf : IDisposable
     // Words broken at blanks to the width of the column; a word longer than a line is cut.
     private void Say(string text, SKTypeface face, float size, SKPaint paint)
     {
-        using var font = new SKFont(face, size);
-        var rest = text.ReplaceLineEndings(" ");
+        using var font = PdfFaces.Font(face, size);
+        var rest = PdfFaces.Readable(text, face).ReplaceLineEndings(" ");
         while (rest.Length > 0)
         {
             var fits = font.BreakText(rest, Column);
@@ -180,7 +174,7 @@ public sealed class FixListPdf : IDisposable
         canvas = document.BeginPage(Width, Height);
         page++;
         y = Edge;
-        using var font = new SKFont(plain, 7.5f);
+        using var font = PdfFaces.Font(plain, 7.5f);
         canvas.DrawText(foot, Edge, Height - Edge + 12, font, soft);
         canvas.DrawText($"{page}", Width - Edge - 10, Height - Edge + 12, font, soft);
     }

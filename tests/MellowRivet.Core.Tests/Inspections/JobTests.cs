@@ -86,6 +86,33 @@ public class JobTests
         (entry.Item, entry.Told.Last()).ShouldBe(("Engine", "Next due: oil change, engine at 1170.5 h."));
     }
 
+    // A magneto that nobody knows the hours of: its 500 h count from the bench on, by the aircraft's, and not at all on another aircraft.
+    [Fact]
+    public void A_part_whose_own_hours_nobody_knows_counts_by_the_aircrafts_from_when_it_was_done()
+    {
+        var engine = aircraft.Engines.First().Component;
+        Component magneto = new(Guid.NewGuid(), ComponentKind.Magneto, "", "M-1");
+        aircraft.Install(magneto, "left", default, null, engine.Id);
+        DueItem bench = new(Guid.NewGuid(), null, magneto.Id, "Bench inspection", DueKind.Service, new(500),
+            new(Standing.Practice, "test"));
+        DueEntry Entry(Aircraft on) => DueLine.Of(on, [bench], [], Fixture.Today).Entries.Single();
+        Entry(aircraft).Status.State.ShouldBe(DueState.Unknown);
+        var line = DueLine.Of(aircraft, [bench], [], Fixture.Today);
+        var job = Done(Take(new(null, null, line.Entries.Single(), null)));
+        var done = Fixture.Close(job, aircraft, due: line).Next.Done.ShouldHaveSingleItem();
+        (done.Done.Hours, done.Done.CountedOn, done.Status.WhenDue).ShouldBe((1000.5m, aircraft.Id, "at 1500.5 h"));
+        bench.SetDone(done.Done, Fixture.Today).ShouldBeNull();
+        (Entry(aircraft).Status.State, Entry(aircraft).Status.Limbs[0].Remaining).ShouldBe((DueState.Ok, 500m));
+        LogbookEntry.Of(Fixture.Close(job, aircraft, due: line))[0].Told.Last()
+            .ShouldBe("Next due: bench inspection, magneto left at 1500.5 h of the aircraft.");
+        var other = Fixture.Aircraft();
+        aircraft.MoveTo(magneto.Id, other, "left", Fixture.Today, "lent").ShouldBeNull();
+        Entry(other).Status.State.ShouldBe(DueState.Unknown, "the other aircraft's hours say nothing of it");
+        // Once its own hours are noted, they are what counts, whatever the aircraft's were.
+        bench.SetDone(new(Fixture.Today, 20), Fixture.Today).ShouldBeNull();
+        bench.Last!.CountedOn.ShouldBeNull();
+    }
+
     [Fact]
     public void An_open_item_is_put_right_by_it_and_only_that_one_is_carried_in()
     {

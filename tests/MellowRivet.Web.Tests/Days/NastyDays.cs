@@ -12,12 +12,12 @@ public static class NastyDays
     private static readonly TimeZoneInfo FarWest = Zone("test-far-west", -11), FarEast = Zone("test-far-east", 14),
         HalfHour = TimeZoneInfo.CreateCustomTimeZone("test-half", new(5, 30, 0), "half", "half");
 
-    /// <summary>What the shop's calendar and clock show, and where.</summary>
+    /// <summary>
+    /// What the shop's calendar and clock show, and where. Lengths of months are reckoned in Core, and tested there day by day.
+    /// </summary>
     public static readonly (string Shown, TimeZoneInfo Zone)[] All =
     [
         ("2028-02-29T23:59:30", FarWest),
-        ("2027-02-28T12:00:00", FarWest),
-        ("2027-01-31T10:00:00", FarEast),
         ("2028-03-01T00:00:10", FarEast),
         ("2027-03-01T00:00:10", HalfHour),
         ("2026-12-31T23:59:50", FarEast),
@@ -25,8 +25,6 @@ public static class NastyDays
         ("2027-03-14T03:30:00", Central), // Half an hour after the clocks went forward: half past two wasn't.
         ("2027-11-07T01:30:00", Central), // The first of two half past ones.
         ("2027-03-28T00:00:10", Mainland),
-        ("2027-10-31T23:59:50", Mainland),
-        ("2027-08-31T23:59:50", HalfHour),
     ];
 
     private static TimeZoneInfo Zone(string id, int hours, params TimeZoneInfo.TransitionTime[] changes) =>

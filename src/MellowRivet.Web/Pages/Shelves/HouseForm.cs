@@ -19,9 +19,11 @@ public sealed class HouseForm
     public string? LabourRate { get; set; }
     public string? Money { get; set; }
     public LookSchool? SignersLook { get; set; }
+    public string? StickerWidth { get; set; }
+    public string? StickerHeight { get; set; }
 
     public HouseRules ToRules() => new(Inspector, FirstLook, AskFirst, Sum(PreAuthorised), AirworthinessUnasked, Sum(LabourRate),
-        Money?.Trim() ?? "$", SignersLook);
+        Money?.Trim() ?? "$", SignersLook, TypedNumber.Parse(StickerWidth ?? "140") ?? 0, TypedNumber.Parse(StickerHeight ?? "90") ?? 0);
 
     private static decimal Sum(string? typed) =>
         TypedNumber.Parse(typed ?? "0") is { } sum && Math.Abs(sum) < MostSum ? (decimal)sum : -1;

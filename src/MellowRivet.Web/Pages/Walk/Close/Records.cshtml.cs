@@ -24,9 +24,9 @@ public sealed class CorrectForm
 /// <summary>The signed records of an inspection.</summary>
 /// <param name="Walk">What every page of the walk shows.</param>
 /// <param name="Answer">By which certificate whoever looks may correct one, or why they may not.</param>
-/// <param name="Sticker">They are laid out for stickers.</param>
+/// <param name="Stickers">The size of the shop's stickers: "140x90".</param>
 /// <param name="Records">The records that are shown.</param>
-public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, bool Sticker, IReadOnlyList<SignedRecord> Records)
+public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, string Stickers, IReadOnlyList<SignedRecord> Records)
     : SigningView(Walk, Answer)
 {
     public override Station At => Station.Close;
@@ -43,9 +43,6 @@ public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, bool Stic
 public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
     : SigningPage<RecordsView>(desk, db, frames, shelf, users)
 {
-    [FromQuery(Name = "on")]
-    public string? On { get; set; }
-
     protected override JobParts Shows => JobParts.Bare;
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
@@ -65,9 +62,7 @@ public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf
 
     protected override async Task<RecordsView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {
-        var sticker = On == "sticker";
-        // The owner's list and the status of bulletins are handed over on a sheet; a sticker has no room for them.
-        return new(walk, AnswerOf(walk), sticker, [.. (await Db.RecordsOfAsync(Id, stop))
-            .Where(record => !sticker || record.Book is not (Book.DiscrepancyList or Book.BulletinStatus))]);
+        var house = await Db.HouseRulesAsync(stop);
+        return new(walk, AnswerOf(walk), $"{house.StickerWidth:0.#}x{house.StickerHeight:0.#}", await Db.RecordsOfAsync(Id, stop));
     }
 }
