@@ -89,7 +89,7 @@ public class RecordPagesTests(DemoServer server)
             ("what", "Second radio"),
             ("papers", "form 12, folder 3"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var page = await ines.ReadAsync($"{file}/status");
-        page.QuerySelectorAll("h2").Select(title => title.TextContent).ShouldBe(["Total time in service", "Life-limited parts",
+        page.QuerySelectorAll(".status-page h2").Select(title => title.TextContent).ShouldBe(["Total time in service", "Life-limited parts",
             "Overhauls on a time basis", "Inspections", "Directives and bulletins", "Major repairs and alterations",
             "Open on the aircraft"]);
         page.Body!.TextContent.ShouldContain("Alteration: Second radio");

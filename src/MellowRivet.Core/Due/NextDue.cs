@@ -18,7 +18,8 @@ public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
     public static NextDue After(DueLine line, Inspection inspection, DateOnly on) => new(
     [
         .. line.Entries.Where(entry => entry.Bulletin is null
-            && ((inspection.JobOf is null && entry.Item.DoneBy.Contains(inspection.Kind)) || inspection.CountsAsBenched(entry.Item)
+            && ((inspection.JobOf is null && entry.Item.DoneBy.Contains(inspection.Kind) && IsDone(entry.Item, inspection))
+                || inspection.CountsAsBenched(entry.Item)
                 || inspection.JobOf?.DueItem == entry.Item.Id))
             .Select(entry =>
             {
@@ -31,4 +32,8 @@ public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
             // What the file holds against it, such as a later day it was done on, stays as it is.
             .Where(done => done.Entry.Item.CheckDone(done.Done, on) is null),
     ]);
+
+    // Oil that nobody changed isn't counted from here, whatever inspection was signed.
+    private static bool IsDone(DueItem item, Inspection inspection) => item.Kind != DueKind.Service || item.ComponentId is not { } part
+        || !item.What.StartsWith("Oil", StringComparison.OrdinalIgnoreCase) || inspection.OilFills.Any(fill => fill.EngineId == part);
 }

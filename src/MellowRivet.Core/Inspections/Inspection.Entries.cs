@@ -90,7 +90,7 @@ public sealed partial class Inspection
         if (string.IsNullOrWhiteSpace(reason) || reason.Trim().Length > Discrepancy.LongestWhere)
             return new("omit", $"Say why it doesn’t stand in the entry, in up to {Discrepancy.LongestWhere} characters: it is kept.");
         omitted = [.. omitted.Where(other => other.Key != sentence.Fact.Key),
-            new(sentence.Fact.Key, sentence.Text, reason.Trim(), InWords(signs), person.Id, at)];
+            new(sentence.Fact.Key, sentence.InFull, reason.Trim(), InWords(signs), person.Id, at)];
         return null;
     }
 

@@ -65,6 +65,13 @@ public sealed record UsualJob(string Title, string Zone)
 /// <param name="Open">The open item that is put right; null for none.</param>
 public sealed record TypedJob(string? Title, string? Zone, DueEntry? Due, OpenItem? Open)
 {
+    private static readonly string[] Inspections =
+        [.. Enum.GetValues<InspectionKind>().Where(kind => kind != InspectionKind.Job && !kind.IsService()).Select(kind => kind.InWords())];
+
+    private static bool IsInspection(string title) =>
+        Inspections.Any(words => title.Contains(words, StringComparison.OrdinalIgnoreCase)) && !title.Contains("service",
+            StringComparison.OrdinalIgnoreCase);
+
     /// <summary>Begins the job, or says why not.</summary>
     /// <param name="id">Its id.</param>
     /// <param name="aircraft">The aircraft with its parts.</param>
@@ -80,6 +87,11 @@ public sealed record TypedJob(string? Title, string? Zone, DueEntry? Due, OpenIt
         var title = (Open?.What ?? Due?.Title ?? Title)?.Trim() ?? "";
         if (title.Length == 0 || (title.Length > JobOf.LongestTitle && Open is null))
             return (null, new("title", $"Say what is to be done, in up to {JobOf.LongestTitle} characters."));
+        // An inspection has a scope and takes its own certificate; an instrument's test is entered by the shop that is rated for it.
+        if (Due is { Item.Kind: DueKind.Inspection or DueKind.Instrument } || (Open is null && IsInspection(title)))
+            return (null, new("title", Due is { Item.Kind: DueKind.Instrument }
+                ? "That test is made and entered by whoever is rated for it: note it on the due line, with their reference."
+                : "That is an inspection: it is taken in, and signed as one."));
         var zones = JobOf.ZonesOf(aircraft);
         var zone = Open is { } item
             ? zones.FirstOrDefault(one => one.Part is { } part && part == aircraft.CarriedBy(item.ComponentId)?.ComponentId)
@@ -122,6 +134,7 @@ public sealed partial class Inspection
     public Refusal? CheckGiveUp() => Closed()
         ?? (JobOf is null ? new("give-up", "An inspection is signed, and not given up.")
         : Discrepancies is not [{ Correction: null, Photos.Count: 0, Sounds.Count: 0, Notes.Count: 0, Steps.Count: 0 }]
+            || tags.Count + toolsOut.Count + foreignObjects.Count + squawks.Count + witnessMarks.Count + addedLines.Count > 0
             || Readings.Count + oilFills.Count + filterCuts.Count + plugNotes.Count + sheetChecks.Count + CompressionTests.Count > 0
         ? new("give-up", "Something was recorded at it: say what was done, or withdraw its line with the reason.")
         : null);

@@ -25,8 +25,9 @@ public sealed record Closing(Inspection Inspection, Aircraft Aircraft, ShopRules
 /// <summary>One sentence of an entry.</summary>
 /// <param name="Fact">What it tells.</param>
 /// <param name="Text">The sentence.</param>
+/// <param name="InFull">The same in full: what was left out was this very sentence, and not another value of the same kind.</param>
 /// <param name="Omitted">Why it doesn't stand in the entry; null where it does.</param>
-public sealed record EntrySentence(EntryFact Fact, string Text, OmittedFact? Omitted)
+public sealed record EntrySentence(EntryFact Fact, string Text, string InFull, OmittedFact? Omitted)
 {
     /// <summary>The rule that wants it in the entry; null where it may be left out with a reason.</summary>
     public RuleSource? Wanted => Facts.All[Fact.Kind].Wanted;
@@ -73,14 +74,17 @@ public sealed record LogbookEntry(Book Book, Installation? On, Hours? Time, Hour
         LogbookEntry Entry(Book book, string subject, Installation? on, Hours? time, Hours? sinceOverhaul)
         {
             var (statement, source) = rules.Statement(inspection, aircraft.Category, airworthy, subject, closing.On);
-            var sentences = facts[(book, on?.ComponentId)].OrderBy(fact => template.PlaceOf(fact.Kind))
-                .Select(fact => (fact, text: template.Tell(fact, length))).Where(told => told.text.Length > 0)
-                .Select(told => new EntrySentence(told.fact, told.fact.Place.Said + told.text,
-                    Facts.All[told.fact.Kind].Wanted is null
-                        ? inspection.Omitted.FirstOrDefault(left => left.Key == told.fact.Key)
-                        : null));
+            var sentences = facts[(book, on?.ComponentId)].OrderBy(fact => template.PlaceOf(fact.Kind)).Select(Sentence)
+                .Where(sentence => sentence.Text.Length > sentence.Fact.Place.Said.Length);
             return new(book, on, time, sinceOverhaul, template.Tell(EntryFacts.ExtentOf(closing, subject), length), [.. sentences],
                 statement, source);
+        }
+
+        EntrySentence Sentence(EntryFact fact)
+        {
+            var full = fact.Place.Said + template.Tell(fact, EntryLength.Full);
+            return new(fact, fact.Place.Said + template.Tell(fact, length), full, Facts.All[fact.Kind].Wanted is not null ? null
+                : inspection.Omitted.FirstOrDefault(left => (left.Key, left.Text) == (fact.Key, full)));
         }
     }
 }

@@ -10,11 +10,14 @@ namespace MellowRivet.Core.Records;
 /// <param name="Why">How the mistake came about, or was found.</param>
 public sealed record RecordCorrection(string Says, string Reads, string Why)
 {
-    /// <summary>The lines of a record that can be wrong: its extent, what was done, and the statement.</summary>
+    /// <summary>
+    /// The lines of a record that can be corrected: its extent and what was done. A statement isn't: what was found not airworthy is
+    /// cleared by an entry, and what was signed wrongly is inspected again. So it is with a list of discrepancies.
+    /// </summary>
     public static IReadOnlyList<string> LinesOf(SignedRecord record)
     {
         var text = record.Text();
-        return [$"{text["extent"]}", .. text["work"]!.AsArray().Select(line => $"{line}"), $"{text["statement"]}"];
+        return record.Book == Book.DiscrepancyList ? [] : [$"{text["extent"]}", .. text["work"]!.AsArray().Select(line => $"{line}")];
     }
 
     /// <summary>A correction as it is typed, or what is wrong with it.</summary>

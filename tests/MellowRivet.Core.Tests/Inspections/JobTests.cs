@@ -137,8 +137,22 @@ public class JobTests
         Fixture.Inspection(aircraft).CheckGiveUp()!.Message.ShouldContain("not given up");
     }
 
+    // An inspection signed as a job would reset what is due with no scope behind it, by a certificate that doesn't reach.
+    [Theory]
+    [InlineData(DueKind.Inspection, "That is an inspection")]
+    [InlineData(DueKind.Instrument, "rated for it")]
+    public void An_inspection_or_an_instruments_test_is_no_job(DueKind kind, string says)
+    {
+        DueItem item = new(Guid.NewGuid(), aircraft.Id, null, "Test", kind, new(EveryMonths: 12), new(Standing.Law, "test"));
+        new TypedJob(null, null, DueLine.Of(aircraft, [item], [], Fixture.Today).Entries.Single(), null)
+            .Begin(Guid.NewGuid(), aircraft, "26-8", new(), false, Fixture.Ines, Fixture.Today,
+                Fixture.Now).Refusal!.Message.ShouldContain(says);
+    }
+
     [Theory]
     [InlineData("", "airframe", "title")]
+    [InlineData("Annual inspection", "airframe", "title")]
+    [InlineData("The 100-hour", "engine", "title")]
     [InlineData("Tyre", "wing", "zone")]
     public void Without_words_and_a_place_there_is_no_job(string title, string zone, string field) =>
         new TypedJob(title, zone, null, null).Begin(Guid.NewGuid(), aircraft, "26-8", new(), false, Fixture.Ines, Fixture.Today,

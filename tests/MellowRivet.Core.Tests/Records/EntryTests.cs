@@ -173,4 +173,46 @@ public class EntryTests
             one.Good(key);
         one.Text.ShouldBe(Hand("permit"));
     }
+
+    [Fact]
+    public void What_was_left_out_was_that_very_sentence_and_what_a_rule_wants_is_not_left_out()
+    {
+        var one = Single();
+        EntrySentence Of(FactKind kind) => LogbookEntry.Of(one.Closing).SelectMany(entry => entry.Sentences)
+            .First(sentence => sentence.Fact.Kind == kind);
+        Refusal? Omit(FactKind kind, string reason = "on the work order") =>
+            one.Inspection.Omit(Of(kind), reason, EntryCase.Inspector, EntryCase.Inspector.Certificates[0], Fixture.Now);
+        Omit(FactKind.Compressions).ShouldBeNull();
+        Of(FactKind.Compressions).Omitted!.Reason.ShouldBe("on the work order");
+        LogbookEntry.Of(one.Closing)[1].Told.ShouldNotContain(line => line.StartsWith("Differential", StringComparison.Ordinal));
+        one.Inspection.Write(EntryLength.Short);
+        Of(FactKind.Compressions).Omitted.ShouldNotBeNull("in fewer words it is the same");
+        var kept = RecordWriter.Draft(one.Closing, new(EntryCase.Inspector, EntryCase.Inspector.Certificates[0]))[1].Content["omitted"]!;
+        kept[0]!.ToString()
+            .ShouldEndWith("(exhaust valve), no. 3 77/80, no. 4 76/80 (rings). Limit 60/80 (published rule: AC 43.13-1B chapter 8, "
+            + "from memory). Left out: on the work order (mechanic with inspection authorization, I 77)");
+        // Read again, it is another fact, and stands there.
+        one.Compress(one.Aircraft.Engines.Single().Component, 80, true, null, (76, LeakPath.None), (61, LeakPath.ExhaustValve));
+        Of(FactKind.Compressions).Omitted.ShouldBeNull();
+        foreach (var kind in new[] { FactKind.Correction, FactKind.Done })
+            Omit(kind)!.Message.ShouldContain("43.9(a)");
+        Omit(FactKind.Run, " ")!.Message.ShouldContain("Say why");
+        one.Inspection.Omit(Of(FactKind.Run), "x", EntryCase.Mechanic, null,
+            Fixture.Now)!.Message.ShouldContain("Only somebody who may sign");
+    }
+
+    // An annual that is signed with the old oil in leaves the oil change due.
+    [Fact]
+    public void Oil_that_nobody_changed_is_not_counted_from_the_signature()
+    {
+        var aircraft = Made(Category.Standard);
+        var engine = EntryCase.Fit(aircraft, EngineLayout.FlatFour.Key, "E-1", "", CompressionSchool.SixtyOfEighty, 900);
+        var one = new EntryCase(aircraft, InspectionKind.Annual, Sheet);
+        one.Due.Add(new(Guid.NewGuid(), null, engine.Id, "Oil change; plugs cleaned", DueKind.Service, new(25),
+            new(Standing.Practice, "test"),
+            [InspectionKind.Annual]));
+        one.Closing.Next.Done.ShouldBeEmpty();
+        one.Oil(engine, "SAE 50", 8, "qt", "QF-48");
+        one.Closing.Next.Done.ShouldHaveSingleItem().Status.WhenDue.ShouldBe("at 1925.5 h");
+    }
 }

@@ -55,6 +55,15 @@ public class RecordCorrectionTests
         $"{second.Text()["title"]}".ShouldBe("Correction, engine entry");
     }
 
+    // An unairworthy statement that is "corrected" to an airworthy one would be worth the paper it stands on.
+    [Fact]
+    public void Neither_a_statement_nor_a_list_of_discrepancies_is_corrected()
+    {
+        RecordCorrection.LinesOf(engine).ShouldNotContain($"{engine.Text()["statement"]}");
+        var list = SignedRecord.After(engine, engine.AircraftId, engine.InspectionId, Book.DiscrepancyList, engine.Text(), Fixture.Now);
+        RecordCorrection.Read(list, 0, "nothing was found", "by mistake").Refusal!.Field.ShouldBe("line");
+    }
+
     [Theory]
     [InlineData(null, "right", "why", "line")]
     [InlineData(99, "right", "why", "line")]

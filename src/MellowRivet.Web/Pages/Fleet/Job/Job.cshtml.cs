@@ -136,7 +136,7 @@ public sealed class JobModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider cl
             ? shelf.RulesFor(aircraft.Category).MayDoPreventive(me, aircraft, Listed)
             : new(null, "", null);
         return new(file, JobOf.ZonesOf(aircraft), shelf.UsualJobs,
-            [.. due.OwnItems.Entries.Where(entry => entry.Item.Kind != DueKind.Inspection)
+            [.. due.OwnItems.Entries.Where(entry => entry.Item.Kind is not (DueKind.Inspection or DueKind.Instrument))
             .Take(8)], await Db.OpenItemsAsync(Id, stop), User.May(Right.TakeIn), pilot,
             refused.Form is JobForm { Title: { Length: > 0 } } form ? Ask(form, aircraft.Category) : null);
     }
