@@ -53,6 +53,7 @@ public class AircraftFileTests : IAsyncLifetime
             {
                 foreach (var task in job.Inspection.Tasks)
                     task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
+                job.Inspection.Fill(new(job.Aircraft.Engines.Single().ComponentId, "SAE 50", 8, "qt", "", TestShop.Ines, TestShop.Now));
                 return null;
             }, default);
             (await shop.SignAsync(db, inspectionId)).Refusal.ShouldBeNull();

@@ -96,6 +96,7 @@ public class RecordPagesTests(DemoServer server)
         page.QuerySelectorAll(".empty-line").Length.ShouldBe(5, "a line to write on, and nothing made up");
         var card = await ines.ReadAsync($"{file}/next");
         card.QuerySelector(".next-card")!.TextContent.ShouldContain("Annual inspection");
+        card.QuerySelector(".again")!.TextContent.ShouldContain("Right main leg: seals weep");
         (await ines.GetAsync(card.QuerySelector("a[href$='due.ics']")!.GetAttribute("href")!)).Content.Headers.ContentType!.MediaType
             .ShouldBe("text/calendar");
         (await (await server.EnterAsync("tamsin")).PostAsync($"{file}/status?handler=Major", ("post", $"{Guid.NewGuid()}"))).StatusCode

@@ -44,7 +44,7 @@ public static partial class EntryFacts
         if (inspection.OilFills.FirstOrDefault(one => one.EngineId == id) is { } fill)
             yield return Fact(FactKind.OilFill, Sheet(OilSheet.Of(engine.Component)), id, ("amount", fill.Amount), ("oil", fill.Oil),
                 ("filter", fill.Filter), ("hours", Read(Work(OilSheet.Of(engine.Component)), "oil-hours")),
-                ("by", closing.Shop.Named(fill.By)));
+                ("by", closing.Named(fill.By)));
         if (Read(Work(OilSheet.Of(engine.Component)), "oil-added") is { Length: > 0 } added)
             yield return Fact(FactKind.OilAdded, Sheet(OilSheet.Of(engine.Component)), id, ("amount", added));
         foreach (var cut in inspection.FilterCuts.Where(cut => cut.EngineId == id).OrderBy(cut => cut.Place))

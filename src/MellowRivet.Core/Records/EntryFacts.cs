@@ -75,7 +75,7 @@ public static partial class EntryFacts
             PlaceOf(closing, group.Key.ComponentId, group.Key.ZoneKey), EntryFact.Said(("zone", group.First().ZoneTitle),
                 ("kind", group.Key.Kind.Length > 0 ? group.Key.Kind : "looked at"),
                 ("tasks", string.Join("; ", group.Select(task => Small(task.Text) + (task.With is { } with ? $" ({with})" : "")))),
-                ("by", string.Join(", ", group.Select(task => closing.Shop.Named(task.By)).Distinct()))),
+                ("by", string.Join(", ", group.Select(task => closing.Named(task.By)).Distinct()))),
             new(RestsOnKind.Task, group.First().Id)));
 
     private static string KindOfWork(TaskKind kind) => kind switch
@@ -119,7 +119,7 @@ public static partial class EntryFacts
         return new(FactKind.Part, $"part/{(off ?? on)!.Id:N}", PlaceOf(closing, part.ComponentId, "") with { Said = "" }, EntryFact.Said(
             ("part", Title(closing.Aircraft, part)), ("off", off is null ? "" : Numbers(off, off.RemovedAt!.Value)),
             ("on", on is null ? "" : Numbers(on, on.InstalledAt)), ("why", off?.RemovedWhy),
-            ("by", closing.Shop.Named(on?.FittedBy ?? off?.TakenOffBy))), new(RestsOnKind.Parts));
+            ("by", closing.Named(on?.FittedBy ?? off?.TakenOffBy))), new(RestsOnKind.Parts));
     }
 
     // "magneto left", "spark plug 1T".
@@ -143,8 +143,8 @@ public static partial class EntryFacts
                 [
                     ("number", $"{closing.Inspection.WorkOrder}-{found.Number:00}"), ("where", found.Where),
                     ("zone", closing.Inspection.ZoneTitle(found.ZoneKey)), ("what", found.What), ("action", done.Action),
-                    ("reference", done.Reference), ("by", closing.Shop.Named(found.CorrectedBy)), ("on", closing.DayOf(found.CorrectedAt)),
-                    ("inspector", closing.Shop.Named(found.InspectedBy)),
+                    ("reference", done.Reference), ("by", closing.Named(found.CorrectedBy)), ("on", closing.DayOf(found.CorrectedAt)),
+                    ("inspector", closing.Named(found.InspectedBy)),
                     .. deferred ? Array.Empty<(string, string?)>() :
                     [
                         ("parts", Listed((done.Parts ?? []).Select(part => Used(closing.Aircraft, part)), "; ")),
@@ -182,7 +182,7 @@ public static partial class EntryFacts
                     ("on", closing.DayOf(done.At)), ("hours", hours is { } known ? $"{known} h" : ""),
                     ("terminating", done.Terminating ? "terminating action" : ""), ("finding", done.Finding ? "with a finding" : ""),
                     ("next", line is null || done.Terminating ? "" : Next(line.Bulletin.Compliance, done.Finding, hours, closing)),
-                    ("by", closing.Shop.Named(done.By))), new(RestsOnKind.Bulletins, Key: work.ZoneKey));
+                    ("by", closing.Named(done.By))), new(RestsOnKind.Bulletins, Key: work.ZoneKey));
         });
 
     // Recurring: when it is due again, counted from here.
@@ -198,7 +198,7 @@ public static partial class EntryFacts
         closing.Inspection.Tasks.Where(task => task is { InspectedBy: not null, TiedTo: null }).OrderBy(task => task.Order)
             .GroupBy(task => (Place: PlaceOf(closing, task.ComponentId, task.ZoneKey), task.InspectedBy))
             .Select(group => new EntryFact(FactKind.SecondPerson, $"second/{group.Key.Place.Carrier:N}/{group.Key.InspectedBy:N}",
-                group.Key.Place, EntryFact.Said(("by", closing.Shop.Named(group.Key.InspectedBy)),
+                group.Key.Place, EntryFact.Said(("by", closing.Named(group.Key.InspectedBy)),
                     ("tasks", string.Join("; ", group.Select(task => $"{task.ZoneTitle}, {Small(task.Text)}")))),
                 new(RestsOnKind.Task, group.First().Id)));
 

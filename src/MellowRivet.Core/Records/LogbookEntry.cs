@@ -19,6 +19,8 @@ public sealed record Closing(Inspection Inspection, Aircraft Aircraft, ShopRules
     /// <summary>What is due once it is signed.</summary>
     public NextDue Next { get; } = NextDue.After(Due, Inspection, On);
 
+    internal string Named(Guid? person) => Shop.Named(person, Aircraft.SerialNumber);
+
     internal string DayOf(DateTimeOffset? at) => at is { } known ? $"{Clock.DayOf(known):yyyy-MM-dd}" : "";
 }
 

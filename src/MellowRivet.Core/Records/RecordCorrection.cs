@@ -12,12 +12,14 @@ public sealed record RecordCorrection(string Says, string Reads, string Why)
 {
     /// <summary>
     /// The lines of a record that can be corrected: its extent and what was done. A statement isn't: what was found not airworthy is
-    /// cleared by an entry, and what was signed wrongly is inspected again. So it is with a list of discrepancies.
+    /// cleared by an entry, and what was signed wrongly is inspected again. So it is with a list of discrepancies, and with a status of
+    /// bulletins, which is signed anew.
     /// </summary>
     public static IReadOnlyList<string> LinesOf(SignedRecord record)
     {
         var text = record.Text();
-        return record.Book == Book.DiscrepancyList ? [] : [$"{text["extent"]}", .. text["work"]!.AsArray().Select(line => $"{line}")];
+        return record.Book is Book.DiscrepancyList or Book.BulletinStatus ? []
+            : [$"{text["extent"]}", .. text["work"]!.AsArray().Select(line => $"{line}")];
     }
 
     /// <summary>A correction as it is typed, or what is wrong with it.</summary>

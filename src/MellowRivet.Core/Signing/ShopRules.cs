@@ -13,10 +13,15 @@ namespace MellowRivet.Core.Signing;
 /// <param name="People">The shop's people.</param>
 public sealed record ShopRules(RulePack Pack, ClassRules Classes, EntryTemplate Entries, IReadOnlyDictionary<Guid, Person> People)
 {
-    /// <summary>Who somebody is, with the certificate they hold, as an entry names who did something; "" for nobody.</summary>
-    public string Named(Guid? person) => person is not { } id ? ""
+    /// <summary>
+    /// Who somebody is, with a certificate that holds for an aircraft, as an entry names who did something; "" for nobody.
+    /// </summary>
+    /// <param name="person">Who.</param>
+    /// <param name="serial">The aircraft's serial number: a certificate that is bound to another one isn't named.</param>
+    public string Named(Guid? person, string serial) => person is not { } id ? ""
         : People.TryGetValue(id, out var who)
-        ? $"{who.Name} ({(who.Certificates is [var held, ..] ? $"{held.Kind.InWords()}, {held.Number}" : "no certificate")})"
+        ? $"{who.Name} ({(who.Certificates.FirstOrDefault(held => held.OnlySerial is null || held.OnlySerial == serial) is { } by
+            ? $"{by.Kind.InWords()}, {by.Number}" : "no certificate")})"
         : "somebody who isn’t on file";
 
     /// <summary>The certificate by which a person may sign an inspection; null where they may not.</summary>

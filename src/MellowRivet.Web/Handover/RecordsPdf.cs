@@ -70,7 +70,9 @@ public sealed class RecordsPdf : IDisposable
                 if (index == parts.Count - 1)
                     Sign(canvas, record, text);
                 else
-                    Draw(canvas, Block($"goes on in part {index + 2} of {parts.Count}", plain, size * 0.85f, soft), height - edge - size);
+                    Draw(canvas,
+                        Block($"record {record.Number} · {record.Hash[..16]} · goes on in part {index + 2} of {parts.Count}", plain,
+                        size * 0.85f, soft), height - edge - size);
                 if (note is not null)
                     Draw(canvas, Block(note, plain, 6, soft), height - edge * 0.9f);
                 document.EndPage();

@@ -42,7 +42,7 @@ public class JobTests
         (entry.Item, entry.Extent).ShouldBe(("Airframe", "Maintenance of this aircraft: main tyre."));
         entry.Told.ShouldBe(["26-8-01 Airframe: Main tyre. Tyre and tube changed. Ref. manual 32-40. Parts: p/n TY-6, off s/n 1, on s/n 2. "
             + "Done 2026-11-23 by Ines Test (mechanic with inspection authorization, 77)."]);
-        entry.Statement.ShouldBe("The work entered above was done on 2026-11-23, and the aircraft is approved for return to service as far "
+        entry.Statement.ShouldBe("The work entered above was done, and the aircraft is approved for return to service as far "
             + "as that work goes.");
         LogbookEntry.Of(Fixture.Close(Done(Take(new("Oil change", "engine", null, null))), aircraft)).ShouldHaveSingleItem().Item
             .ShouldBe("Engine");
@@ -182,7 +182,17 @@ public class JobTests
         var entry = LogbookEntry.Of(Fixture.Close(Done(Take(new("Main tyre", "airframe", null, null), preventive: true)), aircraft))[0];
         entry.Extent.ShouldBe("Preventive maintenance of this aircraft: main tyre.");
         entry.Statement.ShouldStartWith(
-            "The preventive maintenance entered above was done on 2026-11-23 by the pilot who owns or operates");
+            "The preventive maintenance entered above was done by the pilot who owns or operates");
         entry.Source.Text.ShouldContain("43.7(f)");
+    }
+
+    [Fact]
+    public void A_certificate_that_is_bound_to_another_aircraft_is_not_named()
+    {
+        Person person = new(Guid.NewGuid(), "Per Lorn", "PL", [Role.Owner], [new(CertificateKind.RepairmanExperimentalBuilder, "1", "X-9"),
+            new(CertificateKind.Pilot, "2", "T-1")]);
+        var shop = Fixture.Among(person);
+        shop.Named(person.Id, "T-1").ShouldBe("Per Lorn (pilot, owner or operator, 2)");
+        shop.Named(person.Id, "T-3").ShouldBe("Per Lorn (no certificate)");
     }
 }

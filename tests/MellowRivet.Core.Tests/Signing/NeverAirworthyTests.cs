@@ -199,7 +199,7 @@ public class NeverAirworthyTests
             foreach (var (action, with) in steps)
                 world.Do(action, with);
             return true;
-        }).Check(Config.QuickThrowOnFailure.WithMaxTest(200));
+        }).Check(Config.QuickThrowOnFailure.WithMaxTest(120));
         // The property is about something: it got as far as signing, both ways, and was turned away as well.
         (signedAirworthy > 0, signedUnairworthy > 0, refused > 0).ShouldBe((true, true, true),
             $"{signedAirworthy}, {signedUnairworthy}, {refused}");

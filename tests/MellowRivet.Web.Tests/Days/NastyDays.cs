@@ -18,13 +18,11 @@ public static class NastyDays
     public static readonly (string Shown, TimeZoneInfo Zone)[] All =
     [
         ("2028-02-29T23:59:30", FarWest),
-        ("2028-03-01T00:00:10", FarEast),
         ("2027-03-01T00:00:10", HalfHour),
         ("2026-12-31T23:59:50", FarEast),
-        ("2027-01-01T00:00:10", FarEast),
         ("2027-03-14T03:30:00", Central), // Half an hour after the clocks went forward: half past two wasn't.
-        ("2027-11-07T01:30:00", Central), // The first of two half past ones.
         ("2027-03-28T00:00:10", Mainland),
+        ("2027-11-07T01:30:00", Central), // The first of two half past ones.
     ];
 
     private static TimeZoneInfo Zone(string id, int hours, params TimeZoneInfo.TransitionTime[] changes) =>

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Due;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Store;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
@@ -10,8 +11,9 @@ namespace MellowRivet.Web.Pages.Fleet;
 /// <param name="Inspections">Inspections, soonest first.</param>
 /// <param name="Others">What else falls due, soonest first: services, parts, bulletins, what is watched.</param>
 /// <param name="More">How much more there is than the card has room for.</param>
-public sealed record CardView(FileShown File, IReadOnlyList<DueEntry> Inspections, IReadOnlyList<DueEntry> Others, int More)
-    : FileView(File)
+/// <param name="Again">What is looked at again at the next inspection: known marks, what is watched, what was left open.</param>
+public sealed record CardView(FileShown File, IReadOnlyList<DueEntry> Inspections, IReadOnlyList<DueEntry> Others, int More,
+    IReadOnlyList<string> Again) : FileView(File)
 {
     public override FilePage At => FilePage.Due;
 }
@@ -30,6 +32,8 @@ public sealed class CardModel(Desk desk, RivetDb db, TimeProvider clock) : Fleet
             .Where(entry => entry.Status.Limbs.Any(limb => limb.DueOn is not null || limb.DueAt is not null)).ToList();
         var others = told.Where(entry => entry.Item.Kind != DueKind.Inspection).ToList();
         return new(file, [.. told.Where(entry => entry.Item.Kind == DueKind.Inspection)], [.. others.Take(Most)],
-            Math.Max(0, others.Count - Most));
+            Math.Max(0, others.Count - Most),
+            [.. (await Db.OpenItemsAsync(Id, stop)).Select(item => $"{item.What} ({item.Because.InWords()})"),
+                .. (await Db.KnownMarksAsync(Id, stop)).Select(mark => $"{mark.What} (known mark)")]);
     }
 }
