@@ -42,8 +42,19 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     // What it is comes from the judgement, whatever anybody writes: no class is asked for.
     await expect(page.locator('textarea[name=what]').first()).toHaveValue('Compression, cylinder 2: 57/80, exhaust valve');
     await expect(page.locator('main input[type=radio][name=class]')).toHaveCount(0);
+    // The shop is slow: what waits doesn't stand there as if it still had to be put on, and the page leads on once the shop has it.
+    let arrived;
+    const slow = new Promise(done => (arrived = done));
+    await page.route('**/find', async route => {
+      await slow;
+      await route.continue();
+    });
     await page.locator('main').getByRole('button', { name: 'Put on the fix list' }).click();
+    await expect(page.locator('#captures')).toContainText('1 found thing waiting');
+    await expect(page.locator('main textarea[name=what]')).toHaveValue('');
+    arrived();
     await expect(page).toHaveURL(/engine\/engine/);
+    await page.unroute('**/find');
     await page.goto(`${walk}/close`);
     await expect(page.getByText('Map light inoperative')).toBeVisible();
     await expect(page.getByRole('button', { name: /^Sign/ })).toBeDisabled();

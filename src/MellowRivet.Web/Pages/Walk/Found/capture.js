@@ -1,19 +1,10 @@
 // Found something: over any page of a walk, photo first or words first. What is put on the fix list is kept on this device
-// first and sent then; without a connection it waits here, and goes out by itself, once, when the connection is back.
+// first and sent then (waiting.js).
 import * as kept from '../../../Browser/keep.js';
+import { element, flush, later, live, me, said, send, settle, show, tokenName } from './waiting.js';
 
-const me = document.body.dataset.me;
-const status = document.getElementById('captures');
 const dialog = document.querySelector('[data-capture]');
-const live = { headers: { 'X-Rivet': 'live' } };
-const tokenName = '__RequestVerificationToken';
 const patience = 2500;
-const element = (tag, options, ...children) => {
-  const made = Object.assign(document.createElement(tag), options);
-  made.append(...children);
-  return made;
-};
-
 // One form: on its own page, or in the dialog. It remembers what is typed until the shop or the device has it.
 const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   const draftKey = `rivet:draft-${form.dataset.walk}`;
@@ -106,6 +97,8 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   const clear = () => {
     localStorage.removeItem(draftKey);
     form.reset();
+    // What the page came with is on its way: it doesn't stand there as if it still had to be put on.
+    form.elements.what.value = '';
     form.elements.post.value = crypto.randomUUID();
     [snapped, touched] = [[], false];
     well.replaceChildren();
@@ -124,6 +117,9 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     if (event.target.matches('[data-photos], [data-sounds]')) preview();
     else remember();
   });
+  // The page of one finding leads on once the shop has it, unless another one is being written there.
+  const awaited = () => form.dataset.dialog === 'no' && !form.elements.what.value;
+
   form.addEventListener('submit', async event => {
     event.preventDefault();
     if (tooLarge()) return;
@@ -156,7 +152,10 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     const sending = send(entry);
     const answer = await Promise.race([sending, new Promise(done => setTimeout(done, patience, 'slow'))]);
     button.disabled = false;
-    if (answer === 'slow') sending.then(late => settle(entry, late)).then(show);
+    if (answer === 'slow')
+      sending
+        .then(late => settle(entry, late).then(() => late))
+        .then(late => (late?.next && awaited() ? location.assign(late.next) : show()));
     if (!answer) later();
     if (answer?.refused) {
       await kept.drop(entry.post);
@@ -192,97 +191,6 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     },
   };
 });
-
-// Sends one, and lets go of it when the shop has it.
-async function send(entry) {
-  const body = new FormData();
-  for (const [name, value] of entry.fields) body.append(name, value);
-  for (const file of entry.files) body.append(file.field, file.blob, file.name);
-  // Signed in anew, an old token holds no longer; this page's does.
-  body.append(tokenName, document.querySelector(`input[name=${tokenName}]`)?.value ?? '');
-  let answer;
-  try {
-    answer = await fetch(entry.url, { ...live, method: 'POST', body });
-  } catch {
-    return null;
-  }
-  // The door, too many at once, or a server that is just coming up: it waits here.
-  if (answer.redirected || answer.status === 429 || answer.status >= 500) return null;
-  if (answer.ok) {
-    const made = await answer.json();
-    await kept.drop(entry.post);
-    return made;
-  }
-  return {
-    refused: true,
-    html: answer.status === 422 ? await answer.text() : `<p class="field-problem" role="alert">The shop said ${answer.status}.</p>`,
-  };
-}
-
-// A line that says where it went, and lets the person go on.
-const said = made => {
-  const line = document.getElementById('captured');
-  line.replaceChildren(element('a', { href: made.href, textContent: `${made.number} is on the fix list` }), ` as ${made.class}.`);
-  line.hidden = false;
-  clearTimeout(said.closing);
-  said.closing = setTimeout(() => {
-    line.hidden = true;
-  }, 10_000);
-  document.dispatchEvent(new CustomEvent('rivet:captured'));
-};
-
-const mine = async () => (await kept.all()).filter(entry => entry.me === me);
-
-async function show() {
-  const entries = await mine();
-  const refused = entries.filter(entry => entry.refused);
-  const waiting = entries.length - refused.length;
-  status.replaceChildren(
-    ...(waiting
-      ? [element('p', { textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device.` })]
-      : []),
-    ...refused.map(entry => {
-      const again = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Send it again' });
-      const away = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Let it go' });
-      again.addEventListener('click', async () => {
-        await kept.put({ ...entry, refused: undefined });
-        flush();
-      });
-      away.addEventListener('click', async () => {
-        await kept.drop(entry.post);
-        show();
-      });
-      return element('p', {}, `Not taken: “${entry.what.slice(0, 60)}”. ${entry.refused} `, again, ' ', away);
-    }),
-  );
-  status.hidden = entries.length === 0;
-}
-
-// What became of one that nobody waits for at the form any more.
-async function settle(entry, answer) {
-  if (answer?.refused)
-    await kept.put({ ...entry, refused: new DOMParser().parseFromString(answer.html, 'text/html').body.textContent.trim() });
-  else if (answer) said(answer);
-  else later();
-}
-
-// Only one page of this device sends at a time, and the shop takes a post once however often it comes.
-let retry;
-const later = () => {
-  clearTimeout(retry);
-  retry = setTimeout(flush, 3000);
-};
-const sendAll = async () => {
-  for (const entry of await mine()) {
-    if (entry.refused) continue;
-    const answer = await send(entry);
-    await settle(entry, answer);
-    if (!answer) break;
-  }
-  await show();
-};
-const flush = () =>
-  navigator.locks ? navigator.locks.request('rivet:captures', { ifAvailable: true }, lock => lock && sendAll()) : sendAll();
 
 if (me) {
   const query = href => Object.fromEntries(new URL(href, location.href).searchParams);
