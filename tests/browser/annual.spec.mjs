@@ -189,7 +189,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
       /Crankshaft gear bolt inspected and torqued[^]*Complied with [\d-]+ at [\d.]+ h/,
     );
     await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText(
-      'Not part of this inspection: plugs. Gaskets for two plugs come on Monday',
+      /Not part of this inspection: plugs\. Gaskets for two plugs come on Monday[^]*By Orla Hob \(mechanic with inspection authorization/,
     );
     await expect(page.locator('.entry', { hasText: 'Engine entry' })).toContainText(
       /Oil at the pushrod tube.*lowered from airworthiness to watch: Seal weeps/,

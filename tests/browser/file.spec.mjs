@@ -11,10 +11,10 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await page.getByLabel('Category').selectOption('ExperimentalAmateurBuilt');
   // What is offered anew comes with its usual tick, what was unticked stays so.
   await expect(page.getByLabel(/Condition inspection/)).toBeChecked();
-  await page.getByLabel(/Oil change; plugs/).uncheck();
+  await page.getByLabel(/Plugs cleaned, gapped/).uncheck();
   await page.getByLabel('retractable gear').check();
   await expect(page.locator('#drawn .caption')).toContainText('retractable');
-  await expect(page.getByLabel(/Oil change; plugs/)).not.toBeChecked();
+  await expect(page.getByLabel(/Plugs cleaned, gapped/)).not.toBeChecked();
   await page.getByLabel('folding wing').check();
   await expect(page.locator('#drawn .caption')).toContainText('folding wing');
   await page.locator('select[name="Form.Engines"]').selectOption('2');

@@ -29,7 +29,8 @@ public sealed record Origin(string Key, string InWords, Verdict Verdict, RuleSou
 public sealed record Lowered(DiscrepancyClass From, DiscrepancyClass To, string Reason, string Reference, string Certificate, Guid By,
     DateTimeOffset At)
 {
-    public string InWords =>
-        $"lowered from {From.InWords()} to {To.InWords()}: {Reason}{(Reference.Length > 0 ? $" Ref. {Reference}" : "")}"
-        + $"{(Certificate.Length > 0 ? $" ({Certificate})" : "")}";
+    public string AsEntered =>
+        $"lowered from {From.InWords()} to {To.InWords()}: {Reason}{(Reference.Length > 0 ? $" Ref. {Reference}" : "")}";
+
+    public string InWords => $"{AsEntered}{(Certificate.Length > 0 ? $" ({Certificate})" : "")}";
 }

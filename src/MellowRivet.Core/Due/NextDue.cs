@@ -1,4 +1,7 @@
+using System.Text.RegularExpressions;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Plugs;
 
 namespace MellowRivet.Core.Due;
 
@@ -10,7 +13,7 @@ public sealed record DoneBySigning(DueEntry Entry, LastDone Done, DueStatus Stat
 
 /// <summary>What comes next once an inspection is signed.</summary>
 /// <param name="Done">What the signature counts as done, in the order of the due line.</param>
-public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
+public sealed partial record NextDue(IReadOnlyList<DoneBySigning> Done)
 {
     /// <param name="line">What is due on the aircraft before.</param>
     /// <param name="inspection">The inspection.</param>
@@ -18,7 +21,7 @@ public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
     public static NextDue After(DueLine line, Inspection inspection, DateOnly on) => new(
     [
         .. line.Entries.Where(entry => entry.Bulletin is null
-            && ((inspection.JobOf is null && entry.Item.DoneBy.Contains(inspection.Kind) && IsDone(entry.Item, inspection))
+            && ((inspection.JobOf is null && entry.Item.DoneBy.Contains(inspection.Kind) && IsDone(entry.Item, inspection, line.Aircraft))
                 || inspection.CountsAsBenched(entry.Item)
                 || inspection.JobOf?.DueItem == entry.Item.Id))
             .Select(entry =>
@@ -33,7 +36,15 @@ public sealed record NextDue(IReadOnlyList<DoneBySigning> Done)
             .Where(done => done.Entry.Item.CheckDone(done.Done, on) is null),
     ]);
 
-    // Oil that nobody changed isn't counted from here, whatever inspection was signed.
-    private static bool IsDone(DueItem item, Inspection inspection) => item.Kind != DueKind.Service || item.ComponentId is not { } part
-        || !item.What.StartsWith("Oil", StringComparison.OrdinalIgnoreCase) || inspection.OilFills.Any(fill => fill.EngineId == part);
+    // Oil that nobody changed and plugs that nobody did aren't counted from here, whatever inspection was signed. What names both is done
+    // when both are.
+    private static bool IsDone(DueItem item, Inspection inspection, Aircraft aircraft) => item.Kind != DueKind.Service
+        || item.ComponentId is not { } part || aircraft.Engines.FirstOrDefault(stay => stay.ComponentId == part) is not { } engine
+        || ((!item.What.StartsWith("Oil", StringComparison.OrdinalIgnoreCase) || inspection.OilFills.Any(fill => fill.EngineId == part))
+            && (!SparkPlugs().IsMatch(item.What)
+                || !PlugTray.Of(aircraft, engine.Component, inspection).Places.Any(place => place.IsUndone)));
+
+    // Not a drain plug, nor a magnetic one.
+    [GeneratedRegex(@"(^|[;,+&] |and |spark )plugs?\b", RegexOptions.IgnoreCase)]
+    private static partial Regex SparkPlugs();
 }

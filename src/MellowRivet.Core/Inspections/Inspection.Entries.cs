@@ -14,7 +14,7 @@ namespace MellowRivet.Core.Inspections;
 public sealed record OmittedFact(string Key, string Text, string Reason, string Certificate, Guid By, DateTimeOffset At)
 {
     /// <summary>As the record keeps it beside what it says.</summary>
-    public string AsKept => $"{Text} Left out: {Reason} ({Certificate})";
+    public string AsKept => $"{Text} Left out: {Reason}";
 }
 
 /// <summary>A line that a person added to an entry.</summary>

@@ -210,15 +210,18 @@ public static partial class EntryFacts
             if (line.AsEntered is { } words)
                 yield return new(FactKind.SetAside, $"judged/{line.Judged.Key}",
                     PlaceOf(closing, line.Judged.ComponentId ?? line.Judged.Where.EngineId, line.Judged.Where.ZoneKey),
-                    EntryFact.Said(("words", words)), new(RestsOnKind.Close, Key: "judged"));
+                    EntryFact.Said(("words", line.Aside is { } aside ? closing.Decided(words, aside.By, aside.Certificate) : words)),
+                    new(RestsOnKind.Close, Key: "judged"));
         foreach (var found in inspection.Discrepancies.Where(found => found
             is { Origin: not null, Disposition: not Disposition.Withdrawn }))
             foreach (var (index, less) in found.Lowered.Index())
                 yield return new(FactKind.Lowered, $"lowered/{found.Id:N}/{index}", PlaceOf(closing, found.ComponentId, found.ZoneKey),
-                    EntryFact.Said(("words", $"{found.What}: {less.InWords}")), new(RestsOnKind.FixList, Key: $"{found.Number}"));
+                    EntryFact.Said(("words", closing.Decided($"{found.What}: {less.AsEntered}", less.By, less.Certificate))),
+                    new(RestsOnKind.FixList, Key: $"{found.Number}"));
         foreach (var left in inspection.NotPart)
             yield return new(FactKind.NotPart, $"not-part/{left.Key}", EnteredIn.Of(aircraft, left.Carrier, Book.Engine, null),
-                EntryFact.Said(("words", left.AsEntered)), new(RestsOnKind.Close, Key: "asked"));
+                EntryFact.Said(("words", closing.Decided(left.AsEntered, left.By, left.Certificate))),
+                new(RestsOnKind.Close, Key: "asked"));
     }
 
     // Noted as done by a person since the aircraft came in; what the signature itself counts as done stands under what comes next.

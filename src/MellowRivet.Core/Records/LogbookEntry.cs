@@ -21,6 +21,10 @@ public sealed record Closing(Inspection Inspection, Aircraft Aircraft, ShopRules
 
     internal string Named(Guid? person) => Shop.Named(person, Aircraft.SerialNumber);
 
+    /// <summary>A decision as it is entered, with who answers for it: that isn't always who signs.</summary>
+    internal string Decided(string words, Guid by, string certificate) =>
+        $"{words}{(words[^1] is '.' or '!' or '?' ? "" : ".")} By {(certificate.Length > 0 ? Shop.Deciding(by, certificate) : Named(by))}";
+
     internal string DayOf(DateTimeOffset? at) => at is { } known ? $"{Clock.DayOf(known):yyyy-MM-dd}" : "";
 }
 

@@ -40,7 +40,7 @@ public static class RecordWriter
             content["extent"] = entry.Extent;
             content["work"] = Lines(entry.Told);
             content["omitted"] = Lines(entry.Sentences.Select(sentence => sentence.Omitted).OfType<OmittedFact>()
-                .Select(fact => fact.AsKept));
+                .Select(fact => closing.Decided(fact.AsKept, fact.By, fact.Certificate)));
             content["length"] = $"{inspection.EntryLength}".ToLowerInvariant();
             content["template"] = closing.Shop.Entries.Key;
             content["statement"] = entry.Statement;

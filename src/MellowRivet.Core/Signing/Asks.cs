@@ -43,7 +43,7 @@ public sealed record NotPart(string Key, string What, string Reason, string Cert
     /// <summary>The part it was asked of; null where the key doesn't say.</summary>
     public Guid? Carrier => Key.Split('/') is [_, var id, ..] && Guid.TryParseExact(id, "N", out var part) ? part : null;
 
-    public string AsEntered => $"Not part of this inspection: {What}. {Reason} ({Certificate})";
+    public string AsEntered => $"Not part of this inspection: {What}. {Reason}";
 }
 
 /// <summary>What an inspection asks for and what of it is missing.</summary>

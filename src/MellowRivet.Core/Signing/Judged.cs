@@ -58,7 +58,7 @@ public enum AnsweredBy { ReadAgain = 1, OtherLimit, PartReplaced, FixList, SetAs
 public sealed record SetAside(string Key, string Seen, string InWords, string Reason, string Reference, string Certificate, Guid By,
     DateTimeOffset At)
 {
-    public string AsEntered => $"{InWords}. Set aside: {Reason} Ref. {Reference} ({Certificate})";
+    public string AsEntered => $"{InWords}. Set aside: {Reason} Ref. {Reference}";
 }
 
 /// <summary>A bad judgement as it once stood, remembered until it is answered: taking a value back doesn't make it good.</summary>

@@ -24,6 +24,10 @@ public sealed record ShopRules(RulePack Pack, ClassRules Classes, EntryTemplate 
             ? $"{by.Kind.InWords()}, {by.Number}" : "no certificate")})"
         : "somebody who isn’t on file";
 
+    /// <summary>Who answers for a decision: a person with the certificate it was made by, as it was called then.</summary>
+    public string Deciding(Guid person, string certificate) =>
+        $"{(People.TryGetValue(person, out var who) ? who.Name : "somebody who isn’t on file")} ({certificate})";
+
     /// <summary>The certificate by which a person may sign an inspection; null where they may not.</summary>
     public Certificate? SignsBy(Guid? person, Inspection inspection, Aircraft aircraft) =>
         person is { } id && People.TryGetValue(id, out var who) ? Pack.MaySign(who, inspection.Kind, aircraft).By : null;

@@ -128,9 +128,7 @@ internal static class DemoEngineStation
         Read(PlugStep.GapSet, gap);
         Check(inspection.NotePlug(place, PlugStep.PressureTest, "pass", by, at.AddMinutes(4)));
         Check(inspection.NotePlug(place, PlugStep.Gasket, nameof(GasketState.Annealed), by, at.AddMinutes(5)));
-        var wrench = demo.Wrench;
-        Read(PlugStep.Torque, PlugLimits.TorqueInchPounds,
-            new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, PlugLimits.TorqueInchPounds));
+        Read(PlugStep.Torque, PlugLimits.TorqueInchPounds, demo.Pulled(PlugLimits.TorqueInchPounds, PlugKinds.UnitOf(PlugStep.Torque)));
     }
 
     private static void Oil(Inspection inspection, Aircraft aircraft, Component engine, int test, Guid by, DateTimeOffset at)

@@ -50,8 +50,9 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>The shop's tools.</summary>
     public required IReadOnlyList<Tool> Tools { get; init; }
 
-    /// <summary>The wrench that torques were pulled with.</summary>
-    public Tool Wrench => Tools.First(tool => tool.IsTorqueWrench && tool.CalibratedUntil > Today);
+    /// <summary>A torque pulled with the first wrench in calibration whose scale has it.</summary>
+    public WrenchUsed Pulled(double torque, Unit unit) =>
+        Tools.Select(tool => tool.Pull(torque, unit, Today).Used).First(used => used is not null)!;
 
     public IReadOnlyList<Worksheet> Worksheets(params string[] keys) =>
         [.. keys.Select(key => Shelf.Worksheets.Single(sheet => sheet.Key == key))];
@@ -70,12 +71,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     {
         foreach (var task in inspection.Walk.Where(task => task.Verdict == TaskVerdict.NotYet && (only?.Invoke(task) ?? true)).ToList())
         {
-            ReadingConditions conditions = task.Measure?.Method switch
-            {
-                MeasureMethod.CableTension => new(Celsius: 11 + seed % 3 * 4),
-                MeasureMethod.Torque => new(Wrench: new(Wrench.Id, Wrench.Title, Wrench.CalibratedUntil!.Value, null, null, 0)),
-                _ => new(),
-            };
+            var conditions = new ReadingConditions(Celsius: task.Measure?.Method == MeasureMethod.CableTension ? 11 + seed % 3 * 4 : null);
             if (task.Measure is { } measure && TaskJudge.BandFor(task, aircraft, conditions.Celsius) is { } band)
             {
                 if (band.Low is null && band.High is null)
@@ -84,8 +80,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
                     continue;
                 }
                 var read = value?.Invoke(task) ?? Middle(band, seed + task.Order);
-                if (conditions.Wrench is { } wrench)
-                    conditions = conditions with { Wrench = wrench with { Setting = read } };
+                if (measure.Method == MeasureMethod.Torque)
+                    conditions = new(Wrench: Pulled(read, band.Unit));
                 inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, measure.Kind, task.ZoneKey, read, band.Unit,
                     conditions, inspection.TimeInService, at, by.Id)
                 { InspectionId = inspection.Id, TaskId = task.Id });

@@ -50,7 +50,8 @@ internal static class DemoOthers
         demo.Follow(aircraft, "condition", demo.Done(-344, 535.1m, $"{demo.Today.AddDays(-344):yy}-62"));
         demo.Follow(aircraft, "locator", demo.Done(-344, 535.1m, "condition inspection"));
         demo.Follow(aircraft, "magneto", demo.Done(-900, 412.5m, "bench sheet 12"));
-        demo.Follow(aircraft, "oil-plugs", demo.Done(-70, 572.4m, "oil change"));
+        demo.Follow(aircraft, "oil", demo.Done(-70, 572.4m, "oil change"));
+        demo.Follow(aircraft, "plugs", demo.Done(-70, 572.4m, "oil change"));
         demo.Follow(aircraft, "engine-overhaul");
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Fabric: punch test of the upper surfaces",
             DueKind.Service, new(EveryMonths: 24), new(Standing.Practice, "the builder’s own book, p. 31")),
@@ -91,7 +92,7 @@ internal static class DemoOthers
         DemoHistory.Fly(aircraft, demo.Today.AddDays(-107), 1400, demo.Today.AddDays(-1), 1503.4m, 3);
         demo.Follow(aircraft, "condition", demo.Done(-214, 1300, $"{demo.Today.AddDays(-214):yy}-44"));
         demo.Follow(aircraft, "hundred-hour-light-sport", demo.Done(-107, 1400, $"{demo.Today.AddDays(-107):yy}-90"));
-        demo.Follow(aircraft, "oil-plugs-geared", demo.Done(-40, 1466.9m, "oil change"));
+        demo.Follow(aircraft, "oil-geared", demo.Done(-40, 1466.9m, "oil change"));
         demo.Follow(aircraft, "hoses-geared", demo.Done(-1710, 402, "hose set H-20"));
         demo.Follow(aircraft, "transponder", demo.Done(-400, 1130, "Tollerby Instruments"));
         demo.Follow(aircraft, "locator", demo.Done(-214, 1300, "condition inspection"));

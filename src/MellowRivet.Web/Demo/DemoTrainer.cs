@@ -213,16 +213,17 @@ internal static class DemoTrainer
         demo.Follow(aircraft, "transponder", demo.Done(-702, 3880m, "26-A at Tollerby Instruments"));
         demo.Follow(aircraft, "locator", demo.Done(-348, 4095.8m, "annual"));
         demo.Follow(aircraft, "magneto", demo.Done(-480, 3861.2m, "bench sheet 40"), demo.Done(-840, 3830.5m, "bench sheet 31"));
-        demo.Follow(aircraft, "oil-plugs", demo.Done(-24, 4296.4m, "oil change"));
+        foreach (var what in new[] { "oil", "plugs" })
+            demo.Follow(aircraft, what, demo.Done(-24, 4296.4m, "oil change"));
         demo.Follow(aircraft, "quick-drain", demo.Done(-1190, 3610m, "annual"));
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, engine.Id, "Overhaul", DueKind.Overhaul,
             new(2000, 144, CalendarRule.SameDay), new(Standing.Manual, "TF4 service letter 9, p. 2")),
             demo.Done(-92 * 30, 2890.2m, "release CL-2218"));
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, locator.Id, "Battery: replace by the date marked on it",
             DueKind.Locator, new(NotAfter: demo.Today.AddDays(171)), new(Standing.Law, "14 CFR 91.207(c), from memory")));
-        demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Nose leg: strip and reseal", DueKind.Service,
-            new(EveryLandings: 4000), new(Standing.Manual, "Dunlin manual 32-20, p. 7")),
-            new LastDone(demo.Today.AddDays(-900), 3700, null, 9_880));
+        DueItem leg = new(Guid.CreateVersion7(), aircraft.Id, null, "Nose leg: strip and reseal", DueKind.Service, new(EveryLandings: 4000),
+            new(Standing.Manual, "Dunlin manual 32-20, p. 7"));
+        demo.Follow(aircraft, leg, new LastDone(demo.Today.AddDays(-900), 3700, null, 9_880));
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Seat belts: replace webbing", DueKind.LifeLimit,
             new(NotAfter: demo.Today.AddMonths(31)), new(Standing.Manual, "Dunlin manual 25-10, p. 3")));
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), aircraft.Id, null, "Extinguisher: weigh", DueKind.Service,
@@ -235,8 +236,7 @@ internal static class DemoTrainer
         DateTimeOffset at, Inspection? inspection)
     {
         var reading = new Reading(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind,
-            $"{number}", psi, Unit.Psi,
-            new(Hot: true, SupplyPsi: 80, AmbientPsi: 14.7, Leak: psi < 72 ? LeakPath.ExhaustValve : LeakPath.None), hours,
+            $"{number}", psi, Unit.Psi, new(true, 80, 14.7, Leak: psi < 72 ? LeakPath.ExhaustValve : LeakPath.None), hours,
             at.AddMinutes(number), demo.Person("ines").Id)
         { InspectionId = inspection?.Id };
         if (inspection is null)

@@ -190,7 +190,7 @@ public class EntryTests
         var kept = RecordWriter.Draft(one.Closing, new(EntryCase.Inspector, EntryCase.Inspector.Certificates[0]))[1].Content["omitted"]!;
         kept[0]!.ToString()
             .ShouldEndWith("(exhaust valve), no. 3 77/80, no. 4 76/80 (rings). Limit 60/80 (published rule: AC 43.13-1B chapter 8, "
-            + "from memory). Left out: on the work order (mechanic with inspection authorization, I 77)");
+            + "from memory). Left out: on the work order. By Ida Quill (mechanic with inspection authorization, I 77)");
         // Read again, it is another fact, and stands there.
         one.Compress(one.Aircraft.Engines.Single().Component, 80, true, null, (76, LeakPath.None), (61, LeakPath.ExhaustValve));
         Of(FactKind.Compressions).Omitted.ShouldBeNull();
@@ -201,18 +201,23 @@ public class EntryTests
             Fixture.Now)!.Message.ShouldContain("Only somebody who may sign");
     }
 
-    // An annual that is signed with the old oil in leaves the oil change due.
+    // An annual that is signed with the old oil in, or with plugs that nobody took out, leaves them due.
     [Fact]
-    public void Oil_that_nobody_changed_is_not_counted_from_the_signature()
+    public void Oil_that_nobody_changed_and_plugs_that_nobody_did_are_not_counted_from_the_signature()
     {
         var aircraft = Made(Category.Standard);
         var engine = EntryCase.Fit(aircraft, EngineLayout.FlatFour.Key, "E-1", "", CompressionSchool.SixtyOfEighty, 900);
+        aircraft.InstallPlugs(engine, "P", 1, default, null);
         var one = new EntryCase(aircraft, InspectionKind.Annual, Sheet);
-        one.Due.Add(new(Guid.NewGuid(), null, engine.Id, "Oil change; plugs cleaned", DueKind.Service, new(25),
-            new(Standing.Practice, "test"),
-            [InspectionKind.Annual]));
-        one.Closing.Next.Done.ShouldBeEmpty();
+        foreach (var what in new[] { "Oil change", "Plugs cleaned", "Oil change; plugs cleaned", "Drain plugs: washers" })
+            one.Due.Add(new(Guid.NewGuid(), null, engine.Id, what, DueKind.Service, new(25), new(Standing.Practice, "test"),
+                [InspectionKind.Annual]));
+        IEnumerable<string> Counted() => one.Closing.Next.Done.Select(done => done.Entry.Item.What).Order();
+        Counted().ShouldBe(["Drain plugs: washers"]);
         one.Oil(engine, "SAE 50", 8, "qt", "QF-48");
-        one.Closing.Next.Done.ShouldHaveSingleItem().Status.WhenDue.ShouldBe("at 1925.5 h");
+        Counted().ShouldBe(["Drain plugs: washers", "Oil change"]);
+        one.Plugs(engine, 0.016);
+        Counted().ShouldBe(["Drain plugs: washers", "Oil change", "Oil change; plugs cleaned", "Plugs cleaned"]);
+        one.Closing.Next.Done.Select(done => done.Status.WhenDue).Distinct().ShouldBe(["at 1925.5 h"]);
     }
 }

@@ -182,9 +182,10 @@ public class JudgementAnswerTests : JudgementCase
         Aside(seen, "spare", "sheet 3", signs).ShouldBeNull();
         (Only.By, Only.Aside!.AsEntered).ShouldBe(
             (AnsweredBy.SetAside,
-                "Plug 1T, resistance: 30000 Ω. Above 5000 Ω. Set aside: spare Ref. sheet 3 (mechanic with inspection authorization, 77)"));
+                "Plug 1T, resistance: 30000 Ω. Above 5000 Ω. Set aside: spare Ref. sheet 3"));
         Entered(Book.Engine).ShouldBe(["Spark plugs, 1 of 8: resistance 30000 Ω (1T) (at most 5000 Ω).",
-            "Plug 1T, resistance: 30000 Ω. Above 5000 Ω. Set aside: spare Ref. sheet 3 (mechanic with inspection authorization, 77)."]);
+            "Plug 1T, resistance: 30000 Ω. Above 5000 Ω. Set aside: spare Ref. sheet 3. "
+            + $"By {Fixture.Inspector.Name} (mechanic with inspection authorization, 77)."]);
         // Read again it is another judgement, and wants its own answer.
         Ohms("1T", 31_000);
         Only.IsUnanswered.ShouldBeTrue();

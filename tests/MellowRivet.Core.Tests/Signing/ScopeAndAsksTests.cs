@@ -163,8 +163,8 @@ public class ScopeAndAsksTests
         RecordWriter.Draft(Fixture.Close(inspection, aircraft), new(Fixture.Inspector, signs))
             .Single(draft => draft.Book == Book.Engine).Content["work"]!.ToJsonString()
             .ShouldContain(
-                "Not part of this inspection: engine run, fuel pressure. Gravity feed, no gauge. (mechanic with "
-                + "inspection authorization, 77)");
+                "Not part of this inspection: engine run, fuel pressure. Gravity feed, no gauge. "
+                + $"By {Fixture.Inspector.Name} (mechanic with inspection authorization, 77).");
         inspection.AskAgain(ask.Key);
         Asks.Of(inspection, aircraft, Fixture.Shop).ShouldContain(one => one.Key == ask.Key);
     }
