@@ -91,7 +91,7 @@ public sealed partial class Desk
                         signer.Person.Id)
                     is { } tree)
                     return tree;
-            return Clear(db, item, aircraft, rules.Pack, done, signer, at, today);
+            return Clear(db, item, aircraft, rules, done, signer, at, today);
         }, stop);
     }
 
@@ -135,7 +135,7 @@ public sealed partial class Desk
     }
 
     /// <summary>Writes the entry that clears an open item at the end of the chain, and ends the item. Saving is the caller's.</summary>
-    public static Refusal? Clear(RivetDb db, OpenItem item, Aircraft aircraft, RulePack rules, Correction done, Signer signer,
+    public static Refusal? Clear(RivetDb db, OpenItem item, Aircraft aircraft, ShopRules rules, Correction done, Signer signer,
         DateTimeOffset at, DateOnly on)
     {
         var left = db.OpenItems.Count(other => other.AircraftId == item.AircraftId && other.Id != item.Id

@@ -4,6 +4,7 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 
@@ -147,14 +148,30 @@ public static partial class EntryFacts
                     ("inspector", closing.Named(found.InspectedBy)),
                     .. deferred ? Array.Empty<(string, string?)>() :
                     [
-                        ("parts", Listed((done.Parts ?? []).Select(part => Used(closing.Aircraft, part)), "; ")),
-                        ("torque", done.Torque is { } torque
-                            ? $"{torque.Value:0.##} {torque.UnitSymbol}, {Wrench(torque.Wrench)}"
-                            : ""),
-                        ("inspectedOn", closing.DayOf(found.InspectedAt)),
+                        .. PartsAndTorque(closing.Aircraft, done), ("inspectedOn", closing.DayOf(found.InspectedAt)),
                     ],
                 ]), new(RestsOnKind.FixList, Key: $"{found.Number}"));
         });
+
+    /// <summary>What cleared an item that was left open.</summary>
+    /// <param name="item">The item.</param>
+    /// <param name="place">Whose book it is entered in.</param>
+    /// <param name="aircraft">Its aircraft.</param>
+    /// <param name="done">What was done.</param>
+    /// <param name="by">Who did it, by name and certificate.</param>
+    /// <param name="on">The day.</param>
+    internal static EntryFact Cleared(OpenItem item, EnteredIn place, Aircraft aircraft, Correction done, string by, DateOnly on) => new(
+        FactKind.Correction, $"cleared/{item.Id:N}", place, EntryFact.Said(
+        [
+            ("number", item.FirstNumber), ("where", item.Where), ("zone", item.ZoneTitle), ("what", item.What), ("action", done.Action),
+            ("reference", done.Reference), ("by", by), ("on", $"{on:yyyy-MM-dd}"), .. PartsAndTorque(aircraft, done),
+        ]), new(RestsOnKind.FixList, Key: item.FirstNumber));
+
+    private static (string Place, string? Value)[] PartsAndTorque(Aircraft aircraft, Correction done) =>
+    [
+        ("parts", Listed((done.Parts ?? []).Select(part => Used(aircraft, part)))),
+        ("torque", done.Torque is { } torque ? $"{torque.Value:0.##} {torque.UnitSymbol}, {Wrench(torque.Wrench)}" : ""),
+    ];
 
     // A part that the file follows is told with its times.
     private static string Used(Aircraft aircraft, PartUsed part)

@@ -9,6 +9,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Records;
 
@@ -119,12 +120,12 @@ public static class RecordWriter
     /// <summary>The entry that clears one open item, outside an inspection (14 CFR 43.9(a), from memory).</summary>
     /// <param name="item">The item.</param>
     /// <param name="aircraft">Its aircraft, with components.</param>
-    /// <param name="rules">The rule pack in force.</param>
+    /// <param name="shop">The rules in force, and how entries are worded.</param>
     /// <param name="done">What was done.</param>
-    /// <param name="signer">Who signs.</param>
+    /// <param name="signer">Who did it and signs.</param>
     /// <param name="date">The day as the shop has it.</param>
     /// <param name="left">Airworthiness items that stay open once this one is cleared.</param>
-    public static Draft Clearing(OpenItem item, Aircraft aircraft, RulePack rules, Correction done, Signer signer, DateOnly date, int left)
+    public static Draft Clearing(OpenItem item, Aircraft aircraft, ShopRules shop, Correction done, Signer signer, DateOnly date, int left)
     {
         // One that was left open before parts were known by themselves says by its zone which engine it is.
         var ofZone = aircraft.Engines.Concat(aircraft.Propellers)
@@ -137,13 +138,14 @@ public static class RecordWriter
             : $" {left} airworthiness {(left == 1 ? "item stays" : "items stay")} open: the aircraft is not airworthy before "
             + $"{(left == 1 ? "it is" : "they are")} cleared."
             : "";
-        var content = Head(aircraft, rules, signer, date, $"{place.Book} entry",
+        var content = Head(aircraft, shop.Pack, signer, date, $"{place.Book} entry",
             on is null ? "Airframe" : $"{place.Book} {on.Position}".Trim(), on?.Component.SerialNumber ?? aircraft.SerialNumber,
             on is null ? aircraft.TimeInService : on.TimeInService(aircraft.TimeInService));
         content["workOrder"] = item.FirstNumber;
         content["extent"] = $"open item {item.FirstNumber} of {item.Since:yyyy-MM-dd}, {item.Because.InWords()}, cleared";
-        content["work"] = Lines([$"{place.Said}{item.FirstNumber} {item.ZoneTitle}"
-            + $"{(item.Where.Length > 0 ? ", " + item.Where : "")}, {item.What}: {done.InWords}"]);
+        content["work"] = Lines([place.Said + shop.Entries.Tell(
+            EntryFacts.Cleared(item, place, aircraft, done, shop.Deciding(signer.Person.Id, $"{content["certificate"]}"), date),
+            EntryLength.Full)]);
         content["statement"] = $"The work entered above was done, and the aircraft is approved for return to service as "
             + $"far as that work goes.{last}";
         content["statementSource"] = "14 CFR 43.9(a) and 43.11(b), from memory";

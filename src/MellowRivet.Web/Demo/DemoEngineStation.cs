@@ -128,7 +128,7 @@ internal static class DemoEngineStation
         Read(PlugStep.GapSet, gap);
         Check(inspection.NotePlug(place, PlugStep.PressureTest, "pass", by, at.AddMinutes(4)));
         Check(inspection.NotePlug(place, PlugStep.Gasket, nameof(GasketState.Annealed), by, at.AddMinutes(5)));
-        Read(PlugStep.Torque, PlugLimits.TorqueInchPounds, demo.Pulled(PlugLimits.TorqueInchPounds, PlugKinds.UnitOf(PlugStep.Torque)));
+        Read(PlugStep.Torque, PlugLimits.TorqueInchPounds, demo.Pulled(PlugLimits.TorqueInchPounds, PlugKinds.UnitOf(PlugStep.Torque), at));
     }
 
     private static void Oil(Inspection inspection, Aircraft aircraft, Component engine, int test, Guid by, DateTimeOffset at)

@@ -50,9 +50,15 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>The shop's tools.</summary>
     public required IReadOnlyList<Tool> Tools { get; init; }
 
-    /// <summary>A torque pulled with the first wrench in calibration whose scale has it.</summary>
-    public WrenchUsed Pulled(double torque, Unit unit) =>
-        Tools.Select(tool => tool.Pull(torque, unit, Today).Used).First(used => used is not null)!;
+    /// <summary>A torque pulled with the first wrench in calibration whose scale has it, as its sticker read on that day.</summary>
+    public WrenchUsed Pulled(double torque, Unit unit, DateTimeOffset at)
+    {
+        var used = Tools.Select(tool => tool.Pull(torque, unit, Today).Used).First(used => used is not null)!;
+        // Calibrated every year.
+        while (used.CalibratedUntil.AddYears(-1) >= Clock.DayOf(at))
+            used = used with { CalibratedUntil = used.CalibratedUntil.AddYears(-1) };
+        return used;
+    }
 
     public IReadOnlyList<Worksheet> Worksheets(params string[] keys) =>
         [.. keys.Select(key => Shelf.Worksheets.Single(sheet => sheet.Key == key))];
@@ -81,7 +87,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
                 }
                 var read = value?.Invoke(task) ?? Middle(band, seed + task.Order);
                 if (measure.Method == MeasureMethod.Torque)
-                    conditions = new(Wrench: Pulled(read, band.Unit));
+                    conditions = new(Wrench: Pulled(read, band.Unit, at));
                 inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, measure.Kind, task.ZoneKey, read, band.Unit,
                     conditions, inspection.TimeInService, at, by.Id)
                 { InspectionId = inspection.Id, TaskId = task.Id });

@@ -218,7 +218,7 @@ internal static class DemoTrainer
         demo.Follow(aircraft, "quick-drain", demo.Done(-1190, 3610m, "annual"));
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, engine.Id, "Overhaul", DueKind.Overhaul,
             new(2000, 144, CalendarRule.SameDay), new(Standing.Manual, "TF4 service letter 9, p. 2")),
-            demo.Done(-92 * 30, 2890.2m, "release CL-2218"));
+            new LastDone(demo.Today.AddMonths(-92), 2890.2m, null, null, null, "release CL-2218"));
         demo.Follow(aircraft, new DueItem(Guid.CreateVersion7(), null, locator.Id, "Battery: replace by the date marked on it",
             DueKind.Locator, new(NotAfter: demo.Today.AddDays(171)), new(Standing.Law, "14 CFR 91.207(c), from memory")));
         DueItem leg = new(Guid.CreateVersion7(), aircraft.Id, null, "Nose leg: strip and reseal", DueKind.Service, new(EveryLandings: 4000),

@@ -104,17 +104,17 @@ internal static class DemoTwin
         // One line of the list is put right while the seals are on their way.
         var tyre = (await demo.Db.OpenItems.Where(item => item.AircraftId == aircraft.Id).ToListAsync(stop))
             .Single(item => item.What.StartsWith("Left main tyre", StringComparison.Ordinal));
-        var (ines, rules) = (demo.Person("ines"), demo.Shelf.RulesFor(aircraft.Category));
+        var (ines, rules) = (demo.Person("ines"), demo.Shelf.Weigh(aircraft.Category, demo.ById));
         Desk.Clear(demo.Db, tyre, aircraft, rules,
             new("Tyre and tube changed, wheel balanced, pressure set.", CorrectionKind.Replaced, "Corrin manual 32-40, p. 6",
-                [new("TY-600-8", "", "K 55120")]), new(ines, rules.MayClear(ines, aircraft).By!), demo.At(-12, 14),
+                [new("TY-600-8", "", "K 55120")]), new(ines, rules.Pack.MayClear(ines, aircraft).By!), demo.At(-12, 14),
                 demo.Today.AddDays(-12));
         await demo.Db.SaveChangesAsync(stop);
         // And a job by itself, between inspections.
         var taken = demo.At(-8, 10);
         var (job, _) = new TypedJob("Battery replaced", "airframe", null, null).Begin(Guid.CreateVersion7(), aircraft, $"{taken:yy}-112",
             DemoHistory.House with { AskFirst = false }, preventive: false, ines.Id, demo.Today.AddDays(-8), taken);
-        job!.JobLine!.Correct(new("Battery replaced, terminals greased, charging checked at cruise rpm.", CorrectionKind.Replaced,
+        job!.JobLine!.Correct(new("New one fitted, terminals greased, charging checked at cruise rpm.", CorrectionKind.Replaced,
             "Corrin manual 24-30, p. 2", [new("BT-35", "0522-417", "1125-090")]), job.House, ines.Id, taken.AddHours(1));
         demo.Db.Inspections.Add(job);
         await demo.SignAsync(job, aircraft, ines, taken.AddHours(1.5), stop);

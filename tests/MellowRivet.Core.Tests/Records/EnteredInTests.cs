@@ -121,7 +121,7 @@ public class EnteredInTests
             .ShouldBeNull();
         var open = new OpenItem(twin.Id, inspection, found, Fixture.Today);
         typeof(OpenItem).GetProperty(nameof(OpenItem.ZoneKey))!.SetValue(open, zone);
-        var draft = RecordWriter.Clearing(open, twin, Fixture.Rules, new("seal changed"),
+        var draft = RecordWriter.Clearing(open, twin, Fixture.Shop, new("seal changed"),
             new(Fixture.Inspector, Fixture.Inspector.Certificates[0]), Fixture.Today, 0);
         (draft.Content["item"]!.ToString(), draft.Content["serial"]!.ToString()).ShouldBe((item, serial));
         draft.Content["work"]![0]!.ToString().Contains("isn’t said which").ShouldBe(item == "Airframe");

@@ -197,12 +197,13 @@ public class OpenItemTests
         Sign(first);
         Signer signer = new(Fixture.Inspector, Fixture.Inspector.Certificates[0]);
         string Statement(int left) =>
-            RecordWriter.Clearing(items[0], aircraft, Fixture.Rules, new("Bladder replaced", CorrectionKind.Replaced, "28-10"), signer,
+            RecordWriter.Clearing(items[0], aircraft, Fixture.Shop, new("Bladder replaced", CorrectionKind.Replaced, "28-10"), signer,
                 Fixture.Today, left).Content["statement"]!.ToString();
         Statement(2).ShouldContain("2 airworthiness items stay open: the aircraft is not airworthy");
         Statement(0).ShouldContain("the last airworthiness item that was left open on this aircraft is cleared");
-        RecordWriter.Clearing(items[0], aircraft, Fixture.Rules, new("Bladder replaced", CorrectionKind.Replaced, "28-10"), signer,
+        RecordWriter.Clearing(items[0], aircraft, Fixture.Shop, new("Bladder replaced", CorrectionKind.Replaced, "28-10"), signer,
             Fixture.Today, 0).Content["work"]!.ToJsonString()
-                .ShouldContain("26-1-01 Gear, left, Bladder seeps: Bladder replaced Ref. 28-10.");
+                .ShouldContain(
+                    "26-1-01 Gear, left: Bladder seeps. Bladder replaced. Ref. 28-10. Done 2026-11-23 by Ines Test (mechanic with ");
     }
 }
