@@ -37,14 +37,20 @@ public sealed partial record NextDue(IReadOnlyList<DoneBySigning> Done)
     ]);
 
     // Oil that nobody changed and plugs that nobody did aren't counted from here, whatever inspection was signed. What names both is done
-    // when both are.
-    private static bool IsDone(DueItem item, Inspection inspection, Aircraft aircraft) => item.Kind != DueKind.Service
-        || item.ComponentId is not { } part || aircraft.Engines.FirstOrDefault(stay => stay.ComponentId == part) is not { } engine
-        || ((!item.What.StartsWith("Oil", StringComparison.OrdinalIgnoreCase) || inspection.OilFills.Any(fill => fill.EngineId == part))
+    // when both are, and what hangs on the aircraft when they are on every engine.
+    private static bool IsDone(DueItem item, Inspection inspection, Aircraft aircraft) => aircraft.Engines
+        .Where(engine => item.ComponentId is not { } part || part == engine.ComponentId)
+        .All(engine => (!EngineOil().IsMatch(item.What) || inspection.OilFills.Any(fill => fill.EngineId == engine.ComponentId))
             && (!SparkPlugs().IsMatch(item.What)
                 || !PlugTray.Of(aircraft, engine.Component, inspection).Places.Any(place => place.IsUndone)));
 
+    // Whatever the words around it: taken for too much, an item stays due. Not a gearbox's oil, nor what oil runs through.
+    [GeneratedRegex(
+        @"(?<!\b(?:gear|gearbox|hydraulic|brake) )\boil\b(?! (?:cooler|hose|line|pump|tank|seal|sender|separator|pressure|temperature))",
+        RegexOptions.IgnoreCase)]
+    private static partial Regex EngineOil();
+
     // Not a drain plug, nor a magnetic one.
-    [GeneratedRegex(@"(^|[;,+&] |and |spark )plugs?\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"(?<!\b(?:drain|magnetic|chip) )\bplugs?\b", RegexOptions.IgnoreCase)]
     private static partial Regex SparkPlugs();
 }

@@ -209,15 +209,20 @@ public class EntryTests
         var engine = EntryCase.Fit(aircraft, EngineLayout.FlatFour.Key, "E-1", "", CompressionSchool.SixtyOfEighty, 900);
         aircraft.InstallPlugs(engine, "P", 1, default, null);
         var one = new EntryCase(aircraft, InspectionKind.Annual, Sheet);
-        foreach (var what in new[] { "Oil change", "Plugs cleaned", "Oil change; plugs cleaned", "Drain plugs: washers" })
-            one.Due.Add(new(Guid.NewGuid(), null, engine.Id, what, DueKind.Service, new(25), new(Standing.Practice, "test"),
-                [InspectionKind.Annual]));
-        IEnumerable<string> Counted() => one.Closing.Next.Done.Select(done => done.Entry.Item.What).Order();
-        Counted().ShouldBe(["Drain plugs: washers"]);
+        string[] others = ["Drain plugs: washers", "Oil cooler: flush", "Reduction-gear oil: change"];
+        string[] oil = ["Engine oil and filter", "Oil change"], plugs = ["Clean and gap plugs", "Plugs cleaned"];
+        foreach (var what in (string[])[.. others, .. oil, .. plugs, "Change the oil; plugs cleaned"])
+            foreach (var part in new Guid?[] { engine.Id, null })
+                one.Due.Add(new(Guid.NewGuid(), part is null ? aircraft.Id : null, part, what, DueKind.Service, new(25),
+                    new(Standing.Practice, "test"), [InspectionKind.Annual]));
+        void Counted(params string[] wanted) => one.Closing.Next.Done.Select(done => done.Entry.Item.What)
+            .ShouldBe(wanted.SelectMany(what => new[] { what, what }), ignoreOrder: true);
+        Counted(others);
         one.Oil(engine, "SAE 50", 8, "qt", "QF-48");
-        Counted().ShouldBe(["Drain plugs: washers", "Oil change"]);
+        Counted([.. others, .. oil]);
         one.Plugs(engine, 0.016);
-        Counted().ShouldBe(["Drain plugs: washers", "Oil change", "Oil change; plugs cleaned", "Plugs cleaned"]);
-        one.Closing.Next.Done.Select(done => done.Status.WhenDue).Distinct().ShouldBe(["at 1925.5 h"]);
+        Counted([.. others, .. oil, .. plugs, "Change the oil; plugs cleaned"]);
+        one.Closing.Next.Done.Select(done => (done.Entry.On is not null, done.Status.WhenDue)).Distinct()
+            .ShouldBe([(true, "at 1925.5 h"), (false, "at 1025.5 h")], ignoreOrder: true);
     }
 }
