@@ -41,6 +41,7 @@ public static class AircraftExchange
         db.LogBooks.AddRange(made.Books);
         db.BookEntries.AddRange(made.Entries);
         db.BulletinFollowUps.AddRange(made.FollowUps);
+        db.Tell(Core.People.Deed.TakenIn, made.Aircraft.Registration);
         db.StatedFacts.AddRange(made.Facts);
         return null;
     }

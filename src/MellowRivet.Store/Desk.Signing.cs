@@ -60,18 +60,21 @@ public sealed partial class Desk
     /// <summary>
     /// Clears an open item of an aircraft by an entry of its own: the entry joins the shop's chain and the item ends, both or neither.
     /// </summary>
+    /// <param name="aircraftId">The aircraft: an item of another isn't cleared from its page.</param>
     /// <param name="itemId">The item.</param>
     /// <param name="post">The id the form carried.</param>
     /// <param name="rules">The rule pack of the aircraft.</param>
     /// <param name="done">What was done.</param>
     /// <param name="signer">Who signs.</param>
     /// <param name="stop">Stops waiting.</param>
-    public async Task<Written> ClearAsync(Guid itemId, Guid post, ShopRules rules, Correction done, Signer signer, CancellationToken stop)
+    public async Task<Written> ClearAsync(Guid aircraftId, Guid itemId, Guid post, ShopRules rules, Correction done, Signer signer,
+        CancellationToken stop)
     {
         var (at, today) = (clock.GetUtcNow(), clock.Today());
         return await db.OnceAsync(post, clock, async () =>
         {
-            if (await db.OpenItems.FirstOrDefaultAsync(item => item.Id == itemId, stop) is not { IsOpen: true } item)
+            if (await db.OpenItems.FirstOrDefaultAsync(row => row.Id == itemId && row.AircraftId == aircraftId, stop)
+                is not { IsOpen: true } item)
                 return new("item", "It is not open any more.");
             if (done.Check() is { } wrong)
                 return wrong;
@@ -83,8 +86,8 @@ public sealed partial class Desk
                 .Select(row => row.WorkOrder).FirstOrDefaultAsync(stop) is { } order)
                 return new("item", $"It stands on the fix list of {order}, which is in work: put it right there.");
             var aircraft = await db.Aircraft.WithParts().FirstAsync(row => row.Id == item.AircraftId, stop);
-            if (rules.Pack.MayClear(signer.Person, aircraft).By is null)
-                return new("sign", rules.Pack.MayClear(signer.Person, aircraft).Reason);
+            if (rules.Pack.MayClear(signer.Person, aircraft, today).By is null)
+                return new("sign", rules.Pack.MayClear(signer.Person, aircraft, today).Reason);
             foreach (var part in done.Parts ?? [])
                 if (part.ReplacedComponent is { } replaced
                     && aircraft.Replace(replaced, part.Number, part.SerialIn, today, $"{item.FirstNumber}: {done.Kind.InWords()}",

@@ -18,7 +18,7 @@ public sealed partial class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, 
 
     /// <summary>The same with people who are loaded.</summary>
     public Func<Aircraft, ShopRules> Rules(IReadOnlyDictionary<Guid, Person> people) =>
-        aircraft => (shelf ?? throw new InvalidOperationException("This desk has no shelf.")).Weigh(aircraft.Category, people);
+        aircraft => (shelf ?? throw new InvalidOperationException("This desk has no shelf.")).Weigh(aircraft.Category, people, clock);
 
     /// <summary>The shop as it stands.</summary>
     /// <exception cref="InvalidOperationException">This desk has no board to look at.</exception>

@@ -55,6 +55,10 @@ public static class InspectionQueries
                 .FirstOrDefaultAsync(stop)
             : null;
 
+    /// <summary>The aircraft of an inspection; null where there is no such inspection.</summary>
+    public static Task<Guid?> AircraftOfAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
+        db.Inspections.Where(row => row.Id == inspectionId).Select(row => (Guid?)row.AircraftId).FirstOrDefaultAsync(stop);
+
     /// <summary>Whether an inspection is in work; null where there is none.</summary>
     public static Task<InspectionState?> StateOfAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
         db.Inspections.Where(row => row.Id == inspectionId).Select(row => (InspectionState?)row.State).FirstOrDefaultAsync(stop);

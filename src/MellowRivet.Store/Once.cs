@@ -21,11 +21,15 @@ public static class Once
     /// <summary>The field of a refusal where a write's turn didn't come: no field's own.</summary>
     public const string Busy = "busy";
 
-    private const int SqliteBusy = 5;
+    private const int SqliteBusy = 5, SqliteConstraint = 19;
 
     private static readonly Refusal NoTurn = new(Busy,
         "Somebody else has been writing all this time, and your turn didn’t come. Nothing was changed, and what you typed "
         + "is still here: send it again.");
+
+    // What is made takes the id of the post that made it: another thing's id makes nothing.
+    private static readonly Refusal IdTaken = new("post",
+        "That was sent under an id that something else has. Nothing was changed: load the page anew, and send it again.");
 
     // SQLite's own waiting looks again after a while, longer each time, and holds a thread that pages want: whoever writes in this
     // process queues here, and only what other programs hold is waited for there.
@@ -52,7 +56,15 @@ public static class Once
             return new(NoTurn);
         try
         {
-            return await InTurnAsync(db, post, clock, work, stop);
+            return post == Guid.Empty ? new(IdTaken) : await InTurnAsync(db, post, clock, work, stop);
+        }
+        catch (DbUpdateException taken) when (taken.InnerException is SqliteException { SqliteErrorCode: SqliteConstraint })
+        {
+            return new(IdTaken);
+        }
+        catch (IdTakenException)
+        {
+            return new(IdTaken);
         }
         finally
         {

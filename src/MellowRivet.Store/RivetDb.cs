@@ -21,8 +21,12 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 namespace MellowRivet.Store;
 
 /// <summary>The shop's database. Core's own types are what is stored.</summary>
-public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserContext<Account, Guid>(options)
+/// <param name="options">How it is reached.</param>
+/// <param name="acting">Who is at it, for the shop's log; null where nobody is, and nothing is logged.</param>
+public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = null) : IdentityUserContext<Account, Guid>(options)
 {
+    internal (Actor Who, DateTimeOffset At)? ActingNow => acting?.Now;
+
     public DbSet<Person> People => Set<Person>();
     public DbSet<Aircraft> Aircraft => Set<Aircraft>();
     public DbSet<KnownType> Types => Set<KnownType>();
@@ -48,14 +52,16 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     public DbSet<Shop> Shop => Set<Shop>();
     public DbSet<Whereabouts> Whereabouts => Set<Whereabouts>();
     public DbSet<ChangeCount> Counts => Set<ChangeCount>();
+    public DbSet<Session> Sessions => Set<Session>();
+    public DbSet<LogLine> Log => Set<LogLine>();
     public DbSet<Posting> Postings => Set<Posting>();
 
     /// <summary>A shop's database outside the running application.</summary>
-    public static RivetDb Of(DataFolder data)
+    public static RivetDb Of(DataFolder data, Acting? acting = null)
     {
         var options = new DbContextOptionsBuilder<RivetDb>();
         Use(options, data);
-        return new(options.Options);
+        return new(options.Options, acting);
     }
 
     public static void Use(DbContextOptionsBuilder builder, DataFolder data) => builder
@@ -84,13 +90,15 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         // Both or neither: a reader between the two would take old content for the new revision's.
         await using var own = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
         // What changed is looked for once: looking through every tracked row takes its time.
-        ChangeTracker.DetectChanges();
+        DetectChanges();
         var detects = ChangeTracker.AutoDetectChangesEnabled;
         ChangeTracker.AutoDetectChangesEnabled = false;
         try
         {
             await this.CountOnPartsAsync(cancellationToken);
             await StampAsync(cancellationToken);
+            if (ActingNow is { } now)
+                await this.LogAsync(now.Who, now.At, cancellationToken);
             var rows = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
             if (own is not null)
                 await own.CommitAsync(cancellationToken);
@@ -99,6 +107,18 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
         finally
         {
             ChangeTracker.AutoDetectChangesEnabled = detects;
+        }
+    }
+
+    private void DetectChanges()
+    {
+        try
+        {
+            ChangeTracker.DetectChanges();
+        }
+        catch (InvalidOperationException problem) when (IdTakenException.Is(problem))
+        {
+            throw new IdTakenException(problem);
         }
     }
 
@@ -165,6 +185,10 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options) : IdentityUserCon
     {
         base.OnModelCreating(builder);
         builder.Entity<Account>().HasIndex(account => account.PersonId).IsUnique();
+        builder.Entity<Session>().Property(session => session.Id).ValueGeneratedNever();
+        builder.Entity<Session>().HasIndex(session => session.AccountId);
+        builder.Entity<LogLine>().HasKey(line => line.Number);
+        builder.Entity<LogLine>().HasIndex(line => line.At);
         builder.Entity<Posting>().Property(posting => posting.Id).ValueGeneratedNever();
         builder.Entity<Posting>().HasIndex(posting => posting.At);
         builder.ApplyConfigurationsFromAssembly(typeof(RivetDb).Assembly);

@@ -46,10 +46,10 @@ public sealed class Shelf
     public ClassRules Classes => new(UsualFindings, NeverDeferred, Meaning);
 
     /// <summary>The rules and people that an inspection on a category of aircraft is weighed by.</summary>
-    public ShopRules Weigh(Category category, IReadOnlyDictionary<Guid, Person> people)
+    public ShopRules Weigh(Category category, IReadOnlyDictionary<Guid, Person> people, TimeProvider clock)
     {
         var pack = RulesFor(category);
-        return new(pack, Classes, EntryTemplates[pack.Entries ?? EntryTemplate.Usual], people);
+        return new(pack, Classes, EntryTemplates[pack.Entries ?? EntryTemplate.Usual], people, clock);
     }
 
     /// <summary>Who may do which job.</summary>

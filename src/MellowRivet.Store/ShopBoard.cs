@@ -72,6 +72,13 @@ public sealed record ShopStanding(DateOnly Day, ChangeCounts Counts, BulletinLis
         aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
 
     public IEnumerable<DueLine> Lines => Aircraft.Select(one => one.Due);
+
+    /// <summary>The due lines that somebody sees.</summary>
+    public IEnumerable<DueLine> LinesFor(Sight sight) => Lines.Where(line => sight.Sees(line.Aircraft.Id));
+
+    /// <summary>What falls due, most urgent first, of what somebody sees.</summary>
+    public IReadOnlyList<ShopDue> DueFor(Sight sight) =>
+        sight.IsWhole ? Due : [.. Due.Where(due => sight.Sees(due.Line.Aircraft.Id))];
 }
 
 /// <summary>On how many aircraft a bulletin applies, can't be told, and is due now.</summary>
@@ -249,7 +256,7 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
             .ToLookup(item => item.AircraftId);
         return lines.ToDictionary(line => line.Aircraft.Id,
             line => HeldUp.Line(line.Aircraft, line, inspections.GetValueOrDefault(line.Aircraft.Id), [.. items[line.Aircraft.Id]],
-                shelf.Weigh(line.Aircraft.Category, people)));
+                shelf.Weigh(line.Aircraft.Category, people, clock)));
     }
 
     private static FrozenDictionary<Guid, BulletinTally> TallyOf(IEnumerable<AircraftStanding> standing)

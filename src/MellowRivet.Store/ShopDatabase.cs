@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Records;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -20,6 +21,9 @@ public static class ShopDatabase
 
     /// <summary>The migration that gave readings their parts' own hours.</summary>
     private const string OwnHours = "20261128093732_OwnHours";
+
+    /// <summary>The migration that said whose an aircraft is.</summary>
+    private const string Owners = "20261129043412_PeopleComeAndGo";
 
     /// <summary>Applies what migrations are pending, after a backup of what is there.</summary>
     /// <exception cref="InvalidDataException">The database is older than this program can carry over.</exception>
@@ -44,6 +48,8 @@ public static class ShopDatabase
             }
             if (applied.Length > 0 && !applied.Contains(OwnHours))
                 await db.CountAllOnPartsAsync(stop);
+            if (applied.Length > 0 && !applied.Contains(Owners))
+                await db.OwnersFromCertificatesAsync(clock.Today(), stop);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
         foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal)
@@ -88,13 +94,4 @@ public static class ShopDatabase
     /// <summary>Whether every migration is applied.</summary>
     public static async Task<bool> IsMigratedAsync(this RivetDb db, CancellationToken stop) =>
         !(await db.Database.GetPendingMigrationsAsync(stop)).Any();
-
-    /// <summary>Takes the write lock and lets go: it can be reached and written.</summary>
-    /// <exception cref="SqliteException">It can't.</exception>
-    public static async Task TouchAsync(this RivetDb db, CancellationToken stop)
-    {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await db.Database.ExecuteSqlAsync($"DELETE FROM Postings WHERE 0", stop);
-        await transaction.RollbackAsync(stop);
-    }
 }

@@ -52,6 +52,13 @@ public sealed class WalkFeed
         }
     }
 
+    /// <summary>Lets nobody of this name listen on: the door was closed to them.</summary>
+    public void End(Guid personId)
+    {
+        foreach (var (who, news) in walks.Values.SelectMany(listeners => listeners.Values).Where(one => one.Who.PersonId == personId))
+            news.Writer.TryComplete();
+    }
+
     private void Tell(Guid inspectionId, Guid? post)
     {
         if (!walks.TryGetValue(inspectionId, out var listeners))

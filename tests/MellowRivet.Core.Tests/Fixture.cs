@@ -40,7 +40,7 @@ internal static class Fixture
     /// </summary>
     public static ShopRules Bare { get; } = Shop with { Pack = Rules with { Scopes = [], Asks = [], Looks = [] } };
 
-    public static ShopRules Among(params Person[] people) => new(Rules, Classes, Template, people.ToDictionary(person => person.Id));
+    public static ShopRules Among(params Person[] people) => new(Rules, Classes, Template, people.ToDictionary(person => person.Id), Clock);
 
     /// <summary>What the entries of an inspection are written from, where nothing falls due.</summary>
     public static Closing Close(Inspection inspection, Aircraft aircraft, DateOnly? on = null, ShopRules? shop = null,

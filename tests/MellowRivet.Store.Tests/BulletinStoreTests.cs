@@ -124,7 +124,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
             job.Inspection.TakeInBulletin(line).ShouldBeNull();
             AnswerAll(job);
             return job.Inspection.ComplyWith(held.Bulletin, job.Inspection.Bulletins[0].ZoneKey, "doc", false, false, "done",
-                TestShop.Signer.Person, TestShop.Now);
+                TestShop.Signer.Person, Today, TestShop.Now);
         })).Refusal.ShouldBeNull();
         (await SignAsync()).Refusal.ShouldBeNull();
         await using var after = shop.Open();

@@ -46,11 +46,13 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await shop.SignAsync(db, inspection)).Refusal.ShouldBeNull();
     }
 
-    private async Task<Written> ClearAsync(Guid item, Guid? post = null, Signer? by = null, string reference = "manual 28-10")
+    private async Task<Written> ClearAsync(Guid item, Guid? post = null, Signer? by = null, string reference = "manual 28-10",
+        Guid? aircraft = null)
     {
         await using var db = shop.Open();
         return await shop.Desk(db)
-            .ClearAsync(item, post ?? Guid.NewGuid(), Clearing, new("Bladder replaced", CorrectionKind.Replaced, reference), by
+            .ClearAsync(aircraft ?? db.OpenItems.Single(row => row.Id == item).AircraftId, item, post ?? Guid.NewGuid(), Clearing,
+                new("Bladder replaced", CorrectionKind.Replaced, reference), by
                 ?? Entitled, default);
     }
 

@@ -40,7 +40,8 @@ public sealed class TestShop : IAsyncDisposable
         Path.Combine(AppContext.BaseDirectory, "shelf", "entries", "usual.json")));
 
     public static ShopRules Weighed { get; } = new(Rules, new([], [], Core.Discrepancies.Meaning.None), Template,
-        new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) });
+        new Dictionary<Guid, Person> { [Ines] = new(Ines, "Ines Test", "IT", [Role.Mechanic], [new(CertificateKind.Mechanic, "2")]) },
+        new FakeTimeProvider(Now));
 
     public DataFolder Data { get; } = new(Path.Combine(Path.GetTempPath(), $"rivet-store-{Guid.NewGuid():N}")) { LockSeconds = 1 };
 

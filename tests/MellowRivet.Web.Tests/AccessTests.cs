@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.RegularExpressions;
 using MellowRivet.Web.Hosting;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace MellowRivet.Web.Tests;
 
@@ -57,14 +58,17 @@ public class AccessTests(DemoServer server) : IClassFixture<DemoServer>
         var visitor = new Visitor(new(app.Urls.First()));
         (await visitor.GetAsync("/")).Headers.Location!.OriginalString.ShouldBe("/first-run");
 
-        var poor = await Visitor.ParseAsync(
-            await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"),
-                ("Form.Password", "short")));
+        (string, string)[] ada = [("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada")];
+        var guessed = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", [.. ada, ("Form.Password", "otters mend clocks"),
+            ("typedCode", "AAAAA-AAAAA")]));
+        guessed.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("isn’t the code");
+        var code = ("typedCode", app.Services.GetRequiredService<Access.FirstRunCode>().Code);
+        var poor = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", [.. ada, ("Form.Password", "short"), code]));
         poor.QuerySelector("input[name='Form.Name']")!.GetAttribute("value").ShouldBe("Ada", "what was typed stays");
-        poor.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("10 characters");
+        poor.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("From 10 to 128 characters");
 
-        (await visitor.PostAsync("/first-run", ("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"),
-            ("Form.Password", "long-enough-now"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await visitor.PostAsync("/first-run", [.. ada, ("Form.Password", "otters mend clocks"), code])).StatusCode
+            .ShouldBe(HttpStatusCode.Redirect);
         (await visitor.ReadAsync("/")).Body!.TextContent.ShouldContain("No aircraft yet");
         (await visitor.GetAsync("/first-run")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await visitor.PostAsync("/first-run", ("Form.Name", "Eve"))).Headers.Location!.OriginalString.ShouldBe("/");

@@ -165,7 +165,7 @@ public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task A_file_of_times_is_looked_at_questioned_and_taken_in_whole()
     {
-        var visitor = await server.EnterAsync("tamsin");
+        var visitor = await server.EnterAsync("ines");
         var before = Aircraft().MeterReadings.Count;
         // The demo's hour meter shows 140.2 on 2026-10-11; the file's later readings run on, then a new meter begins.
         var text = "day;hour meter\n20.10.2026;141,0\n25.10.2026;142,5\n01.11.2026;3,0\n05.11.2026;4,5\n";
@@ -200,7 +200,7 @@ public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
     [Fact]
     public async Task Books_are_kept_read_into_words_searched_and_their_holes_explained()
     {
-        var visitor = await server.EnterAsync("piet");
+        var visitor = await server.EnterAsync("ines");
         var page = await visitor.ReadAsync($"{File}/books");
         page.Body!.TextContent.ShouldContain("A hole from 2009-04-25 to 2016-09-17: 89 months");
         page.Body.TextContent.ShouldContain("The total falls: 318.2 h");

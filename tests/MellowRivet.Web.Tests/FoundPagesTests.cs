@@ -38,7 +38,7 @@ public class FoundPagesTests(DemoServer server) : IClassFixture<DemoServer>
         return ($"{Walk}/fix-list/{found.Number}", found);
     }
 
-    private static byte[] Picture()
+    internal static byte[] Picture()
     {
         using var bitmap = new SKBitmap(960, 720);
         bitmap.Erase(SKColors.SlateGray);

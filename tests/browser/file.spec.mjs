@@ -138,7 +138,7 @@ test('the plan prints on one page', async ({ page, shop }) => {
 });
 
 test('a file of times is looked at before it is taken in', async ({ page, shop }) => {
-  await enterAs(page, 'tamsin');
+  await enterAs(page, 'ines');
   await page.goto(`${shop.files.N0FLD}/times`);
   await page
     .locator('input[type=file]')

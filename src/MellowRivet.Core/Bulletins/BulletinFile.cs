@@ -40,8 +40,17 @@ public static class BulletinFile
 
     /// <summary>Reads one bulletin, as this program kept it.</summary>
     /// <exception cref="JsonException">It can't be read.</exception>
-    public static Bulletin Parse(string json) =>
-        JsonSerializer.Deserialize<Bulletin>(json, Json) ?? throw new JsonException("It is empty.");
+    public static Bulletin Parse(string json)
+    {
+        var kept = JsonSerializer.Deserialize<Bulletin>(json, Json) ?? throw new JsonException("It is empty.");
+        // A release took in lists with empty places, which no page of it could show.
+        return kept with
+        {
+            Kit = kept.Kit is null ? null : [.. kept.Kit.OfType<KitPart>()],
+            Tools = kept.Tools is null ? null : [.. kept.Tools.OfType<string>()],
+            Documents = kept.Documents is null ? null : [.. kept.Documents.OfType<BulletinDocument>()],
+        };
+    }
 
     /// <summary>Reads a file of one bulletin or a list, and checks it whole before any is taken in.</summary>
     public static (IReadOnlyList<Bulletin> Bulletins, string? Fault) Read(string json)
@@ -49,8 +58,8 @@ public static class BulletinFile
         try
         {
             var read = json.AsSpan().TrimStart() is ['[', ..]
-                ? JsonSerializer.Deserialize<List<Bulletin>>(json, Json)
-                : [JsonSerializer.Deserialize<Bulletin>(json, Json)!];
+                ? FileJson.Read<List<Bulletin>>(json, Json)
+                : [FileJson.Read<Bulletin>(json, Json)!];
             if (read is not { Count: > 0 } || read.Any(bulletin => bulletin is null))
                 return ([], "It holds no bulletin.");
             if (read.Count > Most)

@@ -130,7 +130,7 @@ public sealed class BulletinFollowUp
                 $"Its conditions were ticked on {before.On:yyyy-MM-dd}, {before.InWords(aircraftHours)}. It is allowed once.");
         if (allowance.Conditions.Except(ticked).FirstOrDefault() is { } open)
             return new("ferry", $"Not ticked: {open}.");
-        if (Qualification.Check(bulletin, person) is { } refusal)
+        if (Qualification.Check(bulletin, person, on) is { } refusal)
             return refusal with { Field = "ferry" };
         Ferry = new(on, aircraftHours, allowance.Hours, allowance.Conditions, person.Id);
         return null;
@@ -141,10 +141,11 @@ public sealed class BulletinFollowUp
 public static class Qualification
 {
     /// <summary>Why a person may not comply with it; null where they may, or where it doesn't say who may.</summary>
-    public static Refusal? Check(Bulletin bulletin, Person person) =>
-        bulletin.By is not { Count: > 0 } by || person.Certificates.Any(held => by.Contains(held.Kind))
+    public static Refusal? Check(Bulletin bulletin, Person person, DateOnly on) =>
+        bulletin.By is not { Count: > 0 } by || person.Certificates.Any(held => by.Contains(held.Kind) && held.HoldsOn(on))
         ? null
         : new("by",
             $"{bulletin.Title} is done by a {string.Join(", or a ", by.Select(kind => kind.InWords()))}. {person.Name} holds "
-            + $"{(person.Certificates.Count == 0 ? "none" : string.Join(", ", person.Certificates.Select(held => held.Kind.InWords())))}.");
+            + $"{(person.Certificates.Count == 0 ? "none" : string.Join(", ", person.Certificates.Select(held => held.Kind.InWords()
+                + (held.HoldsOn(on) ? "" : $", which ended on {held.Until:yyyy-MM-dd}"))))}.");
 }

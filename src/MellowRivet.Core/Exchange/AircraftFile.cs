@@ -1,5 +1,5 @@
-using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json;
 using MellowRivet.Core.Books;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Compression;
@@ -8,6 +8,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
 
 namespace MellowRivet.Core.Exchange;
 
@@ -46,7 +47,7 @@ public sealed record AircraftFile(
         AircraftFile? file;
         try
         {
-            file = JsonSerializer.Deserialize<AircraftFile>(json, Json);
+            file = FileJson.Read<AircraftFile>(json, Json);
         }
         catch (JsonException problem)
         {
@@ -93,7 +94,8 @@ public sealed record AircraftFile(
             aircraft.MajorWork);
     }
 
-    /// <summary>The aircraft the file describes.</summary>
+    /// <summary>The aircraft the file describes. Who set its limits at another shop is told by the file, and isn't anybody of this
+    /// one.</summary>
     /// <param name="by">Who takes it in: they stand beside entries and explanations from then on.</param>
     /// <param name="clock">The shop's time: the file carries days, and what is kept as an instant becomes noon of one.</param>
     public MadeFile Make(Guid by, TimeProvider clock)
@@ -102,9 +104,9 @@ public sealed record AircraftFile(
         aircraft.Restore([.. Meters.Select(meter => new Meter(meter.Number, meter.Kind, meter.FittedOn, meter.Offset))],
             Readings.Select(reading => (reading.Meter, reading.On, reading.Shown, reading.Source)));
         foreach (var limit in Limits)
-            aircraft.SetLimit(limit);
+            aircraft.SetLimit(limit with { Set = null });
         foreach (var table in CableTables ?? [])
-            aircraft.SetCableTable(table);
+            aircraft.SetCableTable(table with { Set = null });
         foreach (var work in MajorWork ?? [])
             aircraft.Keep(work);
         foreach (var note in ExplainedGaps)
@@ -200,7 +202,7 @@ public sealed record FilePart(
     IReadOnlyList<int>? FiringOrder, Ignition? Ignition,
     CompressionSchool? JudgedBy, double? ManualFloorPsi, string? ManualReference, IReadOnlyList<FileOverhaul> Overhauls,
     IReadOnlyList<FileStay> Stays,
-    IgnitionKind? Suits = null)
+    IgnitionKind? Suits = null, WhoSet? JudgedBySet = null)
 {
     internal static FilePart Of(Component part, IEnumerable<Installation> stays) => new(
         part.Id, part.Kind, part.Name, part.PartNumber, part.SerialNumber, part.MadeOn, part.LayoutKey, part.OwnFiringOrder, part.Ignition,
@@ -209,7 +211,7 @@ public sealed record FilePart(
         [.. stays.OrderBy(stay => stay.InstalledAt.Value).ThenBy(stay => stay.RemovedAt is null)
             .Select(stay => new FileStay(stay.Position, stay.ParentId, stay.InstalledOn, stay.InstalledAt.Value, stay.OwnTimeThen?.Value,
                 stay.RemovedOn, stay.RemovedAt?.Value, stay.RemovedWhy))],
-        part.Suits);
+        part.Suits, part.CompressionRule?.Set);
 
     internal Component Make()
     {

@@ -1,3 +1,4 @@
+using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -31,6 +32,34 @@ internal static class FileJson
         foreach (var converter in converters)
             options.Converters.Add(converter);
         return options;
+    }
+
+    /// <summary>Reads a file that came from outside. A list of it has no empty place: no rule of ours asks whether one is null.</summary>
+    /// <exception cref="JsonException">It can't be read, or has an empty place in a list.</exception>
+    public static T? Read<T>(string json, JsonSerializerOptions options)
+    {
+        var read = JsonSerializer.Deserialize<T>(json, options);
+        var reader = new Utf8JsonReader(Encoding.UTF8.GetBytes(json), new() { MaxDepth = options.MaxDepth });
+        // For each level that is open: whether it is a list, what it is called, how far it is.
+        Stack<(bool IsList, string Name, int At)> open = new();
+        var name = "";
+        while (reader.Read())
+        {
+            if (open.TryPeek(out var list) && list.IsList
+                && reader.TokenType is not (JsonTokenType.EndArray or JsonTokenType.EndObject or JsonTokenType.PropertyName))
+            {
+                if (reader.TokenType == JsonTokenType.Null)
+                    throw new JsonException($"The list “{list.Name}” has an empty place, number {list.At + 1}.");
+                open.Push(open.Pop() with { At = list.At + 1 });
+            }
+            if (reader.TokenType == JsonTokenType.PropertyName)
+                name = reader.GetString() ?? "";
+            else if (reader.TokenType is JsonTokenType.StartArray or JsonTokenType.StartObject)
+                open.Push((reader.TokenType == JsonTokenType.StartArray, name, 0));
+            else if (reader.TokenType is JsonTokenType.EndArray or JsonTokenType.EndObject)
+                open.Pop();
+        }
+        return read;
     }
 
     /// <summary>The JSON Schema of a format.</summary>

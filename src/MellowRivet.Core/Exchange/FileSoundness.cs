@@ -3,7 +3,7 @@ using MellowRivet.Core.Measures;
 namespace MellowRivet.Core.Exchange;
 
 /// <summary>
-/// What every page relies on and a file from elsewhere could break: nothing is missing from a list, no day is to come, ids are their
+/// What every page relies on and a file from elsewhere could break: no day is to come, ids are their
 /// own, and no part sits on itself.
 /// </summary>
 internal static class FileSoundness
@@ -12,12 +12,6 @@ internal static class FileSoundness
 
     public static string? FaultOf(AircraftFile file, DateOnly today)
     {
-        if (new IEnumerable<object?>[]
-            { file.Meters, file.Readings, file.Parts, file.Limits, file.Due, file.Books, file.ExplainedGaps, file.CableTables
-                ?? [], file.Bulletins ?? [], file.Facts ?? [], file.MajorWork ?? [] }.Any(HasHole)
-            || file.Parts.Any(part => HasHole(part.Stays) || HasHole(part.Overhauls)) || file.Due.Any(item => HasHole(item.Done))
-            || file.Books.Any(book => HasHole(book.Entries)) || (file.Bulletins ?? []).Any(one => HasHole(one.Done)))
-            return "A list has an empty place.";
         if (Days(file).FirstOrDefault(day => day < FirstDay || day > today) is var wrong && wrong != default)
             return $"{wrong:yyyy-MM-dd} is before 1900 or still to come.";
         var ids = file.Due.Select(item => item.Id).Concat(file.Books.Select(book => book.Id))
@@ -72,6 +66,4 @@ internal static class FileSoundness
         .Concat((file.Facts ?? []).Select(fact => (DateOnly?)fact.ReadOn))
         .Concat(file.ExplainedGaps.SelectMany(gap => new DateOnly?[] { gap.From, gap.To }))
         .OfType<DateOnly>();
-
-    private static bool HasHole(IEnumerable<object?> list) => list.Any(item => item is null);
 }

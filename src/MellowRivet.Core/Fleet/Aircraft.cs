@@ -1,5 +1,7 @@
+using System.Text.Json.Serialization;
 using MellowRivet.Core.Books;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
 
 namespace MellowRivet.Core.Fleet;
 
@@ -20,8 +22,14 @@ public sealed record Configuration(Wing Wing, Gear Gear, int Engines, int Seats,
 /// <param name="Low">The least good value, or null.</param>
 /// <param name="High">The greatest good value, or null.</param>
 /// <param name="Reference">Where the manual says so.</param>
-public sealed record ManualLimit(string Measure, string UnitSymbol, double? Low, double? High, string Reference)
+/// <param name="Set">Who put it on file; null for what was there before that was kept, or came with a file.</param>
+public sealed record ManualLimit(string Measure, string UnitSymbol, double? Low, double? High, string Reference, WhoSet? Set = null)
 {
+    /// <summary>"from 2200 to 2300 rpm, manual 5-2".</summary>
+    [JsonIgnore]
+    public string InWords =>
+        $"{(Low is { } low ? $"from {low:0.###} " : "")}{(High is { } high ? $"to {high:0.###} " : "")}{UnitSymbol}, {Reference}";
+
     /// <summary>The limit as it is typed, or what is wrong with it: one end at least, and where the manual says so.</summary>
     public static (ManualLimit? Limit, Refusal? Refusal) Read(string measure, string unit, string? low, string? high, string? reference)
     {

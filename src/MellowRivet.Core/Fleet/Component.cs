@@ -1,5 +1,7 @@
+using System.Text.Json.Serialization;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.People;
 
 namespace MellowRivet.Core.Fleet;
 
@@ -150,23 +152,37 @@ public sealed class Component
 /// </summary>
 /// <param name="School">Which school of limits.</param>
 /// <param name="ManualRejectPsi">The manual's own lowest good reading, psi; null where the set's holds.</param>
-/// <param name="ManualReference">Where the manual says so; needed with a floor of its own.</param>
-public sealed record CompressionRule(CompressionSchool School, double? ManualRejectPsi = null, string? ManualReference = null)
+/// <param name="ManualReference">What says so: needed with a floor of its own, and from whoever changes what an engine is judged
+/// by.</param>
+/// <param name="Set">Who put it on file; null for what came with the engine.</param>
+public sealed record CompressionRule(CompressionSchool School, double? ManualRejectPsi = null, string? ManualReference = null,
+    WhoSet? Set = null)
 {
+    /// <summary>"60 of 80, floor 65 psi, manual 72-10".</summary>
+    [JsonIgnore]
+    public string InWords => $"{CompressionLimits.Of(School).Name}{(ManualRejectPsi is { } floor ? $", floor {floor:0.#} psi" : "")}"
+        + $"{(ManualReference is { Length: > 0 } says ? $", {says}" : "")}";
+
     /// <summary>The limits this rule comes to.</summary>
     public CompressionLimits Limits() => ManualRejectPsi is { } floor
         ? CompressionLimits.Of(School).WithManualFloor(new Psi(floor), ManualReference ?? "")
         : CompressionLimits.Of(School);
 
-    /// <summary>The rule as it is typed, or what is wrong with it: a floor of the manual is a pressure and has a reference.</summary>
+    /// <summary>
+    /// The rule as it is typed, or what is wrong with it: a floor of the manual is a pressure, and what an engine is judged by has a
+    /// reference, whichever it is.
+    /// </summary>
     public static (CompressionRule? Rule, Refusal? Refusal) Read(CompressionSchool school, string? floor, string? reference)
     {
         if (!Enum.IsDefined(school))
             return (null, new("inspection", "There is no such limit set."));
         var (typed, psi) = (!string.IsNullOrWhiteSpace(floor), TypedNumber.Parse(floor));
-        return Check(typed, psi, reference).FirstOrDefault() is { } wrong
-            ? (null, wrong)
-            : (new(school, psi, typed ? reference!.Trim() : null), null);
+        if (Check(typed, psi, reference).FirstOrDefault() is { } wrong)
+            return (null, wrong);
+        return string.IsNullOrWhiteSpace(reference) || reference.Trim().Length > 80
+            ? (null, new("reference", "What says that this engine is judged so: the maker’s document, chapter, revision, up to 80 "
+                + "characters."))
+            : (new(school, psi, reference.Trim()), null);
     }
 
     /// <summary>What is wrong with a manual floor; nothing where it can go on file.</summary>

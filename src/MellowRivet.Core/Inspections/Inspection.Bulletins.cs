@@ -80,7 +80,7 @@ public sealed partial class Inspection
     /// Says how a bulletin was complied with, once all its steps are answered. Who says so has to hold what the bulletin asks for.
     /// </summary>
     public Refusal? ComplyWith(Bulletin bulletin, string zoneKey, string? method, bool finding, bool terminating, string? wording,
-        Person person, DateTimeOffset at)
+        Person person, DateOnly on, DateTimeOffset at)
     {
         if (BulletinIn(zoneKey) is not { } work)
             return new("bulletin", "It isn’t one of this inspection’s.");
@@ -89,7 +89,7 @@ public sealed partial class Inspection
         if (Discrepancies.FirstOrDefault(found => found.ZoneKey == zoneKey && found.IsOpen && found.TaskId is not null && !finding)
             is { } left)
             return new("finding", $"{left.What} is open on the fix list: then there was a finding.");
-        if (Qualification.Check(bulletin, person) is { } refusal)
+        if (Qualification.Check(bulletin, person, on) is { } refusal)
             return refusal;
         if (string.IsNullOrWhiteSpace(method) || method.Trim().Length > 300)
             return new("method", "Say how it was complied with: document, paragraph, revision, up to 300 characters.");
@@ -97,8 +97,8 @@ public sealed partial class Inspection
             return new("terminating", "It names no action that ends it.");
         if (string.IsNullOrWhiteSpace(wording) || wording.Trim().Length > 1_000)
             return new("wording", "The entry needs its words, up to 1000 characters.");
-        var held = person.Certificates.FirstOrDefault(certificate => bulletin.By?.Contains(certificate.Kind) ?? false)
-            ?? (person.Certificates.Count > 0 ? person.Certificates[0] : null);
+        var holding = person.Certificates.Where(certificate => certificate.HoldsOn(on)).ToList();
+        var held = holding.Find(certificate => bulletin.By?.Contains(certificate.Kind) ?? false) ?? holding.FirstOrDefault();
         bulletins = [.. bulletins.Select(other => other == work
             ? work with
             { Complied = new(method.Trim(), finding, terminating, wording.Trim(), held is null

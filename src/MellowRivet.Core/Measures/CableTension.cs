@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.People;
 
 namespace MellowRivet.Core.Measures;
 
@@ -16,8 +17,15 @@ public sealed record CableRow(double Celsius, double Pounds);
 /// <param name="Rows">Its rows, rising in temperature; at least two.</param>
 /// <param name="TolerancePounds">How far either side is still good, lb.</param>
 /// <param name="Reference">Where the manual has it.</param>
-public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<CableRow> Rows, double TolerancePounds, string Reference)
+/// <param name="Set">Who put it on file; null for what was there before that was kept, or came with a file.</param>
+public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<CableRow> Rows, double TolerancePounds, string Reference,
+    WhoSet? Set = null)
 {
+    /// <summary>"-10 °C 28 lb, 15 °C 38 lb, ±3 lb, manual 27-1".</summary>
+    [JsonIgnore]
+    public string InWords => $"{string.Join(", ", Rows.Select(row => $"{row.Celsius:0.#} °C {row.Pounds:0.#} lb"))}, "
+        + $"±{TolerancePounds:0.#} lb, {Reference}";
+
     /// <summary>
     /// The tension for a temperature, lb: linear between the two rows it lies between. Null outside the table, which says
     /// nothing there.

@@ -111,24 +111,19 @@ public sealed partial record RulePack(
             + $"nobody could sign it. Sign it first.");
 
     /// <summary>Whether a person may sign this kind of inspection on this aircraft.</summary>
-    public SigningAnswer MaySign(Person person, InspectionKind kind, Aircraft aircraft)
+    /// <param name="person">The person.</param>
+    /// <param name="kind">The kind of inspection.</param>
+    /// <param name="aircraft">The aircraft.</param>
+    /// <param name="on">The day: a certificate that ended before it signs nothing.</param>
+    public SigningAnswer MaySign(Person person, InspectionKind kind, Aircraft aircraft, DateOnly on)
     {
         if (kind == InspectionKind.Job)
-            return MayClear(person, aircraft);
+            return MayClear(person, aircraft, on);
         var rules = Signing.Where(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(aircraft.Category)).ToList();
-        var held = from rule in rules
-                   from certificate in person.Certificates
-                   where certificate.Kind == rule.Certificate && (!rule.OwnSerialOnly || certificate.OnlySerial == aircraft.SerialNumber)
-                   select (certificate, rule);
-        if (held.FirstOrDefault() is { certificate: not null } match)
-            return new(match.certificate, $"{match.certificate.Kind.InWords()}, {match.certificate.Number}", match.rule.Source);
-
         var what = $"this aircraft's {kind.InWords()}";
         return rules.Count == 0
             ? new(null, $"{Title} has no rule here for who signs {what}.", null)
-            : new(null,
-                $"To sign {what} takes a certificate as {string.Join(", or ", rules.Select(Needed).Distinct())}. "
-                + $"{person.Name} holds {Holds(person)}.", rules[0].Source);
+            : Answer([.. rules.Select(rule => (rule.Certificate, rule.OwnSerialOnly, rule.Source))], person, aircraft, on, $"sign {what}");
     }
 
     /// <summary>The statement for an inspection.</summary>
@@ -171,45 +166,63 @@ public sealed partial record RulePack(
     /// <param name="person">The pilot.</param>
     /// <param name="aircraft">The aircraft.</param>
     /// <param name="asked">What the list says of the job.</param>
-    public SigningAnswer MayDoPreventive(Person person, Aircraft aircraft, WhoMayAnswer asked)
+    /// <param name="on">The day.</param>
+    public SigningAnswer MayDoPreventive(Person person, Aircraft aircraft, WhoMayAnswer asked, DateOnly on)
     {
         if (Jobs is not { Preventive: not null, PreventiveSource: { } source } jobs || !jobs.PreventiveOn.Contains(aircraft.Category))
             return new(null, $"{Title} has no preventive maintenance by its pilot on {aircraft.Category.InWords()}.", Jobs?.Source);
-        if (person.Certificates.FirstOrDefault(held => held.Kind == CertificateKind.Pilot && held.OnlySerial == aircraft.SerialNumber)
-            is not { } pilot)
+        if (IsItsPilot(person, aircraft, on) is not { } pilot)
             return new(null, $"Preventive maintenance takes a pilot’s certificate and an aircraft that one owns or operates: {person.Name} "
-                + $"holds {Holds(person)}.", source);
+                + $"holds {Holds(person, on)}{(person.OwnsOn(aircraft.Id, on)
+                    ? "" : $", and {aircraft.Registration} isn’t on file as theirs")}.", source);
         return asked is { Who: MayDo.Owner }
             ? new(pilot, $"{pilot.Kind.InWords()}, {pilot.Number}", source)
             : new(null, asked.Words, source);
     }
 
+    /// <summary>
+    /// The pilot's certificate of somebody who owns or operates an aircraft: on file as theirs on the day, or bound to its serial.
+    /// Null for anybody else.
+    /// </summary>
+    public static Certificate? IsItsPilot(Person person, Aircraft aircraft, DateOnly on) => person.Certificates.FirstOrDefault(
+        held => held.Kind == CertificateKind.Pilot && held.HoldsOn(on)
+            && (held.OnlySerial == aircraft.SerialNumber || (held.OnlySerial is null && person.OwnsOn(aircraft.Id, on))));
+
     /// <summary>Whether a person may clear an open item of this aircraft by an entry of their own, outside an inspection.</summary>
-    public SigningAnswer MayClear(Person person, Aircraft aircraft)
+    /// <param name="person">The person.</param>
+    /// <param name="aircraft">The aircraft.</param>
+    /// <param name="on">The day.</param>
+    public SigningAnswer MayClear(Person person, Aircraft aircraft, DateOnly on)
     {
         var rules = (Clearing ?? []).Where(rule => rule.Categories.Contains(aircraft.Category)).ToList();
-        var held = from rule in rules
-                   from certificate in person.Certificates
-                   where certificate.Kind == rule.Certificate && (!rule.OwnSerialOnly || certificate.OnlySerial == aircraft.SerialNumber)
-                   select (certificate, rule);
-        if (held.FirstOrDefault() is { certificate: not null } match)
-            return new(match.certificate, $"{match.certificate.Kind.InWords()}, {match.certificate.Number}", match.rule.Source);
         return rules.Count == 0
             ? new(null, $"{Title} has no rule here for who clears an open item.", null)
-            : new(null,
-                $"To clear an open item takes a certificate as "
-                + $"{string.Join(", or ",
-                    rules.Select(rule => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : ""))
-                        .Distinct())}. {person.Name} holds {Holds(person)}.", rules[0].Source);
+            : Answer([.. rules.Select(rule => (rule.Certificate, rule.OwnSerialOnly, rule.Source))], person, aircraft, on,
+                "clear an open item");
+    }
+
+    // By the first certificate that is asked for, held and not ended; else what it takes, and what ended.
+    private static SigningAnswer Answer(IReadOnlyList<(CertificateKind Kind, bool OwnSerialOnly, RuleSource Source)> rules, Person person,
+        Aircraft aircraft, DateOnly on, string what)
+    {
+        var held = (from rule in rules
+                    from certificate in person.Certificates
+                    where certificate.Kind == rule.Kind && (!rule.OwnSerialOnly || certificate.OnlySerial == aircraft.SerialNumber)
+                    select (certificate, rule.Source)).ToList();
+        if (held.FirstOrDefault(one => one.certificate.HoldsOn(on)) is { certificate: { } by } match)
+            return new(by, $"{by.Kind.InWords()}, {by.Number}", match.Source);
+        var needed = rules.Select(rule => rule.Kind.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "")).Distinct();
+        return new(null,
+            $"To {what} takes a certificate as {string.Join(", or ", needed)}. {person.Name} holds {Holds(person, on)}.",
+            rules[0].Source);
     }
 
     [GeneratedRegex(@"\b([Tt]he |[Tt]his |[Aa]n? )\{type\}")]
     private static partial Regex Article();
 
-    private static string Needed(SigningRule rule) => rule.Certificate.InWords() + (rule.OwnSerialOnly ? " for this serial number" : "");
-
-    private static string Holds(Person person) => person.Certificates.Count == 0
+    private static string Holds(Person person, DateOnly on) => person.Certificates.Count == 0
         ? "none"
         : string.Join(", ",
-            person.Certificates.Select(held => held.Kind.InWords() + (held.OnlySerial is { } serial ? $" for serial {serial}" : "")));
+            person.Certificates.Select(held => held.Kind.InWords() + (held.OnlySerial is { } serial ? $" for serial {serial}" : "")
+                + (held.HoldsOn(on) ? "" : $", which ended on {held.Until:yyyy-MM-dd}")));
 }

@@ -58,7 +58,7 @@ public static class WhoseLook
     // Who may sign is asked once for each person.
     private sealed class Weigh(Inspection inspection, Aircraft aircraft, ShopRules rules)
     {
-        private readonly Dictionary<Guid, bool> signs = [];
+        private readonly Dictionary<(Guid Person, DateOnly On), bool> signs = [];
         private readonly LookSchool school = SchoolOf(inspection, aircraft, rules);
 
         public ZoneState Zone(string key, IReadOnlyList<InspectionTask> tasks)
@@ -88,10 +88,10 @@ public static class WhoseLook
         public bool IsSeen(InspectionTask task)
         {
             // A value that somebody else changed afterwards is not the one that was looked at.
-            var changed = inspection.Readings.Where(reading => reading.TaskId == task.Id && !Signs(reading.PersonId))
+            var changed = inspection.Readings.Where(reading => reading.TaskId == task.Id && !Signs(reading.PersonId, reading.LastAt))
                 .Select(reading => (DateTimeOffset?)reading.LastAt).Max();
             bool Stands(DateTimeOffset? at) => at is { } when && (changed is null || changed <= when);
-            return (Signs(task.By) && Stands(task.At)) || (Signs(task.InspectedBy) && Stands(task.InspectedAt))
+            return (Signs(task.By, task.At) && Stands(task.At)) || (Signs(task.InspectedBy, task.InspectedAt) && Stands(task.InspectedAt))
                 || (LookAt(task.ZoneKey) is { } look && task.At <= look.At && !look.Except.Contains(task.Id) && Stands(look.At));
         }
 
@@ -101,22 +101,29 @@ public static class WhoseLook
                 && !inspection.Discrepancies.Any(found => found.TaskId == task.Id && found.Class == DiscrepancyClass.Airworthiness));
 
         private bool IsEnough(Discrepancy found) =>
-            Signs(found.InspectedBy)
+            Signs(found.InspectedBy, found.InspectedAt)
                 || IsEnough(found.CorrectedBy, found.CorrectedAt
                     ?? found.FoundAt, found.ZoneKey, found.Class == DiscrepancyClass.Airworthiness);
 
         private bool IsEnough(Guid? by, DateTimeOffset at, string zone, bool airworthiness) =>
-            Signs(by) || (LookAt(zone) is { } look && at <= look.At)
+            Signs(by, at) || (LookAt(zone) is { } look && at <= look.At)
             || (school == LookSchool.WhatCounts && rules.IsCertificated(by) && !airworthiness);
 
-        private SignersLook? LookAt(string zone) => inspection.SignersLooks.FirstOrDefault(look => look.ZoneKey == zone && Signs(look.By));
+        private SignersLook? LookAt(string zone) =>
+            inspection.SignersLooks.FirstOrDefault(look => look.ZoneKey == zone && Signs(look.By, look.At));
 
-        private bool Signs(Guid? person)
+        // By a certificate that holds still, or held when they looked.
+        private bool Signs(Guid? person, DateTimeOffset? at)
         {
             if (person is not { } id)
                 return false;
-            if (!signs.TryGetValue(id, out var may))
-                signs[id] = may = rules.SignsBy(id, inspection, aircraft) is not null;
+            return Holds(id, rules.Today) || (at is { } when && Holds(id, rules.Clock.DayOf(when)));
+        }
+
+        private bool Holds(Guid person, DateOnly on)
+        {
+            if (!signs.TryGetValue((person, on), out var may))
+                signs[(person, on)] = may = rules.SignsBy(person, inspection, aircraft, on) is not null;
             return may;
         }
 

@@ -134,7 +134,7 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
     {
         try
         {
-            var sheet = JsonSerializer.Deserialize<Worksheet>(json, Json) ?? throw new FormatException("The worksheet is empty.");
+            var sheet = FileJson.Read<Worksheet>(json, Json) ?? throw new FormatException("The worksheet is empty.");
             return sheet.Fault() is { } fault ? throw new FormatException($"Worksheet '{sheet.Key}': {fault}") : sheet;
         }
         catch (JsonException problem)

@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MetadataExtractor;
@@ -28,6 +29,13 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
 
     private const int LargeSide = 2048, ThumbSide = 480;
 
+    // Decoded and turned, each pixel stands in memory twice, by four bytes.
+    private const long MostDecodedBytes = MostPixels * 4 * 2;
+
+    // No more of them are decoded at once than there are processors, and than an eighth of the memory holds.
+    private static readonly SemaphoreSlim Room = new((int)Math.Clamp(
+        GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / 8 / MostDecodedBytes, 1, Environment.ProcessorCount));
+
     /// <summary>Takes in one picture: real decoding decides what it is, never its name.</summary>
     /// <exception cref="IOException">The disk is full or gone; nothing was kept.</exception>
     public async Task<PhotoTaken> TakeInAsync(Stream content, string name, CancellationToken stop)
@@ -39,25 +47,38 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
             return Refused(name, "is empty. Take it again");
         return IsHeic(incoming.Head(12))
             ? Refused(name, "is HEIC, which browsers can't show. Set the camera to “most compatible” (JPEG), or send a JPEG copy")
-            : Keep(incoming, name);
+            : await InRoomAsync(() => Keep(incoming, name), stop);
+    }
+
+    private static async Task<PhotoTaken> InRoomAsync(Func<PhotoTaken> decode, CancellationToken stop)
+    {
+        await Room.WaitAsync(stop);
+        try
+        {
+            return decode();
+        }
+        finally
+        {
+            Room.Release();
+        }
     }
 
     /// <summary>A picture that was taken in before, as it would be taken in now; null where there is none.</summary>
-    public Photo? Find(string sha256)
+    public Photo? Find(string? sha256)
     {
-        if (PathOf(sha256, PhotoSize.Thumb) is null)
+        if (sha256 is null || PathOf(sha256, PhotoSize.Thumb) is null)
             return null;
         using var codec = SKCodec.Create(OriginalPath(sha256));
         var (width, height) = UprightPicture.SizeOf(codec);
         return new(sha256, width, height, TakenAt(OriginalPath(sha256)), clock.GetUtcNow());
     }
 
-    internal static bool IsSha256(string name) => name.Length == 64 && name.All(char.IsAsciiHexDigitLower);
+    internal static bool IsSha256([NotNullWhen(true)] string? name) => name is { Length: 64 } && name.All(char.IsAsciiHexDigitLower);
 
     /// <summary>
     /// The path of a sized copy, or null where no such photo is kept. The name is checked to be a SHA-256, so no other path can be reached.
     /// </summary>
-    public string? PathOf(string sha256, PhotoSize size)
+    public string? PathOf(string? sha256, PhotoSize size)
     {
         if (!IsSha256(sha256))
             return null;
@@ -72,6 +93,21 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
 
     // It was decoded to its end when it came in.
     private void MakeLarge(string sha256)
+    {
+        Room.Wait();
+        try
+        {
+            // Whoever came first made it.
+            if (!File.Exists(CopyPath(sha256, PhotoSize.Large)))
+                DecodeLarge(sha256);
+        }
+        finally
+        {
+            Room.Release();
+        }
+    }
+
+    private void DecodeLarge(string sha256)
     {
         using var codec = SKCodec.Create(OriginalPath(sha256));
         using var upright = UprightPicture.Decode(codec, LargeSide);

@@ -119,9 +119,10 @@ internal sealed class PersonMapping : IEntityTypeConfiguration<Person>
     public void Configure(EntityTypeBuilder<Person> person)
     {
         person.Property(row => row.Id).ValueGeneratedNever();
-        person.Ignore(row => row.Roles).Ignore(row => row.Certificates);
+        person.Ignore(row => row.Roles).Ignore(row => row.Certificates).Ignore(row => row.Owns).Ignore(row => row.IsHere);
         person.Property<List<Role>>("roles").HasColumnName("Roles").AsJson();
         person.Property<List<Certificate>>("certificates").HasColumnName("Certificates").AsJson();
+        person.Property<List<Ownership>>("owns").HasColumnName("Owns").AsJson();
         person.HasIndex(row => row.CalendarKeyHash);
     }
 }

@@ -31,6 +31,10 @@ public static class DeclaredRights
         endpoint.RequireAuthorization(policy => policy.RequireAuthenticatedUser().RequireAssertion(context => context.User.May(right)))
             .WithMetadata(new NeedsAttribute(right));
 
+    /// <summary>Whoever only owns an aircraft may come, too, within these bounds.</summary>
+    public static TBuilder OwnersSee<TBuilder>(this TBuilder endpoint, Through through) where TBuilder : IEndpointConventionBuilder =>
+        endpoint.WithMetadata(new OwnersSeeAttribute(through));
+
     public static TBuilder OpenToAll<TBuilder>(this TBuilder endpoint, string why) where TBuilder : IEndpointConventionBuilder =>
         endpoint.WithMetadata(new OpenToAllAttribute(why));
 

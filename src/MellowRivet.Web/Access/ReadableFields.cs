@@ -18,9 +18,15 @@ public sealed class ReadableFields : IPageFilter
     {
         if (!HttpMethods.IsPost(context.HttpContext.Request.Method) || Unreadable(context).Distinct().ToList() is not { Count: > 0 } fields)
             return;
+        context.Result = Refuse(context.HttpContext, fields);
+    }
+
+    /// <summary>Refuses a form for some of its fields.</summary>
+    public static IActionResult Refuse(HttpContext context, List<string> fields)
+    {
         var words = InWords(fields);
-        context.HttpContext.Items[Names] = words;
-        context.Result = IsByScript(context.HttpContext.Request)
+        context.Items[Names] = words;
+        return IsByScript(context.Request)
             ? new ContentResult { StatusCode = StatusCodes.Status422UnprocessableEntity, ContentType = "text/plain; charset=utf-8",
                 Content = words }
             : new StatusCodeResult(StatusCodes.Status422UnprocessableEntity);

@@ -1,6 +1,8 @@
 using System.Security.Claims;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Identity;
 
@@ -13,6 +15,7 @@ public static class ShopSignIn
 {
     private const string PersonClaim = "rivet:person";
     private const string InitialsClaim = "rivet:initials";
+    private const string SessionClaim = "rivet:session";
 
     public static void AddShopSignIn(this IServiceCollection services)
     {
@@ -31,15 +34,13 @@ public static class ShopSignIn
                 return Task.CompletedTask;
             };
             cookie.ExpireTimeSpan = TimeSpan.FromHours(14);
+            cookie.Events.OnValidatePrincipal = StillInAsync;
             // Who is signed in goes by the browser's clock and the machine's, whatever day the shop is set to.
             cookie.TimeProvider = TimeProvider.System;
         });
-        // A changed role takes hold within a minute.
-        services.Configure<SecurityStampValidatorOptions>(stamp =>
-        {
-            stamp.ValidationInterval = TimeSpan.FromMinutes(1);
-            stamp.TimeProvider = TimeProvider.System;
-        });
+        services.AddHttpContextAccessor().AddScoped<Door>().AddScoped<PasswordAgain>().AddSingleton<FirstRunCode>();
+        services.AddScoped(scope => new Acting(() => ActorOf(scope.GetRequiredService<IHttpContextAccessor>().HttpContext),
+            scope.GetRequiredService<TimeProvider>()));
         // Whoever forgets to say who may come has closed the door to strangers.
         services.AddAuthorization(access => access.FallbackPolicy = new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
     }
@@ -51,25 +52,81 @@ public static class ShopSignIn
         [new(PersonClaim, $"{person.Id}"), new(InitialsClaim, person.Initials), new(ClaimTypes.GivenName, person.Name),
             .. person.Roles.Select(role => new Claim(ClaimTypes.Role, $"{role}"))];
 
+    /// <summary>Enters: with a session of this browser's own, which leaving ends.</summary>
+    public static async Task EnterAsync(this SignInManager<Account> signIn, RivetDb db, Account account, CancellationToken stop)
+    {
+        var name = (await db.PersonAsync(account.PersonId, stop)).Name;
+        db.Tell(Deed.Entered, "the shop", null, who => who with { Id = account.PersonId, Name = name });
+        var session = await db.BeginSessionAsync(account.Id, TimeProvider.System.GetUtcNow(), stop);
+        await signIn.SignInWithClaimsAsync(account, isPersistent: true, [new(SessionClaim, $"{session}")]);
+    }
+
+    // Asked for every request: who was signed out, or left, is out at once, and who may do something else now may do that at once.
+    private static async Task StillInAsync(CookieValidatePrincipalContext cookie)
+    {
+        var services = cookie.HttpContext.RequestServices;
+        var db = services.GetRequiredService<RivetDb>();
+        var stamp = Guid.TryParse(cookie.Principal?.FindFirstValue(SessionClaim), out var session)
+            ? await db.StampOfAsync(session, TimeProvider.System.GetUtcNow(), cookie.HttpContext.RequestAborted)
+            : null;
+        if (stamp is null)
+        {
+            cookie.RejectPrincipal();
+            await cookie.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
+        }
+        else if (stamp != cookie.Principal!.FindFirstValue(new ClaimsIdentityOptions().SecurityStampClaimType))
+        {
+            var signIn = services.GetRequiredService<SignInManager<Account>>();
+            var account = await signIn.UserManager.GetUserAsync(cookie.Principal!);
+            var now = await signIn.CreateUserPrincipalAsync(account!);
+            now.Identities.First().AddClaim(new(SessionClaim, $"{session}"));
+            cookie.ReplacePrincipal(now);
+            cookie.ShouldRenew = true;
+        }
+    }
+
+    /// <summary>The session of the browser that asks; null where nobody is in.</summary>
+    public static Guid? Session(this ClaimsPrincipal user) =>
+        Guid.TryParse(user.FindFirstValue(SessionClaim), out var session) ? session : null;
+
+    /// <summary>Who asks, for the shop's log; null where no browser does.</summary>
+    private static Actor? ActorOf(HttpContext? context) => context is null ? null
+        : context.User.Identity?.IsAuthenticated == true
+        ? new(context.User.PersonId(), context.User.Name(), AddressOf(context))
+        : new(null, context.Request.Path.StartsWithSegments("/owner") ? "an owner, by their link" : "a stranger", AddressOf(context));
+
+    /// <summary>The address somebody comes from.</summary>
+    public static string AddressOf(HttpContext context) => context.Connection.RemoteIpAddress?.ToString() ?? "this machine";
+
+    public static string Name(this ClaimsPrincipal user) => user.FindFirstValue(ClaimTypes.GivenName) ?? "";
+
+    /// <summary>Who puts something on file now.</summary>
+    public static WhoSet Sets(this ClaimsPrincipal user, TimeProvider clock) => new(user.PersonId(), user.Name(), clock.GetUtcNow());
+
+    /// <summary>Whether they see the whole fleet: everybody but who only owns an aircraft.</summary>
+    public static bool SeesFleet(this ClaimsPrincipal user) => Sight.IsWholeFor(RolesOf(user));
+
+    private static IEnumerable<Role> RolesOf(ClaimsPrincipal user) => user.FindAll(ClaimTypes.Role)
+        .Select(claim => Enum.TryParse<Role>(claim.Value, out var role) ? role : default).Where(role => role != default);
+
     public static Guid PersonId(this ClaimsPrincipal user) => Guid.Parse(user.FindFirstValue(PersonClaim)!);
 
     public static string Initials(this ClaimsPrincipal user) => user.FindFirstValue(InitialsClaim)!;
 
     public static bool May(this ClaimsPrincipal user, Right right) =>
-        user.FindAll(ClaimTypes.Role).Any(claim => Enum.TryParse<Role>(claim.Value, out var role) && Rights.Of(role).Contains(right));
+        RolesOf(user).Any(role => Rights.Of(role).Contains(right));
 
     private static void AddIdentity(this IServiceCollection services)
     {
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies();
         services.AddIdentityCore<Account>(identity =>
         {
-            identity.Password.RequiredLength = 10;
+            // PasswordRule says what will do.
+            identity.Password.RequiredLength = 1;
             identity.Password.RequireDigit = false;
             identity.Password.RequireUppercase = false;
             identity.Password.RequireLowercase = false;
             identity.Password.RequireNonAlphanumeric = false;
-            identity.Lockout.MaxFailedAccessAttempts = 5;
-            identity.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
         }).AddEntityFrameworkStores<RivetDb>().AddSignInManager().AddClaimsPrincipalFactory<PersonClaims>();
     }
 

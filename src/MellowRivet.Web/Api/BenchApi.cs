@@ -10,7 +10,7 @@ namespace MellowRivet.Web.Api;
 /// <summary>The stateless calls: the product's judgement for a shop's own programs, without signing in.</summary>
 internal static class BenchApi
 {
-    private const int MostPoints = 2_000;
+    private const int MostPoints = 500;
 
     public static void MapBench(this WebApplication app)
     {

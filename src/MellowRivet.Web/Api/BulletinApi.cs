@@ -50,8 +50,8 @@ internal static class BulletinApi
             async (Guid id, RivetDb db, CancellationToken stop) => await db.BulletinAsync(id, stop) is { } held
             ? Results.File(Encoding.UTF8.GetBytes(BulletinFile.ToJson(held.Bulletin)), "application/json",
                 $"{string.Concat(held.Bulletin.Title.Where(letter => char.IsAsciiLetterOrDigit(letter) || letter is '-' or '.'))}.json")
-            : Results.NotFound()).Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/bulletins.csv", StatusAsync).Needs(Right.Look).ExcludeFromDescription();
+            : Results.NotFound()).Needs(Right.Look).OwnersSee(Through.Nothing).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/bulletins.csv", StatusAsync).Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
     }
 
     public static void MapDocuments(this WebApplication app) =>
@@ -63,7 +63,7 @@ internal static class BulletinApi
             // Saved, not shown: what a document carries inside never runs on this site.
             return Results.File(file.Path, file.Type,
                 $"{sha256[..12]}.{file.Type[(file.Type.IndexOf('/', StringComparison.Ordinal) + 1)..]}");
-        }).Needs(Right.Look).ExcludeFromDescription();
+        }).Needs(Right.Look).OwnersSee(Through.Nothing).ExcludeFromDescription();
 
     private static ApplicabilityAnswer? Applies(ApplicabilityCall call, Problems problems)
     {
@@ -136,9 +136,7 @@ internal static class BulletinApi
         if (await db.PlateAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var research = await board.ResearchAsync(id, stop);
-        await using var text = new StringWriter(CultureInfo.InvariantCulture);
-        await using (var csv = new TableWriter(text))
-            await csv.WriteRecordsAsync(research.Lines.Select(line => new
+        return Results.File(TableWriter.Write(research.Lines.Select(line => new
             {
                 issuer = line.Bulletin.Issuer,
                 number = line.Bulletin.Number,
@@ -155,8 +153,7 @@ internal static class BulletinApi
                 nextDate = line.Due?.Status.Limb(Core.Due.LimbKind.Calendar)?.DueOn?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
                 nextHours = line.Due?.Status.Limb(Core.Due.LimbKind.Hours)?.DueAt,
                 status = RecordWriter.StatusOf(line),
-            }), stop);
-        return Results.File(Encoding.UTF8.GetBytes(text.ToString()), "text/csv", $"bulletins-{aircraft.Registration}.csv");
+            })), "text/csv", $"bulletins-{aircraft.Registration}.csv");
     }
 }
 

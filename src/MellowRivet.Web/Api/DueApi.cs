@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using MellowRivet.Core;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -22,19 +23,21 @@ internal static class DueApi
         app.MapGet("/aircraft/{id:guid}/due.ics",
             async (Guid id, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
                 await OneAsync(await db.PlateAsync(id, stop), board, clock, stop))
-            .Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/due.ics", (ShopBoard board, TimeProvider clock, CancellationToken stop) => ShopAsync(board, clock, stop))
-            .Needs(Right.Look).ExcludeFromDescription();
+            .Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
+        app.MapGet("/due.ics", async (HttpContext context, Seen seen, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
+                await ShopAsync(await seen.OfAsync(context.User, stop), board, clock, stop))
+            .Needs(Right.Look).OwnersSee(Through.Sight).ExcludeFromDescription();
         // A calendar program can't sign in: the key in the address is its person's, and opens nothing but this.
         app.MapGet("/calendar/{key}/shop.ics",
             async (string key, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop)
-                ? await ShopAsync(board, clock, stop)
+            await SightAsync(db, key, clock, stop) is { } sight
+                ? await ShopAsync(sight, board, clock, stop)
                 : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
         app.MapGet("/calendar/{key}/{registration}.ics",
             async (string key, string registration, RivetDb db, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
-            await KnownAsync(db, key, stop)
-                ? await OneAsync(await db.RegisteredAsync(registration, stop), board, clock, stop)
+            await SightAsync(db, key, clock, stop) is { } sight && await db.RegisteredAsync(registration, stop) is { } aircraft
+                && sight.Sees(aircraft.Id)
+                ? await OneAsync(aircraft, board, clock, stop)
                 : Results.NotFound()).RequireRateLimiting("bench").OpenToAll("whoever has the key of a calendar").ExcludeFromDescription();
     }
 
@@ -47,7 +50,8 @@ internal static class DueApi
 
     private static string Hash(string key) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)));
 
-    private static Task<bool> KnownAsync(RivetDb db, string key, CancellationToken stop) => db.IsCalendarKeyAsync(Hash(key), stop);
+    private static Task<Sight?> SightAsync(RivetDb db, string key, TimeProvider clock, CancellationToken stop) =>
+        db.SightOfKeyAsync(Hash(key), clock.Today(), stop);
 
     private static async Task<IResult> OneAsync(Core.Fleet.Aircraft? aircraft, ShopBoard board, TimeProvider clock, CancellationToken stop)
     {
@@ -57,9 +61,9 @@ internal static class DueApi
         return Results.Text(DueCalendar.Write([line], $"{aircraft.Registration}: due", clock.GetUtcNow()), DueCalendar.ContentType);
     }
 
-    private static async Task<IResult> ShopAsync(ShopBoard board, TimeProvider clock, CancellationToken stop) =>
-        Results.Text(DueCalendar.Write([.. (await board.NowAsync(stop)).Lines], "Due in the shop", clock.GetUtcNow()),
-            DueCalendar.ContentType);
+    private static async Task<IResult> ShopAsync(Sight sight, ShopBoard board, TimeProvider clock, CancellationToken stop) =>
+        Results.Text(DueCalendar.Write([.. (await board.StandingAsync(stop)).LinesFor(sight)],
+            sight.IsWhole ? "Due in the shop" : "Due on your aircraft", clock.GetUtcNow()), DueCalendar.ContentType);
 
     private static DueAnswer? Reckon(DueCall call, Problems problems)
     {

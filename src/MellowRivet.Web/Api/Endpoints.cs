@@ -5,7 +5,7 @@ using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Api;
 
-/// <summary>The few addresses that aren't pages: photos, and whether the shop is up.</summary>
+/// <summary>Photos and sounds.</summary>
 internal static class Endpoints
 {
     public static void MapPhotos(this WebApplication app) =>
@@ -16,7 +16,7 @@ internal static class Endpoints
             // The name is the content's hash: what it names never changes.
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
             return Results.File(path, "image/jpeg");
-        }).Needs(Right.Look).ExcludeFromDescription();
+        }).Needs(Right.Look).OwnersSee(Through.Picture).ExcludeFromDescription();
 
     public static void MapSounds(this WebApplication app) =>
         app.MapGet("/sounds/{sha256}", (string sha256, string? type, SoundFiles sounds, HttpContext context) =>
@@ -29,7 +29,7 @@ internal static class Endpoints
             var head = new byte[12];
             return Results.File(path, SoundFiles.TypeOf(head.AsSpan(0, file.ReadAtLeast(head, 12, throwOnEndOfStream: false)))
                 ?? "application/octet-stream", enableRangeProcessing: true);
-        }).Needs(Right.Look).ExcludeFromDescription();
+        }).Needs(Right.Look).OwnersSee(Through.Picture).ExcludeFromDescription();
 
     /// <summary>The pictures of an owner's page: only those that stand on it.</summary>
     public static void MapOwnersPhotos(this WebApplication app) =>
@@ -45,15 +45,4 @@ internal static class Endpoints
             context.Response.Headers.CacheControl = "private, max-age=3600";
             return Results.File(path, "image/jpeg");
         }).OpenToAll("whoever has the link of a list").RequireRateLimiting("owner").ExcludeFromDescription();
-
-    public static void MapHealth(this WebApplication app) =>
-        app.MapGet("/health", async (RivetDb db, CancellationToken stop) =>
-        {
-            // Taking the write lock and letting go proves that the database is migrated, reachable and writable.
-            if (!await db.IsMigratedAsync(stop))
-                return Results.Json(new { status = "migrating" }, statusCode: StatusCodes.Status503ServiceUnavailable);
-            await db.TouchAsync(stop);
-            return Results.Json(new { status = "ok" });
-        }).OpenToAll("whether the shop is up, and no more").WithName("Health")
-            .WithSummary("Whether the database is migrated and writable.");
 }

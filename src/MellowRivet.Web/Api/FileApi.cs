@@ -18,10 +18,11 @@ internal static class FileApi
         app.MapGet("/aircraft/{id:guid}/file.json",
             async (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => await db.FileOfAsync(id, clock, stop) is { } file
             ? Results.File(Encoding.UTF8.GetBytes(file.ToJson()), "application/json", $"{file.Registration}.json")
-            : Results.NotFound()).Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/trends.csv", TrendsCsvAsync).Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/trends.json", TrendsJsonAsync).Needs(Right.Look).ExcludeFromDescription();
-        app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).Needs(Right.Look).ExcludeFromDescription();
+            : Results.NotFound()).Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/trends.csv", TrendsCsvAsync).Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/trends.json",
+            TrendsJsonAsync).Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
+        app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
     }
 
     private static async Task<IResult> TrendsCsvAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
@@ -29,11 +30,11 @@ internal static class FileApi
         if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
-        return await CsvAsync(groups.SelectMany(
+        return Csv(groups.SelectMany(
             group => group.Series.SelectMany(
                 series => series.Points.Select(point => new
                     { kind = group.Kind, unit = group.Unit, place = series.Label, part = series.Component?.SerialNumber,
-                        hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv", stop);
+                        hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv");
     }
 
     private static async Task<IResult> TrendsJsonAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
@@ -72,17 +73,10 @@ internal static class FileApi
         if (await db.PlateAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         var readings = await db.TimesAsync(id, stop);
-        return await CsvAsync(readings.Select(reading => new
+        return Csv(readings.Select(reading => new
             { date = reading.On.ToString("yyyy-MM-dd"), meter = reading.Kind.ToString(), shown = reading.Shown, total = reading.Total,
-                source = reading.Source }), $"times-{aircraft.Registration}.csv", stop);
+                source = reading.Source }), $"times-{aircraft.Registration}.csv");
     }
 
-    private static async Task<IResult> CsvAsync<T>(IEnumerable<T> rows, string name, CancellationToken stop)
-    {
-        using var buffer = new MemoryStream();
-        await using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
-        await using (var csv = new TableWriter(text))
-            await csv.WriteRecordsAsync(rows, stop);
-        return Results.File(buffer.ToArray(), "text/csv", name);
-    }
+    private static IResult Csv<T>(IEnumerable<T> rows, string name) => Results.File(TableWriter.Write(rows), "text/csv", name);
 }

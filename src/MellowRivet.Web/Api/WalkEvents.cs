@@ -28,7 +28,7 @@ internal static class WalkEvents
             return TypedResults.ServerSentEvents(
                 Listen(feed, id, new(user.PersonId(), user.Initials(), string.IsNullOrEmpty(zone) ? null : zone), life.ApplicationStopping,
                     stop));
-        }).Needs(Right.Look).ExcludeFromDescription();
+        }).Needs(Right.Look).OwnersSee(Through.Walk).ExcludeFromDescription();
 
     private static async IAsyncEnumerable<WalkNews> Listen(WalkFeed feed, Guid id, Present who, CancellationToken stopping,
         [EnumeratorCancellation] CancellationToken stop)

@@ -82,10 +82,10 @@ internal static class BigShop
     {
         var chance = new Random(1_000 + number);
         var (ines, orla, tamsin) = (demo.Person("ines"), demo.Person("orla"), demo.Person("tamsin"));
-        var shop = demo.Shelf.Weigh(Category.Standard, demo.ById);
+        var shop = demo.Shelf.Weigh(Category.Standard, demo.ById, demo.Clock);
         Signer signer = new(orla,
             shop.Pack.MaySign(orla, InspectionKind.Annual,
-                new(default, "", "", "", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 4))).By!);
+                new(default, "", "", "", Category.Standard, new(Wing.Low, Gear.NoseWheel, 1, 4)), shop.Today).By!);
         RuleSource source = new(Standing.Manual, "invented for measuring, p. 1");
 
         var aircraft = new Aircraft(Guid.CreateVersion7(), $"N0M{number:000}", number % 3 == 0

@@ -16,7 +16,8 @@ internal static class DemoAnswers
     public static void Today(DemoHistory demo, Aircraft aircraft, Component engine, Inspection inspection, DateTimeOffset began)
     {
         var (ines, orla) = (demo.Person("ines"), demo.Person("orla"));
-        var rules = demo.Shelf.Weigh(aircraft.Category, new Dictionary<Guid, Core.People.Person> { [ines.Id] = ines, [orla.Id] = orla });
+        var rules = demo.Shelf.Weigh(aircraft.Category, new Dictionary<Guid, Core.People.Person> { [ines.Id] = ines, [orla.Id] = orla },
+            demo.Clock);
         var signs = rules.SignsBy(orla.Id, inspection, aircraft)!;
 
         // An idle too fast at first, set down and read again.

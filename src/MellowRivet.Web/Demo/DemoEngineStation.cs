@@ -104,7 +104,7 @@ internal static class DemoEngineStation
             inspection.Cut(new(Guid.CreateVersion7(), engine.Id, FilterPlace.Filter, FilterMetal.None, FilterAmount.None, "", null, wim.Id,
                 at.AddMinutes(-60))));
         inspection.Fill(new(engine.Id, "10W-40, semi-synthetic, for gearboxes", 3.2, "l", "QF-12", wim.Id, at.AddMinutes(-55)));
-        var rules = demo.Shelf.Weigh(aircraft.Category, new Dictionary<Guid, Core.People.Person> { [wim.Id] = wim });
+        var rules = demo.Shelf.Weigh(aircraft.Category, new Dictionary<Guid, Core.People.Person> { [wim.Id] = wim }, demo.Clock);
         var signs = rules.SignsBy(wim.Id, inspection, aircraft);
         foreach (var left in new[] { "mag-drop-left", "mag-drop-right" })
             Check(inspection.LeaveOut(Asks.Find(inspection, aircraft, rules, $"run/{engine.Id:N}/{left}")!,

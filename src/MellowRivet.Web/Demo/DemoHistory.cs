@@ -167,8 +167,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     /// <summary>Signs, and saves all of it.</summary>
     public async Task SignAsync(Inspection inspection, Aircraft aircraft, Person by, DateTimeOffset at, CancellationToken stop)
     {
-        var shop = Shelf.Weigh(aircraft.Category, ById);
-        var certificate = shop.Pack.MaySign(by, inspection.Kind, aircraft).By
+        var shop = Shelf.Weigh(aircraft.Category, ById, Clock);
+        var certificate = shop.Pack.MaySign(by, inspection.Kind, aircraft, shop.Today).By
             ?? throw new InvalidOperationException($"{by.Name} can't sign the demo's {inspection.Kind}.");
         var on = Clock.DayOf(at);
         Desk.Seal(Db, new(inspection, aircraft, shop, Db.OwnDue(aircraft, on), on, Clock), new(by, certificate), at);

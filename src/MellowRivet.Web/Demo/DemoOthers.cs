@@ -132,7 +132,7 @@ internal static class DemoOthers
         DemoHistory.InspectAll(past, at.AddHours(1), demo.Person("ines"));
         var wim = demo.Person("wim");
         past.GoBy("Mote LS maintenance manual, chapter 5, 100-hour", "revision 7", wim,
-            demo.Shelf.Weigh(aircraft.Category, demo.ById).SignsBy(wim.Id, past, aircraft), at.AddHours(2));
+            demo.Shelf.Weigh(aircraft.Category, demo.ById, demo.Clock).SignsBy(wim.Id, past, aircraft), at.AddHours(2));
         await demo.SignAsync(past, aircraft, wim, at.AddHours(2), stop);
     }
 

@@ -7,6 +7,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Tools;
 using MellowRivet.Store;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Demo;
 
@@ -25,7 +26,8 @@ public static class DemoShop
         ("tamsin", "Tamsin Bexwell", "TB", [Role.Assistant], []),
         ("piet", "Piet Oduvane", "PO", [Role.Assistant], []),
         ("perpetua", "Perpetua Lorne", "PL", [Role.Owner], [new(CertificateKind.RepairmanExperimentalBuilder, "QF 60031", "OK-07"),
-            new(CertificateKind.Pilot, "QF 71124", "LT-12")]),
+            new(CertificateKind.Pilot, "QF 71124")]),
+        ("casimir", "Casimir Wend", "CW", [Role.Owner], [new(CertificateKind.Pilot, "QF 80655")]),
     ];
 
     public static IEnumerable<string> WhoCanEnter() =>
@@ -65,8 +67,28 @@ public static class DemoShop
         await DemoTwin.MakeAsync(history, stop);
         await DemoGlider.MakeAsync(history, stop);
         await DemoBulletins.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
+        await WhoseAsync(db, people, history.Today, stop);
         if (big)
             await BigShop.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
+    }
+
+    // Several each way: one who has two, two who share one, and one who sold theirs.
+    private static async Task WhoseAsync(RivetDb db, Dictionary<string, Person> people, DateOnly today, CancellationToken stop)
+    {
+        var fleet = await db.Aircraft.ToDictionaryAsync(row => row.Registration, row => row.Id, stop);
+        var tracked = await db.People.ToDictionaryAsync(person => person.Id, stop);
+        (string Who, string Registration, int From, int? Until)[] owned =
+        [
+            ("perpetua", "N0BRM", -2_900, null), ("perpetua", "N0FLD", -900, null), ("casimir", "N0FLD", -900, null),
+            ("casimir", "N0TWQ", -1_400, null), ("casimir", "N0BRM", -4_000, -2_901),
+        ];
+        foreach (var (who, registration, from, until) in owned)
+            if (tracked[people[who].Id].Own(new(fleet[registration], today.AddDays(from), until is { } days ? today.AddDays(days)
+                : null)) is { } wrong)
+                throw new InvalidOperationException(wrong.Message);
+        // One that ends soon is reminded of.
+        tracked[people["ines"].Id].Hold(new(CertificateKind.PermitInspector, "QF 41882-P", null, today.AddDays(41)));
+        await db.SaveChangesAsync(stop);
     }
 
     // All but one model that a bulletin names, and all but one that is on file: both are asked about.

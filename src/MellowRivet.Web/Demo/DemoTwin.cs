@@ -104,10 +104,10 @@ internal static class DemoTwin
         // One line of the list is put right while the seals are on their way.
         var tyre = (await demo.Db.OpenItems.Where(item => item.AircraftId == aircraft.Id).ToListAsync(stop))
             .Single(item => item.What.StartsWith("Left main tyre", StringComparison.Ordinal));
-        var (ines, rules) = (demo.Person("ines"), demo.Shelf.Weigh(aircraft.Category, demo.ById));
+        var (ines, rules) = (demo.Person("ines"), demo.Shelf.Weigh(aircraft.Category, demo.ById, demo.Clock));
         Desk.Clear(demo.Db, tyre, aircraft, rules,
             new("Tyre and tube changed, wheel balanced, pressure set.", CorrectionKind.Replaced, "Corrin manual 32-40, p. 6",
-                [new("TY-600-8", "", "K 55120")]), new(ines, rules.Pack.MayClear(ines, aircraft).By!), demo.At(-12, 14),
+                [new("TY-600-8", "", "K 55120")]), new(ines, rules.Pack.MayClear(ines, aircraft, demo.Today).By!), demo.At(-12, 14),
                 demo.Today.AddDays(-12));
         await demo.Db.SaveChangesAsync(stop);
         // And a job by itself, between inspections.

@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.IO.Compression;
-using System.Text;
+using System.Security.Claims;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
@@ -32,12 +32,15 @@ internal static class FixListFiles
 
     public static void MapFixListFiles(this WebApplication app)
     {
-        var list = app.MapGroup("/walk/{id:guid}").Needs(Right.Look).ExcludeFromDescription();
-        list.MapGet("/fix-list.json", (Guid id, Desk desk, RivetDb db, CancellationToken stop) => WithJobAsync(id, desk, async job =>
-            Results.File(JsonSerializer.SerializeToUtf8Bytes(FileOf(job, await NamesAsync(db, stop)), Json), "application/json",
+        var list = app.MapGroup("/walk/{id:guid}").Needs(Right.Look).OwnersSee(Through.Walk).ExcludeFromDescription();
+        list.MapGet("/fix-list.json", (Guid id, ClaimsPrincipal user, Desk desk, RivetDb db, CancellationToken stop) =>
+            WithJobAsync(id, desk, async job =>
+            Results.File(JsonSerializer.SerializeToUtf8Bytes(FileOf(job, await NamesAsync(db, stop), user.SeesFleet()), Json),
+                "application/json",
                 $"{Named(job)}-fix-list.json"), stop));
-        list.MapGet("/fix-list.csv", (Guid id, Desk desk, RivetDb db, CancellationToken stop) => WithJobAsync(id, desk, async job =>
-            Results.File(await CsvAsync(FileOf(job, await NamesAsync(db, stop))), "text/csv", $"{Named(job)}-fix-list.csv"), stop));
+        list.MapGet("/fix-list.csv", (Guid id, ClaimsPrincipal user, Desk desk, RivetDb db, CancellationToken stop) =>
+            WithJobAsync(id, desk, async job =>
+            Results.File(Csv(FileOf(job, await NamesAsync(db, stop), user.SeesFleet())), "text/csv", $"{Named(job)}-fix-list.csv"), stop));
         list.MapGet("/fix-list/report.pdf",
             (Guid id, Desk desk, PhotoFiles photos, TimeProvider clock, CancellationToken stop) => WithJobAsync(id, desk, job =>
         {
@@ -103,7 +106,7 @@ internal static class FixListFiles
         return whole;
     }
 
-    private static FixListFile FileOf(Job job, IReadOnlyDictionary<Guid, string> names)
+    private static FixListFile FileOf(Job job, IReadOnlyDictionary<Guid, string> names, bool whole)
     {
         var inspection = job.Inspection;
         string? Name(Guid? person) => person is { } id ? names.GetValueOrDefault(id) : null;
@@ -122,19 +125,15 @@ internal static class FixListFiles
                 [.. found.Steps.Select(step => new FixListStep(step.To, step.By is null
                     ? "the owner"
                     : Name(step.By), step.At, step.Words))],
-                [.. found.Notes.Select(note => new FixListNote(note.By is null ? "the owner" : Name(note.By), note.At, note.Words))],
+                [.. found.Notes.Where(whole ? _ => true : OwnerList.IsForTheOwner(found))
+                    .Select(note => new FixListNote(note.By is null ? "the owner" : Name(note.By), note.At, note.Words))],
                 found.Origin,
                 [.. found.Lowered.Select(
                     less => new FixListLowered(less.From, less.To, less.Reason, less.Reference, less.Certificate, Name(less.By), less.At))],
                     found.CarriedNumber))]);
     }
 
-    private static async Task<byte[]> CsvAsync(FixListFile file)
-    {
-        using var buffer = new MemoryStream();
-        await using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
-        await using (var csv = new TableWriter(text))
-            await csv.WriteRecordsAsync(file.Lines.Select(line => new
+    private static byte[] Csv(FixListFile file) => TableWriter.Write(file.Lines.Select(line => new
             {
                 number = line.Number,
                 what = line.What,
@@ -165,8 +164,6 @@ internal static class FixListFiles
                 leftOpenAs = line.LeftOpenAs,
                 photos = line.Photos.Count,
             }));
-        return buffer.ToArray();
-    }
 
     private static async Task<IResult> WithJobAsync(Guid id, Desk desk, Func<Job, Task<IResult>> make, CancellationToken stop) =>
         await desk.JobAsync(id, stop, JobParts.Tasks | JobParts.Discrepancies) is { } job ? await make(job) : Results.NotFound();

@@ -3,9 +3,12 @@ using System.Net;
 using System.Net.Sockets;
 using MellowRivet.Core;
 using MellowRivet.Core.Exchange;
+using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting.Benchmarking;
+using MellowRivet.Web.Hosting.Fuzzing;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Hosting;
@@ -35,20 +38,47 @@ public static class CommandLine
                 return null;
             },
         };
+        var publicUrl = new Option<Uri?>("--public-url")
+        {
+            Description = "Where people reach it through a web server with TLS, as https://rivet.example",
+            HelpName = "URL",
+            CustomParser = result =>
+            {
+                if (Uri.TryCreate(result.Tokens[0].Value, UriKind.Absolute, out var url) && url.PathAndQuery == "/"
+                    && (url.Scheme == Uri.UriSchemeHttps || url.Scheme == Uri.UriSchemeHttp) && url.UserInfo.Length == 0)
+                    return url;
+                result.AddError("--public-url takes an address without a path, as https://rivet.example.");
+                return null;
+            },
+        };
+        var proxy = new Option<IPAddress?>("--proxy")
+        {
+            Description = "The address of that web server, as 127.0.0.1: what it says of who asks is believed",
+            HelpName = "ADDRESS",
+            CustomParser = result =>
+            {
+                if (IPAddress.TryParse(result.Tokens[0].Value, out var address))
+                    return address;
+                result.AddError("--proxy takes an address, as 127.0.0.1.");
+                return null;
+            },
+        };
         var fresh = new Option<bool>("--fresh") { Description = "Make the demo data anew" };
         var backupFile = new Argument<string>("FILE") { Description = "Where the copy goes" };
 
-        var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh, today };
+        var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh, today, publicUrl, proxy };
         demo.SetAction((parsed, stop) =>
             DemoAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(port), parsed.GetValue(fresh),
-                parsed.GetValue(today), stop));
-        var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port };
-        serve.SetAction((parsed, stop) =>
-            ServeAsync(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }, stop));
+                parsed.GetValue(today), Behind(parsed), stop));
+        var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port, publicUrl, proxy };
+        serve.SetAction((parsed, stop) => ServeAsync(
+            Behind(parsed)(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }), stop));
+        Func<RivetSettings, RivetSettings> Behind(ParseResult parsed) => settings => settings with
+            { PublicUrl = parsed.GetValue(publicUrl), Proxy = parsed.GetValue(proxy) };
         var verify = new Command("verify", "Walk the chain of signed records");
         verify.SetAction((parsed, stop) => VerifyAsync(Folder(parsed.GetValue(data), "shop"), stop));
         var backup = new Command("backup", "Copy the database to FILE while it is in use") { backupFile };
-        backup.SetAction(parsed => Backup(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!));
+        backup.SetAction((parsed, stop) => BackupAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!, stop));
         var shop = new Option<string>("--shop")
             { Description = "Which invented shop: demo, or big to measure on", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
         shop.AcceptOnlyFromAmong("demo", "big");
@@ -64,6 +94,13 @@ public static class CommandLine
         benchmark.SetAction((parsed, stop) => Benchmark.RunAsync(parsed.GetValue(parts) ?? [], parsed.GetValue(only)
             ?? "", parsed.GetValue(data), stop));
 
+        var requests = new Option<int>("--requests")
+            { Description = "How many are sent", HelpName = "N", DefaultValueFactory = _ => Fuzz.Usual };
+        var fuzzSeed = new Option<int>("--seed")
+            { Description = "Where the row of chances begins", HelpName = "N", DefaultValueFactory = _ => 1 };
+        var fuzz = new Command("fuzz", "Send made-up requests to every address of an invented shop") { requests, fuzzSeed };
+        fuzz.SetAction((parsed, stop) => Fuzz.RunAsync(Math.Max(1, parsed.GetValue(requests)), parsed.GetValue(fuzzSeed), stop));
+
         var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
         var exportFile = new Argument<string>("FILE") { Description = "Where the JSON goes" };
         var importFile = new Argument<string>("FILE") { Description = "The JSON of an aircraft's file" };
@@ -74,7 +111,7 @@ public static class CommandLine
         import.SetAction((parsed, stop) => ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
 
         var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft")
-            { demo, serve, verify, backup, export, import, seed, benchmark };
+            { demo, serve, verify, backup, export, import, seed, benchmark, fuzz };
         root.Options.Add(data);
         root.SetAction(_ => root.Parse("--help").Invoke());
         if (args is ["help"])
@@ -101,13 +138,14 @@ public static class CommandLine
     private static string Invented(string? given, SetClock? today, string shop = "demo") =>
         Folder(given, today is null ? shop : $"{shop}-{today.Today():yyyy-MM-dd}");
 
-    private static async Task<int> DemoAsync(string folder, int port, bool fresh, SetClock? today, CancellationToken stop)
+    private static async Task<int> DemoAsync(string folder, int port, bool fresh, SetClock? today,
+        Func<RivetSettings, RivetSettings> behind, CancellationToken stop)
     {
         if (DemoFolder.RealShop(folder) is { } real)
             return Fail(real, 2);
         if (fresh && Directory.Exists(folder))
             Directory.Delete(folder, recursive: true);
-        return await ServeAsync(new(new(folder)) { Port = port, Demo = true, Clock = today ?? TimeProvider.System }, stop);
+        return await ServeAsync(behind(new(new(folder)) { Port = port, Demo = true, Clock = today ?? TimeProvider.System }), stop);
     }
 
     private static async Task<int> SeedAsync(string folder, bool big, SetClock? today, CancellationToken stop)
@@ -129,7 +167,10 @@ public static class CommandLine
             return Fail($"{reason}, or name another port with --port.", 1);
         await using var app = await RivetApp.OpenAsync(settings, stop);
         await app.StartAsync(stop);
-        Console.WriteLine($"Mellow Rivet is at {app.Urls.First()}");
+        Console.WriteLine($"Mellow Rivet is at {app.Urls.First()}{(settings.PublicUrl is { } url ? $", for everybody at {url}" : "")}");
+        if (settings is { PublicUrl: not null, Proxy: null })
+            Console.WriteLine("No --proxy is named: limits by address take everybody for one, and the log names the web server.");
+        await SayFirstRunAsync(app, settings, stop);
         if (settings.DayIsSet)
             Console.WriteLine($"The shop's day is set to {settings.Clock.Today():yyyy-MM-dd}.");
         if (settings.Demo)
@@ -139,6 +180,15 @@ public static class CommandLine
         await app.WaitForShutdownAsync(stop);
         await warm.ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         return 0;
+    }
+
+    // Printed where only whoever starts it reads it.
+    private static async Task SayFirstRunAsync(WebApplication app, RivetSettings settings, CancellationToken stop)
+    {
+        await using var db = RivetDb.Of(settings.Data);
+        if (!await db.HasAccountAsync(stop))
+            Console.WriteLine($"Nobody works here yet. The first account, at /first-run, takes the code "
+                + $"{app.Services.GetRequiredService<FirstRunCode>().Code}");
     }
 
     private static string? WhyNotOn(int port)
@@ -177,6 +227,7 @@ public static class CommandLine
         if (await db.Aircraft.FirstOrDefaultAsync(row => row.Registration == registration, stop) is not { } aircraft)
             return Fail($"There is no aircraft {registration} in this shop.", 1);
         await File.WriteAllTextAsync(file, (await db.FileOfAsync(aircraft.Id, TimeProvider.System, stop))!.ToJson(), stop);
+        await TellAsync(folder, $"{registration} to {Path.GetFileName(file)}", stop);
         Console.WriteLine($"{registration} saved to {file}.");
         return 0;
     }
@@ -190,7 +241,7 @@ public static class CommandLine
         var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop), TimeProvider.System.Today());
         if (read is null)
             return Fail(refusal!.Message, 1);
-        await using var db = RivetDb.Of(new(folder));
+        await using var db = RivetDb.Of(new(folder), AtTheCommandLine);
         var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System,
             () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System, stop), stop);
         if (!written.Done)
@@ -199,13 +250,31 @@ public static class CommandLine
         return 0;
     }
 
-    private static int Backup(string folder, string file)
+    private static async Task<int> BackupAsync(string folder, string file, CancellationToken stop)
     {
         if (!File.Exists(Path.Combine(folder, "rivet.db")))
             return Fail($"There is no shop at {folder}.", 2);
         ShopDatabase.Backup(new(folder), file);
+        await TellAsync(folder, $"the whole shop to {Path.GetFileName(file)}", stop);
         Console.WriteLine($"Backed up to {file}. The photos folder beside the database is copied as it is.");
         return 0;
+    }
+
+    private static readonly Acting AtTheCommandLine = new(() => new(null, "the command line", Environment.UserName), TimeProvider.System);
+
+    // A copy leaves, whether the log takes its line or not: a full disk keeps nobody from their data.
+    private static async Task TellAsync(string folder, string about, CancellationToken stop)
+    {
+        try
+        {
+            await using var db = RivetDb.Of(new(folder), AtTheCommandLine);
+            db.Tell(Deed.Exported, about);
+            await db.SaveChangesAsync(stop);
+        }
+        catch (Exception problem) when (problem is DbUpdateException or Microsoft.Data.Sqlite.SqliteException)
+        {
+            await Console.Error.WriteLineAsync($"rivet: the log doesn't tell of it ({problem.Message}).");
+        }
     }
 
     private static int Fail(string message, int code)

@@ -9,8 +9,10 @@ using MellowRivet.Web.Api;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Handover;
 using MellowRivet.Web.Pages.Shared;
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.EntityFrameworkCore;
 using Serilog;
 using Serilog.Events;
@@ -22,6 +24,9 @@ public static class RivetApp
 {
     /// <summary>A form with its photos; a single photo has its own, smaller limit with a message by its field.</summary>
     private const long MostFormBytes = 200 * 1024 * 1024;
+
+    /// <summary>What a stranger may send: a form with a few fields; a call of the open interface has a limit of its own.</summary>
+    private const long MostStrangersBytes = 64 * 1024;
 
     /// <summary>Opens a shop: the database is brought up to date, and the demo's data is made where it is wanted and not there.</summary>
     public static async Task<WebApplication> OpenAsync(RivetSettings settings, CancellationToken stop)
@@ -95,7 +100,7 @@ public static class RivetApp
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;
-            kestrel.Limits.MaxRequestBodySize = MostFormBytes;
+            kestrel.Limits.MaxRequestBodySize = MostStrangersBytes;
         });
         builder.Services.AddSerilog(new LoggerConfiguration()
             .MinimumLevel.Warning().MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Fatal)
@@ -105,12 +110,12 @@ public static class RivetApp
 
         builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>()
             .AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<Uploads>()
-            .AddSingleton<OutgoingMail>();
+            .AddSingleton<OutgoingMail>().AddSingleton<Health>();
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
         builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddSingleton<Pages.Walk.KeptFrames>()
-            .AddScoped<ShopBoard>();
+            .AddScoped<ShopBoard>().AddScoped<Seen>();
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>()
             .AddHostedService<BulletinRound>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys))
@@ -122,9 +127,12 @@ public static class RivetApp
         builder.Services.AddRazorPages(pages =>
         {
             pages.Conventions.AddPageRoute("/Library/Edit", "/bulletins/new");
+            pages.Conventions.ConfigureFilter(new WellFormed());
+            pages.Conventions.ConfigureFilter(new HasHandler());
             pages.Conventions.ConfigureFilter(new NeedsFilter());
             pages.Conventions.ConfigureFilter(new ReadableFields());
             pages.Conventions.ConfigureFilter(new Busy());
+            pages.Conventions.ConfigureFilter(new WrittenRedirects());
         });
         builder.Services.ConfigureHttpJsonOptions(json =>
         {
@@ -136,21 +144,44 @@ public static class RivetApp
         builder.Services.AddProblemDetails();
         builder.Services.AddRateLimiter(limits => Limit(limits, settings));
 
+        BehindProxy(builder.Services, settings);
+
         var app = builder.Build();
+        if (settings.Proxy is not null)
+            app.UseForwardedHeaders();
+        if (settings.PublicUrl is not null)
+            app.UseHostFiltering();
         app.UseWhatArrived();
-        app.UseSecurityHeaders(Security.Headers());
+        app.UseSecurityHeaders(Security.Headers(settings.PublicUrl?.Scheme == Uri.UriSchemeHttps));
         app.UseStatusCodePagesWithReExecute("/problem/{0}");
         app.UseExceptionHandler("/problem/500");
-        app.UseRateLimiter();
+        app.UseRefusedBodies();
+        if (settings.PublicUrl?.Scheme == Uri.UriSchemeHttps)
+            app.UseCookiePolicy(new() { Secure = CookieSecurePolicy.Always });
         app.UseMiddleware<FirstRunGate>();
         app.UseAuthentication();
+        app.UseRateLimiter();
         app.UseAuthorization();
+        app.UseMiddleware<OwnersGate>();
+        // Only whoever got this far sends more than a stranger may: nothing of theirs is on the disk before.
+        app.Use(next => context =>
+        {
+            var insider = context.User.Identity?.IsAuthenticated == true
+                && context.GetEndpoint()?.Metadata.GetMetadata<IAllowAnonymous>() is null;
+            if (insider && context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } body)
+                body.MaxRequestBodySize = MostFormBytes;
+            if (insider || context.Request.ContentLength is not > MostStrangersBytes || context.Request.Path.StartsWithSegments("/api"))
+                return next(context);
+            context.Response.StatusCode = StatusCodes.Status413PayloadTooLarge;
+            return Task.CompletedTask;
+        });
+        app.UseMiddleware<Exports>();
         app.MapStaticAssets().OpenToAll("styles, scripts and faces: nothing of the shop");
         app.MapRazorPages().WithStaticAssets();
         app.MapPhotos();
         app.MapSounds();
         app.MapOwnersPhotos();
-        app.MapHealth();
+        Health.Map(app);
         app.MapOpenApi().OpenToAll("the description of the open calls");
         app.MapBench();
         app.MapDue();
@@ -162,20 +193,39 @@ public static class RivetApp
         return app;
     }
 
+    // What a web server in front says of who asks is believed of that one alone; what it is reached by stands in the settings.
+    private static void BehindProxy(IServiceCollection services, RivetSettings settings)
+    {
+        services.Configure<ForwardedHeadersOptions>(forwarded =>
+        {
+            forwarded.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto;
+            forwarded.KnownProxies.Clear();
+            forwarded.KnownIPNetworks.Clear();
+            if (settings.Proxy is { } proxy)
+                forwarded.KnownProxies.Add(proxy);
+        });
+        services.AddHostFiltering(hosts => hosts.AllowedHosts = settings.PublicUrl is { } url
+            ? [url.Host, "localhost", "127.0.0.1", "[::1]"]
+            : ["*"]);
+    }
+
     private static void Limit(Microsoft.AspNetCore.RateLimiting.RateLimiterOptions limits, RivetSettings settings)
     {
-        static string Address(HttpContext context) => context.Connection.RemoteIpAddress?.ToString() ?? "local";
-        RateLimitPartition<string> Window(HttpContext context, int calls) => RateLimitPartition.GetFixedWindowLimiter(Address(context),
-            _ => new() { PermitLimit = calls, Window = TimeSpan.FromMinutes(1) });
-        limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-        limits.AddPolicy("owner", context => Window(context, settings.OwnersCallsPerMinute));
-        limits.AddPolicy("uploads", context => HttpMethods.IsPost(context.Request.Method)
-            ? Window(context, settings.UploadsPerMinute)
-            : RateLimitPartition.GetNoLimiter("look"));
-        limits.AddPolicy("bench", context => Window(context, settings.BenchCallsPerMinute));
+        // By the person where somebody is in: strangers behind the same address take nothing from them.
+        static string Who(HttpContext context) => context.User.Identity?.IsAuthenticated == true
+            ? $"{context.User.PersonId()}"
+            : ShopSignIn.AddressOf(context);
+        static RateLimitPartition<string> Window(string who, int calls) =>
+            RateLimitPartition.GetFixedWindowLimiter(who, _ => new() { PermitLimit = calls, Window = TimeSpan.FromMinutes(1) });
         // Only the attempt counts, not looking at the page.
-        limits.AddPolicy("sign-in", context => HttpMethods.IsPost(context.Request.Method)
-            ? Window(context, settings.SignInsPerMinute)
-            : RateLimitPartition.GetNoLimiter("look"));
+        static RateLimitPartition<string> Posts(HttpContext context, string who, int calls) =>
+            HttpMethods.IsPost(context.Request.Method) ? Window(who, calls) : RateLimitPartition.GetNoLimiter("look");
+        limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+        limits.AddPolicy("owner", context => Window(ShopSignIn.AddressOf(context), settings.OwnersCallsPerMinute));
+        limits.AddPolicy("bench", context => Window(ShopSignIn.AddressOf(context), settings.BenchCallsPerMinute));
+        limits.AddPolicy("door", context => Posts(context, ShopSignIn.AddressOf(context), settings.SignInsPerMinute));
+        limits.AddPolicy("uploads", context => Posts(context, Who(context), settings.UploadsPerMinute));
+        limits.AddPolicy("signing", context => Posts(context, Who(context), settings.SigningsPerMinute));
+        limits.AddPolicy("status", context => Posts(context, Who(context), settings.StatusesPerMinute));
     }
 }

@@ -8,6 +8,19 @@ public sealed record RivetSettings(DataFolder Data)
     /// <summary>The port at 127.0.0.1; 0 takes a free one.</summary>
     public int Port { get; init; } = 5080;
 
+    /// <summary>Where people reach it, as https://rivet.example, behind a web server with TLS; null where that is this machine
+    /// alone.</summary>
+    public Uri? PublicUrl { get; init; }
+
+    /// <summary>The address of the web server in front: only what that one says of who asks is believed. Null where there is
+    /// none.</summary>
+    public System.Net.IPAddress? Proxy { get; init; }
+
+    /// <summary>The start of every address that is given out, without a slash at its end.</summary>
+    /// <param name="request">The request it is given out on, where no public address is set.</param>
+    public string Address(HttpRequest request) =>
+        PublicUrl is { } url ? url.GetLeftPart(UriPartial.Authority) : $"{request.Scheme}://{request.Host}";
+
     /// <summary>Serves the demo's invented shop and lists its people to enter as.</summary>
     public bool Demo { get; init; }
 
@@ -29,11 +42,13 @@ public sealed record RivetSettings(DataFolder Data)
     public bool DayIsSet => Clock is SetClock;
 
     /// <summary>
-    /// Requests a minute from one address to the stateless calls, to sign-in, to an owner's page with its
-    /// pictures, and with pictures to take in.
+    /// Requests a minute: from one address to the stateless calls, to the door, to an owner's page with its pictures; and from one
+    /// person with pictures to take in, on pages that are signed on, and with a status that is signed.
     /// </summary>
     public int BenchCallsPerMinute { get; init; } = 600;
     public int SignInsPerMinute { get; init; } = 20;
+    public int SigningsPerMinute { get; init; } = 120;
+    public int StatusesPerMinute { get; init; } = 20;
     public int OwnersCallsPerMinute { get; init; } = 600;
     public int UploadsPerMinute { get; init; } = 240;
 }

@@ -3,7 +3,11 @@ namespace MellowRivet.Web.Hosting;
 /// <summary>The headers every answer carries. Nothing inline runs, nothing comes from elsewhere, nobody frames us.</summary>
 internal static class Security
 {
-    public static HeaderPolicyCollection Headers() => new HeaderPolicyCollection()
+    public static HeaderPolicyCollection Headers(bool overTls) => Always(overTls
+        ? new HeaderPolicyCollection().AddStrictTransportSecurityMaxAge()
+        : new());
+
+    private static HeaderPolicyCollection Always(HeaderPolicyCollection headers) => headers
         .AddFrameOptionsDeny()
         .AddContentTypeOptionsNoSniff()
         .AddReferrerPolicyStrictOriginWhenCrossOrigin()

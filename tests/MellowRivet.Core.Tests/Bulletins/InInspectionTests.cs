@@ -65,7 +65,7 @@ public class InInspectionTests
         AnswerAll(zone);
         Readiness.Of(inspection, aircraft, Fixture.Bare,
             Looked).Blockers.ShouldHaveSingleItem().What.ShouldContain("say how it was complied with");
-        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Fixture.Now).ShouldBeNull();
+        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Today, Fixture.Now).ShouldBeNull();
         Readiness.Of(inspection, aircraft, Fixture.Bare, Looked).MaySign.ShouldBeTrue();
     }
 
@@ -117,12 +117,13 @@ public class InInspectionTests
     public void Only_who_holds_what_it_asks_for_may_say_so_and_only_when_all_is_answered()
     {
         var zone = Take();
-        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Fixture.Now)!.Message.ShouldContain("Not done yet");
+        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Today, Fixture.Now)!.Message
+            .ShouldContain("Not done yet");
         AnswerAll(zone);
-        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Fixture.Person(), Fixture.Now)!.Field.ShouldBe("by");
-        inspection.ComplyWith(directive, zone, "", false, false, "done", Mechanic, Fixture.Now)!.Field.ShouldBe("method");
-        inspection.ComplyWith(directive, zone, "doc 1", false, true, "done", Mechanic, Fixture.Now)!.Field.ShouldBe("terminating");
-        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Fixture.Now).ShouldBeNull();
+        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Fixture.Person(), Today, Fixture.Now)!.Field.ShouldBe("by");
+        inspection.ComplyWith(directive, zone, "", false, false, "done", Mechanic, Today, Fixture.Now)!.Field.ShouldBe("method");
+        inspection.ComplyWith(directive, zone, "doc 1", false, true, "done", Mechanic, Today, Fixture.Now)!.Field.ShouldBe("terminating");
+        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Today, Fixture.Now).ShouldBeNull();
         inspection.Answer(inspection.Tasks.First(task => task.ZoneKey == zone), TaskVerdict.NotYet, null, null, Fixture.Ines, Fixture.Now);
         inspection.Bulletins.Single().Complied.ShouldBeNull("a step is open again");
     }
@@ -134,8 +135,8 @@ public class InInspectionTests
         AnswerAll(zone);
         inspection.Find(Guid.NewGuid(), "Bolt loose", zone, "", DiscrepancyClass.Airworthiness, false,
             inspection.Tasks.First(task => task.ZoneKey == zone), Fixture.Ines, Fixture.Now);
-        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Fixture.Now)!.Field.ShouldBe("finding");
-        inspection.ComplyWith(directive, zone, "doc 1", true, false, "done", Mechanic, Fixture.Now).ShouldBeNull();
+        inspection.ComplyWith(directive, zone, "doc 1", false, false, "done", Mechanic, Today, Fixture.Now)!.Field.ShouldBe("finding");
+        inspection.ComplyWith(directive, zone, "doc 1", true, false, "done", Mechanic, Today, Fixture.Now).ShouldBeNull();
     }
 
     // 14 CFR 43.9 and 91.417(a)(2)(v), from memory: method, revision, date, time in service, next due.
@@ -144,7 +145,8 @@ public class InInspectionTests
     {
         var zone = Take();
         AnswerAll(zone);
-        inspection.ComplyWith(directive, zone, "doc 1", false, false, directive.Wording("doc 1", Today, 1120.5m), Mechanic, Fixture.Now)
+        inspection.ComplyWith(directive, zone, "doc 1", false, false, directive.Wording("doc 1", Today, 1120.5m), Mechanic, Today,
+            Fixture.Now)
             .ShouldBeNull();
         Signer signer = new(Mechanic, Mechanic.Certificates[0]);
         var drafts = RecordWriter.Draft(Fixture.Close(inspection, aircraft), signer);

@@ -169,11 +169,27 @@ public class JobTests
     public void Who_enters_what(CertificateKind held, string? serial, string job, bool any, bool preventive)
     {
         var person = Fixture.Person(new Certificate(held, "1", serial));
-        Fixture.Rules.MaySign(person, InspectionKind.Job, aircraft).Allowed.ShouldBe(any);
-        var answer = Fixture.Rules.MayDoPreventive(person, aircraft, List.Ask(job, aircraft.Category));
+        Fixture.Rules.MaySign(person, InspectionKind.Job, aircraft, Fixture.Today).Allowed.ShouldBe(any);
+        var answer = Fixture.Rules.MayDoPreventive(person, aircraft, List.Ask(job, aircraft.Category), Fixture.Today);
         answer.Allowed.ShouldBe(preventive);
         answer.Reason.ShouldNotBeEmpty();
         Fixture.Among(person).IsCertificated(person.Id).ShouldBe(held != CertificateKind.Pilot, "a pilot is no mechanic");
+    }
+
+    // 14 CFR 43.3(g), from memory: a pilot on an aircraft that they own or operate.
+    [Fact]
+    public void A_pilot_enters_it_on_what_is_theirs_on_the_day()
+    {
+        var pilot = Fixture.Person(new Certificate(CertificateKind.Pilot, "1"));
+        bool May(DateOnly on) => Fixture.Rules.MayDoPreventive(pilot, aircraft,
+            List.Ask("Landing light bulb replaced", aircraft.Category), on)
+            .Allowed;
+        May(Fixture.Today).ShouldBeFalse("nothing says that it is theirs");
+        pilot.Own(new(aircraft.Id, Fixture.Today.AddDays(-10), Fixture.Today)).ShouldBeNull();
+        May(Fixture.Today.AddDays(-11)).ShouldBeFalse();
+        May(Fixture.Today.AddDays(-10)).ShouldBeTrue();
+        May(Fixture.Today).ShouldBeTrue();
+        May(Fixture.Today.AddDays(1)).ShouldBeFalse();
     }
 
     [Fact]

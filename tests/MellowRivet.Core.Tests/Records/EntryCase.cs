@@ -39,7 +39,8 @@ internal sealed class EntryCase
     }
 
     public Closing Closing => new(Inspection, Aircraft, new(rules, Fixture.Classes, Fixture.Template,
-        new[] { Mechanic, Inspector }.ToDictionary(person => person.Id)), DueLine.Of(Aircraft, Due, [], Fixture.Today), Fixture.Today,
+        new[] { Mechanic, Inspector }.ToDictionary(person => person.Id), Fixture.Clock), DueLine.Of(Aircraft, Due, [], Fixture.Today),
+            Fixture.Today,
         Fixture.Clock);
 
     public string Text => string.Join("\n\n", LogbookEntry.Of(Closing).Select(entry => string.Join("\n",

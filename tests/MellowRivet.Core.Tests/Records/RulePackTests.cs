@@ -35,14 +35,15 @@ public class RulePackTests
     [InlineData(Category.Permit, InspectionKind.Permit, CertificateKind.PermitInspector, true)]
     [InlineData(Category.Permit, InspectionKind.Permit, CertificateKind.InspectionAuthorization, false)]
     public void A_certificate_signs_what_it_covers(Category category, InspectionKind kind, CertificateKind held, bool may) =>
-        Pack(category).MaySign(Fixture.Person(new Certificate(held, "1")), kind, Fixture.Aircraft(category)).Allowed.ShouldBe(may);
+        Pack(category).MaySign(Fixture.Person(new Certificate(held, "1")), kind, Fixture.Aircraft(category), Fixture.Today)
+            .Allowed.ShouldBe(may);
 
     [Theory]
     [InlineData("T-1", true)]
     [InlineData("T-2", false)]
     public void An_owners_inspection_rating_holds_for_their_own_aircraft(string serial, bool may) =>
         Fixture.Rules.MaySign(Fixture.Person(new Certificate(CertificateKind.RepairmanLightSportInspection, "1", serial)),
-            InspectionKind.Condition, Fixture.Aircraft(Category.ExperimentalLightSport)).Allowed.ShouldBe(may);
+            InspectionKind.Condition, Fixture.Aircraft(Category.ExperimentalLightSport), Fixture.Today).Allowed.ShouldBe(may);
 
     [Fact]
     public void Every_kind_that_can_be_signed_has_its_words_both_ways()

@@ -24,20 +24,35 @@ public class SigningTests
     [InlineData(CertificateKind.RepairmanLightSportInspection, null, InspectionKind.HundredHour, Category.SpecialLightSport, false)]
     public void Who_may_sign_what(CertificateKind kind, string? serial, InspectionKind inspection, Category category, bool may)
     {
-        var answer = Fixture.Rules.MaySign(Fixture.Person(new Certificate(kind, "1", serial)), inspection, Fixture.Aircraft(category));
+        var answer = Fixture.Rules.MaySign(Fixture.Person(new Certificate(kind, "1", serial)), inspection, Fixture.Aircraft(category),
+            Fixture.Today);
         answer.Allowed.ShouldBe(may);
         answer.Source.ShouldNotBeNull();
     }
 
     [Fact]
     public void Someone_without_a_certificate_is_told_what_it_takes() =>
-        Fixture.Rules.MaySign(Fixture.Person(), InspectionKind.Annual, Fixture.Aircraft()).Reason.ShouldBe(
+        Fixture.Rules.MaySign(Fixture.Person(), InspectionKind.Annual, Fixture.Aircraft(), Fixture.Today).Reason.ShouldBe(
             "To sign this aircraft's annual takes a certificate as mechanic with inspection authorization. Test Person holds none.");
+
+    // 14 CFR 65.92, from memory: an inspection authorization ends on 31 March of each odd year.
+    [Theory]
+    [InlineData("2027-03-30", true)]
+    [InlineData("2027-03-31", true)]
+    [InlineData("2027-04-01", false)]
+    public void A_certificate_signs_to_its_last_day(string on, bool may)
+    {
+        var person = Fixture.Person(new Certificate(CertificateKind.InspectionAuthorization, "1", null, new(2027, 3, 31)));
+        var answer = Fixture.Rules.MaySign(person, InspectionKind.Annual, Fixture.Aircraft(), DateOnly.Parse(on));
+        answer.Allowed.ShouldBe(may);
+        if (!may)
+            answer.Reason.ShouldContain("which ended on 2027-03-31");
+    }
 
     [Fact]
     public void Nobody_signs_what_the_pack_has_no_rule_for() =>
         Fixture.Rules.MaySign(Fixture.Person(new Certificate(CertificateKind.InspectionAuthorization, "1")), InspectionKind.Annual,
-            Fixture.Aircraft(Category.SpecialLightSport)).Allowed.ShouldBeFalse();
+            Fixture.Aircraft(Category.SpecialLightSport), Fixture.Today).Allowed.ShouldBeFalse();
 
     // 14 CFR 43.11(a)(4), from memory.
     [Fact]

@@ -187,7 +187,8 @@ public class OpenItemTests
     [InlineData(CertificateKind.RepairmanExperimentalBuilder, "T-1", Category.ExperimentalAmateurBuilt, true)]
     [InlineData(CertificateKind.RepairmanExperimentalBuilder, "T-9", Category.ExperimentalAmateurBuilt, false)]
     public void Who_may_clear_a_line(CertificateKind held, string? serial, Category category, bool may) =>
-        Fixture.Rules.MayClear(Fixture.Person(new Certificate(held, "1", serial)), Fixture.Aircraft(category)).Allowed.ShouldBe(may);
+        Fixture.Rules.MayClear(Fixture.Person(new Certificate(held, "1", serial)), Fixture.Aircraft(category), Fixture.Today).Allowed
+            .ShouldBe(may);
 
     [Fact]
     public void An_entry_of_its_own_says_how_many_are_left_and_when_it_was_the_last()

@@ -19,9 +19,10 @@ public sealed record DemoPerson(string SignInName, string Name, string What);
 public sealed record EnterView(IReadOnlyList<DemoPerson> DemoPeople) : PageView;
 
 /// <summary>The door: a name and a password.</summary>
-[EnableRateLimiting("sign-in")]
+[EnableRateLimiting("door")]
 [OpenToAll("the door")]
-public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, RivetDb db, RivetSettings settings) : ShopPage<EnterView>
+public sealed class EnterModel(Door door, SignInManager<MellowRivet.Store.Account> signIn, RivetDb db, RivetSettings settings)
+    : ShopPage<EnterView>
 {
     [BindProperty, MaxLength(100)]
     public string? Name { get; set; }
@@ -34,27 +35,25 @@ public sealed class EnterModel(SignInManager<MellowRivet.Store.Account> signIn, 
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    public async Task<IActionResult> OnPostAsync(CancellationToken stop)
-    {
-        var answer = await signIn.PasswordSignInAsync(Name ?? "", Password ?? "", isPersistent: true, lockoutOnFailure: true);
-        return answer.Succeeded ? Onward() : await AgainAsync(new("door", answer.IsLockedOut
-            ? "Five wrong passwords: this sign-in rests for five minutes."
-            : "That name and password don't go together."), stop);
-    }
+    public async Task<IActionResult> OnPostAsync(CancellationToken stop) =>
+        await door.EnterAsync(Name, Password, stop) is { } refused ? await AgainAsync(new("door", refused), stop) : Onward();
 
     /// <summary>Enters as one of the demo's people, without their password. Only the demo has this.</summary>
-    public async Task<IActionResult> OnPostAsAsync(string name)
+    public async Task<IActionResult> OnPostAsAsync(string name, CancellationToken stop)
     {
         if (!settings.Demo || await signIn.UserManager.FindByNameAsync(name ?? "") is not { } account)
             return NotFound();
-        await signIn.SignInAsync(account, isPersistent: true);
+        if (!(await db.PersonAsync(account.PersonId, stop)).IsHere)
+            return NotFound();
+        await signIn.EnterAsync(db, account, stop);
         return Onward();
     }
 
     private LocalRedirectResult Onward() => LocalRedirect(Url.IsLocalUrl(ReturnUrl) ? ReturnUrl : "/");
 
     protected override async Task<EnterView?> ViewAsync(Refused refused, CancellationToken stop) => new(settings.Demo
-        ? [.. (await db.AccountsAsync(stop)).Select(account => new DemoPerson(account.SignInName, account.Person.Name,
+        ? [.. (await db.AccountsAsync(stop)).Where(account => account.Person.IsHere)
+            .Select(account => new DemoPerson(account.SignInName, account.Person.Name,
             string.Join(", ", account.Person.Roles.Select(role => role.InWords())))).OrderBy(person => DemoShop.Order(person.SignInName))]
         : []);
 }

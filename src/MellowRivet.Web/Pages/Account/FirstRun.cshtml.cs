@@ -16,23 +16,27 @@ public sealed record FirstRunView : PageView
 }
 
 /// <summary>Makes the first account of a shop. Once there is one, the page is gone.</summary>
-[EnableRateLimiting("sign-in")]
+[EnableRateLimiting("door")]
 [OpenToAll("the first account, while there is none")]
-public sealed class FirstRunModel(RivetDb db, UserManager<MellowRivet.Store.Account> users, SignInManager<MellowRivet.Store.Account> signIn)
+public sealed class FirstRunModel(RivetDb db, FirstRunCode code, UserManager<MellowRivet.Store.Account> users,
+    SignInManager<MellowRivet.Store.Account> signIn)
     : ShopPage<FirstRunView>
 {
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) =>
         await db.HasAccountAsync(stop) ? Redirect("/") : await ShowAsync(stop);
 
-    public async Task<IActionResult> OnPostAsync(PersonForm form, CancellationToken stop)
+    public async Task<IActionResult> OnPostAsync(PersonForm form, string? typedCode, CancellationToken stop)
     {
         if (await db.HasAccountAsync(stop))
             return Redirect("/");
+        if (!code.Is(typedCode))
+            return await ShowAsync(stop, new(form,
+                [new("typedCode", "That isn’t the code that was printed where the program was started.")]));
         if (!form.Roles.Contains(Role.ShopAdmin))
             form.Roles.Add(Role.ShopAdmin);
         if (await db.AddAsync(users, form, stop) is [_, ..] wrong)
             return await ShowAsync(stop, new(form, [.. wrong.Select(refusal => refusal with { Field = "Form." + refusal.Field })]));
-        await signIn.SignInAsync((await users.FindByNameAsync(form.SignInName!.Trim()))!, isPersistent: true);
+        await signIn.EnterAsync(db, (await users.FindByNameAsync(form.SignInName!.Trim()))!, stop);
         return Redirect("/");
     }
 

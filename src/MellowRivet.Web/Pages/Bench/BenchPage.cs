@@ -1,3 +1,4 @@
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
@@ -11,6 +12,7 @@ public abstract record BenchView(BenchTyped In) : PageView;
 /// A calculator that needs no aircraft. It keeps nothing: what is typed stands in the address, and the answer is the one the
 /// open interface gives.
 /// </summary>
+[OwnersSee(Through.Nothing)]
 public abstract class BenchPage<TView> : ShopPage<TView> where TView : BenchView
 {
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);

@@ -66,6 +66,7 @@ public sealed class PracticeModel : BenchPage<PracticeView>
 
     /// <summary>A log of the simulated monitor, to practise taking one in.</summary>
     public IActionResult OnGetLog(int seed = 1) =>
-        File(Encoding.UTF8.GetBytes(new SimulatedEngineMonitor(Math.Clamp(seed, 1, MostSeed), 1 + seed % 4).Csv(30)),
+        File(new UTF8Encoding(true).GetPreamble().Concat(Encoding.UTF8.GetBytes(new SimulatedEngineMonitor(Math.Clamp(seed, 1,
+            MostSeed), 1 + seed % 4).Csv(30))).ToArray(),
             "text/csv", $"practice-log-{Math.Clamp(seed, 1, MostSeed)}.csv");
 }

@@ -2,6 +2,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
+using MellowRivet.Web.Hosting;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
@@ -14,8 +15,9 @@ namespace MellowRivet.Web.Pages.Due;
 public sealed record CalendarAddressView(string? Address, bool HasOne, IReadOnlyList<FleetRow> Fleet) : PageView;
 
 /// <summary>Hands out the address under which a person's calendar program reads what falls due.</summary>
+[OwnersSee(Through.Sight)]
 [Needs(Right.Look)]
-public sealed class CalendarAddressModel(RivetDb db) : ShopPage<CalendarAddressView>
+public sealed class CalendarAddressModel(RivetDb db, Seen seen, RivetSettings settings) : ShopPage<CalendarAddressView>
 {
     private string? made;
 
@@ -26,10 +28,14 @@ public sealed class CalendarAddressModel(RivetDb db) : ShopPage<CalendarAddressV
     {
         var (key, hash) = DueApi.NewKey();
         await db.HandOutCalendarKeyAsync(User.PersonId(), hash, stop);
-        made = $"{Request.Scheme}://{Request.Host}/calendar/{key}";
+        made = $"{settings.Address(Request)}/calendar/{key}";
         return await ShowAsync(stop);
     }
 
-    protected override async Task<CalendarAddressView?> ViewAsync(Refused refused, CancellationToken stop) =>
-        new(made, await db.HasCalendarKeyAsync(User.PersonId(), stop), await db.FleetAsync(stop));
+    protected override async Task<CalendarAddressView?> ViewAsync(Refused refused, CancellationToken stop)
+    {
+        var sight = await seen.OfAsync(User, stop);
+        return new(made, await db.HasCalendarKeyAsync(User.PersonId(), stop),
+            [.. (await db.FleetAsync(stop)).Where(row => sight.Sees(row.Id))]);
+    }
 }

@@ -19,8 +19,9 @@ public sealed record ShopDueView(ListPage<ShopDue> Lines, DueState? Only, int Ai
     : PageView;
 
 /// <summary>What falls due in the whole shop, most urgent first.</summary>
+[OwnersSee(Through.Sight)]
 [Needs(Right.Look)]
-public sealed class ShopDueModel(ShopBoard board) : ShopPage<ShopDueView>
+public sealed class ShopDueModel(ShopBoard board, Seen seen) : ShopPage<ShopDueView>
 {
     private const int MostLines = 50;
 
@@ -34,13 +35,15 @@ public sealed class ShopDueModel(ShopBoard board) : ShopPage<ShopDueView>
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) =>
-        File(DueCsv.Write([.. (await board.StandingAsync(stop)).Lines]), "text/csv", "due-shop.csv");
+        File(DueCsv.Write([.. (await board.StandingAsync(stop)).LinesFor(await seen.OfAsync(User, stop))]), "text/csv",
+            "due-shop.csv");
 
     protected override async Task<ShopDueView?> ViewAsync(Refused refused, CancellationToken stop)
     {
         var shop = await board.StandingAsync(stop);
-        var lines = ListPage.Of(Only is { } state ? [.. shop.Due.Where(due => due.Entry.Status.State == state)] : shop.Due, PageTyped,
-            MostLines);
-        return new(lines, Only, shop.Aircraft.Count, shop.Due.Count, shop.Due.CountBy(due => due.Entry.Status.State).ToDictionary());
+        var sight = await seen.OfAsync(User, stop);
+        var all = shop.DueFor(sight);
+        var lines = ListPage.Of(Only is { } state ? [.. all.Where(due => due.Entry.Status.State == state)] : all, PageTyped, MostLines);
+        return new(lines, Only, shop.LinesFor(sight).Count(), all.Count, all.CountBy(due => due.Entry.Status.State).ToDictionary());
     }
 }

@@ -55,6 +55,7 @@ public abstract record FileView(FileShown File) : PageView
 }
 
 /// <summary>A page of an aircraft's file: what its frame shows is loaded here.</summary>
+[OwnersSee(Through.Aircraft)]
 [Needs(Right.Look)]
 public abstract class FleetPage<TView>(Desk desk, RivetDb db, TimeProvider clock) : ShopPage<TView> where TView : FileView
 {

@@ -7,7 +7,6 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
 using MellowRivet.Web.Pages.Walk.Found;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 
@@ -36,8 +35,8 @@ public sealed record OpenItemsView(FileShown File, IReadOnlyList<OpenItem> Open,
 }
 
 /// <summary>What is open on the aircraft, whichever inspection found it, and the entry that clears a line.</summary>
-[EnableRateLimiting("sign-in")]
-public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRivet.Store.Account> users, TimeProvider clock)
+[EnableRateLimiting("signing")]
+public sealed class OpenItemsModel(Desk desk, RivetDb db, PasswordAgain again, TimeProvider clock)
     : FleetPage<OpenItemsView>(desk, db, clock)
 {
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
@@ -55,9 +54,10 @@ public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRive
         var (signer, answer) = SignerOf(rules, file.Aircraft);
         if (answer.By is not { } certificate)
             return await AgainAsync(new("sign", answer.Reason), stop, typed);
-        return await users.CheckAgainAsync(User, password) is { } bad
+        return await again.CheckAsync(User, password, stop) is { } bad
             ? await AgainAsync(new("password", bad), stop, typed)
-            : await AfterAsync(Desk.ClearAsync(item, post, rules, done, new(signer, certificate), stop), HrefOf(FilePage.OpenItems), stop,
+            : await AfterAsync(Desk.ClearAsync(Id, item, post, rules, done, new(signer, certificate), stop), HrefOf(FilePage.OpenItems),
+                stop,
                 typed);
     }
 
@@ -66,7 +66,7 @@ public sealed class OpenItemsModel(Desk desk, RivetDb db, UserManager<MellowRive
     private (Person Signer, SigningAnswer Answer) SignerOf(ShopRules rules, Aircraft aircraft)
     {
         var me = rules.People[Me];
-        return (me, rules.Pack.MayClear(me, aircraft));
+        return (me, rules.Pack.MayClear(me, aircraft, Today));
     }
 
     protected override async Task<OpenItemsView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop)

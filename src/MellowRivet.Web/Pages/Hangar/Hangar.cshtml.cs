@@ -15,10 +15,11 @@ namespace MellowRivet.Web.Pages.Hangar;
 /// <param name="InWords">The shop in a line.</param>
 /// <param name="IsLarge">The shop is larger than one page.</param>
 /// <param name="Find">What is looked for.</param>
+/// <param name="Ending">Certificates that ended or end soon: one's own; of everybody, to whoever manages the shop.</param>
 /// <param name="AsOf">The day of what is shown, where it is yesterday's still.</param>
 public sealed record HangarView(ListPage<HangarLine> Lines, IReadOnlyList<(HangarLine Line, Call Call)> WhatNow, string InWords,
     bool IsLarge,
-    string? Find, DateOnly? AsOf) : PageView
+    string? Find, IReadOnlyList<(Person Who, Certificate Held)> Ending, DateOnly? AsOf) : PageView
 {
     public static string Doing(WorkShown work)
     {
@@ -34,8 +35,9 @@ public sealed record HangarView(ListPage<HangarLine> Lines, IReadOnlyList<(Hanga
 }
 
 /// <summary>The hangar: answers "what do I do now?"</summary>
+[OwnersSee(Through.Sight)]
 [Needs(Right.Look)]
-public sealed class HangarModel(ShopBoard board, TimeProvider clock) : ShopPage<HangarView>
+public sealed class HangarModel(ShopBoard board, Seen seen, TimeProvider clock) : ShopPage<HangarView>
 {
     private const int MostCalls = 3;
 
@@ -55,7 +57,8 @@ public sealed class HangarModel(ShopBoard board, TimeProvider clock) : ShopPage<
     protected override async Task<HangarView?> ViewAsync(Refused refused, CancellationToken stop)
     {
         var now = await board.NowAsync(stop);
-        var all = now.Aircraft.Select(one => one.Hangar).ToList();
+        var sight = await seen.OfAsync(User, stop);
+        var all = now.Aircraft.Select(one => one.Hangar).Where(line => sight.Sees(line.AircraftId)).ToList();
         var isLarge = all.Count > MostLines;
         // A large shop shows first what is in work, called for or held up; a small one is looked through by registration.
         var found = all.Where(line => string.IsNullOrWhiteSpace(Find)
@@ -66,6 +69,10 @@ public sealed class HangarModel(ShopBoard board, TimeProvider clock) : ShopPage<
             [.. all.SelectMany(line => line.Calls.Select(call => (line, call))).OrderByDescending(one => one.call.State).Take(MostCalls)],
             $"{all.Count} aircraft · {all.Count(line => line.Work is { InWork: true })} in work · "
                 + $"{all.Count(line => line.IsGrounded)} grounded",
-            isLarge, Find, now.Day == clock.Today() ? null : now.Day);
+            isLarge, Find,
+            [.. now.People.Values.Where(person => person.IsHere && (person.Id == User.PersonId() || User.May(Right.ManageShop)))
+                .SelectMany(person => person.Certificates.Where(held => held.WantsReminder(clock.Today())).Select(held => (person, held)))
+                .OrderBy(one => one.held.Until)],
+            now.Day == clock.Today() ? null : now.Day);
     }
 }

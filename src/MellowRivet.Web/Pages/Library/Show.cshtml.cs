@@ -36,8 +36,10 @@ public sealed record BulletinView(ShopBulletin Held, ShopBulletin? SupersededBy,
 
 /// <summary>One bulletin: what it says, and how it falls on every aircraft of the shop.</summary>
 [EnableRateLimiting("uploads")]
+[OwnersSee(Through.Sight)]
 [Needs(Right.Look)]
-public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documents, TimeProvider clock) : ShopPage<BulletinView>
+public sealed class ShowModel(RivetDb db, ShopBoard board, Seen seen, DocumentFiles documents, TimeProvider clock)
+    : ShopPage<BulletinView>
 {
     private const int MostReasons = 12, MostLines = 30, LongestTitle = 100;
 
@@ -82,7 +84,8 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
             return null;
         var now = await board.NowAsync(stop);
         var list = now.Bulletins;
-        var lines = now.Lines.ToList();
+        var sight = await seen.OfAsync(User, stop);
+        var lines = now.LinesFor(sight).ToList();
         var concerned = lines.Where(line => line.Research.Lines.Any(one => one.Held.Id == Id)).ToList();
         // Reasons for the first of the fleet; a large shop has them on each aircraft's own list.
         var others = lines.Except(concerned).Take(MostReasons).ToList();
@@ -93,8 +96,8 @@ public sealed class ShowModel(RivetDb db, ShopBoard board, DocumentFiles documen
         var stated = await db.StatedOnAsync(
             [.. on.Shown.Select(pair => pair.Line).Concat(others).Select(line => line.Aircraft).Distinct()], stop);
         return new(held, list.All.FirstOrDefault(other => other.Id == Id) is { } kept ? list.SupersededBy(kept) : null,
-            $"{(held.By is { } by ? now.People.GetValueOrDefault(by)?.Name : "The service")}, {held.From}, "
-                + $"{clock.Here(held.ReceivedAt):yyyy-MM-dd}",
+            $"{(held.By is not { } by ? "The service" : sight.IsWhole ? now.People.GetValueOrDefault(by)?.Name : "The shop")}, "
+                + $"{held.From}, {clock.Here(held.ReceivedAt):yyyy-MM-dd}",
             [.. list.Types.UnsettledIn(held.Bulletin)],
             on.Select(pair => new OnAircraft(pair.Line, pair.One,
                 [.. SerialDrawing.Of(held.Bulletin.AppliesTo, new AircraftFacts(pair.Line.Aircraft, stated, list.Types, pair.One.On))])),

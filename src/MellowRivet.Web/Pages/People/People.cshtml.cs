@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -8,16 +9,18 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.People;
 
 /// <summary>The shop's people.</summary>
-public sealed record PeopleView(IReadOnlyList<Person> People) : PageView
+/// <param name="People">Everybody: who is here first, by name.</param>
+/// <param name="Registrations">The shop's aircraft.</param>
+/// <param name="Today">The day.</param>
+public sealed record PeopleView(IReadOnlyList<Person> People, IReadOnlyDictionary<Guid, string> Registrations, DateOnly Today) : PageView
 {
     public PersonForm Form => Typed<PersonForm>() ?? new();
 }
 
 /// <summary>The shop's people, and a new one.</summary>
-[Needs(Right.Look)]
-public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Account> users) : ShopPage<PeopleView>
+[Needs(Right.ManageShop)]
+public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Account> users, TimeProvider clock) : ShopPage<PeopleView>
 {
-    [Needs(Right.ManageShop)]
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.ManageShop)]
@@ -26,5 +29,7 @@ public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Accoun
             ? await ShowAsync(stop, new(form, [.. wrong.Select(refusal => refusal with { Field = "Form." + refusal.Field })]))
             : RedirectToPage();
 
-    protected override async Task<PeopleView?> ViewAsync(Refused refused, CancellationToken stop) => new(await db.PeopleAsync(stop));
+    protected override async Task<PeopleView?> ViewAsync(Refused refused, CancellationToken stop) =>
+        new([.. (await db.PeopleAsync(stop)).OrderBy(person => !person.IsHere)],
+            (await db.FleetAsync(stop)).ToDictionary(row => row.Id, row => row.Registration), clock.Today());
 }

@@ -14,25 +14,31 @@ public sealed class PersonForm
     public CertificateKind? Certificate { get; set; }
     public string? CertificateNumber { get; set; }
     public string? OnlySerial { get; set; }
+    public DateOnly? Until { get; set; }
 
-    public IEnumerable<Refusal> Check()
+    public IEnumerable<Refusal> Check(IEnumerable<Person> everybody)
     {
-        if (string.IsNullOrWhiteSpace(Name) || Name.Trim().Length > 80)
-            yield return new("Name", "A name of up to 80 characters, as it is written under a signature.");
-        if (string.IsNullOrWhiteSpace(Initials) || Initials.Trim().Length is < 2 or > 4)
-            yield return new("Initials", "Two to four letters, as they stand beside a task.");
-        if (string.IsNullOrWhiteSpace(SignInName))
-            yield return new("SignInName", "A name to sign in by: letters and digits.");
+        if (TypedPerson.CheckName(Name, Initials, everybody) is { } name)
+            yield return name;
+        if (TypedPerson.CheckSignIn(SignInName) is { } signIn)
+            yield return signIn;
         if (Roles.Count == 0)
-            yield return new("Roles", "At least one role.");
-        if (Certificate is not null && string.IsNullOrWhiteSpace(CertificateNumber))
-            yield return new("CertificateNumber", "A certificate has a number.");
-        if (Certificate is CertificateKind.RepairmanExperimentalBuilder && string.IsNullOrWhiteSpace(OnlySerial))
-            yield return new("OnlySerial", "A builder's certificate holds for one serial number.");
+            yield return new("roles", "At least one role.");
+        if (Held?.Check() is { } held)
+            yield return held;
     }
 
     public Person ToPerson() => new(Guid.CreateVersion7(), Name!.Trim(), Initials!.Trim().ToUpperInvariant(), Roles.Distinct(),
-        Certificate is { } kind
-            ? [new(kind, CertificateNumber!.Trim(), string.IsNullOrWhiteSpace(OnlySerial) ? null : OnlySerial.Trim())]
-            : []);
+        Held is { } held ? [held] : []);
+
+    private Certificate? Held => Certificate is { } kind ? CertificateForm.Read(kind, CertificateNumber, OnlySerial, Until) : null;
+}
+
+/// <summary>A certificate as it is sent.</summary>
+public sealed record CertificateForm(CertificateKind Kind, string? Number, string? OnlySerial, DateOnly? Until)
+{
+    public Certificate ToCertificate() => Read(Kind, Number, OnlySerial, Until);
+
+    public static Certificate Read(CertificateKind kind, string? number, string? onlySerial, DateOnly? until) =>
+        new(kind, number?.Trim() ?? "", string.IsNullOrWhiteSpace(onlySerial) ? null : onlySerial.Trim(), until);
 }

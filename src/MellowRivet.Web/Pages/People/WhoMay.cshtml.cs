@@ -16,6 +16,7 @@ namespace MellowRivet.Web.Pages.People;
 public sealed record WhoMayView(WhoMay List, string? Job, Category? Category, WhoMayAnswer? Answer) : PageView;
 
 /// <summary>Looks up who may do a job: the owner, the owner under supervision, a mechanic, an inspector.</summary>
+[OwnersSee(Through.Nothing)]
 [Needs(Right.Look)]
 public sealed class WhoMayModel(Shelf shelf) : ShopPage<WhoMayView>
 {

@@ -33,8 +33,14 @@ public static class ListPage
     /// <param name="most">How much stands on a page.</param>
     public static ListPage<T> Of<T>(IReadOnlyList<T> all, int? at, int most)
     {
-        var pages = Math.Max(1, (all.Count + most - 1) / most);
-        var page = Math.Clamp(at ?? 1, 1, pages);
+        var (page, pages) = At(all.Count, at, most);
         return new([.. all.Skip((page - 1) * most).Take(most)], page, pages, all.Count);
+    }
+
+    /// <summary>Which page of a list that isn't at hand, and how many there are.</summary>
+    public static (int At, int Pages) At(int total, int? at, int most)
+    {
+        var pages = Math.Max(1, (total + most - 1) / most);
+        return (Math.Clamp(at ?? 1, 1, pages), pages);
     }
 }

@@ -9,6 +9,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>Goes to where the work is: on from a task, else on from where this person was last, on any device; else to the close.</summary>
+[OwnersSee(Through.Walk)]
 [Needs(Right.Look)]
 public sealed class NextModel(RivetDb db) : PageModel
 {

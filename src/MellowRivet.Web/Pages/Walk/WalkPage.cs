@@ -13,6 +13,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace MellowRivet.Web.Pages.Walk;
 
 /// <summary>A page on the sheet of one inspection's walk: what the sheet's frame shows is loaded here.</summary>
+[OwnersSee(Through.Walk)]
 [Needs(Right.Look)]
 public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) : ShopPage<TView> where TView : WalkView
 {

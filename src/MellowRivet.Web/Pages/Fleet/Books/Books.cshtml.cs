@@ -183,7 +183,7 @@ public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvi
         }, stop), Here, stop, form);
     }
 
-    [Needs(Right.RecordWork)]
+    [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostExplainAsync(Guid post, BookKind kind, DateOnly from, DateOnly to, string? words,
         CancellationToken stop) =>
         AfterAsync(Desk.WriteFileAsync(Id, post, aircraft =>

@@ -1,17 +1,12 @@
-using System.Text;
 using MellowRivet.Core.Due;
 using MellowRivet.Web.Handover;
 
 namespace MellowRivet.Web.Pages.Fleet.Due;
 
-/// <summary>Due items as CSV, UTF-8 with a mark so that spreadsheets read it right. A cell never begins as a formula.</summary>
+/// <summary>Due items as CSV.</summary>
 public static class DueCsv
 {
-    public static byte[] Write(IEnumerable<DueLine> lines)
-    {
-        using var buffer = new MemoryStream();
-        using (var text = new StreamWriter(buffer, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
-        using (var csv = new TableWriter(text))
+    public static byte[] Write(IEnumerable<DueLine> lines) => TableWriter.Write(csv =>
         {
             foreach (var title in new[]
                 { "registration", "item", "on", "state", "governing", "forecast", "earliest", "latest", "dueDate", "remainingDays",
@@ -37,7 +32,5 @@ public static class DueCsv
                         csv.WriteField(field);
                     csv.NextRecord();
                 }
-        }
-        return buffer.ToArray();
-    }
+        });
 }

@@ -7,7 +7,6 @@ using MellowRivet.Core.Records;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 
@@ -59,8 +58,8 @@ public sealed record JobView(FileShown File, IReadOnlyList<JobZone> Zones, IRead
 }
 
 /// <summary>Takes a job: an oil change, a tyre, a due item, an open item; or enters what its pilot did.</summary>
-[EnableRateLimiting("sign-in")]
-public sealed class JobModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock, UserManager<MellowRivet.Store.Account> users)
+[EnableRateLimiting("signing")]
+public sealed class JobModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider clock, PasswordAgain again)
     : FleetPage<JobView>(desk, db, clock)
 {
     // Words that are on the list, so that the answer is about the pilot and the aircraft.
@@ -97,13 +96,14 @@ public sealed class JobModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider cl
     [Needs(Right.Sign)]
     public async Task<IActionResult> OnPostPreventiveAsync(JobForm form, CancellationToken stop)
     {
-        if (await users.CheckAgainAsync(User, form.Password) is { } wrong)
+        if (await again.CheckAsync(User, form.Password, stop) is { } wrong)
             return await AgainAsync(new("password", wrong), stop, form);
         var (house, rules) = (await Db.HouseRulesAsync(stop), await Desk.RulesAsync(stop));
         var written = await Desk.WriteFileAsync(Id, form.Post, async aircraft =>
         {
             var (shop, at) = (rules(aircraft), Clock.GetUtcNow());
-            if (shop.Pack.MayDoPreventive(shop.People[Me], aircraft, Ask(form, aircraft.Category)) is var answer && answer.By is null)
+            if (shop.Pack.MayDoPreventive(shop.People[Me], aircraft, Ask(form, aircraft.Category), Today) is var answer
+                && answer.By is null)
                 return new("title", answer.Reason);
             if (await Db.InWorkAsync(Id, stop) is { } work)
                 return new("title", $"{work.WorkOrder} is in work on it: tell the shop.");
@@ -132,8 +132,8 @@ public sealed class JobModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider cl
         var due = await Desk.Board.LineAsync(Id, stop);
         var me = (await Desk.Board.PeopleAsync(stop))[Me];
         var aircraft = file.Aircraft;
-        var pilot = me.Certificates.Any(held => held.Kind == CertificateKind.Pilot && held.OnlySerial == aircraft.SerialNumber)
-            ? shelf.RulesFor(aircraft.Category).MayDoPreventive(me, aircraft, Listed)
+        var pilot = RulePack.IsItsPilot(me, aircraft, Today) is not null
+            ? shelf.RulesFor(aircraft.Category).MayDoPreventive(me, aircraft, Listed, Today)
             : new(null, "", null);
         return new(file, JobOf.ZonesOf(aircraft), shelf.UsualJobs,
             [.. due.OwnItems.Entries.Where(entry => entry.Item.Kind is not (DueKind.Inspection or DueKind.Instrument))

@@ -101,14 +101,14 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    [Needs(Right.RecordWork)]
+    [Needs(Right.KeepFile)]
     public Task<IActionResult> OnPostReadAsync(MeterForm form, CancellationToken stop) =>
         AfterAsync(Desk.WriteFileAsync(Id, form.Post,
             aircraft => Task.FromResult(form.ToReading().Take(aircraft, Today, User.Initials())), stop, meters: true),
             HrefOf(FilePage.Times), stop, form);
 
     /// <summary>Shows what a file holds and what it comes to; keeps nothing.</summary>
-    [Needs(Right.RecordWork)]
+    [Needs(Right.KeepFile)]
     public async Task<IActionResult> OnPostLookAsync(ImportForm form, CancellationToken stop)
     {
         if (form.File is not null || string.IsNullOrEmpty(form.Text))
@@ -128,7 +128,7 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         return await ShowAsync(stop);
     }
 
-    [Needs(Right.RecordWork)]
+    [Needs(Right.KeepFile)]
     public async Task<IActionResult> OnPostTakeAsync(ImportForm form, CancellationToken stop)
     {
         var (file, refusal) = TimesFile.Read(form.Bytes);

@@ -4,7 +4,6 @@ using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Walk.Close;
-using Microsoft.AspNetCore.Identity;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
@@ -21,9 +20,9 @@ public sealed record BulletinStatusView(WalkShown Walk, SigningAnswer Answer, Si
 }
 
 /// <summary>The research sheet: every bulletin considered, with its answer, reason and status, to print and to sign.</summary>
-[EnableRateLimiting("sign-in")]
-public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
-    : SigningPage<BulletinStatusView>(desk, db, frames, shelf, users)
+[EnableRateLimiting("status")]
+public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, PasswordAgain again)
+    : SigningPage<BulletinStatusView>(desk, db, frames, shelf, again)
 {
     protected override bool WholeResearch => true;
     protected override JobParts Shows => JobParts.Bare;
@@ -35,7 +34,7 @@ public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames
     {
         if (await LoadAsync(stop) is not { } walk)
             return NotFound();
-        var (signer, refusal) = await SignerAsync(walk, password);
+        var (signer, refusal) = await SignerAsync(walk, password, stop);
         return signer is null
             ? await AgainAsync(refusal!, stop)
             : await AfterAsync(Desk.SignStatusAsync(Id, post, RulesOf(walk), signer, stop), $"/walk/{Id}/records", stop);

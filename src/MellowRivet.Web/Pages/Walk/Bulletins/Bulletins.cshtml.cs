@@ -76,7 +76,7 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, Tim
         var me = walk.Weighed.People[Me];
         return await WriteAsync(form.Post, $"{Here}?b={form.B}", job => line is not null && job.Inspection.WorkOf(line) is { } work
             ? job.Inspection.ComplyWith(line.Bulletin, work.ZoneKey, form.Method, form.Finding, form.Terminating, form.Wording, me,
-                clock.GetUtcNow())
+                walk.Weighed.Today, clock.GetUtcNow())
             : new("bulletin", "It isn’t one of this inspection’s."), stop, typed: form);
     }
 

@@ -5,7 +5,6 @@ using MellowRivet.Core.Signing;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Drawings;
-using Microsoft.AspNetCore.Identity;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
@@ -13,9 +12,9 @@ using Microsoft.AspNetCore.RateLimiting;
 namespace MellowRivet.Web.Pages.Walk.Close;
 
 /// <summary>What stands between the aircraft and its signature, and the signature.</summary>
-[EnableRateLimiting("sign-in")]
-public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users,
-    TimeProvider clock) : SigningPage<CloseView>(desk, db, frames, shelf, users)
+[EnableRateLimiting("signing")]
+public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, PasswordAgain again,
+    TimeProvider clock) : SigningPage<CloseView>(desk, db, frames, shelf, again)
 {
     protected override JobParts Shows => JobParts.Whole;
 
@@ -30,7 +29,7 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
             return NotFound();
         if (AnswerOf(walk).Allowed && walk.Job.Inspection.InWork && !ReadinessOf(walk).MaySign)
             return await AgainAsync(new("sign", "There are still things to do before this can be signed: they are listed here."), stop);
-        var (signer, refusal) = await SignerAsync(walk, password);
+        var (signer, refusal) = await SignerAsync(walk, password, stop);
         return signer is null
             ? await AgainAsync(refusal!, stop)
             : await AfterAsync(Desk.SignAsync(Id, post, walk.Weighed, signer, read, stop), $"{Here}/records", stop);

@@ -4,7 +4,6 @@ using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 
@@ -39,9 +38,9 @@ public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, string St
 }
 
 /// <summary>The signed records of an inspection, to read, to print and to correct by new ones.</summary>
-[EnableRateLimiting("sign-in")]
-public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, UserManager<MellowRivet.Store.Account> users)
-    : SigningPage<RecordsView>(desk, db, frames, shelf, users)
+[EnableRateLimiting("signing")]
+public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, PasswordAgain again)
+    : SigningPage<RecordsView>(desk, db, frames, shelf, again)
 {
     protected override JobParts Shows => JobParts.Bare;
 
@@ -53,7 +52,7 @@ public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf
     {
         if (await LoadAsync(stop) is not { } walk)
             return NotFound();
-        var (signer, refusal) = await SignerAsync(walk, form.Password);
+        var (signer, refusal) = await SignerAsync(walk, form.Password, stop);
         return signer is null
             ? await AgainAsync(refusal!, stop, form)
             : await AfterAsync(Desk.CorrectAsync(form.Record, Id, form.Post, RulesOf(walk),

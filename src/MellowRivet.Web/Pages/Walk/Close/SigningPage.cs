@@ -3,7 +3,6 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
-using Microsoft.AspNetCore.Identity;
 
 namespace MellowRivet.Web.Pages.Walk.Close;
 
@@ -17,21 +16,22 @@ public abstract record SigningView(WalkShown Walk, SigningAnswer Answer) : WalkV
 
 /// <summary>A page of the walk that something is signed on: by whom, by which certificate, and with the password again.</summary>
 public abstract class SigningPage<TView>(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf,
-    UserManager<MellowRivet.Store.Account> users)
+    PasswordAgain again)
     : WalkPage<TView>(desk, db, frames) where TView : SigningView
 {
     protected RulePack RulesOf(WalkShown walk) => shelf.RulesFor(walk.Job.Aircraft.Category);
 
     protected SigningAnswer AnswerOf(WalkShown walk) =>
-        RulesOf(walk).MaySign(walk.Weighed.People[Me], walk.Job.Inspection.Kind, walk.Job.Aircraft);
+        RulesOf(walk).MaySign(walk.Weighed.People[Me], walk.Job.Inspection.Kind, walk.Job.Aircraft, walk.Weighed.Today);
 
     /// <summary>Who signs, once the password is right; else what is wrong, beside its field.</summary>
-    protected async Task<(Signer? Signer, Refusal? Refusal)> SignerAsync(WalkShown walk, string? password)
+    protected async Task<(Signer? Signer, Refusal? Refusal)> SignerAsync(WalkShown walk, string? password,
+        CancellationToken stop)
     {
         var answer = AnswerOf(walk);
         if (answer.By is not { } certificate)
             return (null, new("sign", answer.Reason));
-        return await users.CheckAgainAsync(User, password) is { } wrong
+        return await again.CheckAsync(User, password, stop) is { } wrong
             ? (null, new("password", wrong))
             : (new(walk.Weighed.People[Me], certificate), null);
     }

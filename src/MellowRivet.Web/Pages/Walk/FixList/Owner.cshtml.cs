@@ -6,6 +6,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Hosting;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 
@@ -34,7 +35,9 @@ public sealed record OwnerView(WalkShown Walk, OwnerList Owner, IReadOnlyList<Ow
 }
 
 /// <summary>The owner's side of the fix list: links made, opened and ended, what was answered.</summary>
-public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, TimeProvider clock)
+[Needs(Right.CorrectDiscrepancies)]
+public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, RivetSettings settings,
+    TimeProvider clock)
     : WalkPage<OwnerView>(desk, db, frames)
 {
     private string? address;
@@ -63,7 +66,7 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
             return await AgainAsync(wrong with { Field = wrong.Field is "days" ? "days" : "to" }, stop, typed);
         if (written.Repeated)
             return Redirect(Here);
-        address = $"{Request.Scheme}://{Request.Host}/owner/{token}";
+        address = $"{settings.Address(Request)}/owner/{token}";
         if (!await MakeAsync(stop, new(typed, [])))
             return NotFound();
         await MailAsync(link!, stop);

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
+using MellowRivet.Web.Hosting;
 using MellowRivet.Web.Pages.Shared;
 using QRCoder;
 
@@ -24,8 +25,8 @@ public sealed record LabelsView(WalkShown Walk, string Host) : LookAndOpenView(W
 }
 
 /// <summary>Labels for the bags, to print: number, words, and a code that leads to the tag.</summary>
-public sealed class LabelsModel(Desk desk, RivetDb db, KeptFrames frames) : LookPage<LabelsView>(desk, db, frames)
+public sealed class LabelsModel(Desk desk, RivetDb db, KeptFrames frames, RivetSettings settings) : LookPage<LabelsView>(desk, db, frames)
 {
     protected override Task<LabelsView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
-        Task.FromResult<LabelsView?>(new(walk, $"{Request.Scheme}://{Request.Host}"));
+        Task.FromResult<LabelsView?>(new(walk, settings.Address(Request)));
 }

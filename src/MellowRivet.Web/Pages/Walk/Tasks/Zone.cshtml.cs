@@ -117,7 +117,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
     {
         var (limit, refusal) = ManualLimit.Read(measure.Kind, measure.Unit, form.Low, form.High, form.Reference);
         if (limit is not null)
-            job.Aircraft.SetLimit(limit);
+            job.Aircraft.SetLimit(limit with { Set = User.Sets(clock) });
         return refusal;
     }, form, stop);
 
@@ -129,7 +129,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         var cables = job.Inspection.Cables.Where(form.Cables.Contains).Append(measure.Kind).Distinct();
         var (table, refusal) = CableTable.Read([.. cables], form.Rows, TypedNumber.Parse(form.Tolerance), form.Reference);
         if (table is not null)
-            job.Aircraft.SetCableTable(table);
+            job.Aircraft.SetCableTable(table with { Set = User.Sets(clock) });
         return refusal is null ? null : refusal with { Field = "table" };
     }, form, stop);
 

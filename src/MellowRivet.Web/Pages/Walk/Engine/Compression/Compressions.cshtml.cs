@@ -115,7 +115,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
             if (EngineOf(job.Aircraft) is not { } engine)
                 return new("inspection", "There is no such engine on this aircraft.");
             if (rule is not null)
-                engine.JudgeCompressionBy(rule);
+                engine.JudgeCompressionBy(rule with { Set = User.Sets(Clock) });
             return wrong;
         }, stop), $"{Here}?cylinder={CylinderNumber}", stop, form);
     }

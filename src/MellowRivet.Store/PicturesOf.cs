@@ -1,0 +1,58 @@
+using System.Collections.Frozen;
+using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Store.Files;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Store;
+
+/// <summary>
+/// Which aircraft a picture or sound belongs to. Every column that can hold one is found in the model itself: one that is added is
+/// looked through from then on.
+/// </summary>
+public static class PicturesOf
+{
+    private static readonly string[] Links = ["InspectionId", "AircraftId", "ComponentId"];
+
+    private static FrozenSet<(string Table, string Column, string Link)>? places;
+
+    /// <summary>The columns that hold pictures and sounds, each with what leads from its row to an aircraft.</summary>
+    public static IReadOnlyCollection<(string Table, string Column, string Link)> Places(RivetDb db) => places ??=
+    [
+        .. from entity in db.Model.GetEntityTypes()
+           from column in entity.GetProperties()
+           where Holds(column.ClrType, [])
+           from link in entity.ClrType == typeof(Inspection) ? ["AircraftId"]
+               : Links.Where(link => entity.FindProperty(link) is not null)
+           select (entity.GetTableName()!, column.GetColumnName(), link),
+    ];
+
+    /// <summary>Whether a picture or sound stands anywhere on some aircraft.</summary>
+    public static async Task<bool> IsOnAsync(this RivetDb db, string sha256, IReadOnlyCollection<Guid> aircraft, CancellationToken stop)
+    {
+        if (!PhotoFiles.IsSha256(sha256) || aircraft.Count == 0)
+            return false;
+        var these = string.Join(", ", aircraft.Select((_, index) => $"@a{index}"));
+        var sql = string.Join(" UNION ALL ", Places(db).Select(place =>
+            $"""
+            SELECT 1 FROM "{place.Table}" WHERE "{place.Link}" IN ({Leading(place.Link, these)}) AND instr("{place.Column}", @sha) > 0
+            """));
+        SqliteParameter[] given = [new("@sha", sha256), .. aircraft.Select((id, index) => new SqliteParameter($"@a{index}", id))];
+#pragma warning disable EF1002 // Names of tables and columns come from the model; what comes from outside is a parameter.
+        return await db.Database.SqlQueryRaw<int>($"SELECT EXISTS ({sql}) AS Value", [.. given]).SingleAsync(stop) == 1;
+#pragma warning restore EF1002
+    }
+
+    private static string Leading(string link, string these) => link switch
+    {
+        "InspectionId" => $"SELECT Id FROM Inspections WHERE AircraftId IN ({these})",
+        "ComponentId" => $"SELECT ComponentId FROM Installations WHERE AircraftId IN ({these})",
+        _ => these,
+    };
+
+    private static bool Holds(Type type, HashSet<Type> seen) => seen.Add(type) && (type == typeof(Photo) || type == typeof(Sound)
+        || (type.IsGenericType && type.GetGenericArguments().Any(argument => Holds(argument, seen)))
+        || (type.Namespace?.StartsWith("MellowRivet", StringComparison.Ordinal) == true && !type.IsEnum
+            && type.GetProperties().Any(property => Holds(property.PropertyType, seen))));
+}
