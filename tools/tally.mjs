@@ -7,13 +7,21 @@ const folder = process.argv[2];
 const read = name => readFileSync(join(folder, name), 'utf8');
 const tests = [];
 
+const plain = text =>
+  text
+    .replace(
+      /&(?:#x?[0-9A-Fa-f]+|quot|lt|gt|apos);/g,
+      sign => ({ '&quot;': '"', '&lt;': '<', '&gt;': '>', '&apos;': "'", '&#xA;': '\n' })[sign] ?? '',
+    )
+    .replaceAll('&amp;', '&');
 const seconds = text => text.split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
 for (const name of readdirSync(folder).filter(name => name.endsWith('.trx'))) {
-  for (const [, of] of read(name).matchAll(/<UnitTestResult ([^>]*)/g)) {
+  for (const [, of, rest] of read(name).matchAll(/<UnitTestResult ([^>]*)>([\s\S]*?)(?=<UnitTestResult |<\/Results>)/g)) {
     const said = field => of.match(new RegExp(`${field}="([^"]*)"`))?.[1] ?? '';
     tests.push({
       part: name.replace('.trx', ''),
-      name: said('testName').replaceAll('&quot;', '"'),
+      name: plain(said('testName')),
+      said: plain(rest.match(/<Message>([\s\S]*?)<\/Message>/)?.[1] ?? ''),
       took: seconds(said('duration')),
       passed: said('outcome') === 'Passed',
     });
@@ -26,6 +34,7 @@ if (existsSync(join(folder, 'browser.json'))) {
         tests.push({
           part: 'browser',
           name: `${run.projectName}: ${spec.title}`,
+          said: run.results.map(result => result.error?.message ?? '').join('\n'),
           took: run.results.reduce((sum, result) => sum + result.duration / 1000, 0),
           passed: run.status === 'expected',
         });
@@ -59,16 +68,20 @@ for (const step of steps) {
 }
 for (const step of steps) {
   if (read(`${step}.step`).includes('ok')) continue;
+  // What the shops of the tests log is no test's failure, and there is a great deal of it.
   console.log(
     `\n== ${step}\n${read(`${step}.log`)
       .split('\n')
-      .filter(line => !/^\s+at /.test(line))
-      .slice(-400)
+      .filter(line => !/^\s+at |^\[\d\d:\d\d:\d\d [A-Z]{3}\]|Exception|^\s+--- End of|^(INSERT|VALUES|UPDATE|SELECT|FROM|WHERE)/.test(line))
+      .slice(-120)
       .join('\n')}`,
   );
 }
 console.log('\nThe slowest:');
 for (const { took, part, name } of tests.sort((a, b) => b.took - a.took).slice(0, 10))
   console.log(`${took.toFixed(1).padStart(7)} s  ${part}: ${name}`);
+// Last, because whoever reads what CI printed may see its end alone.
+for (const { part, name, said } of tests.filter(test => !test.passed))
+  console.log(`\nFAILED ${part}: ${name}\n${said.split('\n').slice(0, 20).join('\n').slice(0, 2_000)}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);

@@ -38,7 +38,6 @@ public sealed class LogTests(DemoServer server) : IClassFixture<DemoServer>
         (limit.Before, limit.After).ShouldBe(("from 2250 to 2350 rpm, TF4 manual, p. 5", "from 2250 to 2360 rpm, TF4 manual, p. 5"));
 
         await orla.PostAsync("/shelf?handler=House", Post(), ("inspector", "AirworthinessItems"), ("firstLook", "true"),
-            ("askFirst", "true"),
             ("preAuthorised", "333"), ("labourRate", "90"), ("money", "$"), ("stickerWidth", "140"), ("stickerHeight", "90"));
         Last(Deed.HouseRulesSet).After!.ShouldContain("PreAuthorised = 333");
 

@@ -71,10 +71,8 @@ public static partial class Fuzz
         var addresses = (await EveryAddress.OfAsync(services)).Where(IsAsked).ToList();
         var open = addresses.Where(address => address.OpenTo is not null).ToList();
         var made = new MadeUp(seed, await IdsAsync(services, stop));
-        using var insider = new HttpClient(new HttpClientHandler { AllowAutoRedirect = false,
-            CookieContainer = new() }) { BaseAddress = at };
-        using var stranger = new HttpClient(new HttpClientHandler { AllowAutoRedirect = false,
-            CookieContainer = new() }) { BaseAddress = at };
+        using var insider = Somebody(at);
+        using var stranger = Somebody(at);
         await SendAsync(insider, HttpMethod.Post, "/enter", [("Name", "orla"), ("Password", DemoShop.Password)],
             await TokenAsync(insider, stop), stop);
         var (mine, theirs) = (await TokenAsync(insider, stop), await TokenAsync(stranger, stop));
@@ -97,6 +95,12 @@ public static partial class Fuzz
         }
         return new(count, byStatus, failed);
     }
+
+    // Waits for the word to go on with a large body, however busy the machine is.
+    private static HttpClient Somebody(Uri at) => new(new SocketsHttpHandler
+    {
+        AllowAutoRedirect = false, CookieContainer = new(), Expect100ContinueTimeout = TimeSpan.FromMinutes(1),
+    }) { BaseAddress = at, Timeout = TimeSpan.FromMinutes(5) };
 
     // A stream stays open, leaving ends the run, what whoever is in must keep to go on is left alone, and a fixed text takes nothing in.
     private static bool IsAsked(Address address) => !address.Pattern.EndsWith("/events", StringComparison.Ordinal)
