@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
@@ -22,7 +23,7 @@ public sealed class Acting(Func<Actor?> who, TimeProvider clock)
 /// The shop's log. What a save changes is seen at the save itself, whichever page asked for it: a new page can't forget to tell.
 /// What changes nothing, such as a copy that is taken out, is told by whoever does it.
 /// </summary>
-public static class ShopLog
+public static partial class ShopLog
 {
     /// <summary>Adds the lines of what is about to be saved.</summary>
     internal static async Task LogAsync(this RivetDb db, Actor who, DateTimeOffset at, CancellationToken stop)
@@ -202,11 +203,15 @@ public static class ShopLog
     // Only what is otherwise now.
     private static IEnumerable<(Deed, string, string?, string?)> OfHouse(EntityEntry entry)
     {
+        // At a comma before the next rule: a name has commas of its own.
         static string[] Each(object? rules) =>
-            rules is null ? [] : $"{rules}"[(nameof(HouseRules).Length + 1)..].Trim('{', '}', ' ').Split(", ");
+            rules is null ? [] : NextRule().Split($"{rules}"[(nameof(HouseRules).Length + 1)..].Trim('{', '}', ' '));
         var (before, after) = (entry.State == EntityState.Added ? [] : Each(Was<HouseRules>(entry, nameof(Shop.Rules))),
             Each(entry.Property(nameof(Shop.Rules)).CurrentValue));
         return before.SequenceEqual(after) ? []
             : [(Deed.HouseRulesSet, "the shop", string.Join(", ", before.Except(after)), string.Join(", ", after.Except(before)))];
     }
+
+    [GeneratedRegex(@", (?=[A-Z]\w* =)")]
+    private static partial Regex NextRule();
 }

@@ -58,18 +58,27 @@ public class AccessTests(DemoServer server) : IClassFixture<DemoServer>
         var visitor = new Visitor(new(app.Urls.First()));
         (await visitor.GetAsync("/")).Headers.Location!.OriginalString.ShouldBe("/first-run");
 
-        (string, string)[] ada = [("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada")];
+        (string, string)[] ada = [("Form.Name", "Ada"), ("Form.Initials", "AD"), ("Form.SignInName", "ada"),
+            ("shop", "Reedmere, Tarn End")];
         var guessed = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", [.. ada, ("Form.Password", "otters mend clocks"),
             ("typedCode", "AAAAA-AAAAA")]));
         guessed.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("isn’t the code");
         var code = ("typedCode", app.Services.GetRequiredService<Access.FirstRunCode>().Code);
         var poor = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", [.. ada, ("Form.Password", "short"), code]));
         poor.QuerySelector("input[name='Form.Name']")!.GetAttribute("value").ShouldBe("Ada", "what was typed stays");
+        poor.QuerySelector("input[name=typedCode]")!.GetAttribute("value").ShouldBe(code.Item2);
+        poor.QuerySelector("input[name=shop]")!.GetAttribute("value").ShouldBe("Reedmere, Tarn End");
         poor.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("From 10 to 128 characters");
+        var guessable = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", [.. ada, ("Form.Password", "reedmere-tarn"), code]));
+        guessable.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("words of this place");
+        var long81 = await Visitor.ParseAsync(await visitor.PostAsync("/first-run", [.. ada[..3], ("shop", new string('x', 81)), code]));
+        long81.QuerySelectorAll(".field-problem").ShouldHaveSingleItem().TextContent.ShouldContain("up to 80");
 
         (await visitor.PostAsync("/first-run", [.. ada, ("Form.Password", "otters mend clocks"), code])).StatusCode
             .ShouldBe(HttpStatusCode.Redirect);
         (await visitor.ReadAsync("/")).Body!.TextContent.ShouldContain("No aircraft yet");
+        (await new Visitor(new(app.Urls.First())).ReadAsync("/enter")).QuerySelector("h1")!.TextContent
+            .ShouldBe("Enter Reedmere, Tarn End");
         (await visitor.GetAsync("/first-run")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await visitor.PostAsync("/first-run", ("Form.Name", "Eve"))).Headers.Location!.OriginalString.ShouldBe("/");
         await app.StopAsync();

@@ -29,6 +29,19 @@ public sealed class OddInputTests(DemoServer server) : IClassFixture<DemoServer>
             answer.StatusCode.ShouldBe(HttpStatusCode.MethodNotAllowed, page.Key);
             answer.Content.Headers.Allow.ShouldBe(["GET"], page.Key);
         }
+        // What has a handler without a name doesn't do that instead of the one that was asked for.
+        foreach (var page in pages.Where(page => page.Any(asked => asked is { Method: "POST", Handler: "" })))
+        {
+            var path = Regex.Replace(page.Key, @"\{(\w+)[^/]*\}", part => part.Groups[1].Value switch
+            {
+                "id" => (page.Key.StartsWith("walk", StringComparison.Ordinal) ? Walk : server.FileOf("N04QF")).Split('/')[^1],
+                "number" => "1", "place" => "airframe", "zone" => "cabin", _ => "x",
+            });
+            (await orla.PostAsync($"/{path}?handler=Nowhere", Post())).StatusCode
+                .ShouldBeOneOf([HttpStatusCode.MethodNotAllowed, HttpStatusCode.NotFound], page.Key);
+        }
+        (await orla.PostAsync("/people?handler=Nowhere", Post())).StatusCode.ShouldBe(HttpStatusCode.MethodNotAllowed);
+        (await orla.PostAsync($"{Walk}/find?handler=Nowhere", Post())).StatusCode.ShouldBe(HttpStatusCode.MethodNotAllowed);
         (await orla.PostAsync($"{Walk}/arrive?handler=Nowhere", Post())).StatusCode.ShouldBe(HttpStatusCode.MethodNotAllowed);
     }
 

@@ -117,7 +117,7 @@ public sealed class PeopleTests(DemoServer server) : IClassFixture<DemoServer>
         (await SaidAsync(here, "/me?handler=Password", ("before", "wrong"), ("password", "kites over slate")))
             .ShouldContain("not your password");
         foreach (var (weak, why) in new[] { ("aaaaaaaaaa", "over and over"), ("cato-wick-1", "words of this place"),
-            ("N04QF-N0TWQ", "words"),
+            ("N04QF-N0TWQ", "words"), ("quillmoor-1", "words of this place"), ("HobDaughters", "words of this place"),
             ("dragon12345", "every list"), (new string('x', 129), "From 10 to 128") })
             (await SaidAsync(here, "/me?handler=Password", ("before", "otters mend clocks"), ("password", weak))).ShouldContain(why);
         (await SaidAsync(here, "/me?handler=Password", ("before", "otters mend clocks"), ("password", "kites over slate"))).ShouldBeEmpty();

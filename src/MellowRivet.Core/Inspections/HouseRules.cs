@@ -18,11 +18,15 @@ public enum SeparateInspector { Never = 1, AirworthinessItems, Always }
 /// <param name="SignersLook">Which looks the person who signs has to take; null for what the rule pack says of the inspection.</param>
 /// <param name="StickerWidth">How wide the shop's logbook stickers are, mm.</param>
 /// <param name="StickerHeight">How high, mm.</param>
+/// <param name="Name">What the shop is called, and where it is; empty where nobody has said. Up to 80 characters.</param>
 public sealed record HouseRules(
     SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true,
     bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$",
-    LookSchool? SignersLook = null, double StickerWidth = 140, double StickerHeight = 90)
+    LookSchool? SignersLook = null, double StickerWidth = 140, double StickerHeight = 90, string Name = "")
 {
+    /// <summary>The longest name of a shop, in characters.</summary>
+    public const int LongestName = 80;
+
     /// <summary>Why work on a discrepancy can't begin before the owner was asked; null where it can.</summary>
     public Refusal? AsksFirst(Discrepancy found)
     {
@@ -42,7 +46,9 @@ public sealed record HouseRules(
         + $"{sum.ToString(sum == decimal.Truncate(sum) ? "#,0" : "#,0.00", System.Globalization.CultureInfo.InvariantCulture)}";
 
     /// <summary>What is wrong with them as typed; null where they can hold.</summary>
-    public Refusal? Check() => !Enum.IsDefined(Inspector)
+    public Refusal? Check() => Name.Length > LongestName
+        ? new("name", $"A name of up to {LongestName} characters.")
+        : !Enum.IsDefined(Inspector)
         ? new("inspector", "Choose when a second person inspects.")
         : SignersLook is { } look && !Enum.IsDefined(look)
         ? new("signersLook", "Choose which looks the person who signs takes.")

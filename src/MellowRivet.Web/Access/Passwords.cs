@@ -24,7 +24,7 @@ public static class Passwords
     public static async Task<string?> CheckAsync(RivetDb db, string? password, IEnumerable<string?> words, CancellationToken stop) =>
         PasswordRule.Check(password, Common.Value,
         [
-            "Mellow Rivet", .. words.OfType<string>(),
+            "Mellow Rivet", (await db.HouseRulesAsync(stop)).Name, .. words.OfType<string>(),
             .. await db.People.Select(person => person.Name).ToListAsync(stop),
             .. await db.Users.Select(account => account.UserName!).ToListAsync(stop),
             .. (await db.FleetAsync(stop)).SelectMany(row => new[] { row.Registration, row.Type }),

@@ -2,6 +2,7 @@ using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
 
 namespace MellowRivet.Web.Access;
 
@@ -45,15 +46,21 @@ public sealed class HasHandler : IPageFilter
     {
         var (method, page) = (context.HttpContext.Request.Method, (CompiledPageActionDescriptor)context.ActionDescriptor);
         // What only says what went wrong is shown for whatever was sent.
-        if (context.HandlerMethod is not null || page.HandlerMethods.Count == 0)
+        if (page.HandlerMethods.Count == 0)
             return;
         var looks = HttpMethods.IsGet(method) || HttpMethods.IsHead(method);
+        // What asks for a handler that isn't there would otherwise be done by the one without a name: another deed than was meant.
+        if (context.HandlerMethod is { } found && (looks || IsMeant(found, context.HttpContext.Request)))
+            return;
         if (looks && page.HandlerMethods.All(handler => handler.HttpMethod != "Get"))
             return;
         context.HttpContext.Response.Headers.Allow = string.Join(", ",
             page.HandlerMethods.Select(handler => handler.HttpMethod.ToUpperInvariant()).Append("GET").Distinct());
         context.Result = new StatusCodeResult(looks ? StatusCodes.Status404NotFound : StatusCodes.Status405MethodNotAllowed);
     }
+
+    private static bool IsMeant(HandlerMethodDescriptor found, HttpRequest request) => request.Query["handler"].ToString() is var asked
+        && string.Equals(asked, found.Name ?? "", StringComparison.OrdinalIgnoreCase);
 
     public void OnPageHandlerExecuted(PageHandlerExecutedContext context) { }
 }

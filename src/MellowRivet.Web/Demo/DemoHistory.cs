@@ -45,7 +45,8 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     public DateOnly Moved(DateOnly written) => written.AddDays(Today.DayNumber - WrittenFor.DayNumber);
 
     /// <summary>How the demo's shop works.</summary>
-    public static HouseRules House { get; } = new(SeparateInspector.AirworthinessItems, LabourRate: 95);
+    public static HouseRules House { get; } = new(SeparateInspector.AirworthinessItems, LabourRate: 95,
+        Name: "Hob & Daughters, Quillmoor Field");
 
     /// <summary>The shop's tools.</summary>
     public required IReadOnlyList<Tool> Tools { get; init; }

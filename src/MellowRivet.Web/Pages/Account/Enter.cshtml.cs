@@ -15,8 +15,9 @@ namespace MellowRivet.Web.Pages.Account;
 public sealed record DemoPerson(string SignInName, string Name, string What);
 
 /// <summary>The door.</summary>
+/// <param name="Shop">What the shop is called; empty where nobody has said.</param>
 /// <param name="DemoPeople">Whom one may enter as; nobody outside the demo.</param>
-public sealed record EnterView(IReadOnlyList<DemoPerson> DemoPeople) : PageView;
+public sealed record EnterView(string Shop, IReadOnlyList<DemoPerson> DemoPeople) : PageView;
 
 /// <summary>The door: a name and a password.</summary>
 [EnableRateLimiting("door")]
@@ -51,7 +52,8 @@ public sealed class EnterModel(Door door, SignInManager<MellowRivet.Store.Accoun
 
     private LocalRedirectResult Onward() => LocalRedirect(Url.IsLocalUrl(ReturnUrl) ? ReturnUrl : "/");
 
-    protected override async Task<EnterView?> ViewAsync(Refused refused, CancellationToken stop) => new(settings.Demo
+    protected override async Task<EnterView?> ViewAsync(Refused refused, CancellationToken stop) => new(
+        (await db.HouseRulesAsync(stop)).Name, settings.Demo
         ? [.. (await db.AccountsAsync(stop)).Where(account => account.Person.IsHere)
             .Select(account => new DemoPerson(account.SignInName, account.Person.Name,
             string.Join(", ", account.Person.Roles.Select(role => role.InWords())))).OrderBy(person => DemoShop.Order(person.SignInName))]

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -9,10 +10,15 @@ using Microsoft.AspNetCore.RateLimiting;
 
 namespace MellowRivet.Web.Pages.Account;
 
+/// <summary>The first account and what its shop is called, with the code, as they were typed.</summary>
+public sealed record FirstForm(PersonForm Person, string? Shop, string? Code);
+
 /// <summary>A shop in which nobody works yet.</summary>
 public sealed record FirstRunView : PageView
 {
-    public PersonForm Form => Typed<PersonForm>() ?? new() { Roles = [Role.ShopAdmin] };
+    public PersonForm Form => Typed<FirstForm>()?.Person ?? new() { Roles = [Role.ShopAdmin] };
+    public string? Code => Typed<FirstForm>()?.Code;
+    public string? Shop => Typed<FirstForm>()?.Shop;
 }
 
 /// <summary>Makes the first account of a shop. Once there is one, the page is gone.</summary>
@@ -25,17 +31,20 @@ public sealed class FirstRunModel(RivetDb db, FirstRunCode code, UserManager<Mel
     public async Task<IActionResult> OnGetAsync(CancellationToken stop) =>
         await db.HasAccountAsync(stop) ? Redirect("/") : await ShowAsync(stop);
 
-    public async Task<IActionResult> OnPostAsync(PersonForm form, string? typedCode, CancellationToken stop)
+    public async Task<IActionResult> OnPostAsync(PersonForm form, string? shop, string? typedCode, CancellationToken stop)
     {
         if (await db.HasAccountAsync(stop))
             return Redirect("/");
+        var typed = new FirstForm(form, shop, typedCode);
         if (!code.Is(typedCode))
-            return await ShowAsync(stop, new(form,
+            return await ShowAsync(stop, new(typed,
                 [new("typedCode", "That isn’t the code that was printed where the program was started.")]));
         if (!form.Roles.Contains(Role.ShopAdmin))
             form.Roles.Add(Role.ShopAdmin);
-        if (await db.AddAsync(users, form, stop) is [_, ..] wrong)
-            return await ShowAsync(stop, new(form, [.. wrong.Select(refusal => refusal with { Field = "Form." + refusal.Field })]));
+        if (new HouseRules(Name: shop?.Trim() ?? "") is var house && house.Check() is { } tooLong)
+            return await ShowAsync(stop, new(typed, [tooLong with { Field = "shop" }]));
+        if (await db.AddAsync(users, form, stop, house.Name) is [_, ..] wrong)
+            return await ShowAsync(stop, new(typed, [.. wrong.Select(refusal => refusal with { Field = "Form." + refusal.Field })]));
         await signIn.EnterAsync(db, (await users.FindByNameAsync(form.SignInName!.Trim()))!, stop);
         return Redirect("/");
     }

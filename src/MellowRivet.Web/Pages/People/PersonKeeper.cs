@@ -9,12 +9,12 @@ namespace MellowRivet.Web.Pages.People;
 /// <summary>Keeps people and how they sign in.</summary>
 public static class PersonKeeper
 {
-    /// <summary>Adds a person and their sign-in, both or neither.</summary>
+    /// <summary>Adds a person and their sign-in, both or neither; with the first one, what the shop is called.</summary>
     public static async Task<IReadOnlyList<Refusal>> AddAsync(this RivetDb db, UserManager<Store.Account> users, PersonForm form,
-        CancellationToken stop)
+        CancellationToken stop, string shop = "")
     {
         List<Refusal> problems = [.. form.Check(await db.PeopleAsync(stop))];
-        if (await Passwords.CheckAsync(db, form.Password, [form.Name, form.SignInName], stop) is { } weak)
+        if (await Passwords.CheckAsync(db, form.Password, [form.Name, form.SignInName, shop], stop) is { } weak)
             problems.Add(new("password", weak));
         if (problems.Count > 0)
             return problems;
@@ -22,8 +22,13 @@ public static class PersonKeeper
         var made = IdentityResult.Success;
         await db.AddAsync(person,
             async () =>
-                (made = await users.CreateAsync(new()
-                    { Id = Guid.CreateVersion7(), UserName = form.SignInName!.Trim(), PersonId = person.Id }, form.Password!)).Succeeded,
+            {
+                made = await users.CreateAsync(new()
+                    { Id = Guid.CreateVersion7(), UserName = form.SignInName!.Trim(), PersonId = person.Id }, form.Password!);
+                if (made.Succeeded && shop.Length > 0)
+                    await db.WorkByAsync(new(Name: shop), stop);
+                return made.Succeeded;
+            },
             stop);
         return [.. made.Errors.Select(error => new Refusal("signInName", error.Description))];
     }

@@ -11,6 +11,7 @@ public sealed class HouseForm
     private const double MostSum = 1e9;
 
     public Guid Post { get; set; } = Guid.CreateVersion7();
+    public string? Name { get; set; }
     public SeparateInspector Inspector { get; set; }
     public bool FirstLook { get; set; }
     public bool AskFirst { get; set; }
@@ -23,7 +24,8 @@ public sealed class HouseForm
     public string? StickerHeight { get; set; }
 
     public HouseRules ToRules() => new(Inspector, FirstLook, AskFirst, Sum(PreAuthorised), AirworthinessUnasked, Sum(LabourRate),
-        Money?.Trim() ?? "$", SignersLook, TypedNumber.Parse(StickerWidth ?? "140") ?? 0, TypedNumber.Parse(StickerHeight ?? "90") ?? 0);
+        Money?.Trim() ?? "$", SignersLook, TypedNumber.Parse(StickerWidth ?? "140") ?? 0, TypedNumber.Parse(StickerHeight ?? "90") ?? 0,
+        Name?.Trim() ?? "");
 
     private static decimal Sum(string? typed) =>
         TypedNumber.Parse(typed ?? "0") is { } sum && Math.Abs(sum) < MostSum ? (decimal)sum : -1;

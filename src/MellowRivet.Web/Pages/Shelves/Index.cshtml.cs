@@ -48,7 +48,7 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
     {
         var rules = form.ToRules();
         return rules.Check() is { } refusal
-            ? await AgainAsync(refusal with { Field = "money" }, stop, form)
+            ? await AgainAsync(refusal, stop, form)
             : await AfterAsync(db.OnceAsync(form.Post, clock, async () =>
             {
                 await db.WorkByAsync(rules, stop);
