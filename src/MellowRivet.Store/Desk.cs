@@ -170,6 +170,8 @@ public sealed partial class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, 
             if (job.Has.HasFlag(JobParts.Engine))
             {
                 job.Inspection.Follow(job.Aircraft);
+                if (job.Inspection.InWork && job.Has.HasFlag(JobParts.Whole))
+                    job.Inspection.AnswerFromSheets(job.Aircraft);
                 // A bad judgement is kept from here on, until it is answered.
                 if (job.Inspection.InWork)
                     job.Inspection.Remember(job.Aircraft);

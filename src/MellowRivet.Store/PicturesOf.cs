@@ -1,3 +1,5 @@
+using System.Reflection;
+using System.Text.Json.Serialization;
 using System.Collections.Frozen;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
@@ -54,5 +56,6 @@ public static class PicturesOf
     private static bool Holds(Type type, HashSet<Type> seen) => seen.Add(type) && (type == typeof(Photo) || type == typeof(Sound)
         || (type.IsGenericType && type.GetGenericArguments().Any(argument => Holds(argument, seen)))
         || (type.Namespace?.StartsWith("MellowRivet", StringComparison.Ordinal) == true && !type.IsEnum
-            && type.GetProperties().Any(property => Holds(property.PropertyType, seen))));
+            && type.GetProperties().Any(property => property.GetCustomAttribute<JsonIgnoreAttribute>() is null
+                && Holds(property.PropertyType, seen))));
 }

@@ -1,4 +1,5 @@
 using System.Linq.Expressions;
+using MellowRivet.Core.Amendments;
 using MellowRivet.Core.Books;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Compression;
@@ -49,6 +50,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = 
     public DbSet<SignedRecord> SignedRecords => Set<SignedRecord>();
     public DbSet<Edition> Editions => Set<Edition>();
     public DbSet<Tool> Tools => Set<Tool>();
+    public DbSet<Amendment> Amendments => Set<Amendment>();
     public DbSet<Shop> Shop => Set<Shop>();
     public DbSet<Whereabouts> Whereabouts => Set<Whereabouts>();
     public DbSet<ChangeCount> Counts => Set<ChangeCount>();

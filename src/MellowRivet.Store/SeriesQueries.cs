@@ -85,7 +85,9 @@ public static class SeriesQueries
         var changed = db.ChangeTracker.Entries<Installation>()
             .Where(entry => entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
             .Select(entry => entry.Entity.ComponentId).ToHashSet();
-        var added = db.ChangeTracker.Entries<Reading>().Where(entry => entry is { State: EntityState.Added, Entity.ComponentId: not null })
+        var added = db.ChangeTracker.Entries<Reading>()
+            .Where(entry => entry.Entity.ComponentId is not null && (entry.State == EntityState.Added
+                || (entry.State == EntityState.Modified && entry.Property(reading => reading.TimeInService).IsModified)))
             .Select(entry => entry.Entity).ToList();
         if (changed.Count + added.Count == 0)
             return;

@@ -96,7 +96,7 @@ public class EnginePagesTests(DemoServer server) : IClassFixture<DemoServer>
             ("words", "Dull at the rear"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var can = (await ines.ReadAsync(exhaust)).QuerySelector("#look-can")!;
         can.QuerySelector("audio").ShouldNotBeNull();
-        can.QuerySelector(".look-more a")!.GetAttribute("href")!.ShouldEndWith("/Exhaust/can");
+        can.QuerySelector(".to-list a")!.GetAttribute("href")!.ShouldEndWith("/Exhaust/can");
         (await Visitor.ParseAsync(
             await ines.SendAsync($"{exhaust}?handler=Look", "photo", [("x.jpg", Encoding.UTF8.GetBytes("no picture"))],
                 ("post", $"{Guid.NewGuid()}"), ("key", "slip-joint"), ("state", "Good"))))

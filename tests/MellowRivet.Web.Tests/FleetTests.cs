@@ -60,7 +60,8 @@ public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
         var page = await visitor.ReadAsync($"{File}?item={item.Id}");
         page.QuerySelector(".right")!.TextContent.ShouldContain("by 2028-01-10");
         page.QuerySelector(".right")!.TextContent.ShouldContain("at 491.0 h");
-        await DoneAsync(visitor, $"{File}?handler=TakeBack", ("item", $"{item.Id}"));
+        await DoneAsync(visitor, $"{File}?handler=Amend&item={item.Id}", ("subject", $"{item.Id}"), ("index", "0"), ("strike", "true"),
+            ("why", "noted by mistake"));
         (await visitor.ReadAsync($"{File}?item={item.Id}")).QuerySelector(".right")!.TextContent.ShouldContain("Can’t tell yet");
         (await RefusedAsync(visitor, $"{File}?handler=Retire", ("item", $"{item.Id}"), ("why", ""))).ShouldContain("Say why");
         await DoneAsync(visitor, $"{File}?handler=Retire", ("item", $"{item.Id}"), ("why", "hook taken off"));
@@ -119,7 +120,7 @@ public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
         (await RefusedAsync(visitor, $"{File}/parts?handler=Fit", battery)).ShouldContain("sits there");
 
         await DoneAsync(visitor, $"{File}/parts?handler=Plate&part={post}", ("part", $"{post}"), ("partNumber", "bt 25"), ("serial", "992"),
-            ("madeOn", "2024-02-01"));
+            ("madeOn", "2024-02-01"), ("why", "misread"));
         (await RefusedAsync(visitor, $"{File}/parts?handler=Overhauled&part={post}", ("part", $"{post}"), ("on", "2026-06-01"),
             ("at", "9999"), ("reference", "x"))).ShouldContain("no more than it has now");
         await DoneAsync(visitor, $"{File}/parts?handler=Overhauled&part={post}", ("part", $"{post}"), ("on", "2026-06-01"), ("at", "12"),
@@ -202,7 +203,7 @@ public class FleetTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var visitor = await server.EnterAsync("ines");
         var page = await visitor.ReadAsync($"{File}/books");
-        page.Body!.TextContent.ShouldContain("A hole from 2009-04-25 to 2016-09-17: 89 months");
+        page.Body!.TextContent.ShouldContain("A hole from 2009-04-25 to 2016-09-17: 7.4 years");
         page.Body.TextContent.ShouldContain("The total falls: 318.2 h");
         await DoneAsync(visitor, $"{File}/books?handler=Explain", ("kind", "Airframe"), ("from", "2009-04-25"), ("to", "2016-09-17"),
             ("words", "in a barn at the coast"));

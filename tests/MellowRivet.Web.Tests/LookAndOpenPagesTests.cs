@@ -216,7 +216,7 @@ public class LookAndOpenPagesTests(DemoServer server) : IClassFixture<DemoServer
             ("value", "0.08"), ("unit", "in"));
         Inspection().Readings.Single(reading => reading.TaskId == task.Id).Value.ShouldBe(0.08, "it is kept as it was read");
         var find = await ines.ReadAsync(kept.Headers.Location!.OriginalString);
-        find.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Brakes: thinnest pad: 0.08 in");
+        find.QuerySelector("textarea[name=what]")!.TextContent.ShouldBe("Brake, left: thinner pad: 0.08 in");
         find.QuerySelector("input[name=measured]")!.GetAttribute("value").ShouldBe("0.08 in; at least 0.1 in");
         find.QuerySelector("select[name=how] option[selected]")!.TextContent.ShouldBe("measured");
         find.QuerySelectorAll("input[name=class][type=radio]").ShouldBeEmpty("its class comes from the judgement");

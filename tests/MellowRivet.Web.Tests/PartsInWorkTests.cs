@@ -131,11 +131,13 @@ public class PartsInWorkTests(DemoServer server) : IClassFixture<DemoServer>
         var stay = Of("N0LTS").Fitting(engine.ComponentId)!;
         var refused = await Visitor.ParseAsync(
             await ines.PostAsync($"{server.FileOf("N0LTS")}/parts?handler=Stay", Post(), ("part", $"{engine.ComponentId}"),
-                ("stay", $"{stay.Id}"), ("at", "999999"), ("ownTime", "5")));
+                ("stay", $"{stay.Id}"), ("at", "999999"), ("ownTime", "5"),
+                ("why", "x")));
         refused.QuerySelector(".stays .field-problem")!.TextContent.ShouldContain("not beyond the aircraft’s");
         refused.QuerySelector(".stays input[name=at]")!.GetAttribute("value").ShouldBe("999999", "what was typed stays");
         (await ines.PostAsync($"{server.FileOf("N0LTS")}/parts?handler=Stay", Post(), ("part", $"{engine.ComponentId}"),
-            ("stay", $"{stay.Id}"), ("at", $"{stay.InstalledAt}"), ("ownTime", "2000"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+            ("stay", $"{stay.Id}"), ("at", $"{stay.InstalledAt}"), ("ownTime", "2000"),
+            ("why", "by its papers"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var put = Of("N0LTS");
         put.Fitting(engine.ComponentId)!.OwnTimeThen.ShouldBe(new Hours(2000));
         put.SittingOn(engine.ComponentId)

@@ -24,6 +24,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
     private readonly string bulletin =
         server.With(db => $"{db.Bulletins.AsEnumerable().First(held => held.Bulletin.Number == "PD2-SL-09").Id}");
 
+    private readonly string built = server.FileOf("N0BRM").Split('/')[^1], reading = server.With(db =>
+        $"{db.Readings.AsEnumerable().First(one => server.FileOf("N0BRM").EndsWith($"{one.AircraftId}", StringComparison.Ordinal)).Id}");
     private readonly string person = server.With(db => $"{db.People.AsEnumerable().First(one => one.Name.StartsWith("Piet")).Id}");
 
     // A real address for a pattern: the trainer's walk, the glider's file.
@@ -33,9 +35,11 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         {
             "id" => asked.Pattern.StartsWith("walk", StringComparison.Ordinal)
                 ? walk
+                : asked.Pattern.Contains("/value/", StringComparison.Ordinal) ? built
                 : asked.Pattern.StartsWith("aircraft", StringComparison.Ordinal) ? glider
                 : asked.Pattern.StartsWith("people", StringComparison.Ordinal) ? person : bulletin,
-            "engine" or "carrier" => engine, "kind" => "oil", "number" => "1", "sha" or "sha256" => photo, "size" => "thumb", "place" =>
+            "engine" or "carrier" => engine, "reading" => reading, "kind" => "oil",
+                "number" => "1", "sha" or "sha256" => photo, "size" => "thumb", "place" =>
                 "airframe", "zone" => "cabin", "sheet" => "lubrication", "key" => "stuck-ring",
             var other => throw new InvalidOperationException($"{asked.Name}: what is {other}?"),
         });

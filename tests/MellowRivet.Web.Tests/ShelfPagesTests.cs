@@ -106,7 +106,7 @@ public class ShelfPagesTests(DemoServer server) : IClassFixture<DemoServer>
         await orla.PostAsync($"{sheet}?handler=TakeOut", Post(), ("task", "lu-cowl"));
         await orla.PostAsync($"{sheet}?handler=Publish", Post(), ("note", "Cowl fasteners no more"));
         var plan = (await orla.ReadAsync($"{walk}/plan")).Body!.TextContent;
-        plan.ShouldContain("Version 2 is on the shelf since");
+        plan.ShouldContain("Version 3 is on the shelf since");
         plan.ShouldContain("Cowl hinges and fasteners");
         var id = Guid.Parse(walk["/walk/".Length..]);
         server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks)

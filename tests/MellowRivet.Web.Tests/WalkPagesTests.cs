@@ -87,11 +87,11 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
     }
 
     [Theory]
-    [InlineData("abc", "is not a reading")]
-    [InlineData("1e9", "is not a reading")]
+    [InlineData("abc", "is no number")]
+    [InlineData("1e9", "can’t be read")]
     [InlineData("-5", "below zero")]
     [InlineData("", "Type the value")]
-    [InlineData("99999999999", "is not a reading")]
+    [InlineData("99999999999", "more than anything here measures")]
     public async Task A_measured_task_refuses_nonsense_beside_its_field_and_keeps_what_was_typed(string typed, string says)
     {
         var task = Inspection("N04QF").Tasks.Single(task => task.Key == "rw-aileron");

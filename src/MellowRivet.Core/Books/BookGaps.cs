@@ -1,3 +1,4 @@
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Books;
@@ -73,7 +74,7 @@ public static class BookGaps
             if (until is { } last && last.AddMonths(HoleMonths) < from)
                 yield return new(kind, last, from,
                     $"{(from == today ? "Nothing since" : "A hole from")} {last:yyyy-MM-dd}"
-                    + $"{(from == today ? "" : $" to {from:yyyy-MM-dd}")}: {Months(last, from)} months without an entry.",
+                    + $"{(from == today ? "" : $" to {from:yyyy-MM-dd}")}: {Spans.OfMonths(Months(last, from))} without an entry.",
                     Explained(notes, kind, last, from));
             if (until is null || to > until)
                 until = to;

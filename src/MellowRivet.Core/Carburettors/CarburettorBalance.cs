@@ -15,7 +15,7 @@ public static class CarburettorBalance
     public static Judgement Judge(double difference, Aircraft aircraft)
     {
         var source = new RuleSource(Standing.Practice, "the manual has the limit");
-        if (aircraft.Limits.FirstOrDefault(limit => limit.Measure == Kind) is not { } own)
+        if (aircraft.LimitOf(Kind) is not { } own)
             return new(Verdict.Unknown, $"Apart by {difference:0.##} inHg, and no limit is on file", source, null,
                 "Read the limit in the manual and put it on file; as near as the gauges show is what hands aim for.");
         var band = new ToleranceBand(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference));

@@ -51,8 +51,8 @@ public sealed class CompressionTest
     public static (CompressionTest? Test, IReadOnlyList<Refusal> Refusals) Read(TypedConditions typed, Guid engineId, Guid by,
         DateTimeOffset at)
     {
-        var (supply, ambient) = (TypedNumber.Parse(typed.Supply), TypedNumber.Parse(typed.Ambient));
-        var orifice = TypedNumber.Parse(typed.Orifice);
+        var (supply, ambient) = (MeasureText.Value(typed.Supply, Unit.Psi), MeasureText.Value(typed.Ambient, Unit.Psi));
+        var orifice = MeasureText.Value(typed.Orifice, Unit.Psi);
         List<Refusal> wrong = [.. Check(supply, ambient, typed.Hot, orifice, !string.IsNullOrWhiteSpace(typed.Orifice), typed.CautionRead)];
         return wrong.Count > 0
             ? (null, wrong)

@@ -20,9 +20,9 @@ public sealed record TypedReading(Psi? Held, string? Problem)
         if (string.IsNullOrWhiteSpace(text))
             return Refused($"Type what the cylinder held: 76 or 76/{supply}.");
         var parts = text.Split('/');
-        if (parts.Length > 2 || TypedNumber.Parse(parts[0]) is not { } held)
+        if (parts.Length > 2 || MeasureText.Value(parts[0], Unit.Psi) is not { } held)
             return Refused($"“{text.Trim()}” is not a reading. Type it as 76 or 76/{supply}.");
-        if (parts.Length == 2 && TypedNumber.Parse(parts[1]) != supply.Value)
+        if (parts.Length == 2 && MeasureText.Value(parts[1], Unit.Psi) != supply.Value)
             return Refused($"This test runs at {supply} psi supply, not {parts[1].Trim()}. Change the supply for the whole test above.");
         if (held < 0)
             return Refused("A reading can't be below zero.");

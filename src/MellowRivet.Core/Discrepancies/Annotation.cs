@@ -106,7 +106,7 @@ public sealed record KnownLength(string Title, double? Mm, double UncertaintyMm,
     public Annotation Along(Annotation scale, string? typedMm) => scale with
     {
         Words = Title,
-        KnownMm = Mm ?? TypedNumber.Parse(typedMm),
+        KnownMm = Mm ?? MeasureText.Value(typedMm, Unit.Millimetre),
         KnownUncertaintyMm = UncertaintyMm,
     };
 }

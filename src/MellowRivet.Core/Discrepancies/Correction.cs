@@ -73,7 +73,7 @@ public sealed record Estimate(decimal? LabourHours, decimal? Parts, DateOnly? Pa
     /// <summary>The estimate as it is typed, or what is wrong with it.</summary>
     public static (Estimate? Estimate, Refusal? Refusal) Read(string? hours, string? parts, DateOnly? partsBy)
     {
-        var (labour, price) = (TypedNumber.Parse(hours), TypedNumber.Parse(parts));
+        var (labour, price) = (MeasureText.Value(hours, Unit.Hour), TypedNumber.Parse(parts));
         return TypedNumber.IsNone(hours, labour) || TypedNumber.IsNone(parts, price)
             || Math.Abs(labour ?? 0) > 1e9 || Math.Abs(price ?? 0) > 1e9
             ? (null, new("estimate", "Hours and money as numbers: 2.5 and 180."))

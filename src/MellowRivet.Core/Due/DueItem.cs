@@ -86,8 +86,8 @@ public sealed class DueItem
     }
 
     /// <summary>A time it was done as it is noted: with when it was due until then, where an overrun counts.</summary>
-    public LastDone AsNoted(LastDone when) => Interval is { GraceHours: > 0, EveryHours: { } every } && Last is { Hours: { } from } last
-        ? when with { WasDueHours = Interval.DueHours(from, every, last.WasDueHours) }
+    public LastDone AsNoted(LastDone when) => Interval.GraceHours > 0 && Interval.NextHours(Last?.Hours, Last?.WasDueHours) is { } due
+        ? when with { WasDueHours = due }
         : when;
 
     /// <summary>Why it can't have been done so; null where it can.</summary>
@@ -116,8 +116,39 @@ public sealed class DueItem
         return null;
     }
 
-    /// <summary>Takes back the latest time it was done, noted by mistake.</summary>
-    public void TakeBack() => done = done.Count == 0 ? done : done[..^1];
+    /// <summary>Puts a time it was done right, or strikes it.</summary>
+    /// <param name="index">Which, from the earliest at 0.</param>
+    /// <param name="now">What takes its place; null for nothing.</param>
+    /// <param name="today">The day.</param>
+    /// <returns>What stood there, or why it can't be so.</returns>
+    public (LastDone? Was, Refusal? Refusal) PutRight(int index, LastDone? now, DateOnly today)
+    {
+        if (index < 0 || index >= done.Count)
+            return (null, new("amendOn", "That time is not on file any more."));
+        var (whole, was) = (done, done[index]);
+        done = [.. whole[..index]];
+        foreach (var when in (now is null ? [] : new[] { now with { CountedOn = was.CountedOn } }).Concat(whole[(index + 1)..]))
+        {
+            if (CheckDone(when, today) is { } refusal)
+            {
+                done = whole;
+                return (null, refusal with { Field = refusal.Field == "on" ? "amendOn" : "amendHours" });
+            }
+            done = [.. done, when];
+        }
+        return (was, null);
+    }
+
+    /// <summary>Times that were noted at hours which were put right on a meter.</summary>
+    /// <returns>How many.</returns>
+    public int Reckon(decimal was, decimal now, Guid aircraftId)
+    {
+        bool Rests(LastDone when) => when.Hours == was && (AircraftId == aircraftId || when.CountedOn == aircraftId);
+        var resting = done.Count(Rests);
+        if (resting > 0)
+            done = [.. done.Select(when => Rests(when) ? when with { Hours = now } : when)];
+        return resting;
+    }
 
     /// <summary>Puts back a history as a file has it.</summary>
     internal void Restore(IEnumerable<LastDone> history, string? retiredWhy) => (done, RetiredWhy) = ([.. history], retiredWhy);

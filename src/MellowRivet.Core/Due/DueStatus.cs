@@ -70,9 +70,9 @@ public sealed record DueStatus(IReadOnlyList<LimbStatus> Limbs, LimbStatus? Gove
         List<string> missing = [], notes = [];
         if (interval.EveryHours is { } hours)
         {
-            limbs.Add(CountedLimb(LimbKind.Hours, hours, last?.Hours, last?.WasDueHours, interval.GraceHours,
+            limbs.Add(CountedLimb(LimbKind.Hours, interval.NextHours(last?.Hours, last?.WasDueHours), interval.GraceHours,
                 Math.Min(SoonHours, hours / 5), now.Hours, now.Today));
-            Note(last?.Hours, now.Hours, "hours", missing, notes);
+            Note(last?.Hours ?? interval.FirstAtHours, now.Hours, "hours", missing, notes);
             if (last is { Hours: { } done, WasDueHours: { } due } && done > due + interval.GraceHours && interval.GraceHours > 0)
                 notes.Add(
                     $"The last one was overflown by {done - due:0.##} h, more than the {interval.GraceHours:0.##} h allowed; the next "
@@ -86,12 +86,12 @@ public sealed record DueStatus(IReadOnlyList<LimbStatus> Limbs, LimbStatus? Gove
         }
         if (interval.EveryLandings is { } landings)
         {
-            limbs.Add(CountedLimb(LimbKind.Landings, landings, last?.Landings, null, 0, landings / 10m, now.Landings, now.Today));
+            limbs.Add(CountedLimb(LimbKind.Landings, last?.Landings + landings, 0, landings / 10m, now.Landings, now.Today));
             Note(last?.Landings, now.Landings, "landings", missing, notes);
         }
         if (interval.EveryCycles is { } cycles)
         {
-            limbs.Add(CountedLimb(LimbKind.Cycles, cycles, last?.Cycles, null, 0, cycles / 10m, now.Cycles, now.Today));
+            limbs.Add(CountedLimb(LimbKind.Cycles, last?.Cycles + cycles, 0, cycles / 10m, now.Cycles, now.Today));
             Note(last?.Cycles, now.Cycles, "cycles", missing, notes);
         }
         if (limbs.Count == 0)
@@ -133,12 +133,10 @@ public sealed record DueStatus(IReadOnlyList<LimbStatus> Limbs, LimbStatus? Gove
         return new(LimbKind.Calendar, null, day, remaining, day, null, null, state);
     }
 
-    private static LimbStatus CountedLimb(LimbKind kind, decimal every, decimal? done, decimal? wasDue, decimal grace, decimal soon,
-        Counted now, DateOnly today)
+    private static LimbStatus CountedLimb(LimbKind kind, decimal? next, decimal grace, decimal soon, Counted now, DateOnly today)
     {
-        if (done is not { } from)
+        if (next is not { } due)
             return new(kind, null, null, null, null, null, null, DueState.Unknown);
-        var due = Interval.DueHours(from, every, wasDue);
         if (now.Total is not { } total)
             return new(kind, due, null, null, null, null, null, DueState.Unknown);
 

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace MellowRivet.Core.Due;
 
 /// <summary>How calendar months are counted.</summary>
@@ -21,9 +23,12 @@ public enum CalendarRule
 /// <param name="EveryLandings">Landings.</param>
 /// <param name="EveryCycles">Engine cycles.</param>
 /// <param name="NotAfter">A fixed date, as marked on a battery.</param>
+/// <param name="FirstAtHours">
+/// Hours at which it falls due for the first time, where that is later than the interval: "first at 12,000 h, then every 1,000".
+/// </param>
 public sealed record Interval(
     decimal? EveryHours = null, int? EveryMonths = null, CalendarRule Calendar = CalendarRule.EndOfMonth, decimal GraceHours = 0,
-    int? EveryLandings = null, int? EveryCycles = null, DateOnly? NotAfter = null)
+    int? EveryLandings = null, int? EveryCycles = null, DateOnly? NotAfter = null, decimal? FirstAtHours = null)
 {
     public bool HasNoLimb => EveryHours is null && EveryMonths is null && EveryLandings is null && EveryCycles is null && NotAfter is null;
 
@@ -46,12 +51,23 @@ public sealed record Interval(
     /// <param name="wasDue">Hours at which it was due then; null where that doesn't count or isn't known.</param>
     public static decimal DueHours(decimal done, decimal every, decimal? wasDue) => (wasDue is { } due && due < done ? due : done) + every;
 
+    /// <summary>
+    /// The hours at which it falls due next, from the first time on: null where nobody knows when it was done and it has begun long ago.
+    /// </summary>
+    /// <param name="done">Hours when it was last done; null where it never was, or nobody knows.</param>
+    /// <param name="wasDue">Hours at which it was due then; null where that doesn't count.</param>
+    public decimal? NextHours(decimal? done, decimal? wasDue) => EveryHours is not { } every ? null
+        : done is { } then ? Math.Max(DueHours(then, every, wasDue), FirstAtHours ?? 0)
+        : FirstAtHours;
+
     /// <summary>"every 100 h (10 h over to reach the place) or 12 calendar months".</summary>
     public string InWords()
     {
         var limbs = new[]
         {
-            EveryHours is { } hours ? $"{hours:0.##} h{(GraceHours > 0 ? $" (up to {GraceHours:0.##} h over, off the next)" : "")}" : null,
+            EveryHours is { } hours ? $"{hours:0.##} h{(FirstAtHours is { } first ? $" from {first:0.##} h on" : "")}"
+                + $"{(GraceHours > 0 ? $" (up to {GraceHours:0.##} h over, off the next)" : "")}"
+                : null,
             EveryMonths is { } months ? months % 12 == 0 && Calendar == CalendarRule.SameDay
                 ? $"{months / 12} {(months == 12 ? "year" : "years")} to the day"
                 : $"{months} {(Calendar == CalendarRule.EndOfMonth ? "calendar months" : "months to the day")}" : null,
@@ -68,6 +84,8 @@ public sealed record Interval(
     {
         if (EveryHours is <= 0 or > 100_000)
             yield return new("everyHours", "Hours above 0, up to 100000.");
+        if (FirstAtHours is not null && (FirstAtHours is <= 0 or > 1_000_000 || EveryHours is null))
+            yield return new("firstAtHours", "The first time is at hours above 0, and goes with an interval in hours.");
         if (EveryMonths is <= 0 or > 600)
             yield return new("everyMonths", "Whole months from 1 to 600.");
         if (GraceHours is < 0 or > 100 || (GraceHours > 0 && (EveryHours is null || GraceHours >= EveryHours)))
@@ -92,4 +110,13 @@ public sealed record Interval(
 /// The aircraft whose hours those are, where nobody knows the own hours of the part; null for the part's own, or the aircraft's item.
 /// </param>
 public sealed record LastDone(DateOnly? On = null, decimal? Hours = null, decimal? WasDueHours = null, decimal? Landings = null,
-    decimal? Cycles = null, string Reference = "", Guid? CountedOn = null);
+    decimal? Cycles = null, string Reference = "", Guid? CountedOn = null)
+{
+    /// <summary>"2026-03-14, 4210.5 h, 26-101".</summary>
+    [JsonIgnore]
+    public string InWords => string.Join(", ", new[]
+    {
+        On is { } day ? $"{day:yyyy-MM-dd}" : "", Hours is { } hours ? $"{hours:0.0##} h" : "",
+        Landings is { } landings ? $"{landings:0} landings" : "", Cycles is { } cycles ? $"{cycles:0} cycles" : "", Reference,
+    }.Where(words => words.Length > 0).DefaultIfEmpty("done, no day known"));
+}

@@ -32,7 +32,7 @@ public sealed record SheetValue(string Kind, string Position, string Name, Toler
     public bool Takes(Reading reading) => reading.Position == Position || (Position == After && reading.TaskId is not null);
 
     /// <summary>The limits on this aircraft: its manual's, where they are on file.</summary>
-    public ToleranceBand BandOn(Aircraft aircraft) => aircraft.Limits.FirstOrDefault(limit => limit.Measure == Kind) is { } own
+    public ToleranceBand BandOn(Aircraft aircraft) => aircraft.LimitOf(Kind) is { } own
         ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
         : Band;
 }

@@ -64,6 +64,56 @@ public sealed partial class Aircraft
         return null;
     }
 
+    /// <summary>
+    /// Puts a mistyped reading right: another day or figure takes its place, or it is struck alone. All readings must be loaded.
+    /// </summary>
+    /// <param name="readingId">The reading.</param>
+    /// <param name="on">The day it was read; null to strike it alone.</param>
+    /// <param name="shown">What the meter showed; null to strike it alone.</param>
+    /// <returns>The reading that takes its place, null where none does; and why it can't be so, or null.</returns>
+    public (MeterReading? Now, Refusal? Refusal) PutRight(Guid readingId, DateOnly? on, decimal? shown)
+    {
+        var all = Loaded.List(meterReadings);
+        if (all.Find(reading => reading.Id == readingId) is not { } wrong)
+            return (null, new("amendShown", "That reading is not on file any more."));
+        var alone = all.TrueForAll(reading => reading == wrong || reading.Meter != wrong.Meter);
+        if (shown is null && alone)
+            return (null, new("amendShown", "It is the only reading of its meter: put the figure right instead."));
+        all.Remove(wrong);
+        Recount();
+        MeterReading? now = null;
+        if (shown is { } figure)
+        {
+            if (ReadMeter(wrong.Kind, on ?? wrong.On, figure, wrong.Source) is { } refusal)
+            {
+                all.Add(wrong);
+                Recount();
+                return (null, refusal with { Field = "amendShown" });
+            }
+            now = all.Find(reading => reading.Kind == wrong.Kind && reading.On == (on ?? wrong.On) && reading.Shown == figure);
+        }
+        return (now, null);
+    }
+
+    // The total is what the latest reading says, however many there were before it.
+    private void Recount()
+    {
+        var latest = MeterReadings.Where(reading => reading.Kind == TimeBasis).MaxBy(reading => (reading.On, reading.Total));
+        (TimeInService, ReadOn) = (new(latest?.Total ?? 0), latest?.On);
+    }
+
+    /// <summary>
+    /// What rested on a reading that was put right stands at the hours there are now: stays that began or ended at what it said.
+    /// </summary>
+    /// <returns>How many stays.</returns>
+    public int ReckonStays(Hours was, Hours now)
+    {
+        var resting = Installations.Where(stay => stay.InstalledAt == was || stay.RemovedAt == was).ToList();
+        foreach (var stay in resting)
+            stay.PutRight(stay.InstalledAt == was ? now : stay.InstalledAt, stay.OwnTimeThen, stay.RemovedAt == was ? now : stay.RemovedAt);
+        return resting.Count;
+    }
+
     /// <summary>Notes the meter that time in service goes by.</summary>
     /// <exception cref="ArgumentException">It can't be so, in words.</exception>
     public void ReadTime(DateOnly on, Hours shown, string source = "")

@@ -33,7 +33,9 @@ public sealed record ManualLimit(string Measure, string UnitSymbol, double? Low,
     /// <summary>The limit as it is typed, or what is wrong with it: one end at least, and where the manual says so.</summary>
     public static (ManualLimit? Limit, Refusal? Refusal) Read(string measure, string unit, string? low, string? high, string? reference)
     {
-        var (least, most) = (TypedNumber.Parse(low), TypedNumber.Parse(high));
+        if (Unit.Find(unit) is not { } of)
+            return (null, new("limit", $"“{unit}” is no unit."));
+        var (least, most) = (MeasureText.Value(low, of), MeasureText.Value(high, of));
         if (TypedNumber.IsNone(low, least) || TypedNumber.IsNone(high, most) || (least is null && most is null))
             return (null, new("limit", "At least one limit, as a number."));
         if (least > most)
@@ -120,6 +122,15 @@ public sealed partial class Aircraft
 
     /// <summary>Takes one off file that was put there by mistake.</summary>
     public void Drop(Guid work) => majorWork = [.. majorWork.Where(other => other.Id != work)];
+
+    /// <summary>
+    /// The manual's limit for a measurement: its own, else the one that holds for both sides; null where none is on file.
+    /// </summary>
+    public ManualLimit? LimitOf(string measure) => limits.Find(limit => limit.Measure == measure)
+        ?? limits.Find(limit => limit.Measure == Sides.BothOf(measure));
+
+    /// <summary>What a new limit of a measurement is filed under: both sides, unless this side has one of its own.</summary>
+    public string FiledUnder(string measure) => limits.Exists(limit => limit.Measure == measure) ? measure : Sides.BothOf(measure);
 
     /// <summary>Puts a manual limit on file in place of an earlier one for the same measurement.</summary>
     public void SetLimit(ManualLimit limit) => limits = [.. limits.Where(other => other.Measure != limit.Measure), limit];

@@ -78,6 +78,14 @@ public sealed class Component
     public string PartNumber { get; private set; } = "";
     public string SerialNumber { get; private set; } = "";
 
+    /// <summary>What its plate says, in words.</summary>
+    public string Plate => string.Join(", ", new[] { PartNumber, SerialNumber.Length > 0 ? $"s/n {SerialNumber}" : "",
+        MadeOn is { } made ? $"made {made:yyyy-MM-dd}" : "" }.Where(words => words.Length > 0).DefaultIfEmpty("nothing"));
+
+    /// <summary>Whether a plate says something else than what somebody had put down; what nobody had said is filled in.</summary>
+    public bool SaysOtherwise(string partNumber, string? serial, DateOnly? madeOn) => (PartNumber.Length > 0 && PartNumber != partNumber)
+        || (SerialNumber.Length > 0 && SerialNumber != (serial?.Trim() ?? "")) || (MadeOn is not null && MadeOn != madeOn);
+
     /// <summary>The day it was made, where the part says: hoses and batteries age on the shelf too.</summary>
     public DateOnly? MadeOn { get; private set; }
 
@@ -176,7 +184,7 @@ public sealed record CompressionRule(CompressionSchool School, double? ManualRej
     {
         if (!Enum.IsDefined(school))
             return (null, new("inspection", "There is no such limit set."));
-        var (typed, psi) = (!string.IsNullOrWhiteSpace(floor), TypedNumber.Parse(floor));
+        var (typed, psi) = (!string.IsNullOrWhiteSpace(floor), MeasureText.Value(floor, Unit.Psi));
         if (Check(typed, psi, reference).FirstOrDefault() is { } wrong)
             return (null, wrong);
         return string.IsNullOrWhiteSpace(reference) || reference.Trim().Length > 80

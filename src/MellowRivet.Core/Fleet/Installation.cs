@@ -53,6 +53,10 @@ public sealed class Installation
 
     public bool IsOn => RemovedAt is null;
 
+    /// <summary>"on at 4210.5 h with 120 h of its own, off at 4318.6 h".</summary>
+    public string InWords => $"on at {InstalledAt} h with {(OwnTimeThen is { } own ? $"{own} h of its own" : "own hours not known")}"
+        + (RemovedAt is { } off ? $", off at {off} h" : "");
+
     /// <summary>Hours on this aircraft, since fitted until taken off or now.</summary>
     /// <param name="aircraftTime">The aircraft's time in service now.</param>
     public Hours SinceInstalled(Hours aircraftTime)

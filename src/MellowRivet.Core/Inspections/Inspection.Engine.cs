@@ -45,10 +45,11 @@ public sealed partial class Inspection
     public Refusal? Measure(Guid id, EngineSheet sheet, SheetValue value, string? typed, string? unit, Aircraft aircraft, Guid by,
         DateTimeOffset at)
     {
-        var number = TypedNumber.Parse(typed);
-        return TypedNumber.IsNone(typed, number)
-            ? new("value", $"“{typed}” is no number.")
-            : Measure(id, sheet, value, number, Unit.Find(unit) ?? value.BandOn(aircraft).Unit, by, at);
+        var of = Unit.Find(unit) ?? value.BandOn(aircraft).Unit;
+        var read = MeasureText.Read(typed, of);
+        return read.Problem is { } problem
+            ? new("value", problem)
+            : Measure(id, sheet, value, read.Value, of, by, at);
     }
 
     /// <summary>Records a value of a sheet; measured again, it takes the place of the first.</summary>

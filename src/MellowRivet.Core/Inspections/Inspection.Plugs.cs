@@ -50,7 +50,10 @@ public sealed partial class Inspection
     public Refusal? Measure(Guid id, TrayPlace place, PlugStep step, string? typed, Tool? wrench, Guid by, DateTimeOffset at,
         DateOnly today)
     {
-        var value = TypedNumber.Parse(typed);
+        var read = MeasureText.Read(typed, PlugKinds.UnitOf(step));
+        if (read.Problem is { } problem)
+            return new("value", problem);
+        var value = read.Value;
         if (wrench is null)
             return Measure(id, place, step, value, (WrenchUsed?)null, by, at);
         var (used, refusal) = wrench.Pull(value ?? 0, PlugKinds.UnitOf(step), today);
@@ -72,7 +75,7 @@ public sealed partial class Inspection
     {
         if (Standing(place) is { } refusal)
             return refusal;
-        var (most, words) = step switch { PlugStep.Ohms => (1e9, "Ω from 0 up; an open circuit is 1000000000"), PlugStep.Torque =>
+        var (most, words) = step switch { PlugStep.Ohms => (1e9, "Ω from 0 up, such as 1500, 4.7k or open"), PlugStep.Torque =>
             (1_000.0, "in-lb up to 1000"), _ => (0.2, "inches up to 0.2, such as 0.018") };
         if (value is not { } read || read < 0 || read > most || (step != PlugStep.Ohms && read == 0))
             return new("value", $"Type {words}.");

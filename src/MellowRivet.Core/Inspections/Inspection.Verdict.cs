@@ -1,4 +1,5 @@
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.Tools;
 
 namespace MellowRivet.Core.Inspections;
@@ -36,6 +37,11 @@ public sealed partial class Inspection
     {
         if (sent.Verdict is not { } verdict || !Enum.IsDefined(verdict))
             return new(new("verdict", "Choose what you found."));
+        // What its sheet answers is said there; looks that are all it still wants are done in one touch from here.
+        if (verdict is TaskVerdict.Good or TaskVerdict.Discrepancy && SheetsFor(task, aircraft).Count > 0)
+            return new(verdict == TaskVerdict.Good
+                ? LookAtRestOf(task, aircraft, by, at)
+                : new("verdict", "Write down what you found: its sheet answers the task."));
         MeasuredValue? read = null;
         if (sent.Typed.Is && task.Measure is not null && verdict != TaskVerdict.NotYet)
         {
@@ -45,7 +51,7 @@ public sealed partial class Inspection
         }
         if (task.Changes != sent.Seen && (task.Verdict != verdict || (read is not null && ReadingAt(task)?.Value != read.Value)))
             return new(new("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here."),
-                $"{verdict.InWords()}{(read is null ? "" : $" · {read.Value:0.###} {read.Unit}")}");
+                $"{verdict.InWords()}{(read is null ? "" : $" · {MeasureText.InWords(read.Value, read.Unit)}")}");
         if (read is not null)
         {
             if (TaskJudge.Judge(task, aircraft, read.Value, read.Unit, read.Conditions).Refusal is { } missing)
@@ -80,7 +86,7 @@ public sealed partial class Inspection
     /// <summary>What a task was answered with, for somebody who wasn't there.</summary>
     public string SaidOf(InspectionTask task) =>
         task.Verdict.InWords()
-        + (ReadingAt(task) is { } reading ? $" · {reading.Value:0.###} {reading.UnitSymbol}" : "")
+        + (ReadingAt(task) is { } reading ? $" · {reading.InWords}" : "")
         + (task.Reason is { } reason ? $" · {reason}" : "");
 }
 

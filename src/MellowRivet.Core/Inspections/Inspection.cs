@@ -63,6 +63,10 @@ public sealed partial class Inspection
 
     /// <summary>The aircraft's time in service when it came in.</summary>
     public Hours TimeInService { get; private set; }
+
+    /// <summary>The meter it came in with was put right while it is in work.</summary>
+    public void ReckonFrom(Hours now) => TimeInService = InWork ? now : TimeInService;
+
     /// <summary>The shop's rules that hold for it.</summary>
     public HouseRules House { get; private set; } = new();
     public InspectionState State { get; private set; } = InspectionState.InWork;

@@ -76,7 +76,7 @@ public sealed class InspectionTask
     /// <summary>Paragraphs of the inspection's scope that it covers.</summary>
     public IReadOnlyList<string> Covers { get; private set; } = [];
 
-    /// <summary>The sheet of the engine station that has to be filled in with it; null for most.</summary>
+    /// <summary>The sheet of the engine station that answers it; null for most.</summary>
     public Asked? Asks { get; private set; }
 
     /// <summary>Why it is due at this inspection.</summary>
@@ -136,6 +136,14 @@ public sealed class InspectionTask
         (InspectedBy, InspectedAt) = (inspector.Id, at);
         Changes++;
         return null;
+    }
+
+    // Its sheet says so: whoever filled in the last of it answered it.
+    internal void IsSaid(TaskVerdict verdict, LastFilled? last)
+    {
+        (Verdict, Reason, InspectedBy, InspectedAt) = (verdict, null, null, null);
+        (By, At) = verdict == TaskVerdict.NotYet || last is null ? (null, null) : ((Guid?)last.By, (DateTimeOffset?)last.At);
+        Changes++;
     }
 
     // Another part came into the place of the one it was about: nobody has looked at that one yet.

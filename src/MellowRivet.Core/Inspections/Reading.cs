@@ -62,6 +62,9 @@ public sealed class Reading
     public string Position { get; private set; } = "";
     public double Value { get; private set; }
     public string UnitSymbol { get; private set; } = "";
+
+    /// <summary>How much, in words: "1800 Ω", "open circuit".</summary>
+    public string InWords => MeasureText.InWords(Value, Unit.Find(UnitSymbol)!);
     public ReadingConditions Conditions { get; private set; } = new();
 
     /// <summary>The aircraft's time in service when it was taken.</summary>
@@ -95,6 +98,12 @@ public sealed class Reading
 
     /// <summary>Counts it on the own hours of the part it was taken on.</summary>
     public void CountOn(PartHours part) => OwnTime = part.At(AircraftId, TimeInService, At);
+
+    /// <summary>The aircraft's time in service when it was taken was put right.</summary>
+    public void ReckonFrom(Hours now) => TimeInService = now;
+
+    /// <summary>Puts a value that was signed wrong right, in its own unit. When and by whom it was taken stays.</summary>
+    public void PutRight(double value, DateTimeOffset at) => (Value, ChangedAt) = (value, at);
 
     /// <summary>
     /// Takes another value in place of the one typed before, while the inspection is in work. When it was first taken stays.

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.OpenItems;
@@ -11,8 +12,9 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="House">How the shop works.</param>
 /// <param name="KnownMarks">Marks that earlier inspections found benign.</param>
 /// <param name="OpenItems">What earlier inspections left open.</param>
+/// <param name="Use">How much it flies; null where nobody can tell.</param>
 public sealed record BeginsWith(IReadOnlyCollection<TaskDone> Done, HouseRules House, IEnumerable<KnownMark> KnownMarks,
-    IEnumerable<OpenItem> OpenItems);
+    IEnumerable<OpenItem> OpenItems, Utilisation? Use = null);
 
 /// <summary>An aircraft taken in, as it is sent.</summary>
 /// <param name="Kind">What kind of inspection.</param>
@@ -20,8 +22,17 @@ public sealed record BeginsWith(IReadOnlyCollection<TaskDone> Done, HouseRules H
 /// <param name="WorkOrder">The work order.</param>
 /// <param name="Worksheets">The worksheets that are ticked, the leading one first.</param>
 /// <param name="Squawks">The owner's complaints, one to a line.</param>
-public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOrder, IReadOnlyList<Worksheet> Worksheets, string? Squawks)
+/// <param name="Sure">Whoever typed the hours was asked about them, and says that they are right.</param>
+public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOrder, IReadOnlyList<Worksheet> Worksheets, string? Squawks,
+    bool Sure = false)
 {
+    /// <summary>The field of the question whether hours that are many are right.</summary>
+    public const string AsksSure = "Sure";
+
+    // Ten times what an aircraft usually flies is more often a slip of the finger than a busy month; common practice.
+    private const double TimesUsual = 10;
+    private const decimal FewestAskedAbout = 10;
+
     /// <summary>Longest work order, in characters.</summary>
     public const int LongestWorkOrder = 20;
 
@@ -59,6 +70,16 @@ public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOr
             yield return new("Worksheets", "Tick at least one worksheet: its tasks are the walk.");
     }
 
+    // More hours than it usually flies by far: asked about before anything rests on them.
+    private static string? Unusual(Hours before, Hours now, DateOnly? since, DateOnly today, Utilisation? use)
+    {
+        var (flown, days) = (now.Value - before.Value, today.DayNumber - (since ?? today).DayNumber);
+        return use is { PerDay: > 0 } usual && flown > FewestAskedAbout && (double)flown > TimesUsual * usual.PerDay * Math.Max(1, days)
+            ? $"{flown:0.#} h since {since:yyyy-MM-dd}, {Spans.OfDays(days)}: usually it flies {usual.PerDay * 30:0.#} h a month. Look "
+                + "again at what the meter shows."
+            : null;
+    }
+
     /// <summary>Reads the aircraft's meter and begins the inspection; or says why not.</summary>
     /// <param name="id">The inspection's id.</param>
     /// <param name="aircraft">The aircraft with its parts and all that its meters ever showed.</param>
@@ -70,10 +91,13 @@ public sealed record TakingIn(InspectionKind Kind, string? Hours, string? WorkOr
     public (Inspection? Inspection, Refusal? Refusal) Begin(Guid id, Aircraft aircraft, BeginsWith with, Guid by, string initials,
         DateOnly today, DateTimeOffset at)
     {
+        var (before, since) = (aircraft.TimeInService, aircraft.ReadOn);
         if (aircraft.ReadMeter(aircraft.TimeBasis, today, TypedNumber.ParseHours(Hours)!.Value.Value, initials) is { } meter)
             return (null, new("Hours", meter.Field == MeterFault.Backwards
                 ? $"{meter.Message} If it was, note that under Times first."
                 : meter.Message));
+        if (!Sure && Unusual(before, aircraft.TimeInService, since, today, with.Use) is { } asked)
+            return (null, new(AsksSure, asked));
         var inspection = new Inspection(id, aircraft, Kind, Order, Worksheets, today, with.Done, with.House, with.KnownMarks,
             with.OpenItems);
         if (inspection.Tasks.Count == 0)

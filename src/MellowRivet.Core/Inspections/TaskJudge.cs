@@ -18,7 +18,7 @@ public static class TaskJudge
             return null;
         if (celsius is { } at && TableFor(task, aircraft)?.At(at) is { } byTable)
             return byTable;
-        return aircraft.Limits.FirstOrDefault(limit => limit.Measure == measure.Kind) is { } own
+        return aircraft.LimitOf(measure.Kind) is { } own
             ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
             : measure.Band;
     }

@@ -26,12 +26,13 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
     public (MeasuredValue? Read, Refusal? Refusal) Read(InspectionTask task, Aircraft aircraft, Tool? wrench, DateOnly today)
     {
         var unit = TaskJudge.BandFor(task, aircraft)!.Unit;
-        if (TypedNumber.Parse(Value) is not { } typed || Math.Abs(typed) > 1_000_000)
-            return (null, new("value", $"“{Value?.Trim()}” is not a reading. Type a number in {unit}."));
         var given = string.IsNullOrEmpty(Unit) ? unit : Measures.Unit.Find(Unit);
         if (given is null || given.Dimension != unit.Dimension)
             return (null, new("value", $"{Unit} doesn't measure this. Use one of {string.Join(", ", unit.Alternatives)}."));
-        var value = given.To(unit, typed);
+        var typed = MeasureText.Read(Value, given);
+        if (typed.Value is not { } number || (Math.Abs(number) > 1_000_000 && unit.Dimension != Dimension.Resistance))
+            return (null, new("value", typed.Problem ?? $"“{Value?.Trim()}” is not a reading. Type a number in {unit}."));
+        var value = given.To(unit, number);
         if (value < 0 && unit.Dimension is not (Dimension.Temperature or Dimension.Angle))
             return (null, new("value", "This can't be below zero."));
         var (conditions, refusal) = task.Measure!.Method switch
@@ -48,7 +49,7 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
         if (string.IsNullOrWhiteSpace(Temperature))
             return (new(), null);
         var unit = Measures.Unit.Find(TemperatureUnit ?? "°C");
-        if (TypedNumber.Parse(Temperature) is not { } typed || unit is not { Dimension: Dimension.Temperature }
+        if (unit is not { Dimension: Dimension.Temperature } || MeasureText.Value(Temperature, unit) is not { } typed
             || unit.To(Measures.Unit.Celsius, typed) is var celsius && celsius is < -80 or > 80)
             return (null, new("temperature", $"“{Temperature.Trim()}” is no temperature a cable has. Type it in °C or °F."));
         return (new(Celsius: Math.Round(celsius, 1)), null);
@@ -58,8 +59,8 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
     {
         if (wrench is null)
             return (null, new("wrench", "Choose the wrench it was pulled with."));
-        var extension = TypedNumber.Parse(Extension);
-        var length = TypedNumber.Parse(Length);
+        var extension = MeasureText.Value(Extension, Measures.Unit.Inch);
+        var length = MeasureText.Value(Length, Measures.Unit.Inch);
         // A length or an extension that is no number is none that a wrench has.
         var (used, refusal) = wrench.Pull(value, unit, today, TypedNumber.IsNone(Length, length) ? -1 : length,
             TypedNumber.IsNone(Extension, extension) ? -1 : extension);

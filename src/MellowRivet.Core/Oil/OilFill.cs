@@ -28,7 +28,7 @@ public sealed record OilFill(Guid EngineId, string Oil, double Value, string Uni
             return (null, new("oil", $"Which oil: grade and specification as on the can, in up to {LongestName} characters."));
         if (Unit.Find(unit) is not { Dimension: Dimension.Volume } of)
             return (null, new("amount", "Litres or quarts."));
-        if (TypedNumber.Parse(amount) is not { } value || value <= 0 || of.To(Unit.Litre, value) > Most)
+        if (MeasureText.Value(amount, of) is not { } value || value <= 0 || of.To(Unit.Litre, value) > Most)
             return (null, new("amount", "How much went in, as a number above 0: 5.7."));
         return filter?.Trim().Length > LongestName
             ? (null, new("filter", $"The filter’s part number, in up to {LongestName} characters."))

@@ -46,7 +46,7 @@ public sealed record PlugLimits(IgnitionKind Ignition, double OhmsWatch, double 
     /// of an electronic ignition: its thread, and with it its torque, is its maker's.
     /// </summary>
     public static ToleranceBand? TorqueOn(Aircraft aircraft, IgnitionKind ignition) =>
-        aircraft.Limits.FirstOrDefault(limit => limit.Measure == PlugKinds.Torque) is { } own
+        aircraft.LimitOf(PlugKinds.Torque) is { } own
         ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))
         : ignition == IgnitionKind.Magneto ? new(Unit.InchPound, TorqueInchPounds * 0.96, TorqueInchPounds * 1.04, Practice) : null;
 }

@@ -38,7 +38,7 @@ public static partial class EntryFacts
                     ("values", Values(work.Values.Where(value => value.Of.Kind != "magneto-timing"))),
                     ("looks", Looks(work.Looks.Where(look => look.Of.Key != "lead"))));
             if (work.Values.FirstOrDefault(value => value.Of.Kind == "magneto-timing") is { Reading: { } timing } before)
-                yield return Fact(FactKind.Timing, Sheet(sheet), stay.ComponentId, ("part", part), ("value", In(timing)),
+                yield return Fact(FactKind.Timing, Sheet(sheet), stay.ComponentId, ("part", part), ("value", timing.InWords),
                     ("limit", Limit(before.Band)));
         }
         if (inspection.OilFills.FirstOrDefault(one => one.EngineId == id) is { } fill)
@@ -75,7 +75,7 @@ public static partial class EntryFacts
                     ("found", Looks(work.Looks)));
         if (RunOf(closing, engine.Component) is { Count: > 0 } run)
             yield return Fact(FactKind.Run, new(RestsOnKind.Sheet, id, "run"), id,
-                [("when", WhenRun(run)), .. run.Select(value => (value.Of.Kind, (string?)In(value.Reading!)))]);
+                [("when", WhenRun(run)), .. run.Select(value => (value.Of.Kind, (string?)value.Reading!.InWords))]);
     }
 
     /// <summary>Readings that the facts of an engine tell, so that the walk's tasks don't tell them again.</summary>
@@ -130,8 +130,10 @@ public static partial class EntryFacts
         {
             var read = there.Select(place => place.ReadingOf(step)).OfType<Reading>().ToList();
             return read.Count == 0 ? "" : Done(step,
-                read.Min(one => one.Value) is var least && read.Max(one => one.Value) is var most && least == most
-                ? In(read[0]) : $"{least:0.####}–{most:0.####} {read[0].UnitSymbol}");
+                read.MinBy(one => one.Value)! is var least && read.MaxBy(one => one.Value)! is var most && least.Value == most.Value
+                ? least.InWords
+                : most.Value >= MeasureText.OpenCircuit ? $"{least.InWords} to {most.InWords}"
+                : $"{least.Value:0.####}–{most.InWords}");
         }
         var touched = there.Count(place => place.CameFrom != place.Hole || Enum.GetValues<PlugStep>().Any(place.IsDone));
         return
@@ -183,11 +185,12 @@ public static partial class EntryFacts
         run[0].Of.Position == SheetValue.After ? "after the work" : "before the work";
 
     private static string Read(SheetWork work, string kind) =>
-        work.Values.FirstOrDefault(value => value.Of.Kind == kind)?.Reading is { } reading ? In(reading) : "";
+        work.Values.FirstOrDefault(value => value.Of.Kind == kind)?.Reading is { } reading ? reading.InWords : "";
 
     private static string Values(IEnumerable<ValueOnSheet> values) => Listed(values.Where(value => value.Reading is not null)
         .Select(
-            value => $"{Small(value.Of.Name)} {In(value.Reading!)}{(Limit(value.Band) is { Length: > 0 } limit ? $" ({limit})" : "")}"));
+            value => $"{Small(value.Of.Name)} {value.Reading!.InWords}"
+                + $"{(Limit(value.Band) is { Length: > 0 } limit ? $" ({limit})" : "")}"));
 
     private static string Limit(ToleranceBand band) => band is { Low: null, High: null } ? "" : band.Describe();
 

@@ -61,7 +61,7 @@ public static partial class EntryFacts
         var band = TaskJudge.BandFor(task, aircraft, reading.Conditions.Celsius);
         var limit = band is null or { Low: null, High: null } ? "" : $" ({band.Describe()})";
         var at = reading.Conditions.Celsius is { } celsius ? $" at {celsius:0.#} °C" : "";
-        return $"{task.Measure!.Kind.Replace('-', ' ')} {In(reading)}{at}{limit}"
+        return $"{task.Measure!.Kind.Replace('-', ' ')} {reading.InWords}{at}{limit}"
             + (reading.Conditions.Wrench is { } wrench ? $", {Wrench(wrench)}" : "");
     }
 
@@ -263,8 +263,6 @@ public static partial class EntryFacts
 
     private static string Small(string words) =>
         words.Length > 1 && char.IsUpper(words[0]) && char.IsLower(words[1]) ? char.ToLowerInvariant(words[0]) + words[1..] : words;
-
-    private static string In(Reading reading) => Unit.Find(reading.UnitSymbol)!.After(reading.Value, "0.####");
 
     private static string Listed(IEnumerable<string> words, string between = "; ") => string.Join(between, words);
 }

@@ -1,19 +1,19 @@
-using MellowRivet.Core.Carburettors;
-using MellowRivet.Core.Compression;
 using MellowRivet.Core.EngineRun;
-using MellowRivet.Core.EngineStation;
-using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
-using MellowRivet.Core.Magnetos;
-using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Signing;
 
 /// <summary>What an inspection can ask for at the engine station.</summary>
-public enum Asked { Run = 1, Compressions, Filter, Plugs, Exhaust, Magnetos, Carburettors }
+public enum Asked
+{
+    Run = 1, Compressions, Filter, Plugs, Exhaust, Magnetos, Carburettors,
+
+    // Parts of a sheet that a task of its own asks for.
+    Intake, Hoses, Mount, MagnetosInPlace, Floats, Balance,
+}
 
 /// <summary>What some kinds of inspection on some categories ask for, by the rule pack. A worksheet's task asks for its own.</summary>
 /// <param name="Inspections">The kinds.</param>
@@ -52,6 +52,9 @@ public static class Asks
     /// <summary>Everything it asks for at the engine station, met or not, but for what was left out with reason.</summary>
     public static IReadOnlyList<Ask> Of(Inspection inspection, Aircraft aircraft, ShopRules rules) =>
         [.. All(inspection, aircraft, rules).Where(ask => inspection.NotPart.All(left => left.Key != ask.Key))];
+
+    /// <summary>The key of what is asked for on a part.</summary>
+    public static string KeyOf(Asked asked, Guid carrier) => $"{NameOf(asked)}/{carrier:N}";
 
     /// <summary>Something it asks for by its key, left out or not; null where there is no such thing.</summary>
     public static Ask? Find(Inspection inspection, Aircraft aircraft, ShopRules rules, string? key) =>
@@ -95,60 +98,40 @@ public static class Asks
     {
         var id = engine.ComponentId;
         var on = aircraft.Engines.Skip(1).Any() ? $", {engine.Position} engine" : "";
-        Ask One(string key, string what, string missing, Guid? carrier = null) =>
-            new($"{key}/{carrier ?? id:N}", what + on, missing, source, asked, id, carrier ?? id);
-        switch (asked)
-        {
-            case Asked.Run:
-                return RunValues.On(engine.Component.Layout).Where(value => value.IsLaw)
-                    .Select(value => new Ask($"run/{id:N}/{value.Kind}",
-                        $"engine run, {char.ToLowerInvariant(value.Name[0])}{value.Name[1..]}{on}",
-                    inspection.Readings.Any(reading => reading.Kind == value.Kind
-                        && (reading.ComponentId == id || (reading.ComponentId is null && on.Length == 0)))
-                        ? ""
-                        : "not read", source, asked, id, id));
-            case Asked.Compressions:
-                var missing = CompressionSheet.Of(aircraft, engine.Component, inspection).Missing;
-                return [One("compressions", "compressions", missing.Count == 0
+        return asked == Asked.Run
+            ? RunValues.On(engine.Component.Layout).Where(value => value.IsLaw)
+                .Select(value => new Ask($"run/{id:N}/{value.Kind}",
+                    $"engine run, {char.ToLowerInvariant(value.Name[0])}{value.Name[1..]}{on}",
+                inspection.Readings.Any(reading => reading.Kind == value.Kind
+                    && (reading.ComponentId == id || (reading.ComponentId is null && on.Length == 0)))
                     ? ""
-                    : $"no reading of cylinder {string.Join(", ", missing)}")];
-            case Asked.Filter:
-                return [One("filter", "oil filter and screens", inspection.FilterCuts.Any(cut => cut.EngineId == id)
-                    ? ""
-                    : "nobody said what the filter, screen or magnetic plug showed")];
-            case Asked.Plugs:
-                var places = PlugTray.Of(aircraft, engine.Component, inspection).Places;
-                var open = places.Where(place => place.IsUndone).ToList();
-                return [One("plugs", "plugs", open.Count == 0
-                    ? ""
-                    : $"{places.Count - open.Count} of {places.Count} done, next {open[0].Hole}")];
-            case Asked.Exhaust:
-                return [One("exhaust", "exhaust, hoses, mount",
-                    Open(SheetWork.Of(ExhaustSheet.Of(aircraft, engine.Component), aircraft, inspection)))];
-            case Asked.Magnetos:
-                return On(ComponentKind.Magneto)
-                    .Select(stay => One("magneto", $"magneto {stay.Position}".Trim(),
-                        SheetWork.Of(MagnetoSheet.Of(stay.Component), aircraft, inspection) is { IsComplete: false } work
-                            ? $"{work.Done} of {work.All} done"
-                            : "", stay.ComponentId));
-            default:
-                return On(ComponentKind.Carburettor)
-                    .Select(stay => One("carburettor", $"carburettor {stay.Position}".Trim(),
-                        Open(SheetWork.Of(CarburettorSheet.Of(stay.Component), aircraft, inspection), "float"), stay.ComponentId));
-        }
+                    : "not read", source, asked, id, id))
+            : SheetPart.Of(asked, inspection, aircraft, engine.Component, []).Select(part =>
+                new Ask(KeyOf(asked, part.Carrier), $"{Called(asked)}{At(part)}{on}", part.IsComplete ? "" : part.Says, source, asked, id,
+                    part.Carrier));
 
-        IEnumerable<Installation> On(ComponentKind kind) => aircraft.SittingOn(id, kind);
+        string At(SheetPart part) => part.Carrier == id || aircraft.Fitting(part.Carrier)?.Position is not { Length: > 0 } position
+            ? ""
+            : $" {position}";
     }
 
-    // Looks, and values of a kind that can't be done without: one of a pair of floats says nothing.
-    private static string Open(SheetWork work, string? kind = null)
+    private static string NameOf(Asked asked) => asked switch
     {
-        var looks = work.Looks.Count(look => look.Check is null && look.IsWanted);
-        var values = work.Values.Where(value => value.Of.Kind == kind && value.Of.Position != "together" && value.Reading is null)
-            .Select(value => char.ToLowerInvariant(value.Of.Name[0]) + value.Of.Name[1..]).ToList();
-        return string.Join("; ",
-            new[] { looks == 0 ? ""
-                : $"{work.Looks.Count(look => look.IsWanted) - looks} of {work.Looks.Count(look => look.IsWanted)} looked at",
-                values.Count == 0 ? "" : $"not weighed: {string.Join(", ", values)}" }.Where(words => words.Length > 0));
-    }
+        Asked.Magnetos => "magneto",
+        Asked.Carburettors => "carburettor",
+        _ => char.ToLowerInvariant($"{asked}"[0]) + $"{asked}"[1..],
+    };
+
+    /// <summary>What is asked for, in words.</summary>
+    internal static string Called(Asked asked) => asked switch
+    {
+        Asked.Filter => "oil filter and screens",
+        Asked.Magnetos => "magneto",
+        Asked.MagnetosInPlace => "magneto in place",
+        Asked.Carburettors => "carburettor",
+        Asked.Floats => "floats, carburettor",
+        Asked.Balance => "balance, carburettor",
+        Asked.Mount => "mount and baffles",
+        _ => $"{asked}".ToLowerInvariant(),
+    };
 }

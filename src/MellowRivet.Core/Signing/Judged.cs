@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Judgements;
@@ -30,6 +31,14 @@ public sealed record Judged(string Key, string What, string Saw, JudgedWhere Whe
 {
     /// <summary>A number that is read again once the work is done; false for a look, whose correction says what there is now.</summary>
     public bool IsMeasured { get; init; } = true;
+
+    /// <summary>Where in its zone, in words: "cylinder 2", "left magneto"; empty where that says nothing.</summary>
+    [JsonIgnore]
+    public string Place { get; init; } = "";
+
+    /// <summary>The picture that was taken of it; null without one.</summary>
+    [JsonIgnore]
+    public Photo? Photo { get; init; }
 
     /// <summary>Nothing is signed before somebody has answered it.</summary>
     public bool WantsAnswer => Judgement.Verdict is Verdict.Reject or Verdict.Retest || (Judgement.Verdict == Verdict.Unknown && Needed);

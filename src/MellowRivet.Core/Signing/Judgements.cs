@@ -47,12 +47,13 @@ public static class InspectionJudgements
         foreach (var engine in aircraft.Engines)
             foreach (var cylinder in CompressionSheet.Of(aircraft, engine.Component, inspection).Cylinders)
                 if (cylinder.Latest is { } latest)
-                    yield return new($"compression/{cylinder.Cylinder.Id:N}",
+                    yield return new(JudgedKeys.Compression(cylinder.Cylinder.Id),
                         $"Compression, {On(aircraft, engine)}cylinder {cylinder.Place.Number}",
                         $"{latest.Reading.Held}/{new Psi(cylinder.Tries[^1].Conditions.SupplyPsi ?? 80)}"
                         + $"{(!latest.Reading.Leak.Any ? "" : $", {latest.Reading.Leak.Short}")}",
                         new(ZoneOf(inspection, engine), engine.ComponentId, Cylinder: cylinder.Place.Number), cylinder.Cylinder.Id,
-                        latest.Judgement, cylinder.Tries[^1].PersonId, cylinder.Tries[^1].LastAt);
+                        latest.Judgement, cylinder.Tries[^1].PersonId, cylinder.Tries[^1].LastAt)
+                        { Place = $"{On(aircraft, engine)}cylinder {cylinder.Place.Number}" };
     }
 
     private static IEnumerable<Judged> Plugs(Inspection inspection, Aircraft aircraft)
@@ -65,14 +66,16 @@ public static class InspectionJudgements
                     var notes = place.Notes.Where(note => note.Said != PlugNote.Moved).ToList();
                     var note = notes.Where(note => note.Step == of).MaxBy(note => note.At) ?? notes.MaxBy(note => note.At);
                     yield return new(
-                        $"plug/{place.Plug!.Id:N}/"
-                        + $"{(of is { } named ? $"{named}" : place.IsScrap && note is { Step: null } ? "dropped" : "place")}",
+                        of is { } named ? JudgedKeys.Plug(place.Plug!.Id, named)
+                        : place.IsScrap && note is { Step: null } ? JudgedKeys.PlugDropped(place.Plug!.Id)
+                        : JudgedKeys.PlugPlace(place.Plug!.Id),
                         $"Plug {place.Hole}, {On(aircraft, engine)}{of?.InWords() ?? "as it is"}",
-                        reading is not null ? $"{reading.Value:0.####} {reading.UnitSymbol}" : note?.Said is { } said
+                        reading is not null ? reading.InWords : note?.Said is { } said
                             ? Spoken(of, said)
                             : place.Plug.SerialNumber,
                         new(ZoneOf(inspection, engine), engine.ComponentId, Hole: place.Hole.ToString()), place.Plug.Id, judgement,
-                        reading?.PersonId ?? note?.By ?? Guid.Empty, reading?.LastAt ?? note?.At ?? default);
+                        reading?.PersonId ?? note?.By ?? Guid.Empty, reading?.LastAt ?? note?.At ?? default)
+                        { Place = $"{On(aircraft, engine)}plug {place.Hole}" };
                 }
     }
 
@@ -91,18 +94,20 @@ public static class InspectionJudgements
                 if (work.Values.All(value => value.Of.Kind != kind.Key || value.Reading?.TaskId is null))
                 {
                     var value = kind.LastOrDefault(one => one.Of.Position == SheetValue.After) ?? kind.Last();
-                    yield return new($"sheet/{work.Sheet.Carrier.Id:N}/{kind.Key}",
+                    yield return new(JudgedKeys.Value(work.Sheet.Carrier.Id, kind.Key),
                         $"{Title(aircraft, engine, work.Sheet)}, {char.ToLowerInvariant(value.Of.Name[0])}{value.Of.Name[1..]}",
-                        $"{value.Reading!.Value:0.####} {value.Reading.UnitSymbol}",
-                        where, work.Sheet.Carrier.Id, value.Judgement!, value.Reading.PersonId, value.Reading.LastAt, value.Of.IsLaw);
+                        value.Reading!.InWords,
+                        where, work.Sheet.Carrier.Id, value.Judgement!, value.Reading.PersonId, value.Reading.LastAt, value.Of.IsLaw)
+                        { Place = PlaceOf(aircraft, engine, work.Sheet.Carrier.Id) };
                 }
             foreach (var look in work.Looks)
                 if (look is { Check: { } check, Of.With: null } && check.Judgement is { } judgement)
-                    yield return new($"look/{work.Sheet.Carrier.Id:N}/{work.Sheet.Kind}/{check.Key}",
+                    yield return new(JudgedKeys.Look(work.Sheet.Carrier.Id, work.Sheet.Kind, check.Key),
                         $"{Title(aircraft, engine, work.Sheet)}, {look.Of.Text.Split(':')[0].ToLowerInvariant()}", check.Words.Length > 0
                             ? check.Words
                             : "looked at",
-                        where, work.Sheet.Carrier.Id, judgement, check.By, check.At) { IsMeasured = false };
+                        where, work.Sheet.Carrier.Id, judgement, check.By, check.At)
+                        { IsMeasured = false, Photo = check.Photo, Place = PlaceOf(aircraft, engine, work.Sheet.Carrier.Id) };
         }
     }
 
@@ -115,27 +120,28 @@ public static class InspectionJudgements
     {
         foreach (var engine in aircraft.Engines)
             foreach (var one in SheetTogether.Of(aircraft, engine.Component, inspection))
-                yield return new($"together/{one.Carrier:N}/{one.Key}", $"{On(aircraft, engine)}{one.Name}", one.Saw,
+                yield return new(JudgedKeys.Together(one.Carrier, one.Key), $"{On(aircraft, engine)}{one.Name}", one.Saw,
                     new(ZoneOf(inspection, engine), engine.ComponentId, one.Sheet, one.Carrier), one.Carrier, one.Judgement, one.By, one.At,
-                    one.Needed);
+                    one.Needed) { Place = PlaceOf(aircraft, engine, one.Carrier) };
     }
 
     private static IEnumerable<Judged> Filters(Inspection inspection, Aircraft aircraft)
     {
         foreach (var engine in aircraft.Engines)
             foreach (var cut in inspection.FilterCuts.Where(cut => cut.EngineId == engine.ComponentId))
-                yield return new($"filter/{engine.ComponentId:N}/{cut.Place}", $"Oil, {On(aircraft, engine)}{cut.Place.InWords()}",
+                yield return new(JudgedKeys.Filter(engine.ComponentId, cut.Place), $"Oil, {On(aircraft, engine)}{cut.Place.InWords()}",
                     $"{cut.Metal.InWords()}, {cut.Amount.InWords()}",
                     new(ZoneOf(inspection, engine), engine.ComponentId, SheetKind.Oil, engine.ComponentId), engine.ComponentId,
-                    cut.Judge(null), cut.By, cut.At) { IsMeasured = false };
+                    cut.Judge(null), cut.By, cut.At)
+                    { IsMeasured = false, Photo = cut.Photo, Place = $"{On(aircraft, engine)}{cut.Place.InWords()}" };
     }
 
     private static IEnumerable<Judged> Tasks(Inspection inspection, Aircraft aircraft)
     {
         foreach (var task in inspection.Tasks.Where(task => task.Measure is not null))
             if (inspection.ReadingAt(task) is { } reading && TaskJudge.Judge(task, aircraft, reading).Judgement is { } judgement)
-                yield return new($"task/{task.Id:N}", task.Text,
-                    $"{reading.Value:0.####} {reading.UnitSymbol}{(reading.Conditions.Celsius is { } at ? $" at {at:0.#} °C" : "")}",
+                yield return new(JudgedKeys.Task(task.Id), task.Text,
+                    $"{reading.InWords}{(reading.Conditions.Celsius is { } at ? $" at {at:0.#} °C" : "")}",
                     new(task.ZoneKey, TaskId: task.Id), task.ComponentId, judgement, reading.PersonId, reading.LastAt);
     }
 
@@ -143,10 +149,11 @@ public static class InspectionJudgements
     {
         foreach (var mark in inspection.WitnessMarks)
             if (mark.Judgement is { } judgement)
-                yield return new($"mark/{mark.Id:N}",
+                yield return new(JudgedKeys.Mark(mark.Id),
                     $"{inspection.ZoneTitle(mark.ZoneKey)}, witness mark{(mark.Where.Length > 0 ? $" {mark.Where}" : "")}",
                     $"{mark.Of.InWords()}, {mark.Amount.InWords()}, {mark.Then.InWords()}",
-                    new(mark.ZoneKey), null, judgement, mark.Seen.By, mark.Seen.At) { IsMeasured = false };
+                    new(mark.ZoneKey), null, judgement, mark.Seen.By, mark.Seen.At)
+                    { IsMeasured = false, Photo = mark.Photo, Place = mark.Where };
     }
 
     // Every sheet of every engine, and the borescope's, as far as it is filled in.
@@ -162,6 +169,11 @@ public static class InspectionJudgements
         return $"{sheet.Kind.InWords()}{(place.Length > 0 ? $" {place}" : "")}"
             + $"{(On(aircraft, engine) is { Length: > 0 } on ? $", {on.TrimEnd()}" : "")}";
     }
+
+    // "left magneto", "right engine": what a sheet is about, where that says more than the zone.
+    private static string PlaceOf(Aircraft aircraft, Installation engine, Guid carrier) => carrier == engine.ComponentId
+        ? On(aircraft, engine).TrimEnd()
+        : aircraft.Fitting(carrier) is { } stay ? $"{On(aircraft, engine)}{stay.Position} {stay.Component.Kind.InWords()}".Trim() : "";
 
     // "left engine ", where there are two.
     private static string On(Aircraft aircraft, Installation engine) => aircraft.Engines.Skip(1).Any() ? $"{engine.Position} engine " : "";

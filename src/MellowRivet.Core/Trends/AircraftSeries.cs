@@ -85,13 +85,16 @@ public static class AircraftSeries
             .ThenBy(group => group.Title, StringComparer.Ordinal),
     ];
 
+    /// <summary>What a kind of reading is called.</summary>
+    public static string TitleOf(string kind) => (Kinds.GetValueOrDefault(kind) ?? NamedElsewhere(kind)).Title;
+
     private static SeriesGroup GroupOf(Aircraft aircraft, string kind, List<Reading> readings, HoursAxis axis)
     {
         var known = Kinds.GetValueOrDefault(kind) ?? NamedElsewhere(kind);
         if (kind == Reading.CompressionKind)
             return new(kind, known.Title, "× master orifice", known.Direction, [.. Compressions(aircraft, readings, axis)]);
         var unit = Unit.Find(readings.MaxBy(reading => reading.At)!.UnitSymbol)!;
-        var own = aircraft.Limits.FirstOrDefault(limit => limit.Measure == kind);
+        var own = aircraft.LimitOf(kind);
         double? limit = own is null
             ? known.Limit
             : (known.Direction == Direction.Falling ? own.Low : known.Direction == Direction.Rising ? own.High : null) is { } level

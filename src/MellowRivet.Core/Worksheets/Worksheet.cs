@@ -69,7 +69,7 @@ public enum Need { PanelsOpen = 1, PowerOn, EngineHot }
 /// <param name="SecondPerson">An airworthiness item that a second person inspects where the shop says so.</param>
 /// <param name="Same">A word that tasks of other worksheets bear that say the same.</param>
 /// <param name="Covers">Paragraphs of an inspection's scope that it covers: "43D(d)(3)".</param>
-/// <param name="Asks">The sheet of the engine station that has to be filled in with it; null for most.</param>
+/// <param name="Asks">The sheet of the engine station that answers it; null for most.</param>
 public sealed record WorksheetTask(
     string Key, string Text, string Reference, string? Caution = null, WorksheetMeasure? Measure = null, bool Compression = false,
     AppliesTo AppliesTo = AppliesTo.Every,

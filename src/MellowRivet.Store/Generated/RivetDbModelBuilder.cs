@@ -11,12 +11,13 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("70d81487-0b5c-4644-a9f1-6e06000e514d"), entityTypeCount: 34)
+            : base(skipDetectChanges: false, modelId: new Guid("381d31c2-9367-4ec0-809f-3620ef323079"), entityTypeCount: 35)
         {
         }
 
         partial void Initialize()
         {
+            var amendment = AmendmentEntityType.Create(this);
             var bookEntry = BookEntryEntityType.Create(this);
             var logBook = LogBookEntityType.Create(this);
             var bulletinFollowUp = BulletinFollowUpEntityType.Create(this);
@@ -83,6 +84,7 @@ namespace MellowRivet.Store.Generated
             IdentityUserLoginEntityType.CreateForeignKey1(identityUserLogin, account);
             IdentityUserTokenEntityType.CreateForeignKey1(identityUserToken, account);
 
+            AmendmentEntityType.CreateAnnotations(amendment);
             BookEntryEntityType.CreateAnnotations(bookEntry);
             LogBookEntityType.CreateAnnotations(logBook);
             BulletinFollowUpEntityType.CreateAnnotations(bulletinFollowUp);

@@ -10,7 +10,7 @@ namespace MellowRivet.Web.Api;
 /// <summary>The stateless calls: the product's judgement for a shop's own programs, without signing in.</summary>
 internal static class BenchApi
 {
-    private const int MostPoints = 500;
+    private const int MostPoints = 500, LongestMeasure = 60;
 
     public static void MapBench(this WebApplication app)
     {
@@ -29,6 +29,8 @@ internal static class BenchApi
         bench.MapPost("/bench/wear", (HttpRequest request) => BenchBody.AnswerAsync<WearCall>(request, ReadWear))
             .Accepts<WearCall>("application/json").Produces<WearAnswer>().ProducesValidationProblem()
             .WithName("BenchWear").WithSummary("Hours left until something worn meets its minimum.");
+        bench.MapGet("/bench/measure", Measure).Produces<MeasureAnswer>().ProducesValidationProblem().WithName("BenchMeasure")
+            .WithSummary("Reads a measure as hands write it: 4.7k, open, 35 ft-lb, 18 thou, 1 1/2, a comma for a point.");
         bench.MapEngine();
         bench.MapFinding();
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
@@ -66,6 +68,22 @@ internal static class BenchApi
                 cylinder.Reading.Cylinder, cylinder.Reading.Held.Value, Finite(cylinder.LeakArea),
                 JudgementAnswer.Of(cylinder.Judgement)))],
             assessment.SpreadPsi, JudgementAnswer.Of(assessment.Overall));
+    }
+
+    // Asked while somebody types: what can't be read is an answer, too.
+    private static IResult Measure(string? text, string? unit)
+    {
+        var problems = new Problems();
+        if (text is not { Length: > 0 and <= LongestMeasure })
+            problems.Add("text", $"The measure as written, in 1 to {LongestMeasure} characters, is wanted.");
+        if (Unit.Find(unit) is not { } wanted)
+            problems.Add("unit", $"One of {string.Join(", ", Unit.All)} is wanted.");
+        else if (!problems.Any)
+        {
+            var read = MeasureText.Read(text, wanted);
+            return Results.Ok(new MeasureAnswer(read.Value, wanted.Symbol, read.Understood, read.Problem));
+        }
+        return Results.ValidationProblem(problems.ByField, title: "Some fields can't be taken as they are.");
     }
 
     private static TrendAnswer? ReadTrend(TrendCall call, Problems problems)
@@ -184,3 +202,10 @@ internal sealed record TrendAnswer(int N, double? SlopePer100Hours, double? Inte
     Crossing? Crossing, string Why);
 
 internal sealed record NextAnswer(double Expected, double Low, double High);
+
+/// <summary>A measure as it was read.</summary>
+/// <param name="Value">In the unit that was asked for; null where it can't be read.</param>
+/// <param name="Unit">That unit.</param>
+/// <param name="Understood">In words, where more than a plain number stood there.</param>
+/// <param name="Problem">Why it can't be read; null where it can.</param>
+internal sealed record MeasureAnswer(double? Value, string Unit, string? Understood, string? Problem);

@@ -114,6 +114,9 @@ internal static class DueApi
         var every = problems.Hours($"{field}.everyHours", item?.EveryHours);
         if (every is <= 0)
             problems.Add($"{field}.everyHours", "Hours above 0 are wanted.");
+        var first = problems.Hours($"{field}.firstAtHours", item?.FirstAtHours);
+        if (first is not null && every is null)
+            problems.Add($"{field}.firstAtHours", "It goes with everyHours.");
         if (item?.EveryMonths is <= 0 or > 600)
             problems.Add($"{field}.everyMonths", "Whole months from 1 to 600 are wanted.");
         if (item is not null && item.EveryHours is null && item.EveryMonths is null)
@@ -121,7 +124,7 @@ internal static class DueApi
         var grace = problems.Hours($"{field}.graceHours", item?.GraceHours) ?? 0;
         if (item?.LastDoneDate > today)
             problems.Add($"{field}.lastDoneDate", "A day up to today is wanted.");
-        return (item?.Id ?? "", new(every, item?.EveryMonths, item?.CalendarRule ?? CalendarRule.EndOfMonth, grace),
+        return (item?.Id ?? "", new(every, item?.EveryMonths, item?.CalendarRule ?? CalendarRule.EndOfMonth, grace, FirstAtHours: first),
             new(item?.LastDoneDate, problems.Hours($"{field}.lastDoneHours", item?.LastDoneHours),
                 problems.Hours($"{field}.lastDueHours", item?.LastDueHours)));
     }
@@ -143,7 +146,7 @@ internal sealed record TachCall(DateOnly? Date, decimal? Hours);
 
 internal sealed record DueItemCall(
     string? Id, decimal? EveryHours, int? EveryMonths, CalendarRule? CalendarRule, decimal? GraceHours, DateOnly? LastDoneDate,
-    decimal? LastDoneHours, decimal? LastDueHours);
+    decimal? LastDoneHours, decimal? LastDueHours, decimal? FirstAtHours = null);
 
 internal sealed record DueAnswer(IReadOnlyList<DueItemAnswer> Items);
 

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Carburettors;
+using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
@@ -16,6 +17,10 @@ internal static class EngineCalls
             .Accepts<ExhaustCall>("application/json").Produces<JudgementAnswer>().ProducesValidationProblem()
             .WithName("BenchExhaustPressure")
             .WithSummary("Judges an exhaust's pressure test by its bubbles; above the caution's pressure it is refused as dangerous.");
+        bench.MapPost("/bench/pressure-altitude", (HttpRequest request) => BenchBody.AnswerAsync<AltitudeCall>(request, Altitude))
+            .Accepts<AltitudeCall>("application/json").Produces<AltitudeAnswer>().ProducesValidationProblem()
+            .WithName("BenchPressureAltitude")
+            .WithSummary("Oil pressure against altitude before and after a change, from as few readings as one on each side.");
         bench.MapPost("/bench/plug", (HttpRequest request) => BenchBody.AnswerAsync<PlugCall>(request, Plug))
             .Accepts<PlugCall>("application/json").Produces<PlugAnswer>().ProducesValidationProblem()
             .WithName("BenchPlug").WithSummary("Judges a spark plug's resistance, gap and condition.");
@@ -29,6 +34,29 @@ internal static class EngineCalls
             .Accepts<FloatsCall>("application/json").Produces<FloatsAnswer>().ProducesValidationProblem()
             .WithName("BenchFloats")
             .WithSummary("Judges pairs of carburettor floats by weight, and asks for a re-weigh where the scale contradicts itself.");
+    }
+
+    private const int MostAltitudes = 500;
+
+    public static AltitudeAnswer? Altitude(AltitudeCall call, Problems problems)
+    {
+        IReadOnlyList<AltitudePoint> Points(string field, IReadOnlyList<AltitudePointCall?>? points)
+        {
+            if (points is not { Count: <= MostAltitudes })
+                problems.Add(field, $"Up to {MostAltitudes} points with feet and psi are wanted.");
+            return [.. (points ?? []).Take(MostAltitudes).Select((point, index) => new AltitudePoint(
+                problems.Number($"{field}[{index}].feet", point?.Feet, -2_000, 60_000, "ft", 0),
+                problems.Number($"{field}[{index}].psi", point?.Psi, 0, 500, "psi", 0)))];
+        }
+
+        var (before, after) = (Points("before", call.Before), Points("after", call.After));
+        double? at = call.AtFeet is { } feet ? problems.Number("atFeet", feet, -2_000, 60_000, "ft", 0) : null;
+        if (problems.Any)
+            return null;
+        var said = AltitudeComparison.Of(before, after, at);
+        return new(new(said.Before?.AtSeaLevel, said.Before?.PsiPerFoot * 1_000, before.Count),
+            new(said.After?.AtSeaLevel, said.After?.PsiPerFoot * 1_000, after.Count),
+            said.Psi is { } gain ? new(said.Feet!.Value, gain, gain - said.Half, gain + said.Half) : null, said.Why);
     }
 
     public static JudgementAnswer? Exhaust(ExhaustCall call, Problems problems)
@@ -169,3 +197,14 @@ internal sealed record PairAnswer(double TotalGrams, JudgementAnswer Judgement);
 internal sealed record ExhaustCall(double? Psi, ExhaustBeforeCall? Before, bool? Bubbles);
 
 internal sealed record ExhaustBeforeCall(double? Psi, bool? Bubbles);
+
+internal sealed record AltitudeCall(IReadOnlyList<AltitudePointCall?>? Before, IReadOnlyList<AltitudePointCall?>? After, double? AtFeet);
+
+internal sealed record AltitudePointCall(double? Feet, double? Psi);
+
+/// <summary>Oil pressure before and after: null is what so few readings don't tell.</summary>
+internal sealed record AltitudeAnswer(AltitudeLineAnswer Before, AltitudeLineAnswer After, AltitudeGainAnswer? Gain, string Why);
+
+internal sealed record AltitudeLineAnswer(double? InterceptPsi, double? PsiPer1000Feet, int N);
+
+internal sealed record AltitudeGainAnswer(double Feet, double Psi, double? Low, double? High);

@@ -1,5 +1,6 @@
 // The one script of every page, besides early.js and htmx. Each part looks for what it serves and leaves other pages alone.
 import './pressed.js';
+import './measures.js';
 import './typed.js';
 import './shortcuts.js';
 import '../Pages/Walk/Found/capture.js';

@@ -9,6 +9,19 @@ const press = element => {
   }
 };
 
+// Ctrl and Enter send the form that the hand is in, out of a field of many lines, too; a form that is kept as it is typed needs
+// only what is typed last.
+document.addEventListener('keydown', event => {
+  const form = event.target.form;
+  if (!form || event.key !== 'Enter' || !(event.ctrlKey || event.metaKey)) return;
+  event.preventDefault();
+  const button = [...form.elements].find(
+    element => element.type === 'submit' && !element.disabled && !element.closest('noscript') && element.offsetParent !== null,
+  );
+  if (button) form.requestSubmit(button);
+  else event.target.dispatchEvent(new Event('change', { bubbles: true }));
+});
+
 document.addEventListener('keydown', event => {
   if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]')) return;
   if (typing(event.target)) {

@@ -53,18 +53,43 @@ internal static class DemoAnswers
             weep!.Classify(new(DiscrepancyClass.Watch, false, orla.Id, began.AddHours(8),
                 "Seal weeps, no drip in a twenty-minute run; within what the engine manual allows at a pushrod tube.",
                 "TF4 manual 72-30, p. 11", signs), rules.Classes, null));
+    }
 
-        // A worst plug whose number stands alone is set aside: the tray has every one of them.
-        if (inspection.Tasks.FirstOrDefault(task => task.Key == "engine-plugs") is { } task)
-        {
-            inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, 5_300,
-                Core.Measures.Unit.Ohm, new(), inspection.TimeInService, began.AddHours(5.5),
-                ines.Id) { InspectionId = inspection.Id, TaskId = task.Id });
-            var worst = Find(inspection, aircraft, judged => judged.Key == $"task/{task.Id:N}");
-            Check(inspection.SetJudgementAside(aircraft, worst.Key, worst.Seen,
-                "Was the plug with the cracked insulator; it is scrap, and plug 219 in its place.", "plug sheet 3, p. 2", orla, signs,
-                began.AddHours(8.1)));
-        }
+    /// <summary>What wears on the wheels, each side by itself.</summary>
+    public static double? Worn(InspectionTask task) => task.Key switch
+    {
+        "gear-brakes" => 0.135,
+        "gear-brakes-right" => 0.16,
+        "gear-disc" => 0.364,
+        "gear-disc-right" => 0.367,
+        "gear-tread-left" => 1.4,
+        "gear-tread-right" => 2.1,
+        _ => null,
+    };
+
+    /// <summary>What wears on the wheels at an annual of the past: new pads and tyres at every fifth, discs that thin slowly.</summary>
+    public static double? Worn(InspectionTask task, int test) => task.Key switch
+    {
+        "gear-brakes" => Math.Round(0.31 - 0.035 * (test / 2 % 5), 3),
+        "gear-brakes-right" => Math.Round(0.31 - 0.03 * (test / 2 % 5), 3),
+        "gear-disc" => Math.Round(0.398 - 0.0035 * (test / 2), 4),
+        "gear-disc-right" => Math.Round(0.398 - 0.0032 * (test / 2), 4),
+        "gear-tread-left" or "gear-tread-right" => Math.Round(4.2 - 0.6 * (test / 2 % 5), 1),
+        _ => null,
+    };
+
+    /// <summary>A battery that read low with everything on, set aside by the inspector with reason and reference.</summary>
+    public static void SetAside(DemoHistory demo, Aircraft aircraft, Inspection inspection, DateTimeOffset began)
+    {
+        var (ines, orla) = (demo.Person("ines"), demo.Person("orla"));
+        var rules = demo.Shelf.Weigh(aircraft.Category, new Dictionary<Guid, Core.People.Person> { [orla.Id] = orla }, demo.Clock);
+        var task = inspection.Tasks.First(task => task.Key == "cabin-battery");
+        inspection.Record(new(Guid.CreateVersion7(), aircraft.Id, null, task.Measure!.Kind, task.ZoneKey, 12.1, Core.Measures.Unit.Volt,
+            new(), inspection.TimeInService, began.AddHours(5.5), ines.Id) { InspectionId = inspection.Id, TaskId = task.Id });
+        var low = Find(inspection, aircraft, judged => judged.Key == $"task/{task.Id:N}");
+        Check(inspection.SetJudgementAside(aircraft, low.Key, low.Seen,
+            "Read with the radios on; 12.7 V an hour after they were off.", "Dunlin manual 24-30, p. 2", orla,
+            rules.SignsBy(orla.Id, inspection, aircraft), began.AddHours(8.1)));
     }
 
     private static Judged Find(Inspection inspection, Aircraft aircraft, Func<Judged, bool> which) =>

@@ -111,6 +111,14 @@ internal static class DemoEngineStation
                 "No magnetos: the drop of each ignition module was measured by the engine’s list.", wim, signs, at));
     }
 
+    /// <summary>Whatever the sheets that answer a task still want, as far as looks and a magneto's timing go.</summary>
+    public static void FillIn(Inspection inspection, Aircraft aircraft, InspectionTask task, Guid by, DateTimeOffset at)
+    {
+        foreach (var part in inspection.SheetsFor(task, aircraft).Where(part => part.Asked == Asked.MagnetosInPlace && !part.IsComplete))
+            Values(inspection, MagnetoSheet.Of(aircraft.Fitting(part.Carrier)!.Component), "", by, at, ("magneto-timing", 25));
+        inspection.LookAtRestOf(task, aircraft, by, at);
+    }
+
     private static void Service(DemoHistory demo, Inspection inspection, TrayPlace place, PlugLook look, double ohms, double found, Guid by,
         DateTimeOffset at, bool whole, double gap = 0.0165)
     {

@@ -78,6 +78,12 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
     {
         foreach (var task in inspection.Walk.Where(task => task.Verdict == TaskVerdict.NotYet && (only?.Invoke(task) ?? true)).ToList())
         {
+            if (inspection.AskedBy(task) is not null)
+            {
+                DemoEngineStation.FillIn(inspection, aircraft, task, by.Id, at);
+                if (task.Verdict != TaskVerdict.NotYet)
+                    continue;
+            }
             var conditions = new ReadingConditions(Celsius: task.Measure?.Method == MeasureMethod.CableTension ? 11 + seed % 3 * 4 : null);
             if (task.Measure is { } measure && TaskJudge.BandFor(task, aircraft, conditions.Celsius) is { } band)
             {

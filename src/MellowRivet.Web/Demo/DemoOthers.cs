@@ -74,7 +74,7 @@ internal static class DemoOthers
             ("static-rpm", "rpm", 5050, 5350), ("idle-rpm", "rpm", 1400, 1800), ("ignition-drop", "rpm", null, 300),
             ("oil-pressure", "bar", 2, 5), ("fuel-pressure", "bar", 0.15, 0.4),
             ("oil-temperature", "°C", 50, 110), ("cylinder-temperature", "°C", 50, 115), ("prop-bolt-torque", "N·m", 18, 22),
-            ("tyre-pressure-main", "psi", 24, 28),
+            ("tyre-pressure", "psi", 24, 28),
         })
             aircraft.SetLimit(new(measure, unit, low, high, "Mote manual 5-2"));
         demo.Db.Aircraft.Add(aircraft);
@@ -136,7 +136,8 @@ internal static class DemoOthers
         await demo.SignAsync(past, aircraft, wim, at.AddHours(2), stop);
     }
 
-    private static Func<InspectionTask, double?> Pads(double thickness) => task => task.Key == "ls-pads" ? thickness : null;
+    private static Func<InspectionTask, double?> Pads(double thickness) =>
+        task => task.Key is "ls-pads" or "ls-pads-right" ? thickness : null;
 
     private static Reading Compression(DemoHistory demo, Aircraft aircraft, Component engine, int number, double psi, double supply,
         DateTimeOffset at, Inspection? inspection) =>

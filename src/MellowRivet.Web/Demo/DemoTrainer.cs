@@ -36,7 +36,9 @@ internal static class DemoTrainer
         new("prop-bolt-torque", "in-lb", 280, 320, "Dunlin manual 61-10, p. 3"),
         new("aileron-cable-left", "lb", 35, 41, "Dunlin manual 27-10, p. 5"),
         new("aileron-cable-right", "lb", 35, 41, "Dunlin manual 27-10, p. 5"),
-        new("tyre-pressure-main", "psi", 28, 32, "Dunlin manual 32-40, p. 1"),
+        new("elevator-cable", "lb", 30, 36, "Dunlin manual 27-30, p. 5"), new("rudder-cable", "lb", 25, 31, "Dunlin manual 27-20, p. 5"),
+        new("torque-link-play", "thou", null, 60, "Dunlin manual 32-20, p. 4"),
+        new("tyre-pressure", "psi", 28, 32, "Dunlin manual 32-40, p. 1"),
         new("brake-disc", "in", 0.34, null, "Dunlin manual 32-40, p. 3"), new("aileron-up-left", "°", 18, 22, "Dunlin manual 27-10, p. 2"),
         new("aileron-down-left", "°", 13, 17, "Dunlin manual 27-10, p. 2"),
         new("aileron-up-right", "°", 18, 22, "Dunlin manual 27-10, p. 2"),
@@ -251,13 +253,7 @@ internal static class DemoTrainer
         foreach (var (what, zone, done) in DemoFindings.Past[(test / 2 % DemoFindings.Past.Length)..].Take(2))
             inspection.Find(Guid.CreateVersion7(), what, zone, "", DiscrepancyClass.Recommended, false, null, demo.Person("ines").Id, at)
                 .Correct(new(done), inspection.House, demo.Person("ines").Id, at.AddHours(5));
-        demo.AnswerAll(inspection, aircraft, at, demo.Person("ines"), test, value: task => task.Key switch
-        {
-            // New pads at every fifth annual, and discs that thin slowly.
-            "gear-brakes" => Math.Round(0.31 - 0.035 * (test / 2 % 5), 3),
-            "gear-disc" => Math.Round(0.398 - 0.0035 * (test / 2), 4),
-            _ => null,
-        });
+        demo.AnswerAll(inspection, aircraft, at, demo.Person("ines"), test, value: task => DemoAnswers.Worn(task, test));
         if (test >= 9)
             DemoEngineStation.Past(demo, aircraft, engine, inspection, test, at);
         if (test == TestsInTheBooks - 2)
@@ -312,8 +308,10 @@ internal static class DemoTrainer
             && task.Key.CompareTo("engine-m") < 0 && !task.IsCompression);
         DemoAnswers.Today(demo, aircraft, engine, inspection, began);
         demo.AnswerAll(inspection, aircraft, began.AddHours(5), tamsin, 23, task => task.ZoneKey is "cabin" or "gear"
-            && task.Order % 3 != 0, task => task.Key switch { "gear-brakes" => 0.135, "gear-disc" => 0.364, _ => null });
+            && task.Order % 3 != 0, DemoAnswers.Worn);
+        DemoAnswers.SetAside(demo, aircraft, inspection, began);
         inspection.CarryIn(await demo.Db.OpenItemsAsync(aircraft.Id, stop));
+        inspection.AnswerFromSheets(aircraft);
         inspection.Remember(aircraft);
         await demo.Db.SaveChangesAsync(stop);
     }

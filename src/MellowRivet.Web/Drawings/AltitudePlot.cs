@@ -20,6 +20,7 @@ public sealed class AltitudePlot
         BeforePoints = [.. before.Select(Point)];
         AfterPoints = [.. after.Select(Point)];
         (BeforeFit, AfterFit) = (AltitudeFit.Fit(before), AltitudeFit.Fit(after));
+        Comparison = AltitudeComparison.Of(before, after);
         BeforeLine = Line(BeforeFit);
         AfterLine = Line(AfterFit);
         FeetTicks = [.. PlotAxis.Ticks(0, most, 6).Select(feet => new PlotTick(X(feet), $"{feet:0}"))];
@@ -29,6 +30,8 @@ public sealed class AltitudePlot
             : [];
     }
 
+    /// <summary>What the change did, from whatever was read.</summary>
+    public AltitudeComparison Comparison { get; }
     public AltitudeFit? BeforeFit { get; }
     public AltitudeFit? AfterFit { get; }
     public IReadOnlyList<(double X, double Y)> BeforePoints { get; }

@@ -80,10 +80,10 @@ public static class DueSaid
     private static string Days(decimal? remaining) => remaining switch
     {
         null => "",
-        < 0 => $"{-remaining:0} days ago",
+        < 0 => $"{Spans.OfDays(-remaining.Value)} ago",
         0 => "today",
         1 => "tomorrow",
-        _ => $"in {remaining:0} days",
+        _ => $"in {Spans.OfDays(remaining.Value)}",
     };
 
     private static string Left(decimal remaining, string format, string unit) =>

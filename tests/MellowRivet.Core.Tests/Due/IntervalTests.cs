@@ -72,5 +72,38 @@ public class IntervalTests
         new Interval().InWords().ShouldBe("no interval on file");
     }
 
+    // "First at 12,000 h, then every 1,000": done at 5000 it is still first due at 12,000; done at 12,050 the next is at 13,050.
+    [Theory]
+    [InlineData(null, 12_000)]
+    [InlineData(5_000, 12_000)]
+    [InlineData(11_900, 12_900)]
+    [InlineData(12_050, 13_050)]
+    public void What_begins_late_is_first_due_then(int? done, int due)
+    {
+        var interval = new Interval(EveryHours: 1_000, FirstAtHours: 12_000);
+        interval.NextHours(done, null).ShouldBe(due);
+        var status = DueStatus.Of(interval, done is { } hours ? new(Hours: hours) : null,
+            new(new(2026, 11, 23), new(4_000, new(2026, 11, 23), null)));
+        status.Limb(LimbKind.Hours)!.DueAt.ShouldBe(due);
+        status.State.ShouldBe(DueState.Ok);
+        interval.InWords().ShouldBe("every 1000 h from 12000 h on");
+    }
+
+    [Fact]
+    public void A_first_time_goes_with_an_interval_in_hours() =>
+        new Interval(EveryMonths: 12, FirstAtHours: 100).Check().ShouldHaveSingleItem().Field.ShouldBe("firstAtHours");
+
+    [Theory]
+    [InlineData(1, "1 day")]
+    [InlineData(731, "731 days")]
+    [InlineData(732, "2 years")]
+    [InlineData(2_400, "6.6 years")]
+    public void Past_two_years_a_span_is_told_in_years(int days, string words) => Spans.OfDays(days).ShouldBe(words);
+
+    [Theory]
+    [InlineData(24, "24 months")]
+    [InlineData(84, "7 years")]
+    public void Months_too(int months, string words) => Spans.OfMonths(months).ShouldBe(words);
+
     private static DateOnly Day(string text) => DateOnly.ParseExact(text, "yyyy-MM-dd");
 }

@@ -82,3 +82,45 @@ public class PressureAltitudeTests
         public int GetHashCode((double, double) pair) => 0;
     }
 }
+
+public class AltitudeComparisonTests
+{
+    private static readonly AltitudePoint[] Three = [new(2_000, 74), new(6_000, 70), new(10_000, 66)];
+
+    // By hand: after falls 1 psi in 1000 ft from 76 at sea level, so 70 at 6000 ft; 54 was read there before.
+    [Fact]
+    public void One_reading_before_against_a_line_after_is_an_answer_without_certainty()
+    {
+        var said = AltitudeComparison.Of([new(6_000, 54)], Three);
+        said.InWords.ShouldBe("16 psi more at 6000 ft, from one reading before: no certainty given.");
+        said.Half.ShouldBeNull();
+    }
+
+    [Fact]
+    public void It_goes_the_other_way_round_too() =>
+        AltitudeComparison.Of(Three, [new(6_000, 54)]).InWords
+            .ShouldBe("16 psi less at 6000 ft, from one reading after: no certainty given.");
+
+    [Theory]
+    [InlineData(6_000, 6_400, 10.0)]
+    [InlineData(6_000, 6_500, 10.0)]
+    [InlineData(6_000, 6_501, null)]
+    public void Two_readings_are_compared_at_one_altitude_alone(double before, double after, double? gain) =>
+        AltitudeComparison.Of([new(before, 54)], [new(after, 64)]).Psi.ShouldBe(gain);
+
+    [Fact]
+    public void Nothing_on_a_side_says_which()
+    {
+        AltitudeComparison.Of([], Three).InWords.ShouldContain("before");
+        AltitudeComparison.Of(Three, []).InWords.ShouldContain("after");
+    }
+
+    [Fact]
+    public void Three_on_each_side_have_a_band()
+    {
+        AltitudePoint[] before = [new(2_000, 61), new(6_000, 58), new(10_000, 52)];
+        var said = AltitudeComparison.Of(before, [new(2_000, 74), new(6_000, 71), new(10_000, 66)], 6_000);
+        said.Half.ShouldNotBeNull().ShouldBeGreaterThan(0);
+        said.Feet.ShouldBe(6_000);
+    }
+}

@@ -114,7 +114,7 @@ public class MeterTests
     [InlineData("2026-01-10,=SUM(A1:A9)", "is a formula")]
     [InlineData("2026-01-10,@cmd", "is a formula")]
     [InlineData("2026-01-10,-5", "below zero")]
-    [InlineData("2026-01-10,4 310.2", "no figure")]
+    [InlineData("2026-01-10,43l0.2", "no figure")]
     [InlineData("2026-13-40,5", "no day")]
     [InlineData("2027-01-01,5", "still to come")]
     public void A_line_that_can_not_be_taken_is_named_and_nothing_is_taken(string line, string says)

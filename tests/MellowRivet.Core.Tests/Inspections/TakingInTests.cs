@@ -42,6 +42,19 @@ public sealed class TakingInTests
         Begin(Typed("1")).ShouldSatisfyAllConditions(begun => begun.Inspection.ShouldBeNull(),
             begun => begun.Refusal!.Field.ShouldBe("Hours"));
 
+    // It flies 3 h a month and was read three days ago: 40 h more is asked about, and taken once somebody says that it is right.
+    [Theory]
+    [InlineData(9, false, false)]
+    [InlineData(40, false, true)]
+    [InlineData(40, true, false)]
+    public void Ten_times_the_usual_is_asked_about_before_anything_rests_on_it(int more, bool sure, bool asked)
+    {
+        var (inspection, refusal) = (Typed($"{aircraft.TimeInService.Value + more}") with { Sure = sure }).Begin(Guid.NewGuid(), aircraft,
+            Nothing with { Use = new(0.1, null, null, 12) }, Fixture.Ines, "IT", Fixture.Today, Fixture.Now);
+        (inspection is null).ShouldBe(asked);
+        refusal?.Field.ShouldBe(TakingIn.AsksSure);
+    }
+
     [Theory]
     [InlineData("26-101")]
     [InlineData("26-118", "26-104", "26-117", "26-B")]

@@ -9,7 +9,9 @@ namespace MellowRivet.Web.Pages.Bench;
 /// <param name="Unit">The unit beside it; "" for none.</param>
 /// <param name="Value">What was typed.</param>
 /// <param name="Problem">What is wrong with it; null where nothing is.</param>
-public sealed record BenchField(string Name, string Label, string Unit, string? Value, string? Problem);
+/// <param name="Measure">The symbol of the unit a number without one is read in; null where the form's choice of a unit says it.</param>
+/// <param name="MeasureOf">The name of that choice; null without one.</param>
+public sealed record BenchField(string Name, string Label, string Unit, string? Value, string? Problem, string? Measure, string? MeasureOf);
 
 /// <summary>What was typed on a sheet of the bench: it stands in the address. What is wrong with it is noted as it is read.</summary>
 public sealed class BenchTyped(IQueryCollection query)
@@ -47,7 +49,8 @@ public sealed class BenchTyped(IQueryCollection query)
 
     /// <summary>A field as it stands.</summary>
     public BenchField Field(string name, string label, string unit = "", string? otherwise = null) =>
-        new(name, label, unit, Text(name) ?? (Asked ? null : otherwise), Problem(name));
+        new(name, label, unit, Text(name) ?? (Asked ? null : otherwise), Problem(name), UnitOf(name)?.Symbol,
+            UnitOf(name) is null && name != "printed" ? "unit" : null);
 
     /// <summary>What was typed in a field; null where it is empty.</summary>
     public string? Text(string name) => query[name] is [{ Length: > 0 } typed, ..] ? typed : null;
@@ -57,16 +60,30 @@ public sealed class BenchTyped(IQueryCollection query)
 
     public bool Ticked(string name) => Text(name) is "true";
 
-    /// <summary>A number as typed; null where the field is empty, and a problem where it is none.</summary>
-    public double? Number(string name)
+    /// <summary>A measure as typed; null where the field is empty, and a problem where it is none.</summary>
+    /// <param name="name">The field.</param>
+    /// <param name="unit">The unit of a number without one; null for the one that the field's name tells.</param>
+    public double? Number(string name, Unit? unit = null)
     {
         if (Text(name) is not { } typed)
             return null;
-        if (TypedNumber.Parse(typed) is { } number)
-            return number;
-        Problems.Add(name, $"“{typed}” is no number.");
-        return null;
+        var read = MeasureText.Read(typed, unit ?? UnitOf(name)
+            ?? throw new ArgumentException($"Nothing tells the unit of {name}.", nameof(name)));
+        if (read.Problem is { } problem)
+            Problems.Add(name, problem);
+        return read.Value;
     }
+
+    // The open interface's names tell their units.
+    private static Unit? UnitOf(string name) =>
+        Units.FirstOrDefault(unit => name.TrimEnd([.. "0123456789"]).EndsWith(unit.Ending, StringComparison.OrdinalIgnoreCase)).Unit;
+
+    private static readonly (string Ending, Unit Unit)[] Units =
+    [
+        ("Ohms", Unit.Ohm), ("Inches", Unit.Inch), ("Psi", Unit.Psi), ("Grams", Unit.Gram), ("Microfarads", Unit.Microfarad),
+        ("Degrees", Unit.Degree), ("Pounds", Unit.Pound), ("Celsius", Unit.Celsius),
+        ("First", Unit.Gram), ("Second", Unit.Gram), ("Together", Unit.Gram),
+    ];
 
     /// <summary>A choice as made; null where none was.</summary>
     public T? Choice<T>(string name) where T : struct, Enum =>

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
@@ -29,12 +30,22 @@ public sealed record BenchCompressionView(BenchTyped In, CompressionSchool Schoo
 [Needs(Right.Look)]
 public sealed class BenchCompressionModel : BenchPage<BenchCompressionView>
 {
+    // 76/80 says the supply again: it has to be the one above.
+    private static double? Held(BenchTyped typed, int number)
+    {
+        var supply = typed.Number("supplyPsi") is > 0 and < 1_000 and { } psi ? new Psi(psi) : new Psi(80);
+        var read = TypedReading.Parse(typed.Text($"psi{number}"), supply);
+        if (read.Problem is { } problem)
+            typed.Problems.Add($"psi{number}", problem);
+        return read.Held?.Value;
+    }
+
     protected override BenchCompressionView? Answer(BenchTyped typed)
     {
         var school = typed.Choice<CompressionSchool>("limitSet") ?? CompressionSchool.SixtyOfEighty;
         var numbers = Enumerable.Range(1, BenchCompressionView.Most).ToList();
         var readings = numbers.Where(number => typed.Text($"psi{number}") is not null)
-            .Select(number => new ReadingCall(number, typed.Number($"psi{number}"),
+            .Select(number => new ReadingCall(number, Held(typed, number),
                 new Leaks(Enum.GetValues<LeakPath>().Where(path => typed.Ticked($"leak{number}-{path}"))))).ToList();
         foreach (var (index, reading) in readings.Index())
             typed.Call($"readings[{index}].psi", $"psi{reading.Cylinder}", $"Cylinder {reading.Cylinder}");

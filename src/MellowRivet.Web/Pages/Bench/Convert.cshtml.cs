@@ -18,6 +18,6 @@ public sealed class BenchConvertModel : BenchPage<BenchConvertView>
     {
         var from = Unit.Find(typed.Text("unit")) ?? Unit.NewtonMetre;
         return new(typed, from,
-            typed.Number("value") is { } value ? [.. from.Alternatives.Skip(1).Select(unit => (unit, from.To(unit, value)))] : []);
+            typed.Number("value", from) is { } value ? [.. from.Alternatives.Skip(1).Select(unit => (unit, from.To(unit, value)))] : []);
     }
 }

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
@@ -25,7 +26,8 @@ public sealed class BenchTorqueModel : BenchPage<BenchTorqueView>
     protected override BenchTorqueView? Answer(BenchTyped typed)
     {
         var unit = typed.Choice<TorqueUnit>("unit") ?? TorqueUnit.InLb;
-        var call = new TorqueCall(typed.Number("wanted"), unit, typed.Number("wrenchLengthInches"), typed.Number("extensionInches"));
+        var call = new TorqueCall(typed.Number("wanted", Unit.Find(BenchTorqueView.Symbol($"{unit}"))), unit,
+            typed.Number("wrenchLengthInches"), typed.Number("extensionInches"));
         var set = !typed.Problems.Any && call.Wanted is not null && call.WrenchLengthInches is not null
             && BenchApi.Torque(call, typed.Problems) is { } answer
             ? new WrenchSetting(answer.Setting, BenchTorqueView.Symbol($"{answer.Unit}"), answer.InLb, answer.FtLb, answer.NewtonMetres)

@@ -104,7 +104,7 @@ public sealed record BulletinForm
         {
             if (string.IsNullOrWhiteSpace(typed))
                 return null;
-            if (TypedNumber.Parse(typed) is { } number and >= 0 and <= 1_000_000)
+            if (MeasureText.Value(typed, Unit.Hour) is { } number and >= 0 and <= 1_000_000)
                 return (decimal)number;
             wrong ??= new(field, $"“{typed}” is no number from 0 up.");
             return null;

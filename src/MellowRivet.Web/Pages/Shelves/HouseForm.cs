@@ -24,8 +24,10 @@ public sealed class HouseForm
     public string? StickerHeight { get; set; }
 
     public HouseRules ToRules() => new(Inspector, FirstLook, AskFirst, Sum(PreAuthorised), AirworthinessUnasked, Sum(LabourRate),
-        Money?.Trim() ?? "$", SignersLook, TypedNumber.Parse(StickerWidth ?? "140") ?? 0, TypedNumber.Parse(StickerHeight ?? "90") ?? 0,
+        Money?.Trim() ?? "$", SignersLook, Millimetres(StickerWidth ?? "140"), Millimetres(StickerHeight ?? "90"),
         Name?.Trim() ?? "");
+
+    private static double Millimetres(string typed) => MeasureText.Value(typed, Core.Measures.Unit.Millimetre) ?? 0;
 
     private static decimal Sum(string? typed) =>
         TypedNumber.Parse(typed ?? "0") is { } sum && Math.Abs(sum) < MostSum ? (decimal)sum : -1;

@@ -43,11 +43,11 @@ public sealed class ToolForm
         DateOnly? until = DateOnly.TryParseExact(Calibrated, "yyyy-MM-dd", out var day) ? day : null;
         if (until is null && !string.IsNullOrWhiteSpace(Calibrated))
             return new("calibrated", "A day as 2027-03-31.");
-        if (TypedNumber.Parse(Length) is var length && length is null && !string.IsNullOrWhiteSpace(Length))
+        if (MeasureText.Value(Length, Core.Measures.Unit.Inch) is var length && length is null && !string.IsNullOrWhiteSpace(Length))
             return new("length", "The length is a number of inches.");
         tool.Retire(Retired);
-        var range = TypedNumber.Parse(Least) is { } least && TypedNumber.Parse(Most) is { } most
-            && Core.Measures.Unit.Find(Unit) is { } unit ? new TorqueRange(least, most, unit) : null;
+        var range = Core.Measures.Unit.Find(Unit) is { Dimension: Dimension.Torque } unit && MeasureText.Value(Least, unit) is { } least
+            && MeasureText.Value(Most, unit) is { } most ? new TorqueRange(least, most, unit) : null;
         return tool.Describe(Name, Number, TorqueWrench, until, length, range);
     }
 }

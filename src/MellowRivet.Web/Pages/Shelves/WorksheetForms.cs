@@ -75,7 +75,9 @@ public sealed class TaskForm
         WorksheetMeasure? measure = null;
         if (!string.IsNullOrWhiteSpace(Measure))
         {
-            var (low, high) = (TypedNumber.Parse(Low), TypedNumber.Parse(High));
+            if (Core.Measures.Unit.Find(Unit) is not { } of)
+                return (null, new("limits", $"“{Unit}” is no unit."));
+            var (low, high) = (MeasureText.Value(Low, of), MeasureText.Value(High, of));
             if ((low is null && !string.IsNullOrWhiteSpace(Low)) || (high is null && !string.IsNullOrWhiteSpace(High)))
                 return (null, new("limits", "Limits are numbers; leave one empty where there is none."));
             var source = string.IsNullOrWhiteSpace(Source) ? low is null && high is null
@@ -131,7 +133,7 @@ public sealed class ZoneForm
     /// <summary>A worksheet with the zone in it; or what can't be read of it.</summary>
     public (Worksheet? Worksheet, Refusal? Refusal) PutIn(Worksheet sheet)
     {
-        var hours = TypedNumber.Parse(Hours);
+        var hours = MeasureText.Value(Hours, Core.Measures.Unit.Hour);
         if (hours is null && !string.IsNullOrWhiteSpace(Hours))
             return (null, new("zone", "Hours are a number, or nothing."));
         var key = string.IsNullOrWhiteSpace(Key) ? Worksheet.KeyFor(Title ?? "") : Key;

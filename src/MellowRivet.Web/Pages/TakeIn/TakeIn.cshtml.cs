@@ -1,3 +1,4 @@
+using System.Globalization;
 using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -25,9 +26,12 @@ public sealed class TakeInForm
     /// <summary>The owner's complaints, one to a line.</summary>
     public string? Squawks { get; set; }
 
+    /// <summary>The hours are right, though they are many.</summary>
+    public bool Sure { get; set; }
+
     /// <summary>It, with the worksheets that are ticked of those offered.</summary>
     public TakingIn With(IEnumerable<Worksheet> sheets) =>
-        new(Kind, Hours, WorkOrder, [.. sheets.Where(sheet => Worksheets.Contains(sheet.Key))], Squawks);
+        new(Kind, Hours, WorkOrder, [.. sheets.Where(sheet => Worksheets.Contains(sheet.Key))], Squawks, Sure);
 }
 
 /// <summary>An aircraft that is about to be taken in.</summary>
@@ -39,7 +43,19 @@ public sealed class TakeInForm
 /// <param name="Scope">What the ticked lists leave uncovered of the scope of this kind; null while no aircraft is chosen.</param>
 /// <param name="Open">What earlier inspections left open on it.</param>
 public sealed record TakeInView(TakeInForm Form, IReadOnlyList<FleetRow> Fleet, Aircraft? Chosen, IReadOnlyList<InspectionKind> Kinds,
-    IReadOnlyList<WorksheetOffer> Worksheets, Scope? Scope, IReadOnlyList<OpenItem> Open) : PageView;
+    IReadOnlyList<WorksheetOffer> Worksheets, Scope? Scope, IReadOnlyList<OpenItem> Open) : PageView
+{
+    /// <summary>What the meter showed at last; null while no aircraft is chosen, and for one that was never read.</summary>
+    public LastRead? LastRead => Chosen is null ? null : LastRead.Of(Chosen);
+}
+
+/// <summary>What the meter that time in service goes by showed at last.</summary>
+public sealed record LastRead(decimal Shown, DateOnly On)
+{
+    public static LastRead? Of(Aircraft aircraft) => aircraft.ReadOn is { } on && aircraft.MeterOf(aircraft.TimeBasis) is { } meter
+        ? new(aircraft.TimeInService.Value - meter.Offset, on)
+        : null;
+}
 
 /// <summary>Takes an aircraft in: its kind of inspection, the worksheets, what the meter shows and what the owner says.</summary>
 [Needs(Right.Look)]
@@ -62,6 +78,9 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             Worksheets = sheets,
             WorkOrder = await NextWorkOrderAsync(stop),
         };
+        // Read today already: nobody types it twice.
+        if (await ChosenAsync(aircraft, stop) is { ReadOn: { } read } there && read == clock.Today())
+            Form.Hours = LastRead.Of(there)?.Shown.ToString("0.0##", CultureInfo.InvariantCulture);
         untouched = !ticked;
         return await ShowAsync(stop);
     }
@@ -74,7 +93,8 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         if (taking.Check(chosen, KindsOf(chosen)).Select(InForm).ToList() is [_, ..] wrong)
             return await ShowAsync(stop, new(Form, wrong));
         var house = await db.HouseRulesAsync(stop);
-        var written = await desk.WriteFileAsync(chosen!.Id, Form.Post, async aircraft =>
+        var use = (await desk.Board.LineAsync(chosen!.Id, stop)).Now.Hours.Use;
+        var written = await desk.WriteFileAsync(chosen.Id, Form.Post, async aircraft =>
         {
             if (await db.IsTakenAsync(taking.Order, stop))
                 return new("WorkOrder", $"Work order {taking.Order} is taken.");
@@ -82,7 +102,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
                 return new("Aircraft", "Its last inspection is still in work: close that one first.");
             // In its turn: what is signed or cleared until then counts.
             var with = new BeginsWith(await db.TasksDoneAsync(aircraft.Id, clock, stop), house,
-                await db.KnownMarksAsync(aircraft.Id, stop), await db.OpenItemsAsync(aircraft.Id, stop));
+                await db.KnownMarksAsync(aircraft.Id, stop), await db.OpenItemsAsync(aircraft.Id, stop), use);
             var (inspection, refusal) = taking.Begin(Form.Post, aircraft, with, User.PersonId(), User.Initials(), clock.Today(),
                 clock.GetUtcNow());
             if (inspection is not null)

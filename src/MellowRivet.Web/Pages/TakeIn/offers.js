@@ -18,5 +18,8 @@ form?.addEventListener('change', async event => {
   const answer = await fetch(`/take-in?${query}`).catch(() => null);
   if (!answer?.ok) return;
   const page = parsed(await answer.text());
-  for (const id of ticks ? ['uncovered'] : ['offers', 'kinds', 'uncovered']) morph(document.getElementById(id), page.getElementById(id));
+  for (const id of ticks ? ['uncovered'] : ['offers', 'kinds', 'uncovered', 'last-read'])
+    morph(document.getElementById(id), page.getElementById(id));
+  // Read today already: nobody types it twice.
+  form.elements['Form.Hours'].value ||= page.querySelector('[name="Form.Hours"]').value;
 });

@@ -1,4 +1,5 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Amendments;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
@@ -19,7 +20,9 @@ public enum DueFilter { All = 1, Now, BeforeNext }
 /// <param name="ItemId">The item that is asked for.</param>
 /// <param name="Only">Which of them are shown.</param>
 /// <param name="Adds">A new one is being typed.</param>
-public sealed record DueView(FileShown File, DueLine Line, Guid? ItemId, DueFilter Only, bool Adds) : FileView(File)
+/// <param name="Amended">Times it was done that were put right, latest first.</param>
+public sealed record DueView(FileShown File, DueLine Line, Guid? ItemId, DueFilter Only, bool Adds, IReadOnlyList<Amendment> Amended)
+    : FileView(File)
 {
     public override FilePage At => FilePage.Due;
 
@@ -38,6 +41,9 @@ public sealed record DueView(FileShown File, DueLine Line, Guid? ItemId, DueFilt
         Cycles = $"{now.Cycles.Total:0}",
         Reference = InWork?.WorkOrder,
     });
+
+    /// <summary>What was typed to put a time right, where it wasn't taken; null for another.</summary>
+    public AmendForm? TypedFor(int index) => Typed<AmendForm>() is { } form && form.Index == index ? form : null;
 
     /// <summary>The inspection that is open, or would come next.</summary>
     public InspectionKind? OpenKind => InWork?.Kind ?? (Line.NextInspection?.Item.DoneBy is [var first, ..] ? first : null);
@@ -115,13 +121,17 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
         }, stop), Here, stop);
     }
 
+    /// <summary>Puts a time that it was done right, or strikes it.</summary>
     [Needs(Right.KeepFile)]
-    public Task<IActionResult> OnPostTakeBackAsync(Guid post, Guid item, CancellationToken stop) =>
-        AfterAsync(Desk.WriteFileAsync(Id, post, async _ =>
-        {
-            (await ItemAsync(item, stop))?.TakeBack();
-            return null;
-        }, stop), $"{Here}?item={item}", stop);
+    public async Task<IActionResult> OnPostAmendAsync(AmendForm form, CancellationToken stop)
+    {
+        ItemId = form.Subject;
+        if (!form.Strike && form.Check() is { } wrong)
+            return await AgainAsync(wrong, stop, form);
+        var was = (await ItemAsync(form.Subject, stop))?.Done.ElementAtOrDefault(form.Index);
+        return await AfterAsync(Desk.PutDoneRightAsync(Id, form.Subject, form.Index, form.ToDone(was), form.By(User, Clock), stop),
+            $"{Here}?item={form.Subject}", stop, form);
+    }
 
     /// <summary>The list as CSV.</summary>
     public async Task<IActionResult> OnGetCsvAsync(CancellationToken stop) => await MakeAsync(stop)
@@ -131,5 +141,6 @@ public sealed class DueModel(Desk desk, RivetDb db, TimeProvider clock) : FleetP
     private Task<DueItem?> ItemAsync(Guid id, CancellationToken stop) => Db.DueItemAsync(Id, id, stop);
 
     protected override async Task<DueView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop) =>
-        new(file, await Desk.Board.LineAsync(Id, stop), ItemId, Only, Adds);
+        new(file, await Desk.Board.LineAsync(Id, stop), ItemId, Only, Adds,
+            ItemId is { } item ? await Db.AmendmentsOfAsync(Id, stop, [item]) : []);
 }

@@ -18,6 +18,7 @@ public sealed class DueForm
     public string? EveryMonths { get; set; }
     public CalendarRule Calendar { get; set; }
     public string? GraceHours { get; set; }
+    public string? FirstAtHours { get; set; }
     public string? EveryLandings { get; set; }
     public string? EveryCycles { get; set; }
     public DateOnly? NotAfter { get; set; }
@@ -35,6 +36,7 @@ public sealed class DueForm
         EveryMonths = $"{item.Interval.EveryMonths}",
         Calendar = item.Interval.Calendar,
         GraceHours = item.Interval.GraceHours > 0 ? $"{item.Interval.GraceHours:0.##}" : "",
+        FirstAtHours = $"{item.Interval.FirstAtHours:0.##}",
         EveryLandings = $"{item.Interval.EveryLandings}",
         EveryCycles = $"{item.Interval.EveryCycles}",
         NotAfter = item.Interval.NotAfter,
@@ -74,7 +76,8 @@ public sealed class DueForm
         }
         interval = new(Number("everyHours", EveryHours, "Hours, as 100 or 12.5."), Whole("everyMonths", EveryMonths), Calendar,
             Number("graceHours", GraceHours, "Hours, as 10.")
-                ?? 0, Whole("everyLandings", EveryLandings), Whole("everyCycles", EveryCycles), NotAfter);
+                ?? 0, Whole("everyLandings", EveryLandings), Whole("everyCycles", EveryCycles), NotAfter,
+            Number("firstAtHours", FirstAtHours, "Hours, as 12000."));
         labour = Number("labourHours", LabourHours, "Hours, as 1.5.");
         if (!Enum.IsDefined(Kind) || !Enum.IsDefined(Standing) || !Enum.IsDefined(Calendar))
             wrong.Add(new("what", "Choose one of those offered."));

@@ -1,4 +1,5 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Amendments;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -13,6 +14,7 @@ namespace MellowRivet.Web.Pages.Fleet.Parts;
 public sealed class FitForm
 {
     public Guid Post { get; set; } = Guid.CreateVersion7();
+    public string? Why { get; set; }
 
     /// <summary>One that lies in the shop; null for a new one.</summary>
     public Guid? Stored { get; set; }
@@ -60,6 +62,7 @@ public sealed class StayForm
     public string? At { get; set; }
     public string? OwnTime { get; set; }
     public string? Off { get; set; }
+    public string? Why { get; set; }
 
     public TypedStay ToStay() => new(At, OwnTime, Off);
 }
@@ -73,9 +76,10 @@ public sealed class StayForm
 /// <param name="InStore">Parts that were taken off somewhere and are on nothing now.</param>
 /// <param name="Types">The models that are known.</param>
 /// <param name="Others">The shop's other aircraft.</param>
+/// <param name="Amended">What was put right about the chosen part, latest first.</param>
 public sealed record PartsView(FileShown File, Guid? PartId, bool Adds, Guid? On,
     IReadOnlyList<(Installation Stay, string Registration)> Stays,
-    IReadOnlyList<Component> InStore, TypeList Types, IReadOnlyList<FleetRow> Others) : FileView(File)
+    IReadOnlyList<Component> InStore, TypeList Types, IReadOnlyList<FleetRow> Others, IReadOnlyList<Amendment> Amended) : FileView(File)
 {
     public override FilePage At => FilePage.Parts;
 
@@ -154,9 +158,17 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             if (Component.CheckPlate(fitted.Kind, form.PartNumber, form.Serial, form.Name, form.MadeOn, Today) is { } wrong)
                 return wrong;
             var (number, open) = await NumberAsync(fitted.Kind, form, "name", stop);
-            if (open is null)
-                fitted.Identify(number, form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
-            return open;
+            if (open is not null)
+                return open;
+            // What nobody had said is filled in; what was said otherwise is put right in the open.
+            var (was, said) = (fitted.Plate, fitted.SaysOtherwise(number, form.Serial, form.MadeOn));
+            if (said && Amendment.Check(form.Why) is { } reason)
+                return reason with { Field = "plateWhy" };
+            fitted.Identify(number, form.Serial?.Trim() ?? "", form.Name?.Trim() ?? "", form.MadeOn);
+            if (said)
+                await Desk.KeepAsync(new(form.Post, Id, AmendmentOf.Plate, part, $"plate of {fitted.Kind.InWords()}", was, fitted.Plate,
+                    form.Why!, User.Sets(Clock)), aircraft.LastStay(part)?.InstalledOn, stop);
+            return null;
         }, stop), $"{Here}?part={part}", stop, form);
     }
 
@@ -183,7 +195,15 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         return AfterAsync(Desk.WriteFileAsync(Id, form.Post, async aircraft =>
         {
             var (at, own, off, wrong) = form.ToStay().Read();
-            return wrong ?? await Db.PutStayRightAsync(aircraft, form.Stay, at, own, off, stop);
+            if ((wrong ?? Amendment.Check(form.Why)) is { } refusal)
+                return refusal.Field == "amendWhy" ? refusal with { Field = "stayWhy" } : refusal;
+            var stay = aircraft.Installations.FirstOrDefault(one => one.Id == form.Stay);
+            var was = stay?.InWords;
+            if (await Db.PutStayRightAsync(aircraft, form.Stay, at, own, off, stop) is { } no)
+                return no;
+            await Desk.KeepAsync(new(form.Post, Id, AmendmentOf.Stay, form.Part, $"hours of {stay!.Component.Title}", was!, stay.InWords,
+                form.Why!, User.Sets(Clock)), stay.InstalledOn, stop);
+            return null;
         }, stop), $"{Here}?part={form.Part}", stop, form);
     }
 
@@ -220,6 +240,7 @@ public sealed class PartsModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
             PartId is { } part && file.Aircraft.LastStay(part) is { } current
                 ? [.. (await Db.StaysOfAsync(current.ComponentId, stop)).Select(stay => (stay, names[stay.AircraftId]))]
                 : [],
-            Adds ? await Db.StoredAsync(stop) : [], await Db.TypeListAsync(stop), [.. fleet.Where(row => row.Id != Id)]);
+            Adds ? await Db.StoredAsync(stop) : [], await Db.TypeListAsync(stop), [.. fleet.Where(row => row.Id != Id)],
+            PartId is { } chosen ? await Db.AmendmentsOfAsync(Id, stop, [chosen]) : []);
     }
 }

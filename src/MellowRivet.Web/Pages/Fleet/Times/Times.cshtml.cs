@@ -1,5 +1,7 @@
+using MellowRivet.Core.Amendments;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -80,13 +82,18 @@ public sealed record SentTimes(TimesFile File, ImportForm Form, TimesCheck Check
 /// <param name="Total">How many there are.</param>
 /// <param name="Use">How much it flies; null before two readings on different days.</param>
 /// <param name="Sent">A file that is looked at; null for none.</param>
-public sealed record TimesView(FileShown File, IReadOnlyList<MeterReading> Readings, int Total, Utilisation? Use, SentTimes? Sent)
+/// <param name="Amended">Readings that were put right, latest first.</param>
+public sealed record TimesView(FileShown File, IReadOnlyList<MeterReading> Readings, int Total, Utilisation? Use, SentTimes? Sent,
+    IReadOnlyList<Amendment> Amended)
     : FileView(File)
 {
     public override FilePage At => FilePage.Times;
 
     /// <summary>The form of a reading: as typed where it was refused, else of today.</summary>
     public MeterForm Reading => Typed<MeterForm>() ?? new() { Kind = Aircraft.TimeBasis, On = Today };
+
+    /// <summary>What was typed to put a reading right, where it wasn't taken; null for another reading.</summary>
+    public AmendForm? TypedFor(MeterReading reading) => Typed<AmendForm>() is { } form && form.Subject == reading.Id ? form : null;
 
     /// <summary>The reading goes back: was the meter replaced?</summary>
     public bool AsksReplaced => Problem(MeterFault.Backwards, "lastShown", "firstShown") is not null;
@@ -106,6 +113,18 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
         AfterAsync(Desk.WriteFileAsync(Id, form.Post,
             aircraft => Task.FromResult(form.ToReading().Take(aircraft, Today, User.Initials())), stop, meters: true),
             HrefOf(FilePage.Times), stop, form);
+
+    /// <summary>Puts a mistyped reading right, or strikes it.</summary>
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostAmendAsync(AmendForm form, CancellationToken stop)
+    {
+        var shown = TypedNumber.ParseHours(form.Value);
+        if (!form.Strike && shown is null)
+            return await AgainAsync(new("amendShown", MeasureText.Read(form.Value, Unit.Hour).Problem
+                ?? "What the meter showed, as a figure: 4318.6."), stop, form);
+        return await AfterAsync(Desk.PutMeterRightAsync(Id, form.Subject, form.On, form.Strike ? null : shown!.Value.Value,
+            form.By(User, Clock), stop), HrefOf(FilePage.Times), stop, form);
+    }
 
     /// <summary>Shows what a file holds and what it comes to; keeps nothing.</summary>
     [Needs(Right.KeepFile)]
@@ -146,7 +165,9 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
     {
         var (total, readings) = await Db.LatestTimesAsync(Id, Latest, stop);
         var use = (await Desk.Board.LineAsync(Id, stop)).Now.Hours.Use;
+        var amended = (await Db.AmendmentsOfAsync(Id, stop)).Where(amendment => amendment.Of == AmendmentOf.Meter).ToList();
         return new(file, readings, total, use, looked is not var (sent, form) ? null
-            : new(sent, form, TimesImport.Check(sent, form.Columns, await Db.WithMetersAsync(Id, stop), form.ReplacedAt, Today)));
+            : new(sent, form, TimesImport.Check(sent, form.Columns, await Db.WithMetersAsync(Id, stop), form.ReplacedAt, Today)),
+            amended);
     }
 }

@@ -3,6 +3,7 @@ using MellowRivet.Core.Signing;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Web.Drawings;
+using MellowRivet.Web.Pages.Walk.Engine;
 
 namespace MellowRivet.Web.Pages.Walk.Close;
 
@@ -47,15 +48,7 @@ public sealed record CloseView(WalkShown Walk, SigningAnswer Answer, Readiness R
     };
 
     /// <summary>Where what is asked for is filled in.</summary>
-    public string HrefOf(Ask ask) => ask.Asked switch
-    {
-        Asked.Compressions => $"{Here}/compressions/{ask.EngineId}",
-        Asked.Plugs => $"{Here}/plugs/{ask.EngineId}",
-        Asked.Filter => $"{Here}/engine-sheet/oil/{ask.EngineId}",
-        Asked.Magnetos => $"{Here}/engine-sheet/magneto/{ask.Carrier}",
-        Asked.Carburettors => $"{Here}/engine-sheet/carburettor/{ask.Carrier}",
-        _ => $"{Here}/engine-sheet/{ask.Asked.ToString().ToLowerInvariant()}/{ask.EngineId}",
-    };
+    public string HrefOf(Ask ask) => EngineNavView.HrefOf(Job.Inspection, ask.Asked, ask.EngineId, ask.Carrier);
 
     /// <summary>What the signature says, on its button.</summary>
     public string SignsAs => Readiness.Unairworthy.Count > 0 ? "Sign as unairworthy, with the list"

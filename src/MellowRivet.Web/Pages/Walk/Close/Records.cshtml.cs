@@ -1,3 +1,4 @@
+using MellowRivet.Core.Amendments;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
@@ -25,10 +26,16 @@ public sealed class CorrectForm
 /// <param name="Answer">By which certificate whoever looks may correct one, or why they may not.</param>
 /// <param name="Stickers">The size of the shop's stickers: "140x90".</param>
 /// <param name="Records">The records that are shown.</param>
-public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, string Stickers, IReadOnlyList<SignedRecord> Records)
+/// <param name="Amended">What was put right in the aircraft's file since, latest first.</param>
+public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, string Stickers, IReadOnlyList<SignedRecord> Records,
+    IReadOnlyList<Amendment> Amended)
     : SigningView(Walk, Answer)
 {
     public override Station At => Station.Close;
+
+    /// <summary>What a record rests on and was put right since it was signed.</summary>
+    public IReadOnlyList<Amendment> AmendedSince(SignedRecord record) =>
+        [.. Amended.Where(amendment => amendment.Records.Contains((int)record.Number))];
 
     /// <summary>The records that correct one.</summary>
     public IEnumerable<SignedRecord> CorrectionsOf(SignedRecord record) => Records.Where(other => other.Corrects == record.Number);
@@ -62,6 +69,7 @@ public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf
     protected override async Task<RecordsView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {
         var house = await Db.HouseRulesAsync(stop);
-        return new(walk, AnswerOf(walk), $"{house.StickerWidth:0.#}x{house.StickerHeight:0.#}", await Db.RecordsOfAsync(Id, stop));
+        return new(walk, AnswerOf(walk), $"{house.StickerWidth:0.#}x{house.StickerHeight:0.#}", await Db.RecordsOfAsync(Id, stop),
+            await Db.AmendmentsOfAsync(walk.Job.Aircraft.Id, stop));
     }
 }

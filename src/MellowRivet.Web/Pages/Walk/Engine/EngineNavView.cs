@@ -3,6 +3,7 @@ using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core.Signing;
 using MellowRivet.Store;
 
 namespace MellowRivet.Web.Pages.Walk.Engine;
@@ -46,6 +47,18 @@ public sealed record EngineNavView(Job Job, Component Engine)
         return new(HrefOf(Job.Inspection, sheet), $"{sheet.Kind.InWords()}{(place.Length > 0 ? $", {place}" : "")}",
             $"{work.Done} of {work.All}", $"engine-sheet/{sheet.Kind}/{sheet.Carrier.Id}".ToLowerInvariant());
     }
+
+    /// <summary>Where something that is asked for is filled in.</summary>
+    public static string HrefOf(Inspection inspection, Asked asked, Guid engineId, Guid carrier) => $"/walk/{inspection.Id}/" + asked switch
+    {
+        Asked.Compressions => $"compressions/{engineId}",
+        Asked.Plugs => $"plugs/{engineId}",
+        Asked.Filter => $"engine-sheet/oil/{engineId}",
+        Asked.Run => $"engine-sheet/run/{engineId}",
+        Asked.Magnetos or Asked.MagnetosInPlace => $"engine-sheet/magneto/{carrier}",
+        Asked.Carburettors or Asked.Floats or Asked.Balance => $"engine-sheet/carburettor/{carrier}",
+        _ => $"engine-sheet/exhaust/{engineId}",
+    };
 
     public static string HrefOf(Inspection inspection, EngineSheet sheet) =>
         $"/walk/{inspection.Id}/engine-sheet/{sheet.Kind.ToString().ToLowerInvariant()}/{sheet.Carrier.Id}";

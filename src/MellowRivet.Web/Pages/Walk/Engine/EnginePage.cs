@@ -1,5 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Pages.Shared;
@@ -17,6 +19,19 @@ public abstract record EngineView(WalkShown Walk, Component Engine) : WalkView(W
 
     public Guid EngineId => Engine.Id;
 
+    /// <summary>The tasks of the walk that a page of the engine station answers.</summary>
+    /// <param name="path">The page's address.</param>
+    public IReadOnlyList<InspectionTask> AnsweredAt(string path)
+    {
+        var (inspection, aircraft) = (Job.Inspection, Job.Aircraft);
+        var live = InspectionJudgements.Of(inspection, aircraft);
+        var isRun = path == EngineNavView.HrefOf(inspection, Asked.Run, EngineId, EngineId);
+        return [.. inspection.Walk.Where(task => task.Station == Station.Engine && (isRun
+            ? Inspection.IsOfRun(task, EngineId)
+            : inspection.SheetsFor(task, aircraft, live)
+                .Any(part => EngineNavView.HrefOf(inspection, part.Asked, part.EngineId, part.Carrier) == path)))];
+    }
+
     /// <summary>All engines of the aircraft, to change over on a twin.</summary>
     public IReadOnlyList<Installation> Engines => [.. Job.Aircraft.Engines];
 }
@@ -28,7 +43,7 @@ public abstract class EnginePage<TView>(Desk desk, RivetDb db, KeptFrames frames
     [FromRoute(Name = "engine")]
     public Guid? EngineId { get; set; }
 
-    protected override JobParts Shows => JobParts.Engine;
+    protected override JobParts Shows => JobParts.Whole;
     protected override bool OfEngine => true;
 
     protected TimeProvider Clock => clock;
@@ -52,5 +67,5 @@ public abstract class EnginePage<TView>(Desk desk, RivetDb db, KeptFrames frames
     protected Task<Written> OnEngineAsync(Guid post, Func<Job, Component, Refusal?> decide, CancellationToken stop) =>
         Desk.WriteAsync(Id, post, job => EngineOf(job.Aircraft) is { } engine
             ? decide(job, engine)
-            : new("engine", "There is no such engine on this aircraft."), stop, JobParts.Engine);
+            : new("engine", "There is no such engine on this aircraft."), stop);
 }

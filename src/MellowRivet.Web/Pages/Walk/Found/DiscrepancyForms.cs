@@ -87,8 +87,8 @@ public sealed class CorrectionForm
         TorquePulled? torque = null;
         if (!string.IsNullOrWhiteSpace(Torque))
         {
-            if (TypedNumber.Parse(Torque) is not (> 0 and < 100_000 and var pulled)
-                || Core.Measures.Unit.Find(Unit) is not { Dimension: Dimension.Torque } unit)
+            if (Core.Measures.Unit.Find(Unit) is not { Dimension: Dimension.Torque } unit
+                || MeasureText.Value(Torque, unit) is not (> 0 and < 100_000 and var pulled))
                 return (null, new("torque", "The torque as a number with its unit: 17 N·m."));
             if (wrench is null)
                 return (null, new("torque", "Choose the wrench it was pulled with."));

@@ -39,7 +39,8 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
     private bool IsLive => Request.Headers.ContainsKey("X-Rivet");
 
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, string? measured, Guid? squawk, string? judged,
+    public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, string? where, string? measured, Guid? squawk,
+        string? judged,
         List<string> kept, CancellationToken stop)
     {
         if (await LookAsync(judged is null ? JobParts.Tasks | JobParts.Discrepancies : JobParts.Whole, stop) is not { } job)
@@ -47,31 +48,31 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         if (!job.Inspection.InWork)
             return Redirect($"/walk/{Id}/close");
         var bad = job.Inspection.OpenJudgement(job.Aircraft, judged);
-        var at = bad is null ? null : TaskOf(job.Inspection, bad);
+        var at = bad is null ? null : TaskOf(job, bad);
         measured ??= bad is { IsMeasured: true } ? Short($"{bad.Saw}; {bad.Judgement.Rule}", Discrepancy.LongestMeasured) : null;
         begun = new()
         {
             Judged = bad?.Key,
             Zone = zone ?? at?.ZoneKey ?? bad?.Where.ZoneKey,
             Task = task ?? at?.Id,
+            Where = where ?? bad?.Place,
             What = what ?? (bad is null ? null : $"{bad.What}: {bad.Saw}")
                 ?? job.Inspection.Squawks.FirstOrDefault(heard => heard.Id == squawk)?.Words,
             Measured = measured,
             How = measured is null ? FoundHow.Visual : FoundHow.Measurement,
             Squawk = squawk,
-            Kept = [.. kept.Where(sha => photos.PathOf(sha, PhotoSize.Thumb) is not null).Take(Uploads.Most)],
+            Kept = [.. kept.Concat(bad?.Photo is { } seen ? [seen.Sha256] : []).Distinct()
+                .Where(sha => photos.PathOf(sha, PhotoSize.Thumb) is not null).Take(Uploads.Most)],
         };
         begun.Class = bad is null ? Guess(job.Inspection, begun).Class : DiscrepancyClass.Airworthiness;
         return await ShowAsync(stop);
     }
 
-    // The page of a judgement belongs to a task where the walk has one for it.
-    private static InspectionTask? TaskOf(Inspection inspection, Judged judged) =>
-        inspection.Tasks.FirstOrDefault(one => one.Id == judged.Where.TaskId)
-        ?? (judged.Where.Cylinder is not null
-            ? inspection.Tasks.FirstOrDefault(one => one.IsCompression && one.TiedTo is null
-                && (one.ComponentId is null || one.ComponentId == judged.Where.EngineId))
-            : null);
+    // A judgement belongs to a task where the walk has one that its sheet answers.
+    private static InspectionTask? TaskOf(Job job, Judged judged) =>
+        job.Inspection.Tasks.FirstOrDefault(one => one.Id == judged.Where.TaskId)
+        ?? (judged.Where.EngineId is null ? null : job.Inspection.Walk.FirstOrDefault(one =>
+            job.Inspection.SheetsFor(one, job.Aircraft).Any(part => part.Judged.Any(there => there.Key == judged.Key))));
 
     private static string Short(string words, int most) => words.Length > most ? words[..most] : words;
 

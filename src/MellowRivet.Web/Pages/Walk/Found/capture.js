@@ -181,7 +181,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     begin(fill, photos) {
       recall();
       for (const [name, value] of Object.entries(fill)) if (form.elements[name] && value) form.elements[name].value = value;
-      if (!fill.task) form.elements.task.value = '';
+      for (const of of ['task', 'squawk']) form.elements[of].value = fill[of] ?? '';
       if (fill.measured) form.querySelector('.more-find').open = true;
       snapped = [...snapped, ...photos];
       preview();
@@ -199,8 +199,8 @@ if (me) {
       dialog.close();
       return;
     }
-    // What is written down for a judgement has its own page, which says so.
-    const link = event.target.closest('a[href*="/find"]:not([href*="judged="])');
+    // What is written down for a judgement, or with a picture that is kept already, has its own page, which shows them.
+    const link = event.target.closest('a[href*="/find"]:not([href*="judged="], [href*="kept="])');
     if (
       !dialog ||
       !link ||

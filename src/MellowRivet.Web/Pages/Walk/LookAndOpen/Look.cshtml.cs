@@ -44,6 +44,9 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads 
     [FromQuery(Name = "zone")]
     public string? Zone { get; set; }
 
+    // What is written down for a mark stands beside it.
+    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies;
+
     private string Here => $"look?zone={Zone}";
 
     [Needs(Right.RecordWork)]

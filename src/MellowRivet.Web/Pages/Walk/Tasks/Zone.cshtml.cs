@@ -77,7 +77,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         var written = await Desk.AnswerAsync(Id, form.Task, form.Post, async (job, task) =>
         {
             // What is measured is judged, and what is judged is weighed with the whole.
-            if (form.Typed.Is || task.IsCompression)
+            if (form.Typed.Is || job.Inspection.AskedBy(task) is not null)
                 await Desk.WithAsync(job, JobParts.Whole, stop);
             var undo = new Undo(task, task.Verdict, task.Reason, form.Post);
             var (refusal, mine) = job.Inspection.Take(task, form.ToVerdict(toFixList), job.Aircraft, wrench, Me, now, Today);
@@ -115,7 +115,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
     public Task<IActionResult> OnPostLimitAsync(LimitForm form,
         CancellationToken stop) => OnFileAsync(form.Post, form.Task, (job, measure) =>
     {
-        var (limit, refusal) = ManualLimit.Read(measure.Kind, measure.Unit, form.Low, form.High, form.Reference);
+        var (limit, refusal) = ManualLimit.Read(job.Aircraft.FiledUnder(measure.Kind), measure.Unit, form.Low, form.High, form.Reference);
         if (limit is not null)
             job.Aircraft.SetLimit(limit with { Set = User.Sets(clock) });
         return refusal;
@@ -127,7 +127,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         CancellationToken stop) => OnFileAsync(form.Post, form.Task, (job, measure) =>
     {
         var cables = job.Inspection.Cables.Where(form.Cables.Contains).Append(measure.Kind).Distinct();
-        var (table, refusal) = CableTable.Read([.. cables], form.Rows, TypedNumber.Parse(form.Tolerance), form.Reference);
+        var (table, refusal) = CableTable.Read([.. cables], form.Rows, MeasureText.Value(form.Tolerance, Unit.Pound), form.Reference);
         if (table is not null)
             job.Aircraft.SetCableTable(table with { Set = User.Sets(clock) });
         return refusal is null ? null : refusal with { Field = "table" };

@@ -4,11 +4,13 @@ using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Signing;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Drawings;
 using MellowRivet.Web.Pages.Hangar;
+using MellowRivet.Web.Pages.Walk.Engine;
 
 namespace MellowRivet.Web.Pages.Walk.Tasks;
 
@@ -71,6 +73,24 @@ public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, Zon
     public Undo? Undo => Pressed.Undo;
     public Clash? Clash => Pressed.Clash;
 
+    /// <summary>The sheets that answer tasks of this zone, by task.</summary>
+    public IReadOnlyDictionary<Guid, IReadOnlyList<SheetPart>> Sheets { get; } = SheetsOf(Walk.Job, Walked);
+
+    private static Dictionary<Guid, IReadOnlyList<SheetPart>> SheetsOf(Job job, ZoneTasks walked)
+    {
+        var asking = walked.Tasks.Where(task => job.Inspection.AskedBy(task) is not null).ToList();
+        if (asking.Count == 0)
+            return [];
+        var live = InspectionJudgements.Of(job.Inspection, job.Aircraft);
+        return asking.ToDictionary(task => task.Id, task => job.Inspection.SheetsFor(task, job.Aircraft, live));
+    }
+
+    /// <summary>The sheets that answer a task; none where it is answered here.</summary>
+    public IReadOnlyList<SheetPart> SheetsOf(InspectionTask task) => Sheets.GetValueOrDefault(task.Id, []);
+
+    /// <summary>Where a sheet's part is filled in.</summary>
+    public string HrefOf(SheetPart part) => EngineNavView.HrefOf(Job.Inspection, part.Asked, part.EngineId, part.Carrier);
+
     /// <summary>A task on the page; the open one with what was typed and not taken.</summary>
     public TaskPanel PanelOf(InspectionTask task) => new(this, task, task == Current ? Typed<VerdictForm>() : null);
 
@@ -89,7 +109,7 @@ public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, Zon
 
     /// <summary>A task's reading in words, or null.</summary>
     public string? ReadingOf(InspectionTask task) => Job.Inspection.ReadingAt(task) is { } reading
-        ? $"{reading.Value:0.###} {reading.UnitSymbol}"
+        ? reading.InWords
             + (reading.Conditions.Celsius is { } celsius ? $" at {celsius:0.#} °C" : "")
             + (reading.Conditions.Wrench is { } wrench ? $", {wrench.Title}" : "")
         : null;

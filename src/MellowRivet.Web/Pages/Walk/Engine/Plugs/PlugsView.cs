@@ -1,4 +1,5 @@
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Tools;
 using MellowRivet.Web.Drawings;
@@ -38,7 +39,9 @@ public sealed record PlugStepView(PlugsView On, PlugStep Step)
     /// <summary>What stands in its field: as typed where it was refused, else as kept.</summary>
     public string? Value =>
         On.Typed<PlugForm>() is { } typed && typed.Step == Step ? typed.Value : Place.ReadingOf(Step) is { } reading
-            ? reading.Value.ToString(Step is PlugStep.GapFound or PlugStep.GapSet ? "0.0000" : "0.#")
+            ? Step is PlugStep.GapFound or PlugStep.GapSet
+                ? reading.Value.ToString("0.0000")
+                : MeasureText.Typed(reading.Value, PlugKinds.UnitOf(Step))
             : Place.Said(Step);
 
     public string Unit => PlugKinds.UnitOf(Step).Symbol;

@@ -149,7 +149,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
     private Task<Written> OnSheetAsync(Guid post, Func<Job, EngineSheet, Refusal?> decide, CancellationToken stop) =>
         Desk.WriteAsync(Id, post, job => Find(job.Aircraft) is var (_, sheet)
             ? decide(job, sheet)
-            : new("value", "There is no such sheet on this aircraft."), stop, JobParts.Engine);
+            : new("value", "There is no such sheet on this aircraft."), stop);
 
     private (Component Engine, EngineSheet Sheet)? Find(Aircraft aircraft) => aircraft.Engines
         .Select(engine => (engine.Component, Sheet: EngineSheets.Find(aircraft, engine.Component, Kind, Carrier)))

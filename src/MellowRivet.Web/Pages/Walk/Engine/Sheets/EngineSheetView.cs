@@ -1,6 +1,7 @@
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 
 namespace MellowRivet.Web.Pages.Walk.Engine.Sheets;
@@ -59,5 +60,5 @@ public sealed record SheetValueView(EngineSheetView On, ValueOnSheet Value)
     public string? Typed =>
         On.Typed<SheetValueForm>() is { } sent && $"{sent.Of}-{sent.Position}" == Key
             ? sent.Value
-            : Value.Reading?.Value.ToString("0.####");
+            : Value.Reading is { } reading ? MeasureText.Typed(reading.Value, Unit.Find(reading.UnitSymbol)!) : null;
 }
