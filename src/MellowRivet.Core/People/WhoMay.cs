@@ -11,8 +11,8 @@ public enum MayDo { Owner = 1, Supervised, Mechanic, RepairStation, Inspector }
 /// <summary>One item of preventive maintenance.</summary>
 /// <param name="Paragraph">Its paragraph in 43 Appendix A(c).</param>
 /// <param name="Words">Our own short wording.</param>
-/// <param name="Asks">Groups of word beginnings; a job that has one of each group is this item.</param>
-/// <param name="Not">Word beginnings that make it something else.</param>
+/// <param name="Asks">Groups of word stems; a job that has one of each group is this item.</param>
+/// <param name="Not">Word stems that make it something else.</param>
 /// <param name="Note">What else goes with it; null for most.</param>
 public sealed record PreventiveItem(int Paragraph, string Words, IReadOnlyList<IReadOnlyList<string>> Asks, IReadOnlyList<string> Not,
     string? Note = null);
@@ -23,7 +23,9 @@ public sealed record PreventiveItem(int Paragraph, string Words, IReadOnlyList<I
 /// <param name="Asks">As for an item.</param>
 /// <param name="Source">The rule.</param>
 /// <param name="Why">What else to know; may be empty.</param>
-public sealed record BeyondItem(string Words, MayDo Who, IReadOnlyList<IReadOnlyList<string>> Asks, RuleSource Source, string Why);
+/// <param name="Not">Word stems that make it something else; null for none.</param>
+public sealed record BeyondItem(string Words, MayDo Who, IReadOnlyList<IReadOnlyList<string>> Asks, RuleSource Source, string Why,
+    IReadOnlyList<string>? Not = null);
 
 /// <summary>Who may do a job, and why.</summary>
 /// <param name="Who">The least that it takes.</param>
@@ -52,6 +54,18 @@ public sealed record WhoMay(
     /// <summary>Longest job taken, in characters.</summary>
     public const int LongestJob = 300;
 
+    // What English puts behind a stem. "spar" is in "spars", and not in "spark".
+    private static readonly HashSet<string> Endings =
+    [
+        "", "e", "es", "s", "ed", "d", "ing", "ings", "er", "ers", "or", "ors", "y", "ies", "al", "ion", "ions", "ation", "ations", "ication",
+        "ative", "ive", "ish", "ishing", "ic", "ics", "ical", "ment", "tor", "tors", "ling", "ted", "ting", "tings", "ned", "ning", "ped",
+        "ping", "ged", "ging", "bed", "bing", "ator", "ators", "ate", "ated", "ating", "ant", "ly", "age",
+    ];
+
+    // A word as people bend it: wire, wires, wired, wiring.
+    private static bool IsFormOf(string word, string stem) =>
+        word.StartsWith(stem, StringComparison.Ordinal) && Endings.Contains(word[stem.Length..]);
+
     /// <exception cref="FormatException">It isn't JSON, or a field is missing, unknown or of the wrong kind.</exception>
     public static WhoMay Parse(string json)
     {
@@ -73,10 +87,11 @@ public sealed record WhoMay(
     {
         var words = job.ToLowerInvariant()
             .Split([' ', ',', ';', ':', '.', '(', ')', '/', '-', '“', '”'], StringSplitOptions.RemoveEmptyEntries);
-        bool Has(string beginning) => words.Any(word => word.StartsWith(beginning, StringComparison.Ordinal));
+        bool Has(string stem) => words.Any(word => IsFormOf(word, stem));
         int Met(IReadOnlyList<IReadOnlyList<string>> asks) => asks.Count(group => group.Any(Has));
 
-        var beyond = Beyond.Where(item => Met(item.Asks) == item.Asks.Count).OrderByDescending(item => item.Asks.Count).ToList();
+        var beyond = Beyond.Where(item => Met(item.Asks) == item.Asks.Count && item.Not?.Any(Has) != true)
+            .OrderByDescending(item => item.Asks.Count).ToList();
         var listed = Items.Where(item => Met(item.Asks) == item.Asks.Count && !item.Not.Any(Has)).OrderByDescending(item => item.Asks.Count)
             .ToList();
         var near = Items.Where(item => !listed.Contains(item) && item.Asks[0].Any(Has))

@@ -57,4 +57,29 @@ public class WhoMayTests
         List.Ask("replace a tyre", Category.Permit).Before!.ShouldContain("two people");
         List.Ask("replace a tyre", Category.Standard).Before.ShouldBeNull();
     }
+
+    public static TheoryData<string, string, string> Said()
+    {
+        var rows = new TheoryData<string, string, string>();
+        foreach (var row in File.ReadLines(Path.Combine(AppContext.BaseDirectory, "Data", "who-may.tsv"))
+            .Where(line => !line.StartsWith('#')).Select(line => line.Split('\t')))
+            rows.Add(row[0], row[1], row[2]);
+        return rows;
+    }
+
+    [Theory]
+    [MemberData(nameof(Said))]
+    public void What_people_say_finds_its_paragraph_first(string job, string who, string paragraph)
+    {
+        var answer = List.Ask(job, null);
+        answer.Who.ToString().ShouldBe(who, StringCompareShould.IgnoreCase);
+        if (paragraph != "-")
+            answer.Listed[0].Paragraph.ShouldBe(int.Parse(paragraph));
+    }
+
+    [Theory]
+    [InlineData("spark")]
+    [InlineData("airbox")]
+    [InlineData("ribbon")]
+    public void A_word_is_not_found_by_the_beginning_of_another(string word) => List.Ask($"replace the {word}", null).Beyond.ShouldBeEmpty();
 }
