@@ -38,7 +38,7 @@ public sealed class CarriedOverTests : IAsyncLifetime
         await using var after = old.Open();
         (await after.Database.GetAppliedMigrationsAsync()).Count()
             .ShouldBe(10, "the foundation, open items, types, own hours, stays that ended, what entries say, jobs, the status, people, "
-                + "amendments");
+                + "typed once");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
         (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();

@@ -228,7 +228,7 @@ public class EnginePagesTests(DemoServer server) : IClassFixture<DemoServer>
             .Single(series => series!["kind"]!.ToString() == "compression"
                 && series["place"]!.ToString() == "2")!["lastIsUnusual"]!.GetValue<bool>().ShouldBeTrue();
         // The twin's two engines have one layout: each stands beside the other's place on the same axes.
-        var twin = await orla.ReadAsync($"{server.FileOf("N0TWQ")}/trends");
+        var twin = await orla.ReadAsync($"{server.FileOf("N0TWQ")}/trends?show=compression");
         twin.QuerySelectorAll("#group-compression .small-plot").Length.ShouldBe(12);
     }
 

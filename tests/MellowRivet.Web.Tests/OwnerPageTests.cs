@@ -25,6 +25,37 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
     }
 
     [Fact]
+    public async Task Many_lines_are_answered_at_once_and_what_has_no_price_is_under_no_sum()
+    {
+        var ines = await server.EnterAsync("ines");
+        var numbers = new Dictionary<string, int>();
+        foreach (var (what, parts) in new[] { ("Many cheap", "40"), ("Many dear", "900"), ("Many unpriced", "") })
+        {
+            await ines.PostAsync($"{Walk}/find", Post(), ("what", what), ("zone", "gear"), ("class", "Recommended"));
+            numbers[what] = Find(what).Number;
+            // Prices go down the list like a sheet: each is kept as it is typed.
+            var said = await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(), ("number", $"{numbers[what]}"),
+                ("hours", ""), ("parts", parts));
+            said.StatusCode.ShouldBe(HttpStatusCode.OK);
+        }
+        (await Visitor.ParseAsync(await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(),
+            ("number", $"{numbers["Many cheap"]}"), ("hours", "two"), ("parts", "40")))).QuerySelector(".field-problem")!.TextContent.ShouldContain("Hours and money as numbers");
+        var path = await LinkAsync(("askAll", "true"));
+        var owner = server.Stranger();
+        Task<HttpResponseMessage> AnswerAsync(string under) => owner.PostAsync($"{path}?handler=Many", Post(), ("which", "Under"),
+            ("under", under), ("answer", "Approve"));
+        (await Visitor.ParseAsync(await AnswerAsync("a lot"))).QuerySelector(".owner-many .field-problem")!.TextContent
+            .ShouldContain("Type the sum");
+        (await AnswerAsync("100")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (Find("Many cheap").Disposition, Find("Many dear").Disposition, Find("Many unpriced").Disposition)
+            .ShouldBe((Disposition.Approved, Disposition.Asked, Disposition.Asked));
+        (await owner.PostAsync($"{path}?handler=Many", Post(), ("which", "All"), ("answer", "Decline"))).StatusCode
+            .ShouldBe(HttpStatusCode.Redirect);
+        Find("Many dear").Disposition.ShouldBe(Disposition.Declined);
+        Find("Many cheap").Disposition.ShouldBe(Disposition.Approved, "what was answered stays");
+    }
+
+    [Fact]
     public async Task An_owner_reads_answers_and_asks_without_signing_in()
     {
         var ines = await server.EnterAsync("ines");

@@ -120,10 +120,10 @@ public class PartsInWorkTests(DemoServer server) : IClassFixture<DemoServer>
             ("at", $"{to.TimeInService}"), ("why", "overhaul"));
         (await ines.PostAsync($"{server.FileOf("N0FLD")}/parts?handler=Move", Post(), ("part", $"{engine.ComponentId}"), ("to", $"{to.Id}"),
             ("why", "lent"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        var page = $"{server.FileOf("N0LTS")}/trends";
+        var page = $"{server.FileOf("N0LTS")}/trends?show=all";
         (await ines.ReadAsync(page))
             .QuerySelector("#group-oil-pressure")!.QuerySelectorAll("circle").Length.ShouldBe(4, "read on another aircraft");
-        (await ines.ReadAsync($"{page}?hours=aircraft")).QuerySelector("#group-oil-pressure").ShouldBeNull("nothing was read on this one");
+        (await ines.ReadAsync($"{page}&hours=aircraft")).QuerySelector("#group-oil-pressure").ShouldBeNull("nothing was read on this one");
 
         var parts = $"{server.FileOf("N0LTS")}/parts?part={engine.ComponentId}";
         (await ines.ReadAsync(parts))

@@ -25,12 +25,12 @@ test('without a connection an answer is taken back on the device, and the task i
   await ines.context().setOffline(false);
   await say(ines, 'g', /^(Good|Done)/);
   await expect(ines.locator('#undo')).toContainText('good');
-  await expect(ines.locator('.zone-head h1')).toHaveText(/^1 of/);
+  await expect(ines.locator('.zone-head .answered')).toHaveText(/^1 of/);
 });
 
 test('what was kept on the device and then sent says so, whatever is open', async ({ page: ines, another }) => {
   await openZone(ines, `${walk}/airframe/general`);
-  const total = Number((await ines.locator('.zone-head h1').textContent()).split(' ')[2]);
+  const total = Number((await ines.locator('.zone-head .answered').textContent()).split(' ')[2]);
   await ines.context().setOffline(true);
   for (const turn of [1, 2]) {
     await ines.getByRole('button', { name: /^Good/ }).click();
@@ -50,9 +50,9 @@ test('what was kept on the device and then sent says so, whatever is open', asyn
     }
   });
   await orla.reload();
-  await expect(orla.locator('.zone-head h1')).toHaveText(new RegExp(`^${total - 2} of`));
+  await expect(orla.locator('.zone-head .answered')).toHaveText(new RegExp(`^${total - 2} of`));
   await ines.context().setOffline(false);
-  await expect(ines.locator('.zone-head h1')).toHaveText(`${total} of ${total} answered`);
+  await expect(ines.locator('.zone-head .answered')).toHaveText(`${total} of ${total} answered`);
   await expect(ines.locator('.tasks')).not.toContainText('kept on this device');
   await expect(ines.locator('.someone')).toContainText('Meanwhile Orla Hob');
   await expect(ines.getByLabel('Why is it not on this aircraft?')).toHaveValue('not fitted');
@@ -60,7 +60,7 @@ test('what was kept on the device and then sent says so, whatever is open', asyn
 
 test('a connection that drops in the middle of ten verdicts loses none', { tag: '@standing' }, async ({ page: ines }) => {
   await openZone(ines, `${walk}/airframe/cabin`);
-  const done = async () => Number((await ines.locator('.zone-head h1').textContent()).split(' ')[0]);
+  const done = async () => Number((await ines.locator('.zone-head .answered').textContent()).split(' ')[0]);
   const before = await done();
   const answered = [];
   for (let verdict = 0; verdict < 10; verdict += 1) {

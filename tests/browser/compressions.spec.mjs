@@ -59,8 +59,8 @@ test('the trend runs on the cylinder’s own hours, or draws ten years of its pl
   await expect(page.locator('.plot circle.before')).toHaveCount(12);
   await expect(page.locator('.plot .event-name')).toHaveText('new cylinder');
   await expect(page.locator('.plot .limit-line')).toHaveCount(1);
-  await expect(words).toContainText(/grows\s+0\.\d\d per 100 h/);
-  await expect(words).toContainText('unusual');
+  await expect(words).toContainText(/loses\s+\d\.\d psi\s+in 100 h: its leak area\s+grows by\s+0\.\d\d/);
+  await expect(words).toContainText('worse than expected');
   // Past it already and met later can't both be said.
   await expect(words).toContainText('The last reading is past the limit already');
   await expect(words).not.toContainText('meets the limit');

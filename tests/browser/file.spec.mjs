@@ -24,11 +24,11 @@ test('an aircraft gets its file, its drawing follows the choices, and it is take
   await expect(page.locator('#drawn .caption')).toContainText('one engine');
   await page.getByLabel('It shows now, h').fill('712,4');
   await page.getByLabel('Bottom plugs fired by').selectOption('HighEnergy');
-  await page.getByLabel('Engine serial').first().fill('E-1');
   await page.getByRole('button', { name: 'Make the file' }).click();
-  await expect(page.locator('.field-problem')).toContainText("propeller's serial");
+  await expect(page.locator('.field-problem')).toContainText("engine's serial");
   await expect(page.getByLabel('Registration', { exact: true })).toHaveValue('N0PTX');
-  await page.getByLabel('Propeller serial').first().fill('P-1');
+  // The propeller's stands under the spinner: it is read off once that is open.
+  await page.getByLabel('Engine serial').first().fill('E-1');
   // Nobody here knows a Linnet: it is a type of its own, by its maker.
   await page
     .getByRole('group', { name: /Ferrow Linnet/ })
@@ -83,7 +83,7 @@ test('a due item is noted as done and moves along the line', async ({ page, shop
   const place = () => row.locator('.governs use').getAttribute('x').then(Number);
   const before = await place();
   await row.click();
-  await page.getByLabel('Entered in').fill('Tollerby Instruments, sheet 12');
+  await page.locator('.done-form').getByLabel('Entered in').fill('Tollerby Instruments, sheet 12');
   await page.getByRole('button', { name: 'Note it as done' }).click();
   await expect(page.locator('.right')).toContainText('sheet 12');
   expect(await place()).toBeGreaterThan(before);

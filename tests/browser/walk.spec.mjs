@@ -28,7 +28,7 @@ test('a task is answered by one key at the desk and one touch standing, and the 
     await page.keyboard.press('g');
   }
   await expect(page.locator('.task.current h2')).not.toHaveText(first);
-  await expect(page.locator('.zone-head h1')).toHaveText('1 of 12 answered');
+  await expect(page.locator('.zone-head .answered')).toHaveText('1 of 12 answered');
 });
 
 test('a measured value is judged as it is typed, and out of limits it can not be good', async ({ page }) => {

@@ -97,7 +97,7 @@ public sealed record CaseFile(IReadOnlyList<CaseFact> Facts, IReadOnlyList<Ranke
         }
         if (history.Trend.Line is { Slope: > 0 } line && line.Slope * 100 > 0.02)
             Fact($"Its leak grows by {line.Slope * 100:0.00} × master in 100 h", (WeakCause.ExhaustValve, 1), (WeakCause.Rings, 1));
-        if (history.Trend.LastIsUnusual == true)
+        if (history.IsWorseThanExpected)
             Fact("The last reading is unusual against its own history: something happened between", (WeakCause.ExhaustValve, 1),
                 (WeakCause.Crack, 1));
         foreach (var look in around.Looks.Take(2).GroupBy(look => look))

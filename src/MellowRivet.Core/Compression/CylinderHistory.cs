@@ -18,6 +18,14 @@ namespace MellowRivet.Core.Compression;
 public sealed record CylinderHistory(HoursAxis Axis, IReadOnlyList<Reading> Readings, IReadOnlyList<TrendEvent> Events, double? LimitArea,
     TrendReading Trend, double ToAircraft)
 {
+    /// <summary>How the last reading differs from what those before it led to expect; null where it doesn't.</summary>
+    public Surprise? Surprise => Readings.Count == 0 ? null
+        : new Series("", null, [.. Readings.Select(reading => new TrendPoint(At(reading), reading.LeakArea))], Events, LimitArea, Trend, 0)
+            { Worse = Direction.Rising }.Surprise;
+
+    /// <summary>It leaks more than its readings led to expect.</summary>
+    public bool IsWorseThanExpected => Surprise == Trends.Surprise.Worse;
+
     /// <summary>Where a reading stands on the axis.</summary>
     public double At(Reading reading) => reading.On(Axis);
 

@@ -65,6 +65,9 @@ public sealed class OwnerLink
     public void Opened(DateTimeOffset at) => OpenedAt = at;
 }
 
+/// <summary>Lines that an owner answers at once.</summary>
+public enum OwnerLines { All = 1, Airworthiness, Under }
+
 /// <summary>What the owner sees of an inspection: what was asked, and what is done without asking.</summary>
 /// <param name="Lines">The lines, what waits for an answer first.</param>
 /// <param name="House">How the shop works: its money.</param>
@@ -122,6 +125,39 @@ public sealed record OwnerList(IReadOnlyList<Discrepancy> Lines, HouseRules Hous
         return found.Disposition == to ? null : found.Move(to, words, House, null, at) is { } refusal
             ? refusal with { Field = "answer" }
             : null;
+    }
+
+    /// <summary>The lines one answer would take: those that wait, and are airworthiness items, or priced under a sum, or all.</summary>
+    /// <param name="which">Which.</param>
+    /// <param name="under">For those under a sum: the sum.</param>
+    public IReadOnlyList<Discrepancy> Waits(OwnerLines which, decimal? under = null) => [.. Lines.Where(found =>
+        found.Disposition == Disposition.Asked && which switch
+        {
+            OwnerLines.Airworthiness => found.Class == DiscrepancyClass.Airworthiness,
+            OwnerLines.Under => found.Estimate?.Total(House) is { } price && price < under,
+            OwnerLines.All => true,
+            _ => false,
+        })];
+
+    /// <summary>Records one answer to many lines. What has no price yet is under no sum.</summary>
+    /// <param name="which">Which lines.</param>
+    /// <param name="under">For those under a sum: the sum, as typed.</param>
+    /// <param name="answer">Approve or decline.</param>
+    /// <param name="at">When.</param>
+    public Refusal? AnswerMany(OwnerLines which, string? under, OwnerAnswer answer, DateTimeOffset at)
+    {
+        if (!Enum.IsDefined(which) || answer is not (OwnerAnswer.Approve or OwnerAnswer.Decline))
+            return new("many", "Choose which lines, and whether they are approved.");
+        var sum = Measures.TypedNumber.Parse(under);
+        if (which == OwnerLines.Under && sum is not > 0)
+            return new("many", "Type the sum, as a figure above 0.");
+        if (Waits(which, (decimal?)sum) is not { Count: > 0 } lines)
+            return new("many", which == OwnerLines.Under ? $"No line that waits has a price under {under}."
+                : "No such line waits for you.");
+        foreach (var found in lines)
+            if (Answer(found.Number, answer, null, at) is { } refusal)
+                return refusal with { Field = "many" };
+        return null;
     }
 
     private decimal Sum(Func<Discrepancy, bool> which) => Lines.Where(which).Sum(found => found.Estimate?.Total(House) ?? 0);

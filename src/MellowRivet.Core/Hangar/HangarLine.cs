@@ -13,6 +13,20 @@ public enum GoTo
     Found, Compressions,
 }
 
+/// <summary>Which aircraft of the hangar are shown.</summary>
+public enum HangarFilter { All = 1, InTheShop, Grounded, DueThisMonth, WaitingForParts, Mine }
+
+public static class HangarWords
+{
+    public static string InWords(this HangarFilter filter) => filter switch
+    {
+        HangarFilter.InTheShop => "in the shop",
+        HangarFilter.DueThisMonth => "due this month",
+        HangarFilter.WaitingForParts => "waiting for parts",
+        var other => other.ToString().ToLowerInvariant(),
+    };
+}
+
 /// <summary>Something that holds an aircraft up.</summary>
 /// <param name="State">What it is, as it is shown.</param>
 /// <param name="Text">In words.</param>
@@ -73,9 +87,32 @@ public sealed record WorkShown(Guid Id, InspectionKind Kind, InspectionState Sta
 /// <param name="Calls">What calls for a person now.</param>
 /// <param name="Next">What is due next; null where nothing is followed.</param>
 /// <param name="IsGrounded">It stays on the ground: by what was found, or by a bulletin.</param>
+/// <param name="WaitsForParts">Something on its fix list waits for parts.</param>
+/// <param name="Hands">Who took a zone of its inspection in work, or has answered something of it.</param>
 public sealed record HangarLine(Guid AircraftId, string Registration, string Type, Hours TimeInService, WorkShown? Work,
-    IReadOnlyList<Hold> Holds, IReadOnlyList<Call> Calls, DueEntry? Next, bool IsGrounded)
+    IReadOnlyList<Hold> Holds, IReadOnlyList<Call> Calls, DueEntry? Next, bool IsGrounded, bool WaitsForParts, IReadOnlySet<Guid> Hands)
 {
+    /// <summary>Its inspection is in work: it stands in the shop.</summary>
+    public bool IsInTheShop => Work is { InWork: true };
+
+    /// <summary>What is due next is overdue, or falls due by the end of the month.</summary>
+    public bool IsDueInMonthOf(DateOnly today) => Next is { } next && (next.Status.State is DueState.Overdue or DueState.Grace
+        || (next.Status.Forecast is { } day && (day.Year, day.Month).CompareTo((today.Year, today.Month)) <= 0));
+
+    /// <summary>Whether a filter shows it.</summary>
+    /// <param name="filter">The filter.</param>
+    /// <param name="who">Who looks.</param>
+    /// <param name="today">The day.</param>
+    public bool Passes(HangarFilter filter, Guid who, DateOnly today) => filter switch
+    {
+        HangarFilter.InTheShop => IsInTheShop,
+        HangarFilter.Grounded => IsGrounded,
+        HangarFilter.DueThisMonth => IsDueInMonthOf(today),
+        HangarFilter.WaitingForParts => WaitsForParts,
+        HangarFilter.Mine => Hands.Contains(who),
+        _ => true,
+    };
+
     /// <summary>How much it wants a hand, least first: in work, then called for, held up, and the rest.</summary>
     public int Rank => Work is { InWork: true } ? 0 : Calls.Count > 0 ? 1 : Holds.Count > 0 ? 2 : 3;
 }

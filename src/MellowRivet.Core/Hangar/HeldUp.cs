@@ -1,3 +1,4 @@
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Due;
@@ -36,8 +37,14 @@ public static class HeldUp
             // In work the open items stand on its fix list.
             [.. Papers(aircraft, research, working), .. working ? Work(ready!) : LeftOpen(inspection, items)],
             [.. Alerts(aircraft, research, grounding), .. working ? Calls(aircraft, inspection!, ready!) : []],
-            NextOf(due), grounded is not null || grounding is not null);
+            NextOf(due), grounded is not null || grounding is not null,
+            working && inspection!.Discrepancies.Any(found => found.Disposition == Disposition.PartsAwaited),
+            working ? Hands(inspection!) : new HashSet<Guid>());
     }
+
+    private static HashSet<Guid> Hands(Inspection inspection) => [.. inspection.Looks.Select(look => look.TakenBy)
+        .Concat(inspection.Tasks.Select(task => task.By)).Concat(inspection.Discrepancies.Select(found => (Guid?)found.FoundBy))
+        .OfType<Guid>()];
 
     // What calls for a hand first; of the rest, what is forecast soonest.
     private static DueEntry? NextOf(DueLine line) =>

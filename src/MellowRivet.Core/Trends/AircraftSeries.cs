@@ -20,7 +20,30 @@ namespace MellowRivet.Core.Trends;
 public sealed record Series(string Label, Component? Component, IReadOnlyList<TrendPoint> Points, IReadOnlyList<TrendEvent> Events,
     double? Limit, TrendReading Trend, double ToAircraft)
 {
-    public bool IsUnusual => Trend.LastIsUnusual == true;
+    /// <summary>Which way is worse; null where neither is.</summary>
+    public Direction? Worse { get; init; }
+
+    /// <summary>
+    /// How the last reading differs from what those before it led to expect; null where it doesn't, and where it lies inside the band that
+    /// is drawn through all of them.
+    /// </summary>
+    public Surprise? Surprise
+    {
+        get
+        {
+            if (Trend.LastIsUnusual != true || Trend.LastExpected is not { } expected || Trend.Line is not { } line)
+                return null;
+            var (last, drawn) = (Points[^1], line.Expect(Points[^1].Hours));
+            if (last.Value >= drawn.Low && last.Value <= drawn.High)
+                return null;
+            var above = last.Value > expected.High;
+            return Worse is not { } worse ? above ? Trends.Surprise.Higher : Trends.Surprise.Lower
+                : above == (worse == Direction.Rising) ? Trends.Surprise.Worse : Trends.Surprise.Better;
+        }
+    }
+
+    /// <summary>Better than expected is no warning.</summary>
+    public bool IsUnusual => Surprise is not (null or Trends.Surprise.Better);
 
     /// <summary>Already past its limit, or expected there within 100 h.</summary>
     public bool NearsLimit =>
@@ -133,7 +156,8 @@ public static class AircraftSeries
             .Select(done => new TrendEvent((double)done.OwnTime!.Value.Value + (axis == HoursAxis.Part ? 0 : toAircraft), true, "overhaul",
                 done.Reference)).Where(done => done.Hours >= 0).ToList() ?? [];
         return new(label, stay?.Component, points, events, limit,
-            Trend.Read(points, events, limit, direction ?? Direction.Rising, Resolution(unit)), axis == HoursAxis.Part ? toAircraft : 0);
+            Trend.Read(points, events, limit, direction ?? Direction.Rising, Resolution(unit)), axis == HoursAxis.Part ? toAircraft : 0)
+        { Worse = direction };
     }
 
     private static IEnumerable<Series> Compressions(Aircraft aircraft, List<Reading> readings, HoursAxis axis) =>
@@ -145,7 +169,7 @@ public static class AircraftSeries
         select new Series($"{engine.Position} {place.Number}".Trim(), cylinder
             ?? engine.Component, [.. history.Readings.Select(reading => new TrendPoint(reading.On(axis), reading.LeakArea))],
             history.Events, history.LimitArea, history.Trend,
-            history.ToAircraft);
+            history.ToAircraft) { Worse = Direction.Rising };
 
     private static Known NamedElsewhere(string kind)
     {

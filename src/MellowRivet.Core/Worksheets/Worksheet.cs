@@ -103,6 +103,9 @@ public sealed record Suits(IReadOnlyList<Category>? Categories = null, IReadOnly
 public sealed partial record Worksheet(string Key, string Title, int Version, string Basis, IReadOnlyList<WorksheetZone> Zones,
     Suits? Suits = null)
 {
+    /// <summary>The zone that stands for the whole aircraft in the lists that ship.</summary>
+    public const string WholeAircraft = "general";
+
     /// <summary>The most tasks a worksheet takes.</summary>
     public const int MostTasks = 1_000;
 

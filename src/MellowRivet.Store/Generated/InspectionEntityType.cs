@@ -29,7 +29,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 35,
+                propertyCount: 36,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -160,6 +160,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<BulletinWork>>(),
                 valueComparer: new JsonSame<List<BulletinWork>>());
             bulletins.AddAnnotation("Relational:ColumnName", "Bulletins");
+
+            var cures = runtimeEntityType.AddProperty(
+                "cures",
+                typeof(List<Cure>),
+                fieldInfo: typeof(Inspection).GetField("cures", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<Cure>>(),
+                valueComparer: new JsonSame<List<Cure>>());
+            cures.AddAnnotation("Relational:ColumnName", "Cures");
 
             var filterCuts = runtimeEntityType.AddProperty(
                 "filterCuts",

@@ -22,7 +22,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property(row => row.Changes).IsConcurrencyToken();
         inspection.Ignore(row => row.OpenAirworthiness).Ignore(row => row.Squawks).Ignore(row => row.LeftOut)
             .Ignore(row => row.Looks).Ignore(row => row.WitnessMarks).Ignore(row => row.Tags).Ignore(row => row.ToolsOut)
-            .Ignore(row => row.ForeignObjects)
+            .Ignore(row => row.ForeignObjects).Ignore(row => row.Cures)
             .Ignore(row => row.Worksheets).Ignore(row => row.NotDue).Ignore(row => row.WorksheetHours).Ignore(row => row.Walk)
             .Ignore(row => row.KnownMarks).Ignore(row => row.PlugNotes).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts)
             .Ignore(row => row.BenchedMagnetos).Ignore(row => row.OilFills).Ignore(row => row.Omitted).Ignore(row => row.AddedLines)
@@ -40,6 +40,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<FilterCut>>("filterCuts").HasColumnName("FilterCuts").AsJson();
         inspection.Property<List<Guid>>("benchedMagnetos").HasColumnName("BenchedMagnetos").AsJson();
         inspection.Property<List<OilFill>>("oilFills").HasColumnName("OilFills").AsJson();
+        inspection.Property<List<Cure>>("cures").HasColumnName("Cures").AsJson();
         inspection.Property<List<OmittedFact>>("omitted").HasColumnName("OmittedFacts").AsJson();
         inspection.Property<List<AddedLine>>("addedLines").HasColumnName("AddedLines").AsJson();
         inspection.Property<List<BulletinWork>>("bulletins").HasColumnName("Bulletins").AsJson();

@@ -908,6 +908,11 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("Bulletins");
 
+                    b.Property<string>("cures")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Cures");
+
                     b.Property<string>("filterCuts")
                         .IsRequired()
                         .HasColumnType("TEXT")

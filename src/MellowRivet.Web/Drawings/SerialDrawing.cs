@@ -31,8 +31,11 @@ public sealed class SerialDrawing
     /// <summary>What of the list isn't drawn: other series, "all".</summary>
     public string Others { get; }
 
+    // As a person calls it: the crankshaft of the engine.
+    private string Said => FactName.Read(Fact)?.InWords ?? Fact;
+
     public string InWords =>
-        Serial.Length == 0 ? $"{Fact}: not known yet" : $"{Fact}: {Serial} " + Match switch
+        Serial.Length == 0 ? $"{Said}: not known yet" : $"{Said}: {Serial} " + Match switch
         {
             SerialMatch.In => "is on the list",
             SerialMatch.Doubtful => "may be on the list: read both again",

@@ -164,3 +164,31 @@ public class SheetsAnswerTests
             inspection.Tasks.ShouldContain(task => task.Measure != null && task.Measure.Kind == $"{Sides.BothOf(left)}-right", left);
     }
 }
+
+public class SidesAndCuresTests
+{
+    [Theory]
+    [InlineData("Left brake pads at the rivets", "Right brake pads at the rivets")]
+    [InlineData("tank, RH: cap seal hard", "tank, LH: cap seal hard")]
+    [InlineData("left-wing", "right-wing")]
+    [InlineData("Bolt at the upright loose", "Bolt at the upright loose")]
+    public void The_same_on_the_other_side_has_its_side_turned(string said, string turned)
+    {
+        Sides.Turned(said).ShouldBe(turned);
+        Sides.Turned(turned).ShouldBe(said, "there and back");
+    }
+
+    [Fact]
+    public void A_task_waits_until_what_was_put_on_has_cured()
+    {
+        var aircraft = Fixture.Aircraft();
+        var inspection = Fixture.Inspect(aircraft, [Fixture.AppendixD]);
+        var task = inspection.Tasks.First();
+        inspection.LetCure(task.Id, CureOf.Sealant, "soon", Fixture.Ines, Fixture.Now)!.Field.ShouldBe("cure");
+        inspection.LetCure(task.Id, CureOf.Sealant, "90 min", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        inspection.CureOf(task, Fixture.Now.AddMinutes(89))!.Until.ShouldBe(Fixture.Now.AddMinutes(90));
+        inspection.CureOf(task, Fixture.Now.AddMinutes(90)).ShouldBeNull("it may go on");
+        inspection.LetCure(task.Id, CureOf.Paint, "0", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        inspection.Cures.ShouldBeEmpty("no time at all ends the wait");
+    }
+}

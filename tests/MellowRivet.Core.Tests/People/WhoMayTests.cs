@@ -81,5 +81,6 @@ public class WhoMayTests
     [InlineData("spark")]
     [InlineData("airbox")]
     [InlineData("ribbon")]
-    public void A_word_is_not_found_by_the_beginning_of_another(string word) => List.Ask($"replace the {word}", null).Beyond.ShouldBeEmpty();
+    public void A_word_is_not_found_by_the_beginning_of_another(string word) =>
+        List.Ask($"replace the {word}", null).Beyond.ShouldBeEmpty();
 }

@@ -16,10 +16,25 @@ public sealed record EngineChoice(Guid EngineId, Guid AircraftId, string Words);
 /// <param name="Others">Engines of the shop with the same layout.</param>
 /// <param name="Compare">The one that is laid beside; null for none.</param>
 /// <param name="Beside">Its series.</param>
+/// <param name="Show">Kinds that are drawn though nothing about them is unusual; "all" for every one.</param>
 public sealed record TrendsView(FileShown File, HoursAxis Axis, IReadOnlyList<SeriesGroup> Groups, IReadOnlyList<EngineChoice> Others,
-    Guid? Compare, IReadOnlyList<SeriesGroup> Beside) : FileView(File)
+    Guid? Compare, IReadOnlyList<SeriesGroup> Beside, IReadOnlyList<string> Show) : FileView(File)
 {
     public override FilePage At => FilePage.Trends;
+
+    /// <summary>What is drawn: unusual, near a limit, or asked for.</summary>
+    public IReadOnlyList<SeriesGroup> Drawn => [.. Groups.Where(IsDrawn)];
+
+    /// <summary>The rest, a line each until somebody asks for it.</summary>
+    public IReadOnlyList<SeriesGroup> Rest => [.. Groups.Where(group => !IsDrawn(group))];
+
+    private bool IsDrawn(SeriesGroup group) => group.IsUnusual || group.NearsLimit || Show.Contains("all") || Show.Contains(group.Kind);
+
+    /// <summary>This page with one more kind drawn, or with all.</summary>
+    public string With(string kind) =>
+        $"/aircraft/{Id}/trends{Query(Axis)}{(Query(Axis).Length > 0 ? "&" : "?")}"
+        + string.Join('&', Show.Append(kind).Distinct().Select(one => $"show={Uri.EscapeDataString(one)}"))
+        + (kind == "all" ? "" : $"#group-{kind}");
 
     public string Query(HoursAxis axis) =>
         string.Join('&', new[] { axis == HoursAxis.Part ? null : "hours=aircraft", Compare is { } beside ? $"compare={beside}" : null }
@@ -35,6 +50,10 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
 {
     [FromQuery]
     public Guid? Compare { get; set; }
+
+    /// <summary>Kinds that are asked for.</summary>
+    [FromQuery]
+    public List<string> Show { get; set; } = [];
 
     /// <summary>Whose hours the series run on.</summary>
     [FromQuery(Name = "hours")]
@@ -56,6 +75,6 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
         ];
         IReadOnlyList<SeriesGroup> beside = others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen
             && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft ? await Db.SeriesOfAsync(aircraft, axis, stop) : [];
-        return new(file, axis, await Db.SeriesOfAsync(file.Aircraft, axis, stop), others, Compare, beside);
+        return new(file, axis, await Db.SeriesOfAsync(file.Aircraft, axis, stop), others, Compare, beside, Show);
     }
 }

@@ -12,6 +12,9 @@ namespace MellowRivet.Web.Pages.Owners;
 /// <param name="Words">A question or a remark.</param>
 public sealed record OwnerForm(int Number, string? Words);
 
+/// <summary>One answer to many lines, as it is sent.</summary>
+public sealed record OwnerManyForm(OwnerLines Which, string? Under);
+
 /// <summary>The owner's page of one inspection.</summary>
 /// <param name="Link">The link it is looked at by.</param>
 /// <param name="Token">Its key.</param>
@@ -21,6 +24,11 @@ public sealed record OwnerView(OwnerLink Link, string Token, Job Job, OwnerList 
 {
     /// <summary>What was typed to a line and refused; null where nothing was.</summary>
     public OwnerForm? TypedFor(Discrepancy found) => Typed<OwnerForm>() is { } form && form.Number == found.Number ? form : null;
+
+    /// <summary>With so few lines all of them stand open; with more each opens by a touch.</summary>
+    public bool IsShort => Owner.Lines.Count <= 6;
+
+    public string? TypedUnder => Typed<OwnerManyForm>()?.Under;
 
     /// <summary>Why it was.</summary>
     public string? Why => Refused.Refusals is [var refusal, ..] ? refusal.Message : null;
@@ -48,6 +56,15 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : ShopP
             : await AfterAsync(desk.WriteAsync(link.InspectionId, post, job => OwnerList.Of(job.Inspection)
                 .Answer(number, answer, words, clock.GetUtcNow()), stop, JobParts.Discrepancies),
                 $"/owner/{Token}#line-{number}", stop, new OwnerForm(number, words));
+
+    /// <summary>One answer to many lines.</summary>
+    public async Task<IActionResult> OnPostManyAsync(Guid post, OwnerLines which, string? under, OwnerAnswer answer,
+        CancellationToken stop) =>
+        await db.OwnerLinkAsync(Token, clock, stop) is not { } link
+            ? NotFound()
+            : await AfterAsync(desk.WriteAsync(link.InspectionId, post, job => OwnerList.Of(job.Inspection)
+                .AnswerMany(which, under, answer, clock.GetUtcNow()), stop, JobParts.Discrepancies), $"/owner/{Token}", stop,
+                new OwnerManyForm(which, under));
 
     // A link that ended and one that never was look the same from outside.
     protected override async Task<OwnerView?> ViewAsync(Refused refused, CancellationToken stop)

@@ -119,13 +119,13 @@ public sealed class AircraftForm : PlateForm
             yield return wrong;
         if (Wanted("EngineSerial", EngineSerial, 40, "The engine's serial number, off its data plate.") is { } engine)
             yield return engine;
-        if (Wanted("PropellerSerial", PropellerSerial, 40, "The propeller's serial number.") is { } propeller)
-            yield return propeller;
+        // It stands under the spinner: read off once that is open.
+        if (PropellerSerial?.Trim().Length > 40)
+            yield return new("PropellerSerial", "Up to 40 characters.");
         if (Engines == 2 && Wanted("RightEngineSerial", RightEngineSerial, 40, "The right engine's serial number.") is { } right)
             yield return right;
-        if (Engines == 2 && Wanted("RightPropellerSerial", RightPropellerSerial, 40, "The right propeller's serial number.")
-            is { } rightPropeller)
-            yield return rightPropeller;
+        if (RightPropellerSerial?.Trim().Length > 40)
+            yield return new("RightPropellerSerial", "Up to 40 characters.");
         if (EngineLayout.All.FirstOrDefault(layout => layout.Key == Layout) is not { } known)
             yield return new("Layout", "Choose a layout.");
         else if (Component.ReadFiringOrder(FiringOrder, known).Refusal is { } order)
@@ -152,14 +152,14 @@ public sealed class AircraftForm : PlateForm
             { TimeBasis = TimeBasis };
         aircraft.ReadMeter(TimeBasis, on, TypedNumber.ParseHours(Shown)!.Value.Value, by, total: TypedNumber.ParseHours(Total)?.Value);
         var two = Engines == 2;
-        Fit(aircraft, two ? "left" : "", EngineSerial!, PropellerSerial!);
+        Fit(aircraft, two ? "left" : "", EngineSerial!, PropellerSerial);
         if (two)
-            Fit(aircraft, "right", RightEngineSerial!, RightPropellerSerial!);
+            Fit(aircraft, "right", RightEngineSerial!, RightPropellerSerial);
         return aircraft;
     }
 
     // What was there before the file began is fitted since the file began, with the time it has now.
-    private void Fit(Aircraft aircraft, string position, string engineSerial, string propellerSerial)
+    private void Fit(Aircraft aircraft, string position, string engineSerial, string? propellerSerial)
     {
         var layout = EngineLayout.Of(Layout);
         var engine = new Component(Guid.CreateVersion7(), ComponentKind.Engine, EnginePart?.Trim() ?? "", engineSerial.Trim())
@@ -171,7 +171,7 @@ public sealed class AircraftForm : PlateForm
         engine.JudgeCompressionBy(new(School));
         var now = aircraft.TimeInService;
         aircraft.InstallIgnition(aircraft.InstallEngine(engine, position, now, TypedNumber.ParseHours(EngineHours)));
-        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, PropellerPart?.Trim() ?? "", propellerSerial.Trim()), position,
-            now, TypedNumber.ParseHours(PropellerHours));
+        aircraft.Install(new(Guid.CreateVersion7(), ComponentKind.Propeller, PropellerPart?.Trim() ?? "", propellerSerial?.Trim() ?? ""),
+            position, now, TypedNumber.ParseHours(PropellerHours));
     }
 }

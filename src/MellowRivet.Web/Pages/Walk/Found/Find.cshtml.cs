@@ -1,6 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;
@@ -40,8 +41,7 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
 
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnGetAsync(string? zone, Guid? task, string? what, string? where, string? measured, Guid? squawk,
-        string? judged,
-        List<string> kept, CancellationToken stop)
+        string? judged, int? mirror, List<string> kept, CancellationToken stop)
     {
         if (await LookAsync(judged is null ? JobParts.Tasks | JobParts.Discrepancies : JobParts.Whole, stop) is not { } job)
             return NotFound();
@@ -53,7 +53,7 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         begun = new()
         {
             Judged = bad?.Key,
-            Zone = zone ?? at?.ZoneKey ?? bad?.Where.ZoneKey,
+            Zone = zone ?? at?.ZoneKey ?? bad?.Where.ZoneKey ?? Anywhere(job.Inspection),
             Task = task ?? at?.Id,
             Where = where ?? bad?.Place,
             What = what ?? (bad is null ? null : $"{bad.What}: {bad.Saw}")
@@ -64,8 +64,22 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
             Kept = [.. kept.Concat(bad?.Photo is { } seen ? [seen.Sha256] : []).Distinct()
                 .Where(sha => photos.PathOf(sha, PhotoSize.Thumb) is not null).Take(Uploads.Most)],
         };
+        if (job.Inspection.Discrepancies.FirstOrDefault(found => found.Number == mirror) is { } same)
+            Mirror(job.Inspection, same, begun);
         begun.Class = bad is null ? Guess(job.Inspection, begun).Class : DiscrepancyClass.Airworthiness;
         return await ShowAsync(stop);
+    }
+
+    // Nobody has said where: the whole aircraft, never whatever zone stands first.
+    private static string? Anywhere(Inspection inspection) =>
+        inspection.Tasks.FirstOrDefault(task => task.ZoneKey == Worksheet.WholeAircraft)?.ZoneKey;
+
+    // What was found on one side, on the other one: a person looks before it is kept.
+    private static void Mirror(Inspection inspection, Discrepancy same, FindForm form)
+    {
+        var zone = Sides.Turned(same.ZoneKey);
+        (form.What, form.Where, form.How) = (Sides.Turned(same.What), Sides.Turned(same.Where), same.How);
+        form.Zone = inspection.Tasks.Any(task => task.ZoneKey == zone) ? zone : same.ZoneKey;
     }
 
     // A judgement belongs to a task where the walk has one that its sheet answers.

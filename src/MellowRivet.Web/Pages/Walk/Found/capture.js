@@ -200,7 +200,7 @@ if (me) {
       return;
     }
     // What is written down for a judgement, or with a picture that is kept already, has its own page, which shows them.
-    const link = event.target.closest('a[href*="/find"]:not([href*="judged="], [href*="kept="])');
+    const link = event.target.closest('a[href*="/find"]:not([href*="judged="], [href*="kept="], [href*="mirror="])');
     if (
       !dialog ||
       !link ||

@@ -133,6 +133,15 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         return refusal is null ? null : refusal with { Field = "table" };
     }, form, stop);
 
+    /// <summary>Lets a task wait until something has cured.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostCureAsync(Guid post, Guid task, CureOf of, string? hours, CancellationToken stop)
+    {
+        var written = await Desk.WriteAsync(Id, post, job => job.Inspection.LetCure(task, of, hours, Me, clock.GetUtcNow()), stop,
+            JobParts.Tasks);
+        return written.Done ? Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={task}") : await AnsweredAsync(written, task, null, stop);
+    }
+
     /// <summary>Ties this task to one of another list that says the same, or unties it.</summary>
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostTieAsync(Guid post, Guid task, Guid? to, CancellationToken stop)

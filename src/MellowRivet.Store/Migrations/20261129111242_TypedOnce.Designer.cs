@@ -11,8 +11,8 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261129103844_Amendments")]
-    partial class Amendments
+    [Migration("20261129111242_TypedOnce")]
+    partial class TypedOnce
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -910,6 +910,11 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Bulletins");
+
+                    b.Property<string>("cures")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Cures");
 
                     b.Property<string>("filterCuts")
                         .IsRequired()

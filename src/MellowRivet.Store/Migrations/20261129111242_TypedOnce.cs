@@ -6,11 +6,18 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace MellowRivet.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class Amendments : Migration
+    public partial class TypedOnce : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.AddColumn<string>(
+                name: "Cures",
+                table: "Inspections",
+                type: "TEXT",
+                nullable: false,
+                defaultValue: "[]");
+
             migrationBuilder.CreateTable(
                 name: "Amendments",
                 columns: table => new
@@ -45,6 +52,10 @@ namespace MellowRivet.Store.Migrations
         {
             migrationBuilder.DropTable(
                 name: "Amendments");
+
+            migrationBuilder.DropColumn(
+                name: "Cures",
+                table: "Inspections");
         }
     }
 }
