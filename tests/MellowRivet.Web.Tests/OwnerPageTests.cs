@@ -39,7 +39,8 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
             said.StatusCode.ShouldBe(HttpStatusCode.OK);
         }
         (await Visitor.ParseAsync(await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(),
-            ("number", $"{numbers["Many cheap"]}"), ("hours", "two"), ("parts", "40")))).QuerySelector(".field-problem")!.TextContent.ShouldContain("Hours and money as numbers");
+            ("number", $"{numbers["Many cheap"]}"), ("hours", "two"), ("parts", "40")))).QuerySelector(".field-problem")!
+                .TextContent.ShouldContain("Hours and money as numbers");
         var path = await LinkAsync(("askAll", "true"));
         var owner = server.Stranger();
         Task<HttpResponseMessage> AnswerAsync(string under) => owner.PostAsync($"{path}?handler=Many", Post(), ("which", "Under"),

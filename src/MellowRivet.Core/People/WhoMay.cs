@@ -57,9 +57,10 @@ public sealed record WhoMay(
     // What English puts behind a stem. "spar" is in "spars", and not in "spark".
     private static readonly HashSet<string> Endings =
     [
-        "", "e", "es", "s", "ed", "d", "ing", "ings", "er", "ers", "or", "ors", "y", "ies", "al", "ion", "ions", "ation", "ations",
-        "ication", "ative", "ive", "ish", "ishing", "ic", "ics", "ical", "ment", "tor", "tors", "ling", "ted", "ting", "tings", "ned", "ning",
-        "ped", "ping", "ged", "ging", "bed", "bing", "ator", "ators", "ate", "ated", "ating", "ant", "ly", "age",
+        "", "e", "es", "s", "ed", "d", "ing", "ings", "er", "ers", "or", "ors", "y", "ies", "al", "ion", "ions", "ation",
+        "ations", "ication", "ative", "ive", "ish", "ishing", "ic", "ics", "ical", "ment", "tor", "tors", "ling", "ted", "ting",
+        "tings", "ned", "ning", "ped", "ping", "ged", "ging", "bed", "bing", "ator", "ators", "ate", "ated", "ating", "ant",
+        "ly", "age",
     ];
 
     // A word as people bend it: wire, wires, wired, wiring.
