@@ -51,15 +51,14 @@ public static class BookQueries
         await db.BookEntries.CountAsync(entry => entry.AircraftId == aircraftId && entry.On == null, stop));
 
     /// <summary>
-    /// Entries and signed records that hold every word, in any order; a record is searched in its text. The latest first.
+    /// Entries and signed records that hold every word, in any order; a record is searched in its text.
     /// </summary>
     /// <param name="db">The shop.</param>
     /// <param name="aircraftId">The aircraft.</param>
     /// <param name="words">The words.</param>
-    /// <param name="most">So many of each.</param>
     /// <param name="stop">Stops waiting.</param>
     public static async Task<(IReadOnlyList<BookEntry> Entries, IReadOnlyList<SignedRecord> Records)> FoundInBooksAsync(this RivetDb db,
-        Guid aircraftId, IEnumerable<string> words, int most, CancellationToken stop)
+        Guid aircraftId, IEnumerable<string> words, CancellationToken stop)
     {
         var entries = db.BookEntries.AsNoTracking().Where(entry => entry.AircraftId == aircraftId);
         var records = db.SignedRecords.AsNoTracking().Where(record => record.AircraftId == aircraftId);
@@ -69,7 +68,6 @@ public static class BookQueries
             entries = entries.Where(entry => EF.Functions.Like(entry.Text, like, "\\"));
             records = records.Where(record => EF.Functions.Like(record.Json, like, "\\"));
         }
-        return (await entries.OrderByDescending(entry => entry.On == null).ThenByDescending(entry => entry.On).Take(most)
-            .ToListAsync(stop), await records.OrderByDescending(record => record.Number).Take(most).ToListAsync(stop));
+        return (await entries.ToListAsync(stop), await records.OrderByDescending(record => record.Number).ToListAsync(stop));
     }
 }

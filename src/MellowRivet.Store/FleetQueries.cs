@@ -151,14 +151,15 @@ public static class FleetQueries
         await db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == id).OrderBy(reading => reading.On)
             .ThenBy(reading => reading.Id).ToListAsync(stop);
 
-    /// <summary>The latest of what an aircraft's meters showed, and how many there are.</summary>
-    public static async Task<(int Total, IReadOnlyList<MeterReading> Latest)> LatestTimesAsync(this RivetDb db, Guid id, int most,
-        CancellationToken stop)
-    {
-        var readings = db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == id);
-        return (await readings.CountAsync(stop), await readings.OrderByDescending(reading => reading.On)
-            .ThenByDescending(reading => reading.Id).Take(most).ToListAsync(stop));
-    }
+    /// <summary>How often an aircraft's meters were read.</summary>
+    public static Task<int> CountTimesAsync(this RivetDb db, Guid id, CancellationToken stop) =>
+        db.MeterReadings.CountAsync(reading => reading.AircraftId == id, stop);
+
+    /// <summary>What an aircraft's meters showed, latest first: so many, after so many.</summary>
+    public static async Task<IReadOnlyList<MeterReading>> LatestTimesAsync(this RivetDb db, Guid id, int after, int most,
+        CancellationToken stop) =>
+        await db.MeterReadings.AsNoTracking().Where(reading => reading.AircraftId == id).OrderByDescending(reading => reading.On)
+            .ThenByDescending(reading => reading.Id).Skip(after).Take(most).ToListAsync(stop);
 
     /// <summary>A due item of an aircraft or of a part on it, within a write; null where it isn't there.</summary>
     public static Task<DueItem?> DueItemAsync(this RivetDb db, Guid aircraftId, Guid id, CancellationToken stop) =>

@@ -154,4 +154,46 @@ public sealed class AmendTests(DemoServer server) : IClassFixture<DemoServer>
         (await TakeAsync(shown - 5)).Body!.TextContent.ShouldContain("runs backwards");
         (await TakeAsync(shown + 90_000)).Body!.TextContent.ShouldContain("more than those days hold");
     }
+
+    [Fact]
+    public async Task Every_reading_of_a_trend_leads_to_the_page_where_it_is_put_right()
+    {
+        var (ines, file) = (await server.EnterAsync("ines"), server.FileOf("N04QF"));
+        var links = (await ines.ReadAsync($"{file}/trends?show=all")).QuerySelectorAll(".readings a")
+            .Select(one => one.GetAttribute("href")!).ToList();
+        links.Count.ShouldBeGreaterThan(50);
+        foreach (var link in links.Where((_, index) => index % 40 == 0))
+            (await ines.ReadAsync(link)).QuerySelector("[aria-label='The value']").ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task A_long_history_is_paged_and_an_old_line_is_put_right_on_its_page()
+    {
+        var (ines, file, aircraft) = (await server.EnterAsync("ines"), server.FileOf("N0FLD"), Of("N0FLD"));
+        var first = new DateOnly(1990, 1, 1);
+        for (var day = 0; day < 70; day++)
+            (await ines.PostAsync($"{file}/times?handler=Read", Post, ("kind", "Cycles"), ("on", $"{first.AddDays(day):yyyy-MM-dd}"),
+                ("shown", $"{day + 1}"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        await ines.PostAsync($"{file}/books?handler=Book", Post, ("kind", "Airframe"), ("title", "Of long ago"));
+        await server.SaveAsync(db =>
+        {
+            var book = db.LogBooks.First(row => row.AircraftId == aircraft.Id && row.Title == "Of long ago");
+            for (var day = 0; day < 70; day++)
+                db.BookEntries.Add(new(Guid.CreateVersion7(), aircraft.Id, book.Id, first.AddDays(day), null, $"Line {day} of long ago", "",
+                    null, db.People.OrderBy(row => row.Id).First().Id, DateTimeOffset.UtcNow));
+        });
+
+        (await ines.ReadAsync($"{file}/times")).Body!.TextContent.ShouldNotContain("1990-01-01");
+        var last = (await ines.ReadAsync($"{file}/times?page=999")).QuerySelectorAll(".list-pages span").Single().TextContent.Split(' ')[1];
+        var form = (await ines.ReadAsync($"{file}/times?page={last}")).QuerySelectorAll("table.parts tbody tr")
+            .Single(row => row.TextContent.Contains("1990-01-01")).QuerySelector("form")!;
+        (await Visitor.ParseAsync(await ines.PostAsync(form.GetAttribute("action")!, Post,
+            ("subject", form.QuerySelector("[name=subject]")!.GetAttribute("value")!), ("on", "1990-01-01"), ("value", "2"), ("why", ""))))
+            .QuerySelector(".amend[open] .field-problem")!.TextContent.ShouldContain("Say what was wrong");
+
+        (await ines.ReadAsync($"{file}/books?find=long+ago")).QuerySelectorAll("ol.history li").Length.ShouldBe(60);
+        var older = await ines.ReadAsync($"{file}/books?find=long+ago&page=2");
+        older.QuerySelectorAll("ol.history li").Select(line => line.TextContent).ShouldContain(text => text.Contains("Line 0 of long ago"));
+        older.QuerySelector(".list-pages a[rel=prev]")!.GetAttribute("href")!.ShouldContain("find=long");
+    }
 }

@@ -175,18 +175,24 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
     .toBe(2400);
   await page.getByRole('button', { name: 'Scale' }).click();
   await board.scrollIntoViewIfNeeded();
-  const box = await board.boundingBox();
+  // From the middle of the picture, where it is now: what is touched beside it may have moved the page.
+  const at = async ([x, y]) => {
+    await board.scrollIntoViewIfNeeded();
+    const box = await board.boundingBox();
+    return [box.x + box.width / 2 + x, box.y + box.height / 2 + y];
+  };
+  const touch = async point => page.mouse.click(...(await at(point)));
   const drag = async (from, to) => {
-    await page.mouse.move(box.x + box.width / 2 + from[0], box.y + box.height / 2 + from[1]);
+    await page.mouse.move(...(await at(from)));
     await page.mouse.down();
-    await page.mouse.move(box.x + box.width / 2 + to[0], box.y + box.height / 2 + to[1], { steps: 4 });
+    await page.mouse.move(...(await at(to)), { steps: 4 });
     await page.mouse.up();
   };
   const choose = name => page.locator(`[data-tool=${name}]`).click();
   await drag([-100, 60], [100, 60]);
   await page.locator('[data-known-mm]').fill('40');
   await choose('length');
-  for (const x of [-50, 0, 50]) await page.mouse.click(box.x + box.width / 2 + x, box.y + box.height / 2 - 20);
+  for (const x of [-50, 0, 50]) await touch([x, -20]);
   await page.locator('[data-finish]').click();
   // 200 screen pixels are 40 mm, so 100 are 20 mm, whatever the screen.
   await expect(page.locator('.annotation-list li', { hasText: 'length' }).locator('.size')).toHaveText(
@@ -200,12 +206,12 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   // Without a connection it is sketched, and the shop draws and measures it as soon as it can.
   await page.context().setOffline(true);
   await choose('patch');
-  for (const [x, y] of [
+  for (const point of [
     [80, -60],
     [120, -60],
     [120, -20],
   ])
-    await page.mouse.click(box.x + box.width / 2 + x, box.y + box.height / 2 + y);
+    await touch(point);
   await page.locator('[data-finish]').click();
   await expect(page.locator('[data-hint]')).toContainText('No connection');
   await expect(page.locator('.sketch')).toHaveCount(1);

@@ -82,11 +82,11 @@ public sealed record HistoryLine(DateOnly? On, string? Hours, string Text, strin
 /// <param name="Asked">What is asked of them.</param>
 /// <param name="Books">What there is.</param>
 /// <param name="Gaps">What doesn't hold together.</param>
-/// <param name="History">Every entry and record that has the words, latest first.</param>
+/// <param name="History">A page of the entries and records that have the words, latest first.</param>
 /// <param name="Current">The entry that is chosen.</param>
 /// <param name="Waiting">How many photographed pages wait to be read.</param>
 public sealed record BooksView(FileShown File, BooksAsked Asked, IReadOnlyList<LogBook> Books, IReadOnlyList<BookGap> Gaps,
-    IReadOnlyList<HistoryLine> History, BookEntry? Current, int Waiting) : FileView(File)
+    ListPage<HistoryLine> History, BookEntry? Current, int Waiting) : FileView(File)
 {
     public override FilePage At => FilePage.Books;
 
@@ -103,7 +103,7 @@ public sealed record BooksView(FileShown File, BooksAsked Asked, IReadOnlyList<L
 /// <summary>The aircraft's books: what there is, the gaps, and every entry to search.</summary>
 public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvider clock) : FleetPage<BooksView>(desk, db, clock)
 {
-    private const int Most = 80, MostPages = 40, MostWords = 8;
+    private const int MostLines = 60, MostPages = 40, MostWords = 8;
 
     [FromQuery(Name = "find")]
     public string? Find { get; set; }
@@ -116,6 +116,10 @@ public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvi
 
     [FromQuery(Name = "add")]
     public string? Adds { get; set; }
+
+    /// <summary>Which page of the history, from 1.</summary>
+    [FromQuery(Name = "page")]
+    public int? PageTyped { get; set; }
 
     private string Here => HrefOf(FilePage.Books);
 
@@ -202,13 +206,16 @@ public sealed class BooksModel(Desk desk, RivetDb db, Uploads uploads, TimeProvi
     }
 
     // Every word has to stand in the entry, in any order; a record signed here is searched in its text.
-    private async Task<IReadOnlyList<HistoryLine>> HistoryAsync(IReadOnlyList<LogBook> books, CancellationToken stop)
+    private async Task<ListPage<HistoryLine>> HistoryAsync(IReadOnlyList<LogBook> books, CancellationToken stop)
     {
         var titles = books.ToDictionary(book => book.Id, book => book.Title);
         var words = (Find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(MostWords);
-        var (typed, signed) = await Db.FoundInBooksAsync(Id, words, Most, stop);
-        return [.. typed.Select(entry => HistoryLine.Of(entry, titles.GetValueOrDefault(entry.BookId, "")))
-            .Concat(signed.Select(record => HistoryLine.Of(record, Clock.DayOf(record.SignedAt))))
-            .OrderByDescending(line => line.On is null).ThenByDescending(line => line.On).Take(Most)];
+        var (typed, signed) = await Db.FoundInBooksAsync(Id, words, stop);
+        var all = typed.Select(entry => (entry.On, Line: (Func<HistoryLine>)(() =>
+                HistoryLine.Of(entry, titles.GetValueOrDefault(entry.BookId, "")))))
+            .Concat(signed.Select(record => (On: (DateOnly?)Clock.DayOf(record.SignedAt), Line: (Func<HistoryLine>)(() =>
+                HistoryLine.Of(record, Clock.DayOf(record.SignedAt))))))
+            .OrderByDescending(one => one.On is null).ThenByDescending(one => one.On).ToList();
+        return ListPage.Of(all, PageTyped, MostLines).Select(one => one.Line());
     }
 }

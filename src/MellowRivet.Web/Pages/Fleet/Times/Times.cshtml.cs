@@ -78,12 +78,11 @@ public sealed record SentTimes(TimesFile File, ImportForm Form, TimesCheck Check
 
 /// <summary>What the meters of an aircraft showed.</summary>
 /// <param name="File">What every page of the file shows.</param>
-/// <param name="Readings">The latest readings, latest first.</param>
-/// <param name="Total">How many there are.</param>
+/// <param name="Readings">A page of the readings, latest first.</param>
 /// <param name="Use">How much it flies; null before two readings on different days.</param>
 /// <param name="Sent">A file that is looked at; null for none.</param>
 /// <param name="Amended">Readings that were put right, latest first.</param>
-public sealed record TimesView(FileShown File, IReadOnlyList<MeterReading> Readings, int Total, Utilisation? Use, SentTimes? Sent,
+public sealed record TimesView(FileShown File, ListPage<MeterReading> Readings, Utilisation? Use, SentTimes? Sent,
     IReadOnlyList<Amendment> Amended)
     : FileView(File)
 {
@@ -102,9 +101,13 @@ public sealed record TimesView(FileShown File, IReadOnlyList<MeterReading> Readi
 /// <summary>What the meters showed, day by day: typed, or taken in from a file after it was checked whole.</summary>
 public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage<TimesView>(desk, db, clock)
 {
-    private const int Latest = 60;
+    private const int MostLines = 60;
 
     private (TimesFile File, ImportForm Form)? looked;
+
+    /// <summary>Which page of the readings, from 1.</summary>
+    [FromQuery(Name = "page")]
+    public int? PageTyped { get; set; }
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
@@ -163,10 +166,12 @@ public sealed class TimesModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
 
     protected override async Task<TimesView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop)
     {
-        var (total, readings) = await Db.LatestTimesAsync(Id, Latest, stop);
+        var total = await Db.CountTimesAsync(Id, stop);
+        var (at, pages) = ListPage.At(total, PageTyped, MostLines);
+        ListPage<MeterReading> readings = new(await Db.LatestTimesAsync(Id, (at - 1) * MostLines, MostLines, stop), at, pages, total);
         var use = (await Desk.Board.LineAsync(Id, stop)).Now.Hours.Use;
         var amended = (await Db.AmendmentsOfAsync(Id, stop)).Where(amendment => amendment.Of == AmendmentOf.Meter).ToList();
-        return new(file, readings, total, use, looked is not var (sent, form) ? null
+        return new(file, readings, use, looked is not var (sent, form) ? null
             : new(sent, form, TimesImport.Check(sent, form.Columns, await Db.WithMetersAsync(Id, stop), form.ReplacedAt, Today)),
             amended);
     }
