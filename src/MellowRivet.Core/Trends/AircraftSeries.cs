@@ -150,7 +150,7 @@ public static class AircraftSeries
             ? OilUse.Of(readings, axis).Points
             : [.. readings.GroupBy(reading => reading.On(axis)).Select(same => same.MaxBy(reading => reading.At)!)
                 .OrderBy(reading => reading.On(axis))
-                .Select(reading => PointOf(aircraft, reading, axis, Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value)))];
+                .Select(reading => PointOf(reading, axis, Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value)))];
         var toAircraft = stay?.ToAircraft(readings) ?? 0;
         var events = stay?.Component.Overhauls.Where(done => done.OwnTime is not null)
             .Select(done => new TrendEvent((double)done.OwnTime!.Value.Value + (axis == HoursAxis.Part ? 0 : toAircraft), true, "overhaul",
@@ -160,9 +160,7 @@ public static class AircraftSeries
         { Worse = direction };
     }
 
-    // A value can be put right where it was taken.
-    private static TrendPoint PointOf(Aircraft aircraft, Reading reading, HoursAxis axis, double value) =>
-        new(reading.On(axis), value) { Reading = reading.AircraftId == aircraft.Id ? reading.Id : null };
+    private static TrendPoint PointOf(Reading reading, HoursAxis axis, double value) => new(reading.On(axis), value) { Of = reading };
 
     private static IEnumerable<Series> Compressions(Aircraft aircraft, List<Reading> readings, HoursAxis axis) =>
         from engine in aircraft.Engines
@@ -171,7 +169,7 @@ public static class AircraftSeries
         where history.Readings.Count > 0
         let cylinder = aircraft.Cylinder(engine.Component, place.Number)
         select new Series($"{engine.Position} {place.Number}".Trim(), cylinder
-            ?? engine.Component, [.. history.Readings.Select(reading => PointOf(aircraft, reading, axis, reading.LeakArea))],
+            ?? engine.Component, [.. history.Readings.Select(reading => PointOf(reading, axis, reading.LeakArea))],
             history.Events, history.LimitArea, history.Trend,
             history.ToAircraft) { Worse = Direction.Rising };
 

@@ -1,13 +1,14 @@
 using MathNet.Numerics.Distributions;
 using MathNet.Numerics.Statistics;
+using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Core.Trends;
 
 /// <summary>A point of a series: time in service in hours, and the value.</summary>
 public readonly record struct TrendPoint(double Hours, double Value)
 {
-    /// <summary>The reading it stands for; null where it was taken on another aircraft, or is reckoned from several.</summary>
-    public Guid? Reading { get; init; }
+    /// <summary>The reading it stands for; null where it is reckoned from several.</summary>
+    public Reading? Of { get; init; }
 }
 
 /// <summary>What a line expects at some hours, with the band in which a single reading falls 19 times in 20.</summary>

@@ -23,7 +23,9 @@ public sealed record ValueView(FileShown File, Reading Reading, string? WorkOrde
     public AmendForm Form => Typed<AmendForm>() ?? new();
 
     /// <summary>What was measured, in words.</summary>
-    public string What => $"{AircraftSeries.TitleOf(Reading.Kind)} {Reading.Position}".Trim();
+    public string What => Reading.Kind == Reading.CompressionKind
+        ? $"Compression, cylinder {Reading.Position}"
+        : $"{AircraftSeries.TitleOf(Reading.Kind)} {Reading.Position}".Trim();
 }
 
 /// <summary>One measured value: struck and replaced in the open where it was typed wrong.</summary>
