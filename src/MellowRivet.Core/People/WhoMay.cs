@@ -59,7 +59,7 @@ public sealed record WhoMay(
     [
         "", "e", "es", "s", "ed", "d", "ing", "ings", "er", "ers", "or", "ors", "y", "ies", "al", "ion", "ions", "ation",
         "ations", "ication", "ative", "ive", "ish", "ishing", "ic", "ics", "ical", "ment", "tor", "tors", "ling", "ted", "ting",
-        "tings", "ned", "ning", "ped", "ping", "ged", "ging", "bed", "bing", "ator", "ators", "ate", "ated", "ating", "ant",
+        "tings", "ned", "ning", "ped", "ping", "ged", "ging", "bed", "ator", "ators", "ate", "ated", "ating", "ant",
         "ly", "age",
     ];
 
