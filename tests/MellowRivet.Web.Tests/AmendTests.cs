@@ -180,7 +180,7 @@ public sealed class AmendTests(DemoServer server) : IClassFixture<DemoServer>
             var book = db.LogBooks.First(row => row.AircraftId == aircraft.Id && row.Title == "Of long ago");
             for (var day = 0; day < 70; day++)
                 db.BookEntries.Add(new(Guid.CreateVersion7(), aircraft.Id, book.Id, first.AddDays(day), null, $"Line {day} of long ago", "",
-                    null, db.People.OrderBy(row => row.Id).First().Id, DateTimeOffset.UtcNow));
+                    null, db.People.OrderBy(row => row.Id).First().Id, server.Clock.GetUtcNow()));
         });
 
         (await ines.ReadAsync($"{file}/times")).Body!.TextContent.ShouldNotContain("1990-01-01");

@@ -43,14 +43,26 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
                 .TextContent.ShouldContain("Hours and money as numbers");
         var path = await LinkAsync(("askAll", "true"));
         var owner = server.Stranger();
+        async Task<string> SeenAsync() => (await owner.ReadAsync(path)).QuerySelector(".owner-many [name=seen]")!.GetAttribute("value")!;
+        var seen = await SeenAsync();
         Task<HttpResponseMessage> AnswerAsync(string under) => owner.PostAsync($"{path}?handler=Many", Post(), ("which", "Under"),
-            ("under", under), ("answer", "Approve"));
+            ("under", under), ("answer", "Approve"), ("seen", seen));
         (await Visitor.ParseAsync(await AnswerAsync("a lot"))).QuerySelector(".owner-many .field-problem")!.TextContent
             .ShouldContain("Type the sum");
+        (await Visitor.ParseAsync(await AnswerAsync(new('9', 60)))).QuerySelector(".owner-many .field-problem")!.TextContent
+            .ShouldContain("Type the sum");
+        // A price that rises while the owner reads isn't approved by what they read.
+        await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(), ("number", $"{numbers["Many cheap"]}"), ("hours", ""),
+            ("parts", "41"));
+        (await Visitor.ParseAsync(await AnswerAsync("100"))).QuerySelector(".owner-many .field-problem")!.TextContent
+            .ShouldContain("has changed since");
+        Find("Many cheap").Disposition.ShouldBe(Disposition.Asked);
+        seen = await SeenAsync();
         (await AnswerAsync("100")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (Find("Many cheap").Disposition, Find("Many dear").Disposition, Find("Many unpriced").Disposition)
             .ShouldBe((Disposition.Approved, Disposition.Asked, Disposition.Asked));
-        (await owner.PostAsync($"{path}?handler=Many", Post(), ("which", "All"), ("answer", "Decline"))).StatusCode
+        (await owner.PostAsync($"{path}?handler=Many", Post(), ("which", "All"), ("answer", "Decline"),
+            ("seen", await SeenAsync()))).StatusCode
             .ShouldBe(HttpStatusCode.Redirect);
         Find("Many dear").Disposition.ShouldBe(Disposition.Declined);
         Find("Many cheap").Disposition.ShouldBe(Disposition.Approved, "what was answered stays");

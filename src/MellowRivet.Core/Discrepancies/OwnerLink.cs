@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using MellowRivet.Core.Inspections;
@@ -73,6 +74,9 @@ public enum OwnerLines { All = 1, Airworthiness, Under }
 /// <param name="House">How the shop works: its money.</param>
 public sealed record OwnerList(IReadOnlyList<Discrepancy> Lines, HouseRules House)
 {
+    // No list comes near it, and it is a figure that money can hold.
+    private const double MostSum = 1_000_000_000;
+
     public static OwnerList Of(Inspection inspection) => new(
         [.. FixListRules.WorstFirst(inspection.Discrepancies.Where(IsShown))
             .OrderBy(found => found.Disposition == Disposition.Asked ? 0 : 1)], inspection.House);
@@ -139,19 +143,26 @@ public sealed record OwnerList(IReadOnlyList<Discrepancy> Lines, HouseRules Hous
             _ => false,
         })];
 
+    /// <summary>What waits as it stands, class and price: an answer to many lines is one to what was read, and to nothing since.</summary>
+    public string AsItStands => string.Join(' ', Waits(OwnerLines.All).OrderBy(found => found.Number).Select(found =>
+        string.Create(CultureInfo.InvariantCulture, $"{found.Number}:{(int)found.Class}:{found.Estimate?.Total(House)}")));
+
     /// <summary>Records one answer to many lines. What has no price yet is under no sum.</summary>
     /// <param name="which">Which lines.</param>
     /// <param name="under">For those under a sum: the sum, as typed.</param>
     /// <param name="answer">Approve or decline.</param>
+    /// <param name="seen">What waited as the owner read it, see <see cref="AsItStands"/>.</param>
     /// <param name="at">When.</param>
-    public Refusal? AnswerMany(OwnerLines which, string? under, OwnerAnswer answer, DateTimeOffset at)
+    public Refusal? AnswerMany(OwnerLines which, string? under, OwnerAnswer answer, string? seen, DateTimeOffset at)
     {
         if (!Enum.IsDefined(which) || answer is not (OwnerAnswer.Approve or OwnerAnswer.Decline))
             return new("many", "Choose which lines, and whether they are approved.");
         var sum = Measures.TypedNumber.Parse(under);
-        if (which == OwnerLines.Under && sum is not > 0)
+        if (which == OwnerLines.Under && sum is not (> 0 and <= MostSum))
             return new("many", "Type the sum, as a figure above 0.");
-        if (Waits(which, (decimal?)sum) is not { Count: > 0 } lines)
+        if (seen != AsItStands)
+            return new("many", "A line or a price has changed since you opened the list: nothing was answered. Read it again.");
+        if (Waits(which, which == OwnerLines.Under ? (decimal?)sum : null) is not { Count: > 0 } lines)
             return new("many", which == OwnerLines.Under ? $"No line that waits has a price under {under}."
                 : "No such line waits for you.");
         foreach (var found in lines)

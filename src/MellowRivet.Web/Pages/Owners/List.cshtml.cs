@@ -58,12 +58,12 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : ShopP
                 $"/owner/{Token}#line-{number}", stop, new OwnerForm(number, words));
 
     /// <summary>One answer to many lines.</summary>
-    public async Task<IActionResult> OnPostManyAsync(Guid post, OwnerLines which, string? under, OwnerAnswer answer,
+    public async Task<IActionResult> OnPostManyAsync(Guid post, OwnerLines which, string? under, OwnerAnswer answer, string? seen,
         CancellationToken stop) =>
         await db.OwnerLinkAsync(Token, clock, stop) is not { } link
             ? NotFound()
             : await AfterAsync(desk.WriteAsync(link.InspectionId, post, job => OwnerList.Of(job.Inspection)
-                .AnswerMany(which, under, answer, clock.GetUtcNow()), stop, JobParts.Discrepancies), $"/owner/{Token}", stop,
+                .AnswerMany(which, under, answer, seen, clock.GetUtcNow()), stop, JobParts.Discrepancies), $"/owner/{Token}", stop,
                 new OwnerManyForm(which, under));
 
     // A link that ended and one that never was look the same from outside.
