@@ -1,21 +1,22 @@
 namespace MellowRivet.Store;
 
 /// <summary>
-/// Where a shop's data lives: the database, the photos, sounds, engine logs and documents, the mail that would have gone out, the shelf's
-/// files, the backups and the sign-in keys.
+/// Where a shop's data lives: the database, the photos, sounds, videos, engine logs and documents, the mail that would have gone out,
+/// the shelf's files, the backups and the sign-in keys.
 /// </summary>
 public sealed class DataFolder
 {
     public DataFolder(string path)
     {
         Path = System.IO.Path.GetFullPath(path);
-        foreach (var folder in new[] { Path, Photos, Sounds, Logs, Outbox, Shelf, Backups, Keys, Documents, Feed })
+        foreach (var folder in new[] { Path, Photos, Sounds, Videos, Logs, Outbox, Shelf, Backups, Keys, Documents, Feed })
             Directory.CreateDirectory(folder);
     }
 
     public string Path { get; }
     public string Database => System.IO.Path.Combine(Path, "rivet.db");
     public string Photos => System.IO.Path.Combine(Path, "photos");
+    public string Videos => System.IO.Path.Combine(Path, "videos");
     public string Sounds => System.IO.Path.Combine(Path, "sounds");
     public string Logs => System.IO.Path.Combine(Path, "logs");
     public string Outbox => System.IO.Path.Combine(Path, "outbox");

@@ -3,7 +3,9 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Signing;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -95,20 +97,46 @@ public sealed partial class Desk
                 && await db.Inspections.AnyAsync(row => row.Id == inspection && row.State == InspectionState.InWork, stop))
                 return new("amendValue", "Its inspection is in work: read it again on its own sheet.");
             var read = MeasureText.Read(typed, Unit.Find(reading.UnitSymbol)!);
-            if (read.Value is not { } value || value < 0)
+            if (read.Value is not { } value || (value < 0 && !Unit.Find(reading.UnitSymbol)!.GoesBelowZero))
                 return new("amendValue", read.Problem ?? $"The value that was read, in {reading.UnitSymbol}.");
             if (reading.Kind == Reading.CompressionKind && value > (reading.Conditions.SupplyPsi ?? 80))
                 return new("amendValue", $"It can’t be above the supply of {reading.Conditions.SupplyPsi ?? 80:0.#} psi.");
+            var signed = reading.InspectionId is { } at ? await LoadAsync(at, JobParts.Whole, tracking: true, stop, aircraft) : null;
+            var before = signed?.Inspection.Unanswered(aircraft).Select(judged => judged.Seen).ToHashSet();
             var was = reading.InWords;
             reading.PutRight(value, right.By.At);
             Amendment amendment = new(right.Post, aircraftId, AmendmentOf.Reading, readingId,
                 $"{reading.Kind.Replace('-', ' ')} {reading.Position} at {reading.TimeInService} h".Replace("  ", " "), was,
                 reading.InWords, right.Why!, right.By);
-            amendment.With("", await db.SignedRecords.Where(record => record.InspectionId == reading.InspectionId)
-                .Select(record => record.Number).ToListAsync(stop));
+            var opened = signed is null || await IsReadSinceAsync(reading, stop) ? []
+                : await OpenAsync(signed.Inspection.Unanswered(aircraft).Where(judged => !before!.Contains(judged.Seen)), signed.Inspection,
+                    aircraft, readingId, right, stop);
+            amendment.With(opened.Count == 0 ? "" : $"bad as it stands, open as {string.Join(", ", opened)}", await db.SignedRecords
+                .Where(record => record.InspectionId == reading.InspectionId).Select(record => record.Number).ToListAsync(stop));
             db.Amendments.Add(amendment);
             return null;
         }, stop);
+
+    // What was read there again at a later inspection was judged there.
+    private Task<bool> IsReadSinceAsync(Reading reading, CancellationToken stop) => db.Readings.AnyAsync(later =>
+        later.AircraftId == reading.AircraftId && later.ComponentId == reading.ComponentId && later.Kind == reading.Kind
+        && later.Position == reading.Position && later.InspectionId != reading.InspectionId && later.At > reading.At, stop);
+
+    // A judgement that came after the signature stays open on the aircraft, and stands on the fix list that is in work.
+    private async Task<List<string>> OpenAsync(IEnumerable<Judged> judged, Inspection signed, Aircraft aircraft, Guid readingId,
+        PuttingRight right, CancellationToken stop)
+    {
+        var stem = OpenItem.NumberSincePutRight(signed, null);
+        var number = await db.OpenItems.CountAsync(item => item.AircraftId == aircraft.Id && item.FirstNumber.StartsWith(stem), stop);
+        List<OpenItem> items = [.. judged.Where(one => !one.IsReplacedOn(aircraft))
+            .Select(one => new OpenItem(signed, one, readingId, ++number, right.By, right.Today))];
+        db.OpenItems.AddRange(items);
+        foreach (var open in items.Count == 0 ? [] : await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies)
+            .Where(row => row.AircraftId == aircraft.Id && row.State == InspectionState.InWork && row.Kind != InspectionKind.Job)
+            .ToListAsync(stop))
+            open.CarryIn(items);
+        return [.. items.Select(item => item.FirstNumber)];
+    }
 
     /// <summary>Puts a time that something was done right, or strikes it.</summary>
     /// <param name="aircraftId">The aircraft.</param>

@@ -10,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 namespace MellowRivet.Store;
 
 /// <summary>
-/// Which aircraft a picture or sound belongs to. Every column that can hold one is found in the model itself: one that is added is
+/// Which aircraft a picture, sound or video belongs to. Every column that can hold one is found in the model itself: one that is added is
 /// looked through from then on.
 /// </summary>
 public static class PicturesOf
@@ -19,7 +19,7 @@ public static class PicturesOf
 
     private static FrozenSet<(string Table, string Column, string Link)>? places;
 
-    /// <summary>The columns that hold pictures and sounds, each with what leads from its row to an aircraft.</summary>
+    /// <summary>The columns that hold pictures, sounds and videos, each with what leads from its row to an aircraft.</summary>
     public static IReadOnlyCollection<(string Table, string Column, string Link)> Places(RivetDb db) => places ??=
     [
         .. from entity in db.Model.GetEntityTypes()
@@ -30,7 +30,7 @@ public static class PicturesOf
            select (entity.GetTableName()!, column.GetColumnName(), link),
     ];
 
-    /// <summary>Whether a picture or sound stands anywhere on some aircraft.</summary>
+    /// <summary>Whether a picture, sound or video stands anywhere on some aircraft.</summary>
     public static async Task<bool> IsOnAsync(this RivetDb db, string sha256, IReadOnlyCollection<Guid> aircraft, CancellationToken stop)
     {
         if (!PhotoFiles.IsSha256(sha256) || aircraft.Count == 0)
@@ -53,7 +53,8 @@ public static class PicturesOf
         _ => these,
     };
 
-    private static bool Holds(Type type, HashSet<Type> seen) => seen.Add(type) && (type == typeof(Photo) || type == typeof(Sound)
+    private static bool Holds(Type type, HashSet<Type> seen) => seen.Add(type)
+        && (type == typeof(Photo) || type == typeof(Sound) || type == typeof(Video)
         || (type.IsGenericType && type.GetGenericArguments().Any(argument => Holds(argument, seen)))
         || (type.Namespace?.StartsWith("MellowRivet", StringComparison.Ordinal) == true && !type.IsEnum
             && type.GetProperties().Any(property => property.GetCustomAttribute<JsonIgnoreAttribute>() is null

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Inspections;
 using MellowRivet.Store;
 using MellowRivet.Web.Hosting;
 using Microsoft.Data.Sqlite;
@@ -24,10 +25,13 @@ public sealed class LentShop : IAsyncDisposable
 
     /// <summary>Opens a copy of the made shop.</summary>
     /// <param name="lockSeconds">How long a write waits for its turn there; null for as long as in any shop.</param>
-    public static async Task<LentShop> OpenAsync(int? lockSeconds = null)
+    /// <param name="idle">The registration of an aircraft whose inspection in work was never begun there; null for none.</param>
+    public static async Task<LentShop> OpenAsync(int? lockSeconds = null, string? idle = null)
     {
         var folder = Path.Combine(Path.GetTempPath(), $"rivet-shop-{Guid.NewGuid():N}");
         Copy(new(await MadeShop.FolderAsync()), folder);
+        if (idle is not null)
+            await NeverBegunAsync(new(folder), idle);
         return await ServeAsync(lockSeconds is { } seconds
             ? new(folder) { LockSeconds = seconds }
             : new(folder), new SetClock(MadeShop.Now));
@@ -66,6 +70,17 @@ public sealed class LentShop : IAsyncDisposable
         using (var connection = new SqliteConnection(data.ConnectionString))
             SqliteConnection.ClearPool(connection);
         Directory.Delete(data.Path, recursive: true);
+    }
+
+    private static async Task NeverBegunAsync(DataFolder data, string registration)
+    {
+        await using var db = RivetDb.Of(data);
+        var work = await db.Inspections.Where(row => row.State == InspectionState.InWork
+            && db.Aircraft.Any(aircraft => aircraft.Id == row.AircraftId && aircraft.Registration == registration)).SingleAsync();
+        await db.Readings.Where(row => row.InspectionId == work.Id).ExecuteDeleteAsync();
+        await db.Discrepancies.Where(row => row.InspectionId == work.Id).ExecuteDeleteAsync();
+        db.Inspections.Remove(work);
+        await db.SaveChangesAsync();
     }
 
     private static void Copy(DirectoryInfo from, string to)

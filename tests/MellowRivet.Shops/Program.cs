@@ -6,7 +6,8 @@ using MellowRivet.Shops;
 //   make                   makes the shop that copies are taken of, and says where it is
 //   PORT                   serves:
 //     GET    /made           where the shop is that copies are taken of
-//     POST   /shops          opens a copy: its address, and where each aircraft's walk and file are
+//     POST   /shops          opens a copy: its address, and where each aircraft's walk and file are;
+//                            ?idle=N04QF: one where that aircraft isn't in work
 //     DELETE /shops/{port}   closes it and throws it away
 if (args is ["make"])
 {
@@ -19,9 +20,9 @@ builder.WebHost.UseUrls($"http://127.0.0.1:{args[0]}");
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 var app = builder.Build();
 app.MapGet("/made", MadeShop.FolderAsync);
-app.MapPost("/shops", async () =>
+app.MapPost("/shops", async (string? idle) =>
 {
-    var shop = await LentShop.OpenAsync();
+    var shop = await LentShop.OpenAsync(idle: idle);
     lent[shop.Port] = shop;
     return Results.Ok(new { shop.Port, shop.Address, shop.Walks, shop.Files });
 });

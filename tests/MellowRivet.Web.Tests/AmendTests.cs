@@ -1,8 +1,10 @@
 using System.Net;
 using MellowRivet.Core.Amendments;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
 using Microsoft.EntityFrameworkCore;
@@ -90,6 +92,34 @@ public sealed class AmendTests(DemoServer server) : IClassFixture<DemoServer>
         after.QuerySelector(".put-right-since")!.TextContent.ShouldContain("Read off the supply gauge");
         after.QuerySelector(".entry .statement")!.TextContent.ShouldBe(text, "what was signed stays as it was signed");
         server.With(db => RecordChain.FirstFault(db.SignedRecords.AsNoTracking().OrderBy(row => row.Number).ToList(), 0)).ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_signed_value_that_is_bad_as_put_right_is_open_on_the_aircraft_and_on_the_list_in_work()
+    {
+        var (orla, aircraft) = (await server.EnterAsync("orla"), Of("N0BRM"));
+        var signed = server.With(db => db.Readings.AsNoTracking().AsEnumerable().Where(row => row.AircraftId == aircraft.Id
+            && row.Kind == Reading.CompressionKind && db.SignedRecords.Any(record => record.InspectionId == row.InspectionId))
+            .MaxBy(row => row.At)!);
+        var page = $"/aircraft/{aircraft.Id}/value/{signed.Id}";
+        int Open() => server.With(db => db.OpenItemsAsync(aircraft.Id, default).GetAwaiter().GetResult()).Count;
+        var before = Open();
+        await orla.PostAsync(page, Post, ("value", $"{signed.Value - 0.5}"), ("why", "Needle between two marks"));
+        Open().ShouldBe(before, "good before, and good after");
+
+        await orla.PostAsync(page, Post, ("value", "15"), ("why", "Figure of the other cylinder"));
+        var shown = await orla.ReadAsync(page);
+        shown.QuerySelector(".middle a[href*='#item-']")!.TextContent.ShouldEndWith("-R1");
+        shown.QuerySelector(".amended")!.TextContent.ShouldContain("bad as it stands, open as");
+        var item = server.With(db => db.OpenItemsAsync(aircraft.Id, default).GetAwaiter().GetResult())
+            .Single(one => one.DiscrepancyId == signed.Id);
+        item.Because.ShouldBe(OpenBecause.Airworthiness);
+        item.What.ShouldContain("15/80");
+        item.FirstNumber.ShouldEndWith("-R1");
+        (await orla.ReadAsync($"{server.FileOf("N0BRM")}/open-items")).GetElementById($"item-{item.FirstNumber}").ShouldNotBeNull();
+        var listed = server.With(db => db.Discrepancies.AsNoTracking().Single(found => found.CarriedFrom == item.Id));
+        (listed.Class, listed.WaitsForALook, listed.Origin!.Key).ShouldBe((DiscrepancyClass.Airworthiness, true, item.Origin!.Key),
+            "it stands on the list that is in work as well");
     }
 
     [Fact]

@@ -121,7 +121,8 @@ public sealed class OwnersTests(DemoServer server) : IClassFixture<DemoServer>
     public void A_picture_is_looked_for_in_every_column_that_holds_one()
     {
         server.With(db => PicturesOf.Places(db).Select(place => $"{place.Table}.{place.Column}").Distinct().Order().ToList()).ShouldBe(
-            ["BookEntries.Photo", "Discrepancy.Photos", "Discrepancy.Sounds", "Inspections.Arrival", "Inspections.BenchChecks",
+            ["BookEntries.Photo", "Discrepancy.Photos", "Discrepancy.Sounds", "Discrepancy.Videos", "Inspections.Arrival",
+                "Inspections.BenchChecks",
                 "Inspections.CarriedMarks", "Inspections.FilterCuts", "Inspections.ForeignObjects", "Inspections.WitnessMarks",
                 "OpenItems.Photos", "StatedFacts.Photo"]);
     }

@@ -51,6 +51,7 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
     {
         ["GET /walk/{id:guid}"] = (HttpStatusCode.Redirect, "to where one was"),
         ["GET /documents/{sha256}"] = (HttpStatusCode.NotFound, "no document has that name"),
+        ["GET /videos/{sha256}"] = (HttpStatusCode.NotFound, "no video has that name"),
         ["GET /sounds/{sha256}"] = (HttpStatusCode.NotFound, "no sound has that name"),
         ["GET /shelf?handler=File"] = (HttpStatusCode.NotFound, "no file was named"),
         ["GET /outbox?handler=File"] = (HttpStatusCode.NotFound, "no mail was named"),

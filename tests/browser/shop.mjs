@@ -9,8 +9,10 @@ export const password = 'quillmoor-field';
 
 /** Each test has a shop to itself, a copy of the demo's, and addresses are those of that shop. */
 export const test = base.extend({
-  shop: async ({}, use) => {
-    const shop = await (await fetch(`${lender}/shops`, { method: 'POST' })).json();
+  /** An aircraft whose inspection in work was never begun; null for the shop as it is. */
+  idle: [null, { option: true }],
+  shop: async ({ idle }, use) => {
+    const shop = await (await fetch(`${lender}/shops${idle ? `?idle=${idle}` : ''}`, { method: 'POST' })).json();
     await use(shop);
     await fetch(`${lender}/shops/${shop.port}`, { method: 'DELETE' });
   },

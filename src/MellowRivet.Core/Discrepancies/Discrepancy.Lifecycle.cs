@@ -52,6 +52,8 @@ public sealed partial class Discrepancy
                 : "A second person inspects it by their own name.");
         if (Forbidden(to, house) is { } refusal)
             return refusal;
+        if (IsUnworded && to == Disposition.Asked)
+            return new("state", "Put it in words first: the owner answers what they can read.");
         if (Lifecycle.WantsReason(Disposition, to) && string.IsNullOrWhiteSpace(words))
             return new("state", to == Disposition.Withdrawn
                 ? "Say why it is withdrawn: it stays on file with the reason."

@@ -11,9 +11,6 @@ public enum FoundHow { Visual = 1, Mirror, Borescope, DyePenetrant, EddyCurrent,
 /// <summary>Something found during an inspection.</summary>
 public sealed partial class Discrepancy
 {
-    private List<Photo> photos = [];
-    private List<Sound> sounds = [];
-    private List<Note> notes = [];
     private List<Lowered> lowered = [];
 
     private Discrepancy() { }
@@ -52,9 +49,6 @@ public sealed partial class Discrepancy
 
     /// <summary>Longest text taken for a measured value with its limit, in characters.</summary>
     public const int LongestMeasured = 120;
-
-    /// <summary>Most pictures, sounds and notes at one discrepancy, each.</summary>
-    public const int MostAttached = 60;
 
     public Guid Id { get; private set; }
     public Guid InspectionId { get; private set; }
@@ -106,9 +100,6 @@ public sealed partial class Discrepancy
     public string? TaskKey { get; private set; }
     public Guid FoundBy { get; private set; }
     public DateTimeOffset FoundAt { get; private set; }
-    public IReadOnlyList<Photo> Photos => photos;
-    public IReadOnlyList<Sound> Sounds => sounds;
-    public IReadOnlyList<Note> Notes => notes;
 
     /// <summary>
     /// The same thing at an earlier inspection, as a person said; null where nobody did, empty where somebody
@@ -150,61 +141,6 @@ public sealed partial class Discrepancy
             yield return new("where", $"{where.Trim().Length} characters; {LongestWhere} is the most.");
     }
 
-    /// <summary>Adds a picture; the same picture a second time changes nothing.</summary>
-    /// <returns>Why it can't be added, or null.</returns>
-    public Refusal? Add(Photo photo)
-    {
-        if (photos.Any(other => other.Sha256 == photo.Sha256))
-            return null;
-        if (photos.Count >= MostAttached)
-            return new("photos", $"{MostAttached} pictures at one discrepancy are the most.");
-        photos = [.. photos, photo];
-        return null;
-    }
-
-    /// <summary>Adds a sound; the same sound a second time changes nothing.</summary>
-    public Refusal? Add(Sound sound)
-    {
-        if (sounds.Any(other => other.Sha256 == sound.Sha256))
-            return null;
-        if (sounds.Count >= MostAttached)
-            return new("sounds", $"{MostAttached} sounds at one discrepancy are the most.");
-        sounds = [.. sounds, sound];
-        return null;
-    }
-
-    /// <summary>Adds a note, or the owner's question.</summary>
-    public Refusal? Add(Guid id, string? words, Guid? by, DateTimeOffset at)
-    {
-        if (string.IsNullOrWhiteSpace(words) || words.Trim().Length > LongestWords)
-            return new("note", $"A note has 1 to {LongestWords} characters.");
-        if (notes.Count >= MostAttached)
-            return new("note", $"{MostAttached} notes at one discrepancy are the most.");
-        notes = [.. notes, new(id, by, at, words.Trim())];
-        return null;
-    }
-
-    /// <summary>Draws over a picture: what was drawn before is replaced, the picture itself never.</summary>
-    /// <param name="sha256">The picture.</param>
-    /// <param name="annotations">All that stands on it from now on.</param>
-    /// <param name="drawnOn">What stood on it when the drawing began; somebody else's annotations aren't overwritten unseen.</param>
-    public Refusal? Draw(string sha256, IReadOnlyList<Annotation> annotations, int drawnOn)
-    {
-        if (photos.FirstOrDefault(other => other.Sha256 == sha256) is not { } photo)
-            return new("annotations", "There is no such picture at this discrepancy.");
-        if (drawnOn != Changes)
-            return new("annotations",
-                "Somebody changed this discrepancy while you were drawing. Yours is still here: load the page anew in another "
-                + "tab, look, and draw it again.");
-        if (Annotation.Check(annotations, photo) is { } refusal)
-            return refusal;
-        photos = [.. photos.Select(other => other == photo
-            ? photo with { Annotations = annotations.Count == 0 ? null : [.. annotations] }
-            : other)];
-        Changes++;
-        return null;
-    }
-
     /// <summary>
     /// Sets what it means for the aircraft, while it is open. Below what the judgement or the words say, it is kept with who and why.
     /// </summary>
@@ -231,6 +167,8 @@ public sealed partial class Discrepancy
     public Refusal? Describe(string? what, string? plainWords, Place place, FoundHow how, string? measured, Guid by, DateTimeOffset at,
         ClassRules? rules = null)
     {
+        if (IsUnworded && string.IsNullOrWhiteSpace(what))
+            what = Unworded;
         if (Check(what, place.Where).FirstOrDefault() is { } wrong)
             return wrong;
         if (plainWords?.Trim().Length > LongestWords)
@@ -246,8 +184,8 @@ public sealed partial class Discrepancy
                 && rules?.Decide(what, null, null, null, new(Class, Grounded, by, at, lowered.LastOrDefault()?.Reason)).Refusal
                 is { } worse)
                 return new("what", $"{worse.Message} Set its class first, or take other words.");
-            if (Add(Guid.CreateVersion7(), $"The words were: {(What.Length > LongestWords - 20 ? What[..(LongestWords - 20)] : What)}", by,
-                at) is { } full)
+            if (!IsUnworded && Add(Guid.CreateVersion7(),
+                $"The words were: {(What.Length > LongestWords - 20 ? What[..(LongestWords - 20)] : What)}", by, at) is { } full)
                 return full;
             What = what.Trim();
         }

@@ -40,6 +40,17 @@ public sealed record Photo(string Sha256, int Width, int Height, DateTime? Taken
 /// <param name="AddedAt">When it reached the shop.</param>
 public sealed record Sound(string Sha256, string Type, DateTimeOffset AddedAt);
 
+/// <summary>Something that moves, kept as the device recorded it: a cable that slaps, a pulley that clicks.</summary>
+/// <param name="Sha256">Lower-case hex of the file's SHA-256, which is also its name on disk.</param>
+/// <param name="Type">Its media type, as its content says.</param>
+/// <param name="Seconds">How long it runs, s, as its content says.</param>
+/// <param name="AddedAt">When it reached the shop.</param>
+public sealed record Video(string Sha256, string Type, double Seconds, DateTimeOffset AddedAt)
+{
+    /// <summary>The longest that is taken, s: long enough for a control from stop to stop and back.</summary>
+    public const double LongestSeconds = 30;
+}
+
 /// <summary>A short note, or a question and its answer.</summary>
 /// <param name="Id">Its id.</param>
 /// <param name="By">Who wrote it; null for the owner, through the owner's page.</param>

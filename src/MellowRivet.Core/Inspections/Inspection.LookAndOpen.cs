@@ -38,6 +38,20 @@ public sealed partial class Inspection
         return null;
     }
 
+    /// <summary>The zones that wait to be cleaned: looked at dirty, or without a first look.</summary>
+    public IReadOnlyList<ZoneLook> ToClean() => [.. looks.Where(zone => zone.Next(House) == LookStep.Cleaned)];
+
+    /// <summary>Every zone that waits for it was cleaned in one go.</summary>
+    public Refusal? CleanedAll(Guid by, DateTimeOffset at) => ToClean() is { Count: > 0 } zones
+        ? zones.Select(zone => Looked(zone.ZoneKey, LookStep.Cleaned, by, at)).FirstOrDefault(refusal => refusal is not null)
+        : new("look", "No zone waits to be cleaned.");
+
+    /// <summary>
+    /// The next zone in walking order that waits for the same look: all are looked at dirty before the first is cleaned. Null for none.
+    /// </summary>
+    public ZoneLook? NextFor(LookStep look, string? zoneKey) => looks.SkipWhile(zone => zone.ZoneKey != zoneKey).Skip(1)
+        .Concat(looks.TakeWhile(zone => zone.ZoneKey != zoneKey)).FirstOrDefault(zone => zone.Next(House) == look);
+
     /// <summary>Takes the last look of a zone back.</summary>
     public void LookAgain(string? zoneKey)
     {

@@ -100,6 +100,21 @@ public sealed partial class Inspection
     /// <summary>The latest reading taken at a task.</summary>
     public Reading? ReadingAt(InspectionTask task) => Readings.Where(reading => reading.TaskId == task.Id).MaxBy(reading => reading.At);
 
+    /// <summary>How long the temperature at a cable, or the wrench at hand, is taken for what it still is.</summary>
+    public static readonly TimeSpan StillSo = TimeSpan.FromHours(2);
+
+    /// <summary>
+    /// What the last reading by a method was taken at, or with, where that is not longer ago than <see cref="StillSo"/>: said once, it
+    /// stands in the next one's field, and a person may say otherwise. Null for none.
+    /// </summary>
+    public ReadingConditions? TakenLast(MeasureMethod method, DateTimeOffset now) => Readings
+        .Where(reading => now - reading.LastAt <= StillSo && method switch
+        {
+            MeasureMethod.CableTension => reading.Conditions.Celsius is not null,
+            MeasureMethod.Torque => reading.Conditions.Wrench is not null,
+            _ => false,
+        }).MaxBy(reading => reading.LastAt)?.Conditions;
+
     /// <summary>What a task's reading was judged to be: the aircraft's own limit before the worksheet's; null without a reading.</summary>
     public Judgement? JudgementAt(InspectionTask task, Aircraft aircraft)
     {

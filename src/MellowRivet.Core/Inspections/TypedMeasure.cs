@@ -33,7 +33,7 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
         if (typed.Value is not { } number || (Math.Abs(number) > 1_000_000 && unit.Dimension != Dimension.Resistance))
             return (null, new("value", typed.Problem ?? $"“{Value?.Trim()}” is not a reading. Type a number in {unit}."));
         var value = given.To(unit, number);
-        if (value < 0 && unit.Dimension is not (Dimension.Temperature or Dimension.Angle))
+        if (value < 0 && !unit.GoesBelowZero)
             return (null, new("value", "This can't be below zero."));
         var (conditions, refusal) = task.Measure!.Method switch
         {

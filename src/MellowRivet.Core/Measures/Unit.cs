@@ -53,6 +53,9 @@ public sealed record Unit(string Symbol, Dimension Dimension, double Factor, dou
     /// <summary>A thousandth of an inch, as play is spoken of.</summary>
     public static readonly Unit Thou = new("thou", Dimension.Length, MetresPerInch / 1_000);
 
+    /// <summary>What it measures may be read below zero: a temperature, or an angle.</summary>
+    public bool GoesBelowZero => Dimension is Dimension.Temperature or Dimension.Angle;
+
     /// <summary>Every unit the product knows.</summary>
     public static IReadOnlyList<Unit> All { get; } =
     [

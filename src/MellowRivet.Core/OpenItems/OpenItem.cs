@@ -2,7 +2,9 @@ using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.OpenItems;
 
@@ -41,10 +43,32 @@ public sealed class OpenItem
         Take(inspection, found, on);
     }
 
+    /// <summary>What a signature rested on, put right since, is bad as it stands: nobody saw that when it was signed.</summary>
+    /// <param name="inspection">The inspection that was signed on it.</param>
+    /// <param name="judged">The judgement of the value as it stands now.</param>
+    /// <param name="reading">The value.</param>
+    /// <param name="number">The how manieth of that inspection, from 1.</param>
+    /// <param name="by">Who put it right, and when.</param>
+    /// <param name="on">The day.</param>
+    public OpenItem(Inspection inspection, Judged judged, Guid reading, int number, WhoSet by, DateOnly on)
+    {
+        (Id, AircraftId, InspectionId, DiscrepancyId) = (Guid.CreateVersion7(), inspection.AircraftId, inspection.Id, reading);
+        (FirstNumber, Since, LookedOn, FoundBy, FoundAt) = (NumberSincePutRight(inspection, number), on, on, by.By, by.At);
+        Number = FirstNumber;
+        var what = $"{judged.What}: {judged.Saw}";
+        What = what.Length > Discrepancy.LongestWords ? what[..Discrepancy.LongestWords] : what;
+        (ZoneKey, ZoneTitle, Where) = (judged.Where.ZoneKey, inspection.ZoneTitle(judged.Where.ZoneKey), judged.Place);
+        (ComponentId, Book, Origin) = (judged.ComponentId, inspection.BookOf(judged.Where.ZoneKey), judged.Origin);
+        (Class, Because) = (DiscrepancyClass.Airworthiness, OpenBecause.Airworthiness);
+    }
+
+    /// <summary>Where a discrepancy's number has its own: "26-031-R1", a reading that was put right; null for how they begin.</summary>
+    public static string NumberSincePutRight(Inspection inspection, int? number) => $"{inspection.WorkOrder}-R{number}";
+
     public Guid Id { get; private set; }
     public Guid AircraftId { get; private set; }
 
-    /// <summary>The inspection that looked at it last, and its discrepancy there.</summary>
+    /// <summary>The inspection that looked at it last, and its discrepancy there, or the value that was put right.</summary>
     public Guid InspectionId { get; private set; }
     public Guid DiscrepancyId { get; private set; }
 

@@ -61,7 +61,7 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
                     new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})",
                         By: HeldUpBy.Ask)),
                 .. Statements(inspection, aircraft, rules.Pack), .. JobToDo(inspection), .. PartsGone(inspection, aircraft),
-                .. Checklists(inspection, scope),
+                .. Checklists(inspection, scope), .. Unworded(inspection),
                 .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),
                 .. Bulletins(inspection, inspection.JobOf is null ? research ?? BulletinResearch.None : BulletinResearch.None),
                 .. KnownMarks(inspection),
@@ -88,6 +88,12 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
         ? [new($"{line.What}: withdrawn, and nothing else was done: there is nothing to enter", Found: line)]
         : inspection.Discrepancies.Where(found => found.Correction is { Reference.Length: 0, Kind: not CorrectionKind.Deferred })
             .Select(found => new Blocker($"{found.What}: by which data was it done? The entry names it", Found: found));
+
+    private static IEnumerable<Blocker> Unworded(Inspection inspection) => inspection.Discrepancies
+        .Where(found => found.IsUnworded && found.Disposition != Disposition.Withdrawn).OrderBy(found => found.Number)
+        .Select(found => new Blocker(
+            $"{inspection.WorkOrder}-{found.Number:00}, {inspection.ZoneTitle(found.ZoneKey)}: to be put in words; a picture, a sound or a "
+            + "video alone is no entry", Found: found));
 
     private static IEnumerable<Blocker> PartsGone(Inspection inspection, Aircraft aircraft) => inspection.PartsGone(aircraft)
         .Select(part => aircraft.Installations.Where(stay => stay.ComponentId == part).MaxBy(stay => stay.InstalledAt.Value))

@@ -23,7 +23,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Discrepancies.Discrepancy",
                 typeof(Discrepancy),
                 baseEntityType,
-                propertyCount: 37,
+                propertyCount: 38,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 3,
                 keyCount: 1);
@@ -309,6 +309,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<Step>>(),
                 valueComparer: new JsonSame<List<Step>>());
             steps.AddAnnotation("Relational:ColumnName", "Steps");
+
+            var videos = runtimeEntityType.AddProperty(
+                "videos",
+                typeof(List<Video>),
+                fieldInfo: typeof(Discrepancy).GetField("videos", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<Video>>(),
+                valueComparer: new JsonSame<List<Video>>());
+            videos.AddAnnotation("Relational:ColumnName", "Videos");
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("d0642a3f-e3bb-4877-a0cb-0b7e61dc2c82"), entityTypeCount: 35)
+            : base(skipDetectChanges: false, modelId: new Guid("d6e8151e-43b2-413e-9445-1eec1f37fcc9"), entityTypeCount: 35)
         {
         }
 

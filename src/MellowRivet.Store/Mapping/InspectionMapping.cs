@@ -88,10 +88,12 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
         found.Property(row => row.Id).ValueGeneratedNever();
         found.Property(row => row.Changes).IsConcurrencyToken();
         found.HasIndex(row => new { row.InspectionId, row.Number }).IsUnique();
-        found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Notes).Ignore(row => row.Steps)
-            .Ignore(row => row.Deferral).Ignore(row => row.Place).Ignore(row => row.Lowered).Ignore(row => row.RestsOn);
+        found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Videos).Ignore(row => row.Notes)
+            .Ignore(row => row.Steps).Ignore(row => row.Deferral).Ignore(row => row.Place)
+            .Ignore(row => row.Lowered).Ignore(row => row.RestsOn);
         found.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
         found.Property<List<Sound>>("sounds").HasColumnName("Sounds").AsJson();
+        found.Property<List<Video>>("videos").HasColumnName("Videos").AsJson();
         found.Property<List<Note>>("notes").HasColumnName("Notes").AsJson();
         found.Property<List<Step>>("steps").HasColumnName("Steps").AsJson();
         found.Property<List<DeferralAnswer>>("deferral").HasColumnName("Deferral").AsJson();

@@ -5,7 +5,7 @@ using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Api;
 
-/// <summary>Photos and sounds.</summary>
+/// <summary>Photos, sounds and videos.</summary>
 internal static class Endpoints
 {
     public static void MapPhotos(this WebApplication app) =>
@@ -29,6 +29,15 @@ internal static class Endpoints
             var head = new byte[12];
             return Results.File(path, SoundFiles.TypeOf(head.AsSpan(0, file.ReadAtLeast(head, 12, throwOnEndOfStream: false)))
                 ?? "application/octet-stream", enableRangeProcessing: true);
+        }).Needs(Right.Look).OwnersSee(Through.Picture).ExcludeFromDescription();
+
+    public static void MapVideos(this WebApplication app) =>
+        app.MapGet("/videos/{sha256}", (string sha256, VideoFiles videos, HttpContext context) =>
+        {
+            if (videos.Find(sha256) is not var (path, type))
+                return Results.NotFound();
+            context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+            return Results.File(path, type, enableRangeProcessing: true);
         }).Needs(Right.Look).OwnersSee(Through.Picture).ExcludeFromDescription();
 
     /// <summary>The pictures of an owner's page: only those that stand on it.</summary>

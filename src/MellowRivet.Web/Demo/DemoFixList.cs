@@ -108,6 +108,7 @@ internal static class DemoFixList
             FoundHow.Measurement, "hole 7.4 mm, limit 6.6 mm (Dunlin manual 25-10, p. 6)", tamsin, began.AddHours(2));
         var pulley = Of(inspection, "Aileron pulley");
         pulley.Add(await demo.SoundAsync(stop));
+        pulley.Add(await demo.VideoAsync(stop));
         foreach (var photo in await demo.PicturesAsync([(Subject.Fitting, 500), (Subject.Fitting, 501)], stop))
             pulley.Add(photo);
     }

@@ -225,6 +225,14 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
         return taken.Sound ?? throw new InvalidOperationException(taken.Refusal!.Message);
     }
 
+    /// <summary>Takes in the drawn clip as if it came from a phone.</summary>
+    public async Task<Video> VideoAsync(CancellationToken stop)
+    {
+        await using var clip = File.OpenRead(Path.Combine(AppContext.BaseDirectory, "Demo", "cable-slap.webm"));
+        var taken = await services.GetRequiredService<VideoFiles>().TakeInAsync(clip, "cable-slap.webm", stop);
+        return taken.Video ?? throw new InvalidOperationException(taken.Refusal!.Message);
+    }
+
     /// <summary>Several of them.</summary>
     public Task<Photo[]> PicturesAsync(IEnumerable<(Subject Subject, int Seed)> wanted, CancellationToken stop) =>
         Task.WhenAll(wanted.Select(picture => PictureAsync(picture.Subject, picture.Seed, stop)));

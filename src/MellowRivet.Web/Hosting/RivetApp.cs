@@ -109,8 +109,8 @@ public static class RivetApp
             .WriteTo.Console(formatProvider: CultureInfo.InvariantCulture, standardErrorFromLevel: LogEventLevel.Verbose).CreateLogger());
 
         builder.Services.AddSingleton(settings).AddSingleton(settings.Data).AddSingleton(settings.Clock).AddSingleton<PhotoFiles>()
-            .AddSingleton<SoundFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>().AddSingleton<Uploads>()
-            .AddSingleton<OutgoingMail>().AddSingleton<Health>();
+            .AddSingleton<SoundFiles>().AddSingleton<VideoFiles>().AddSingleton<LogFiles>().AddSingleton<DocumentFiles>()
+            .AddSingleton<Uploads>().AddSingleton<OutgoingMail>().AddSingleton<Health>();
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
@@ -180,6 +180,7 @@ public static class RivetApp
         app.MapRazorPages().WithStaticAssets();
         app.MapPhotos();
         app.MapSounds();
+        app.MapVideos();
         app.MapOwnersPhotos();
         Health.Map(app);
         app.MapOpenApi().OpenToAll("the description of the open calls");

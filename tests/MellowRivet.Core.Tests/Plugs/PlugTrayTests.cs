@@ -57,6 +57,27 @@ public class PlugTrayTests
         PlugTray.Of(aircraft, engine, inspection).IsComplete.ShouldBeFalse();
     }
 
+    [Fact]
+    public void What_is_done_to_the_whole_tray_is_said_once_and_what_is_looked_at_plug_by_plug()
+    {
+        PlugTray Tray() => PlugTray.Of(aircraft, engine, inspection);
+        Refusal? Alike(PlugStep step, string? said) => inspection.DoAlike(Tray(), step, said, null, Fixture.Ines, Fixture.Now,
+            new(2026, 11, 20));
+        Note("1T", PlugStep.Gasket, "Annealed").ShouldBeNull();
+        inspection.Dropped(At("2T"), Fixture.Ines, Fixture.Now).ShouldBeNull();
+        foreach (var (step, said) in new[] { (PlugStep.Clean, "done"), (PlugStep.PressureTest, "pass"), (PlugStep.Gasket, "New") })
+            Alike(step, said).ShouldBeNull();
+        (At("1T").Said(PlugStep.Gasket), At("4B").Said(PlugStep.Gasket)).ShouldBe(("Annealed", "New"), "what was said before stays");
+        At("2T").IsDone(PlugStep.Clean).ShouldBeFalse("what fell is scrap");
+        Alike(PlugStep.Clean, "done")!.Message.ShouldContain("of every plug already");
+        Alike(PlugStep.Look, "Normal")!.Field.ShouldBe("alike", "each is looked at by itself");
+
+        Alike(PlugStep.Torque, "420")!.Message.ShouldContain("No plug is ready");
+        AllButTorque("1B");
+        Inspection.LeftFor(Tray(), PlugStep.Torque).ShouldHaveSingleItem().Hole.ToString().ShouldBe("1B");
+        Alike(PlugStep.Torque, "420")!.Message.ShouldContain("which wrench");
+    }
+
     [Theory]
     [InlineData(PlugStep.Ohms, 5_001, "Above 5000")]
     [InlineData(PlugStep.GapSet, 0.0151, "below 0.016")]

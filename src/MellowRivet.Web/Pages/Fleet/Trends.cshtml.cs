@@ -30,6 +30,13 @@ public sealed record TrendsView(FileShown File, HoursAxis Axis, IReadOnlyList<Se
 
     private bool IsDrawn(SeriesGroup group) => group.IsUnusual || group.NearsLimit || Show.Contains("all") || Show.Contains(group.Kind);
 
+    /// <summary>
+    /// Whether a series of a kind that is drawn stands in sight: the unusual ones and those near a limit do, and all where a person asked
+    /// for the kind, or laid another engine beside it.
+    /// </summary>
+    public bool IsTold(SeriesGroup group, Series series) => series.IsUnusual || series.NearsLimit || Compare is not null
+        || Show.Contains("all") || Show.Contains(group.Kind);
+
     /// <summary>This page with one more kind drawn, or with all.</summary>
     public string With(string kind) =>
         $"/aircraft/{Id}/trends{Query(Axis)}{(Query(Axis).Length > 0 ? "&" : "?")}"
@@ -44,6 +51,9 @@ public sealed record TrendsView(FileShown File, HoursAxis Axis, IReadOnlyList<Se
         new(group, Beside.FirstOrDefault(other => other.Kind == group.Kind && other.Unit == group.Unit)?.Series
             .SelectMany(series => series.Points.Select(point => (series.Label, point))).ToLookup(one => one.Label, one => one.point), Axis);
 }
+
+/// <summary>One small plot of a group.</summary>
+public sealed record DrawnSeries(TrendsView View, SeriesGroup Group, SmallMultiple Plots, SmallPlot Plot);
 
 /// <summary>Every series of an aircraft: unusual now first, small plots on shared axes, beside another engine where wanted.</summary>
 public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : FleetPage<TrendsView>(desk, db, clock)

@@ -5,9 +5,12 @@ using MellowRivet.Store.Files;
 
 namespace MellowRivet.Web.Pages.Shared;
 
-/// <summary>What came along with a form: pictures and sounds, all of them on the disk, or why not.</summary>
-public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Sound> Sounds, IReadOnlyList<Refusal> Refusals)
+/// <summary>What came along with a form: pictures, sounds and videos, all of them on the disk, or why not.</summary>
+public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Sound> Sounds, IReadOnlyList<Video> Videos,
+    IReadOnlyList<Refusal> Refusals)
 {
+    public static readonly Attachments None = new([], [], [], []);
+
     /// <summary>The only picture; null where none came, or none was taken.</summary>
     public Photo? Photo => Photos.Count > 0 ? Photos[0] : null;
 
@@ -19,11 +22,12 @@ public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Soun
 
     /// <summary>Adds all of it; the first refusal, or null.</summary>
     public Refusal? AddTo(Discrepancy found) =>
-        Photos.Select(found.Add).Concat(Sounds.Select(found.Add)).FirstOrDefault(refusal => refusal is not null);
+        Photos.Select(found.Add).Concat(Sounds.Select(found.Add)).Concat(Videos.Select(found.Add))
+            .FirstOrDefault(refusal => refusal is not null);
 }
 
 /// <summary>Files that come with a form, on their way in: here, and nowhere else.</summary>
-public sealed class Uploads(PhotoFiles photos, SoundFiles sounds)
+public sealed class Uploads(PhotoFiles photos, SoundFiles sounds, VideoFiles videos)
 {
     /// <summary>Most of a kind at a time.</summary>
     public const int Most = 12;
@@ -31,43 +35,56 @@ public sealed class Uploads(PhotoFiles photos, SoundFiles sounds)
     private const string Full =
         "The shop's disk didn't take it: it may be full. Nothing was saved; your words are still here.";
 
-    /// <summary>Takes in pictures and sounds, in the order in which they came.</summary>
+    /// <summary>Takes in pictures, sounds and videos, in the order in which they came.</summary>
     /// <param name="pictures">The pictures; null and empty files are none.</param>
     /// <param name="recordings">The sounds.</param>
     /// <param name="stop">Stops waiting.</param>
     /// <param name="most">Most of a kind.</param>
+    /// <param name="clips">The videos; null for none.</param>
     public async Task<Attachments> TakeInAsync(IReadOnlyList<IFormFile?> pictures, IReadOnlyList<IFormFile?> recordings,
-        CancellationToken stop, int most = Most)
+        CancellationToken stop, int most = Most, IReadOnlyList<IFormFile?>? clips = null)
     {
-        if (pictures.Count > most || recordings.Count > most)
-            return new([], [], [new("photos", $"{Math.Max(pictures.Count, recordings.Count)} files; {most} at a time is the most.")]);
-        (List<Photo> taken, List<Sound> heard, List<Refusal> refusals) = ([], [], []);
+        var count = Math.Max(Math.Max(pictures.Count, recordings.Count), clips?.Count ?? 0);
+        if (count > most)
+            return Attachments.None with { Refusals = [new("photos", $"{count} files; {most} at a time is the most.")] };
+        List<Refusal> refusals = [];
+        async Task<List<T>> EachAsync<T>(IEnumerable<IFormFile?> files, Func<Stream, string, Task<(T? Taken, Refusal? Refusal)>> take)
+        {
+            List<T> taken = [];
+            foreach (var file in files.OfType<IFormFile>().Where(file => file.Length > 0))
+            {
+                await using var content = file.OpenReadStream();
+                var (one, refusal) = await take(content, file.FileName);
+                if (one is null)
+                    refusals.Add(refusal!);
+                else
+                    taken.Add(one);
+            }
+            return taken;
+        }
         try
         {
-            foreach (var file in pictures.OfType<IFormFile>().Where(file => file.Length > 0))
-            {
-                await using var content = file.OpenReadStream();
-                var answer = await photos.TakeInAsync(content, file.FileName, stop);
-                if (answer.Photo is { } photo)
-                    taken.Add(photo);
-                else
-                    refusals.Add(answer.Refusal!);
-            }
-            foreach (var file in recordings.OfType<IFormFile>().Where(file => file.Length > 0))
-            {
-                await using var content = file.OpenReadStream();
-                var answer = await sounds.TakeInAsync(content, file.FileName, stop);
-                if (answer.Sound is { } sound)
-                    heard.Add(sound);
-                else
-                    refusals.Add(answer.Refusal!);
-            }
+            return new(
+                await EachAsync(pictures, async (content, name) =>
+                {
+                    var answer = await photos.TakeInAsync(content, name, stop);
+                    return (answer.Photo, answer.Refusal);
+                }),
+                await EachAsync(recordings, async (content, name) =>
+                {
+                    var answer = await sounds.TakeInAsync(content, name, stop);
+                    return (answer.Sound, answer.Refusal);
+                }),
+                await EachAsync(clips ?? [], async (content, name) =>
+                {
+                    var answer = await videos.TakeInAsync(content, name, stop);
+                    return (answer.Video, answer.Refusal);
+                }), refusals);
         }
         catch (IOException)
         {
-            refusals.Add(new("photos", Full));
+            return Attachments.None with { Refusals = [.. refusals, new("photos", Full)] };
         }
-        return new(taken, heard, refusals);
     }
 
     /// <summary>Takes one picture in, where one came along.</summary>

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Amendments;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Trends;
 using MellowRivet.Store;
@@ -15,8 +16,9 @@ namespace MellowRivet.Web.Pages.Fleet.Values;
 /// <param name="WorkOrder">The inspection it was taken at; null for one from the books.</param>
 /// <param name="IsInWork">That inspection is in work.</param>
 /// <param name="Amended">What was put right, latest first.</param>
+/// <param name="Open">What is open on the aircraft because it is bad since it was put right.</param>
 public sealed record ValueView(FileShown File, Reading Reading, string? WorkOrder, bool IsInWork,
-    IReadOnlyList<Amendment> Amended) : FileView(File)
+    IReadOnlyList<Amendment> Amended, IReadOnlyList<OpenItem> Open) : FileView(File)
 {
     public override FilePage At => FilePage.Trends;
 
@@ -43,6 +45,7 @@ public sealed class ValueModel(Desk desk, RivetDb db, TimeProvider clock) : Flee
 
     protected override async Task<ValueView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop) =>
         await Db.ReadingAsync(Id, ReadingId, stop) is var (reading, order, inWork)
-            ? new(file, reading, order, inWork, await Db.AmendmentsOfAsync(Id, stop, [ReadingId]))
+            ? new(file, reading, order, inWork, await Db.AmendmentsOfAsync(Id, stop, [ReadingId]),
+                [.. (await Db.OpenItemsAsync(Id, stop)).Where(item => item.DiscrepancyId == ReadingId)])
             : null;
 }

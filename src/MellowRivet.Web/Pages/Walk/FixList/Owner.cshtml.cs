@@ -28,7 +28,8 @@ public sealed record OwnerView(WalkShown Walk, OwnerList Owner, IReadOnlyList<Ow
 
     public override Station At => Station.FixList;
 
-    public string? TypedTo => Typed<LinkForm>()?.To;
+    /// <summary>The owner's mail: as typed, else where this inspection's last link went.</summary>
+    public string? TypedTo => Typed<LinkForm>()?.To ?? (Links is [var last, ..] ? last.SentTo : null);
     public int TypedDays => Typed<LinkForm>()?.Days ?? UsualDays;
 
     public bool HoldsNow(OwnerLink link) => link.HoldsAt(Now);

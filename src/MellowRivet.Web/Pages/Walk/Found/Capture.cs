@@ -39,9 +39,10 @@ public sealed class FindForm
     public Guid? Squawk { get; set; }
     public List<IFormFile> Photos { get; set; } = [];
     public List<IFormFile> Sounds { get; set; } = [];
+    public List<IFormFile> Videos { get; set; } = [];
 
-    public TypedFind ToFind() =>
-        new(What, Zone, Where, Class, Grounded, Why, Reference, How, Measured, Note, Foreign, Task, Judged, Squawk);
+    public TypedFind ToFind() => new(What, Zone, Where, Class, Grounded, Why, Reference, How, Measured, Note, Foreign, Task, Judged, Squawk,
+        Kept.Count > 0 || Photos.Concat(Sounds).Concat(Videos).Any(file => file.Length > 0));
 
     /// <summary>Pictures that were shared to the product before, by their SHA-256.</summary>
     public List<string> Kept { get; set; } = [];

@@ -103,16 +103,28 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
             return estimate is null ? refusal : found.Expect(estimate);
         }, stop);
 
-    /// <summary>Adds pictures, sounds and a note.</summary>
+    /// <summary>Puts in words what a picture, a sound or a video alone told of.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostAttachAsync(Guid post, List<IFormFile> pictures, List<IFormFile> sounds, string? note,
-        CancellationToken stop)
+    public async Task<IActionResult> OnPostWordsAsync(Guid post, WordsForm form, CancellationToken stop)
     {
-        var attached = await uploads.TakeInAsync(pictures, sounds, stop);
+        var rules = await RulesAsync(stop);
+        return await ChangeAsync(post, (job, found) => found.PutInWords(form.What, new(form.Class, form.Grounded, Me, clock.GetUtcNow(),
+            form.Why, form.Reference, rules(job.Aircraft).SignsBy(Me, job.Inspection, job.Aircraft)), shelf.Classes,
+            job.Inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId)) is { } refusal
+            ? refusal with { Field = $"words-{refusal.Field}" }
+            : null, stop, form);
+    }
+
+    /// <summary>Adds pictures, sounds, videos and a note.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostAttachAsync(Guid post, List<IFormFile> pictures, List<IFormFile> sounds,
+        List<IFormFile> videos, string? note, CancellationToken stop)
+    {
+        var attached = await uploads.TakeInAsync(pictures, sounds, stop, clips: videos);
         return await ChangeAsync(post, (_, found) =>
         {
-            if (pictures.Count + sounds.Count == 0 && string.IsNullOrWhiteSpace(note))
-                return new("attach", "Add a picture, a sound or a note.");
+            if (pictures.Count + sounds.Count + videos.Count == 0 && string.IsNullOrWhiteSpace(note))
+                return new("attach", "Add a picture, a sound, a video or a note.");
             var refusal = attached.Wrong("attach") ?? attached.AddTo(found)
                 ?? (string.IsNullOrWhiteSpace(note) ? null : found.Add(Guid.CreateVersion7(), note, Me, clock.GetUtcNow()));
             return refusal is null ? null : refusal with { Field = "attach" };

@@ -22,7 +22,7 @@ public sealed class DescribeForm
     public static DescribeForm Of(Discrepancy found) => new()
     {
         Seen = found.Changes,
-        What = found.What,
+        What = found.IsUnworded ? "" : found.What,
         PlainWords = found.PlainWords,
         Zone = found.ZoneKey,
         Where = found.Where,
@@ -47,6 +47,16 @@ public sealed class DescribeForm
 
 /// <summary>A note as it is sent.</summary>
 public sealed record NoteForm(string? Note);
+
+/// <summary>The words of what a picture, a sound or a video alone told of, with the class that goes by them, as they are sent.</summary>
+public sealed class WordsForm
+{
+    public string? What { get; set; }
+    public DiscrepancyClass Class { get; set; } = DiscrepancyClass.Airworthiness;
+    public bool Grounded { get; set; }
+    public string? Why { get; set; }
+    public string? Reference { get; set; }
+}
 
 /// <summary>Why it is less than it seems, and by which data, as it is sent.</summary>
 public sealed record LessForm(string? Why, string? Reference);

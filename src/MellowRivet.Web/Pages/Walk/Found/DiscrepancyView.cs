@@ -49,6 +49,9 @@ public sealed record DiscrepancyView(WalkShown Walk, Discrepancy Found, Discrepa
         "Somebody changed this while you had it open: what they wrote stands above. Yours is still in its fields; set it again "
         + "if it holds.");
 
+    /// <summary>The words that are still missing, as they were typed.</summary>
+    public WordsForm Words => Typed<WordsForm>() ?? new() { Class = Found.Class, Grounded = Found.Grounded };
+
     public string? TypedNote => Typed<NoteForm>()?.Note;
     public LessForm? TypedLess => Typed<LessForm>();
 

@@ -106,7 +106,9 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
             form.Class = form.Judged is null ? Guess(inspection, form).Class : DiscrepancyClass.Airworthiness;
         List<Refusal> problems = [.. inspection.Check(form.ToFind())];
         Discrepancy? made = null;
-        var attached = problems.Count > 0 ? new([], [], []) : await uploads.TakeInAsync(form.Photos, form.Sounds, stop);
+        var attached = problems.Count > 0
+            ? Attachments.None
+            : await uploads.TakeInAsync(form.Photos, form.Sounds, stop, clips: form.Videos);
         problems.AddRange(attached.Refusals);
         if (problems.Count == 0)
         {

@@ -11,7 +11,6 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   const fields = [...form.querySelectorAll('[data-keep]')];
   const problems = form.querySelector('[data-problems]');
   const well = form.querySelector('[data-guess-well]');
-  const most = Number(form.dataset.mostBytes);
   let snapped = [];
   let asking;
   let touched = false;
@@ -29,8 +28,38 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
       [...input.files].map(blob => ({ field: 'photos', name: blob.name, blob })),
     ),
     ...[...form.querySelector('[data-sounds]').files].map(blob => ({ field: 'sounds', name: blob.name, blob })),
+    ...[...form.querySelector('[data-videos]').files].map(blob => ({ field: 'videos', name: blob.name, blob })),
   ];
-  const tooLarge = () => files().find(file => file.blob.size > most);
+  const mostOf = file => Number(file.field === 'videos' ? form.dataset.mostVideo : form.dataset.mostBytes);
+  const tooLarge = () => files().find(file => file.blob.size > mostOf(file));
+  // A picture, a sound or a video may stand alone: words come later.
+  const tells = () => files().length > 0 || form.elements.kept !== undefined;
+
+  // How long a video runs, s; 0 where this device can't tell and the shop has to.
+  const runs = blob =>
+    new Promise(done => {
+      const film = element('video', { preload: 'metadata', src: URL.createObjectURL(blob) });
+      const say = seconds => {
+        URL.revokeObjectURL(film.src);
+        done(Number.isFinite(seconds) ? seconds : 0);
+      };
+      film.addEventListener('loadedmetadata', () => say(film.duration));
+      film.addEventListener('error', () => say(0));
+    });
+  // Said at once: without a connection the shop would say so only once the words are sent.
+  const shorten = async input => {
+    for (const film of input.files) {
+      const seconds = await runs(film);
+      if (seconds <= Number(form.dataset.longestVideo)) continue;
+      input.value = '';
+      preview();
+      refuseWords(
+        `“${film.name}” runs ${Math.round(seconds)} s, and ${form.dataset.longestVideo} s is the most: ` +
+          'cut it to what it shows. Your words are still here.',
+      );
+      return;
+    }
+  };
 
   const preview = () => {
     const place = form.querySelector('[data-previews]');
@@ -40,13 +69,13 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
       ...files().map(({ field, name, blob }) =>
         field === 'photos'
           ? element('img', { src: URL.createObjectURL(blob), alt: name })
-          : element('span', { className: 'sound-chip', textContent: `sound: ${name}` }),
+          : element('span', { className: 'sound-chip', textContent: `${field === 'sounds' ? 'sound' : 'video'}: ${name}` }),
       ),
     );
     const large = tooLarge();
     if (large)
       refuseWords(
-        `“${large.name}” is larger than ${Math.round(most / 1048576)} MB. ` +
+        `“${large.name}” is larger than ${Math.round(mostOf(large) / 1048576)} MB. ` +
           'Take it at a smaller size, or send a copy. Your words are still here.',
       );
     else problems.replaceChildren();
@@ -114,8 +143,10 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     remember();
   });
   form.addEventListener('change', event => {
-    if (event.target.matches('[data-photos], [data-sounds]')) preview();
-    else remember();
+    if (event.target.matches('[data-photos], [data-sounds], [data-videos]')) {
+      preview();
+      if (event.target.matches('[data-videos]')) shorten(event.target);
+    } else remember();
   });
   // The page of one finding leads on once the shop has it, unless another one is being written there.
   const awaited = () => form.dataset.dialog === 'no' && !form.elements.what.value;
@@ -124,8 +155,8 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     event.preventDefault();
     if (tooLarge()) return;
     const words = form.elements.what.value.trim();
-    if (!words) {
-      refuseWords('Say what you found, in a few words.');
+    if (!words && !tells()) {
+      refuseWords('Say what you found, in a few words, or let a picture, a sound or a video say it.');
       form.elements.what.focus();
       return;
     }
@@ -134,7 +165,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
       post: form.elements.post.value,
       me,
       url: form.getAttribute('action'),
-      what: words,
+      what: words || 'To be put in words',
       at: Date.now(),
       files: files(),
       fields: [...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== tokenName),

@@ -49,9 +49,17 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads 
 
     private string Here => $"look?zone={Zone}";
 
+    /// <summary>Does a look of this zone, and leads on to the next that waits for the same.</summary>
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostLookedAsync(Guid post, LookStep look, CancellationToken stop) =>
-        BackAsync(post, Here, job => job.Inspection.Looked(Zone, look, Me, clock.GetUtcNow()), stop);
+    public async Task<IActionResult> OnPostLookedAsync(Guid post, LookStep look, CancellationToken stop) =>
+        await LookAsync(JobParts.Tasks, stop) is not { } job ? NotFound()
+            : await BackAsync(post, $"look?zone={job.Inspection.NextFor(look, Zone)?.ZoneKey ?? Zone}",
+                on => on.Inspection.Looked(Zone, look, Me, clock.GetUtcNow()), stop);
+
+    /// <summary>Every zone that waits for it was cleaned in one go.</summary>
+    [Needs(Right.RecordWork)]
+    public Task<IActionResult> OnPostCleanedAsync(Guid post, CancellationToken stop) =>
+        BackAsync(post, Here, job => job.Inspection.CleanedAll(Me, clock.GetUtcNow()), stop);
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostAgainAsync(Guid post, CancellationToken stop) => BackAsync(post, Here, job =>

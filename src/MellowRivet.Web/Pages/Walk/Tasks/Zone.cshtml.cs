@@ -170,6 +170,15 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         return Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={TaskId}");
     }
 
+    /// <summary>The second look of this zone is done with its tasks: on to where work is open.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostSecondAsync(Guid post, CancellationToken stop)
+    {
+        var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Looked(ZoneKey, LookStep.Second, Me, clock.GetUtcNow()), stop,
+            JobParts.Tasks);
+        return written.Done ? Redirect($"/walk/{Id}") : await AnsweredAsync(written, TaskId ?? Guid.Empty, null, stop);
+    }
+
     private async Task<IActionResult> OnFileAsync(Guid post, Guid taskId, Func<Job, WorksheetMeasure, Refusal?> put, object typed,
         CancellationToken stop)
     {

@@ -60,6 +60,16 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
             : written.Done ? Redirect($"{Here}?hole={form.Hole}") : Page();
     }
 
+    /// <summary>The same was done to every plug that it is left for.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostAlikeAsync(PlugForm form, CancellationToken stop)
+    {
+        var wrench = form.Step == PlugStep.Torque ? await Db.ToolAsync(form.Wrench, stop) : null;
+        return await BackAsync(OnEngineAsync(form.Post, (job, engine) => job.Inspection.DoAlike(
+            PlugTray.Of(job.Aircraft, engine, job.Inspection), form.Step, form.Value, wrench, Me, Clock.GetUtcNow(), Today), stop),
+            form.Hole, stop, form);
+    }
+
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostDroppedAsync(Guid post, string? hole, CancellationToken stop) => BackAsync(
         OnPlugAsync(post, hole, (job, place) => job.Inspection.Dropped(place, Me, Clock.GetUtcNow()), stop), hole, stop);

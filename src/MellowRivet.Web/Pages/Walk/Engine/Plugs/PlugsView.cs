@@ -25,6 +25,9 @@ public sealed record PlugsView(WalkShown Walk, Component Engine, PlugTray Tray, 
     public RotationDrawing Drawing => new(Engine.Layout, Plan?.Moves ?? []);
     public NewPlugForm? TypedPlug => Typed<NewPlugForm>();
 
+    /// <summary>What was typed of all of them and refused; null where nothing was.</summary>
+    public PlugForm? TypedAlike => Problem("alike") is null ? null : Typed<PlugForm>();
+
     /// <summary>The wrench that was used last here, so that it is chosen once.</summary>
     public Guid? LastWrench => Typed<PlugForm>()?.Wrench
         ?? Job.Inspection.Readings.Where(reading => reading.Kind == PlugKinds.Torque)
