@@ -1,4 +1,5 @@
 using MellowRivet.Core.Amendments;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -108,6 +109,7 @@ public sealed partial class Desk
             Amendment amendment = new(right.Post, aircraftId, AmendmentOf.Reading, readingId,
                 $"{reading.Kind.Replace('-', ' ')} {reading.Position} at {reading.TimeInService} h".Replace("  ", " "), was,
                 reading.InWords, right.Why!, right.By);
+            await EndOpenAsync(aircraftId, reading, right, stop);
             var opened = signed is null || await IsReadSinceAsync(reading, stop) ? []
                 : await OpenAsync(signed.Inspection.Unanswered(aircraft).Where(judged => !before!.Contains(judged.Seen)), signed.Inspection,
                     aircraft, readingId, right, stop);
@@ -121,6 +123,21 @@ public sealed partial class Desk
     private Task<bool> IsReadSinceAsync(Reading reading, CancellationToken stop) => db.Readings.AnyAsync(later =>
         later.AircraftId == reading.AircraftId && later.ComponentId == reading.ComponentId && later.Kind == reading.Kind
         && later.Position == reading.Position && later.InspectionId != reading.InspectionId && later.At > reading.At, stop);
+
+    // What was opened for the value as it stood before ends with it, on the list in work as well.
+    private async Task EndOpenAsync(Guid aircraftId, Reading reading, PuttingRight right, CancellationToken stop)
+    {
+        var words = $"put right again: {reading.InWords}";
+        foreach (var item in await db.OpenItems.Where(item => item.AircraftId == aircraftId && item.DiscrepancyId == reading.Id
+            && item.End == null).ToListAsync(stop))
+        {
+            item.Close(new(words, right.Today, right.By.By, item.FirstNumber));
+            foreach (var work in await db.Inspections.Include(row => row.Discrepancies.Where(found => found.CarriedFrom == item.Id))
+                .Where(row => row.AircraftId == aircraftId && row.State == InspectionState.InWork).ToListAsync(stop))
+                foreach (var found in work.Discrepancies.Where(found => found.IsOpen))
+                    found.Move(Disposition.Withdrawn, words, work.House, right.By.By, right.By.At);
+        }
+    }
 
     // A judgement that came after the signature stays open on the aircraft, and stands on the fix list that is in work.
     private async Task<List<string>> OpenAsync(IEnumerable<Judged> judged, Inspection signed, Aircraft aircraft, Guid readingId,

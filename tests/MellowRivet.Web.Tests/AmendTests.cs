@@ -120,6 +120,11 @@ public sealed class AmendTests(DemoServer server) : IClassFixture<DemoServer>
         var listed = server.With(db => db.Discrepancies.AsNoTracking().Single(found => found.CarriedFrom == item.Id));
         (listed.Class, listed.WaitsForALook, listed.Origin!.Key).ShouldBe((DiscrepancyClass.Airworthiness, true, item.Origin!.Key),
             "it stands on the list that is in work as well");
+
+        await orla.PostAsync(page, Post, ("value", "76"), ("why", "It was the right cylinder after all"));
+        Open().ShouldBe(before, "good again, it ends");
+        server.With(db => db.Discrepancies.AsNoTracking().Single(found => found.Id == listed.Id)).Disposition
+            .ShouldBe(Disposition.Withdrawn);
     }
 
     [Fact]

@@ -223,6 +223,10 @@ public class EnginePagesTests(DemoServer server) : IClassFixture<DemoServer>
         page.QuerySelector(".unusual-now")!.TextContent.ShouldContain("Compression, as leak area 2");
         page.QuerySelector(".series-group h2")!.TextContent.ShouldContain("Compression", Case.Sensitive, "what is unusual stands first");
         (await (await orla.GetAsync($"{file}/trends.csv")).Content.ReadAsStringAsync()).ShouldContain("compression,");
+        // The links of the page that runs on the aircraft's hours.
+        foreach (var link in (await orla.ReadAsync($"{file}/trends?hours=aircraft")).QuerySelectorAll("a[href*='trends.']"))
+            (await orla.GetAsync(link.GetAttribute("href")!)).StatusCode.ShouldBe(HttpStatusCode.OK, link.GetAttribute("href"));
+        (await orla.GetAsync($"{file}/trends.csv?hours=moon")).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         var json = System.Text.Json.Nodes.JsonNode.Parse(await (await orla.GetAsync($"{file}/trends.json")).Content.ReadAsStringAsync())!;
         json["series"]!.AsArray()
             .Single(series => series!["kind"]!.ToString() == "compression"

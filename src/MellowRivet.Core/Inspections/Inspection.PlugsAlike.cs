@@ -1,3 +1,4 @@
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Tools;
 
@@ -10,10 +11,13 @@ public sealed partial class Inspection
     public static IReadOnlyList<PlugStep> AlikeSteps { get; } =
         [PlugStep.Clean, PlugStep.PressureTest, PlugStep.Gasket, PlugStep.Torque];
 
-    /// <summary>The plugs that a step is still to be done to; for the torque those alone that are ready for it.</summary>
+    /// <summary>
+    /// The plugs that a step is still to be done to, without those that are rejected: another goes in their place. For the torque those
+    /// alone that are ready for it.
+    /// </summary>
     public static IReadOnlyList<TrayPlace> LeftFor(PlugTray tray, PlugStep step) => [.. tray.Places.Where(place => place.Plug is not null
-        && !place.IsScrap && (step == PlugStep.Torque ? place.Next == step && place.Judgement?.Verdict is not Judgements.Verdict.Reject
-            : !place.IsDone(step)))];
+        && !place.IsScrap && place.Judgement?.Verdict is not Verdict.Reject
+        && (step == PlugStep.Torque ? place.Next == step : !place.IsDone(step)))];
 
     /// <summary>Says of every plug that a step is left for that it was done, with the same words or the same torque.</summary>
     /// <param name="tray">The tray.</param>

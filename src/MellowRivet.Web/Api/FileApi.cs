@@ -25,11 +25,13 @@ internal static class FileApi
         app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
     }
 
-    private static async Task<IResult> TrendsCsvAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
+    private static async Task<IResult> TrendsCsvAsync(Guid id, string? hours, RivetDb db, CancellationToken stop)
     {
         if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
-        var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
+        if (!EnumNames.TryRead<HoursAxis>(hours ?? nameof(HoursAxis.Part), out var axis))
+            return Results.Problem("Hours are those of the part, or of the aircraft: hours=part, hours=aircraft.", statusCode: 400);
+        var groups = await db.SeriesOfAsync(aircraft, axis, stop);
         return Csv(groups.SelectMany(
             group => group.Series.SelectMany(
                 series => series.Points.Select(point => new
@@ -37,16 +39,18 @@ internal static class FileApi
                         hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv");
     }
 
-    private static async Task<IResult> TrendsJsonAsync(Guid id, HoursAxis? hours, RivetDb db, CancellationToken stop)
+    private static async Task<IResult> TrendsJsonAsync(Guid id, string? hours, RivetDb db, CancellationToken stop)
     {
         if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
-        var groups = await db.SeriesOfAsync(aircraft, hours ?? HoursAxis.Part, stop);
+        if (!EnumNames.TryRead<HoursAxis>(hours ?? nameof(HoursAxis.Part), out var axis))
+            return Results.Problem("Hours are those of the part, or of the aircraft: hours=part, hours=aircraft.", statusCode: 400);
+        var groups = await db.SeriesOfAsync(aircraft, axis, stop);
         return Results.Json(new
         {
             format = "mellow-rivet-trends",
             version = 2,
-            hours = (hours ?? HoursAxis.Part).ToString().ToLowerInvariant(),
+            hours = axis.ToString().ToLowerInvariant(),
             registration = aircraft.Registration,
             series = groups.SelectMany(group => group.Series.Select(series => new
             {

@@ -65,10 +65,12 @@ public class PlugTrayTests
             new(2026, 11, 20));
         Note("1T", PlugStep.Gasket, "Annealed").ShouldBeNull();
         inspection.Dropped(At("2T"), Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Note("3B", PlugStep.Look, "Cracked").ShouldBeNull();
         foreach (var (step, said) in new[] { (PlugStep.Clean, "done"), (PlugStep.PressureTest, "pass"), (PlugStep.Gasket, "New") })
             Alike(step, said).ShouldBeNull();
         (At("1T").Said(PlugStep.Gasket), At("4B").Said(PlugStep.Gasket)).ShouldBe(("Annealed", "New"), "what was said before stays");
         At("2T").IsDone(PlugStep.Clean).ShouldBeFalse("what fell is scrap");
+        At("3B").IsDone(PlugStep.PressureTest).ShouldBeFalse("nobody says of a cracked one that it fires");
         Alike(PlugStep.Clean, "done")!.Message.ShouldContain("of every plug already");
         Alike(PlugStep.Look, "Normal")!.Field.ShouldBe("alike", "each is looked at by itself");
 
