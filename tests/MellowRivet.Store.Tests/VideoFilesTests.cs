@@ -65,6 +65,21 @@ public sealed class VideoFilesTests : IDisposable
     }
 
     [Fact]
+    public async Task A_file_that_nests_without_end_is_refused_and_stops_nothing()
+    {
+        const int deep = 100_000;
+        byte[] Box(int size, string name) => [(byte)(size >> 24), (byte)(size >> 16), (byte)(size >> 8), (byte)size,
+            .. System.Text.Encoding.ASCII.GetBytes(name)];
+        byte[] Film(IEnumerable<string> names) => [.. Box(16, "ftyp"), .. "isom\0\0\0\0"u8,
+            .. names.SelectMany((name, level) => Box((deep - level) * 8, name))];
+        byte[] web = [.. Clip("two-seconds.webm")[..40], 0x18, 0x53, 0x80, 0x67, 0x01, .. Enumerable.Repeat((byte)0xFF, 7),
+            .. Enumerable.Repeat<byte[]>([0xAE, 0x01, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF, 0xFF], deep).SelectMany(element => element)];
+        foreach (var nested in new[] { Film(Enumerable.Repeat("moov", deep)), web,
+            Film(Enumerable.Repeat("trak", deep - 1).Prepend("moov")) })
+            (await TakeIn(nested)).Refusal!.Message.ShouldContain("MP4 or WebM");
+    }
+
+    [Fact]
     public async Task One_over_the_size_is_refused()
     {
         var large = new byte[VideoFiles.MostBytes + 1];

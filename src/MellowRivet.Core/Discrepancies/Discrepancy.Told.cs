@@ -76,10 +76,11 @@ public sealed partial class Discrepancy
             return new("what", "It is put in words already: they stand above.");
         if (Check(what?.Trim() == Unworded ? "" : what, null).FirstOrDefault() is { } wrong)
             return wrong;
-        // Nobody has classed it knowing what it is; what is settled keeps its class.
-        if (!IsOpen)
+        // Whoever found it classes it as if it were just found; anybody else says why it is less. What is settled, and what somebody
+        // grounded for what was seen, stays as it is.
+        if (!IsOpen || Grounded)
             to = to with { Class = Class, Grounded = Grounded };
-        var (less, refusal) = rules.Decide(what!, task, Origin, IsOpen ? null : Class, to);
+        var (less, refusal) = rules.Decide(what!, task, Origin, IsOpen && to.By == FoundBy ? null : Class, to);
         if (refusal is not null)
             return refusal;
         What = what!.Trim();

@@ -1,6 +1,5 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
-using TagLib;
 
 namespace MellowRivet.Store.Files;
 
@@ -22,14 +21,14 @@ public sealed class VideoFiles(DataFolder data, TimeProvider clock)
             return Refused(name, $"is larger than {MostBytes / 1024 / 1024} MB: record a shorter piece, or at a smaller size");
         if (incoming.Bytes == 0)
             return Refused(name, "is empty: record it again");
-        if (TypeOf(incoming.Head(64)) is not { } type || Look(incoming.Path, type) is not { Pictures: true, Runs: var runs })
+        if (TypeOf(incoming.Head(64)) is not { } type || Look(incoming.Path, type) is not { Pictures: true, Seconds: var seconds })
             return Refused(name, "is no video that every browser plays: MP4 or WebM");
-        if (runs <= TimeSpan.Zero)
+        if (seconds <= 0)
             return Refused(name, "doesn’t say how long it runs: cut it once on the device that recorded it, and send that");
-        if (runs.TotalSeconds > Video.LongestSeconds)
-            return Refused(name, $"runs {runs.TotalSeconds:0} s, and {Video.LongestSeconds:0} s is the most: cut it to what it shows");
+        if (seconds > Video.LongestSeconds)
+            return Refused(name, $"runs {seconds:0} s, and {Video.LongestSeconds:0} s is the most: cut it to what it shows");
         incoming.MoveTo(PathOf(incoming.Sha256));
-        return new(new(incoming.Sha256, type, Math.Max(0.1, Math.Round(runs.TotalSeconds, 1)), clock.GetUtcNow()), null);
+        return new(new(incoming.Sha256, type, Math.Max(0.1, Math.Round(seconds, 1)), clock.GetUtcNow()), null);
     }
 
     /// <summary>
@@ -37,9 +36,9 @@ public sealed class VideoFiles(DataFolder data, TimeProvider clock)
     /// </summary>
     public (string Path, string Type)? Find(string sha256)
     {
-        if (!PhotoFiles.IsSha256(sha256) || !System.IO.File.Exists(PathOf(sha256)))
+        if (!PhotoFiles.IsSha256(sha256) || !File.Exists(PathOf(sha256)))
             return null;
-        using var file = System.IO.File.OpenRead(PathOf(sha256));
+        using var file = File.OpenRead(PathOf(sha256));
         var head = new byte[64];
         return TypeOf(head.AsSpan(0, file.ReadAtLeast(head, head.Length, throwOnEndOfStream: false))) is { } type
             ? (PathOf(sha256), type)
@@ -54,19 +53,10 @@ public sealed class VideoFiles(DataFolder data, TimeProvider clock)
         _ => null,
     };
 
-    // A file that can't be understood is none, whatever the reader says of it.
-    private static (bool Pictures, TimeSpan Runs)? Look(string path, string type)
+    private static (bool Pictures, double Seconds) Look(string path, string type)
     {
-        try
-        {
-            using var file = TagLib.File.Create(path, type, ReadStyle.Average);
-            return (file.Properties.MediaTypes.HasFlag(MediaTypes.Video), file.Properties.Duration);
-        }
-        catch (Exception problem) when (problem is CorruptFileException or UnsupportedFormatException or ArgumentException
-            or InvalidOperationException or IndexOutOfRangeException or OverflowException or NullReferenceException)
-        {
-            return null;
-        }
+        using var file = File.OpenRead(path);
+        return VideoContainer.Read(file, type);
     }
 
     private string PathOf(string sha256) => Path.Combine(data.Videos, sha256[..2], sha256);

@@ -69,6 +69,22 @@ public sealed class UnwordedTests
     }
 
     [Fact]
+    public void What_its_finder_called_grave_nobody_else_makes_less_without_a_word()
+    {
+        TypedFind grave = new(null, "engine", "", DiscrepancyClass.Airworthiness, true, null, null, FoundHow.Visual, null, null, false,
+            null, null, null, true);
+        Discrepancy Find(bool grounded) => inspection.PutOnList(Guid.NewGuid(), grave with { Grounded = grounded }, aircraft, Fixture.Bare,
+            found => found.Add(Picture), null, Fixture.Ines, Fixture.Now).Found!;
+        var other = As(DiscrepancyClass.Watch) with { By = Guid.NewGuid() };
+        var (found, grounded) = (Find(false), Find(true));
+        found.PutInWords("Paint scratched", other, Fixture.Classes, null)!.Field.ShouldBe("why");
+        found.PutInWords("Paint scratched", other with { Why = "polished out, no metal taken" }, Fixture.Classes, null).ShouldBeNull();
+        found.Lowered.ShouldHaveSingleItem().Reason.ShouldContain("polished out");
+        grounded.PutInWords("Paint scratched", other with { Why = "polished out" }, Fixture.Classes, null).ShouldBeNull();
+        (grounded.Class, grounded.Grounded).ShouldBe((DiscrepancyClass.Airworthiness, true), "its class is set by itself, by who may");
+    }
+
+    [Fact]
     public void Nobody_is_asked_about_what_they_cannot_read_and_its_place_is_put_right_without_words()
     {
         var found = Put(null, true, one => one.Add(Picture)).Found!;
