@@ -135,7 +135,7 @@ public sealed partial class Desk
             foreach (var work in await db.Inspections.Include(row => row.Discrepancies.Where(found => found.CarriedFrom == item.Id))
                 .Where(row => row.AircraftId == aircraftId && row.State == InspectionState.InWork).ToListAsync(stop))
                 foreach (var found in work.Discrepancies.Where(found => found.IsOpen))
-                    found.Move(Disposition.Withdrawn, words, work.House, right.By.By, right.By.At);
+                    found.Move(Disposition.Withdrawn, words, work.Terms, right.By.By, right.By.At);
         }
     }
 

@@ -30,12 +30,15 @@ public sealed partial class Desk
         {
             // Looked up in its own turn: a directive that came in a moment ago holds it up.
             var due = await Board.InTurnAsync(job.Aircraft.Id, stop);
-            return !Readiness.Of(job.Inspection, job.Aircraft, rules, due.Research).MaySign
+            var refusal = !Readiness.Of(job.Inspection, job.Aircraft, rules, due.Research).MaySign
                 ? new("sign", "There are still things to do before this can be signed: they are listed above.")
                 : RecordWriter.ReadAs(RecordWriter.Draft(new(job.Inspection, job.Aircraft, rules, due, clock.Today(), clock),
                     signer)) != read
                 ? new("sign", "Something changed while you had this open, and the entries read otherwise now. Read them, then sign.")
                 : Seal(db, new(job.Inspection, job.Aircraft, rules, due, clock.Today(), clock), signer, clock.GetUtcNow());
+            if (refusal is null)
+                await StopClocksAsync(inspectionId, clock.GetUtcNow(), stop);
+            return refusal;
         }, stop);
     }
 

@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
@@ -29,6 +30,9 @@ public sealed class Shelf
 
     /// <summary>Jobs that are usually done without an inspection, offered in an aircraft's file.</summary>
     public required IReadOnlyList<UsualJob> UsualJobs { get; init; }
+
+    /// <summary>What jobs usually take, counted from the engine.</summary>
+    public required IReadOnlyList<Kit> Kits { get; init; }
 
     /// <summary>What usually falls due, offered when an aircraft is made.</summary>
     public required IReadOnlyList<DueStarter> DueStarters { get; init; }
@@ -100,6 +104,7 @@ public sealed class Shelf
                 .GroupBy(sheet => sheet.Key).Select(editions => editions.MaxBy(sheet => sheet.Version)!)],
             EntryTemplates = templates,
             UsualJobs = [.. Read(data.Shelf, "jobs", UsualJob.Parse).SelectMany(jobs => jobs)],
+            Kits = [.. Read(data.Shelf, "kits", Kit.Parse).SelectMany(kits => kits)],
             RulePacks = packs.Count > 0 ? packs : throw new FormatException("There is no rule pack on the shelf."),
             WhoMay = Read(data.Shelf, "who-may", WhoMay.Parse) is [var first, ..]
                 ? first

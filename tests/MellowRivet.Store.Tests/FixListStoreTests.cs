@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store.Tests;
@@ -26,11 +27,11 @@ public sealed class FixListStoreTests : IAsyncDisposable
             crack.Changes).ShouldBeNull();
         crack.Add(new Sound(new string('b', 64), "audio/wav", At));
         crack.Add(Guid.NewGuid(), "sounds dull", TestShop.Ines, At);
-        crack.Expect(new(2.5m, 120, new(2026, 12, 1)));
-        crack.Move(Disposition.Asked, null, inspection.House, TestShop.Ines, At);
-        crack.Move(Disposition.Approved, "go on", inspection.House, null, At);
+        crack.Expect(Estimate.Of(2.5m, 120, new(2026, 12, 1)), inspection.Terms, TestShop.Ines, At);
+        crack.Move(Disposition.Asked, null, inspection.Terms, TestShop.Ines, At);
+        crack.Move(Disposition.Approved, "go on", inspection.Terms, null, At);
         crack.Correct(new("Welded", CorrectionKind.Repaired, "sheet 4", [new("AX-1", "", "A-7")],
-            new(17, "N·m", new(Guid.NewGuid(), "Wrench", new(2027, 1, 1), 10, null, 17))), inspection.House, TestShop.Ines, At)
+            new(17, "N·m", new(Guid.NewGuid(), "Wrench", new(2027, 1, 1), 10, null, 17))), inspection.Terms, TestShop.Ines, At)
                 .ShouldBeNull();
         var mark = inspection.Find(Guid.NewGuid(), "Line in the paint", "gear", "right", DiscrepancyClass.Watch, false, null,
             TestShop.Ines, At);
@@ -49,12 +50,14 @@ public sealed class FixListStoreTests : IAsyncDisposable
         var kept = await db.Discrepancies.AsNoTracking().SingleAsync(row => row.Id == crack);
         kept.Place.ShouldBe(new("gear", "left", "two/tyres", null, new(104.5, 140)));
         kept.Steps.Select(step => (step.To, step.By, step.Words))
-            .ShouldBe([(Disposition.Asked, TestShop.Ines, null), (Disposition.Approved, null, "go on"),
+            .ShouldBe([(Disposition.Asked, TestShop.Ines, null), (Disposition.Approved, null, "at $120 · go on"),
                 (Disposition.Done, TestShop.Ines, null)]);
         kept.Correction!.InWords.ShouldBe("Welded Ref. sheet 4. P/n AX-1, s/n A-7 on. Torque 17 N·m, Wrench, calibrated until 2027-01-01.");
         kept.Photos.Single().Measured.Single().Value.ShouldBe(10, 1e-9);
-        (kept.Sounds.Single().Type, kept.Notes.Single().Words,
-            kept.Estimate).ShouldBe(("audio/wav", "sounds dull", new(2.5m, 120, new(2026, 12, 1))));
+        (kept.Sounds.Single().Type, kept.Notes.Single().Words).ShouldBe(("audio/wav", "sounds dull"));
+        (kept.Estimate!.Hours, kept.Estimate.PartsCost, kept.Estimate.PartsBy)
+            .ShouldBe((Spread.Of(2.5m), Spread.Of(120), new DateOnly(2026, 12, 1)));
+        (kept.Agreed!.Price, kept.Agreed.How, kept.Agreed.At).ShouldBe((Spread.Of(120), AgreedHow.Owner, At));
     }
 
     [Fact]
@@ -77,7 +80,7 @@ public sealed class FixListStoreTests : IAsyncDisposable
         var typo = inspection.Find(Guid.NewGuid(), "Typed at the wrong place", "gear", "left", DiscrepancyClass.Airworthiness, false, null,
             TestShop.Ines, At);
         typo.IsAgain(mark);
-        typo.Move(Disposition.Withdrawn, "another line", inspection.House, TestShop.Ines, At).ShouldBeNull();
+        typo.Move(Disposition.Withdrawn, "another line", inspection.Terms, TestShop.Ines, At).ShouldBeNull();
         await db.SaveChangesAsync();
         (await db.KnownMarksAsync(inspection.AircraftId, default))
             .ShouldHaveSingleItem().DiscrepancyId.ShouldBe(mark, "what was withdrawn takes nobody's place");

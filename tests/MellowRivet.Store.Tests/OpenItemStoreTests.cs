@@ -127,7 +127,7 @@ public class OpenItemStoreTests : IAsyncLifetime
         var taken = await TakeAsync();
         (await shop.SignAsync(db, taken)).Refusal!.Message.ShouldContain("still things to do");
         (await WriteAsync(job =>
-            job.Inspection.JobLine!.Correct(new("Replaced", CorrectionKind.Replaced, "manual 28-10"), job.Inspection.House,
+            job.Inspection.JobLine!.Correct(new("Replaced", CorrectionKind.Replaced, "manual 28-10"), job.Inspection.Terms,
             TestShop.Ines, TestShop.Now), taken)).Refusal.ShouldBeNull();
         (await shop.Desk(db).GiveUpAsync(taken, Guid.NewGuid(), default)).Refusal!.Message.ShouldContain("Something was recorded");
         (await shop.SignAsync(db, taken)).Refusal.ShouldBeNull();

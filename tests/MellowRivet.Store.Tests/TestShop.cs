@@ -52,7 +52,7 @@ public sealed class TestShop : IAsyncDisposable
 
     public static Shelf Shelf { get; } = new()
     {
-        Worksheets = [], RulePacks = [Rules], UsualJobs = [],
+        Worksheets = [], RulePacks = [Rules], UsualJobs = [], Kits = [],
         EntryTemplates = new Dictionary<string, EntryTemplate> { [Template.Key] = Template },
         DueStarters = [], UsualFindings = [], NeverDeferred = [],
         Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),

@@ -203,7 +203,7 @@ public class SeamTests
         Find(DiscrepancyClass.Airworthiness, grounded: true);
         Worst.ShouldBe(State.Grounded);
         States.Of(watch).ShouldBe(State.Watch);
-        watch.Correct(new("done"), new(), Guid.NewGuid(), DemoServer.Now);
+        watch.Correct(new("done"), new(new(), 0), Guid.NewGuid(), DemoServer.Now);
         States.Of(watch).ShouldBe(State.Good);
     }
 

@@ -1,4 +1,3 @@
-using MellowRivet.Core.Measures;
 using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Core.Discrepancies;
@@ -62,27 +61,6 @@ public sealed record Correction(string Action, CorrectionKind Kind = CorrectionK
             + $"{torque.Wrench.CalibratedUntil:yyyy-MM-dd}."
             : "",
     }.Where(words => words.Length > 0));
-}
-
-/// <summary>What it is expected to cost: nothing said is null, and never nothing.</summary>
-/// <param name="LabourHours">Hours of labour.</param>
-/// <param name="Parts">Price of the parts, in the shop's money.</param>
-/// <param name="PartsBy">The day the parts are expected; null where nobody has said.</param>
-public sealed record Estimate(decimal? LabourHours, decimal? Parts, DateOnly? PartsBy = null)
-{
-    /// <summary>The estimate as it is typed, or what is wrong with it.</summary>
-    public static (Estimate? Estimate, Refusal? Refusal) Read(string? hours, string? parts, DateOnly? partsBy)
-    {
-        var (labour, price) = (MeasureText.Value(hours, Unit.Hour), TypedNumber.Parse(parts));
-        return TypedNumber.IsNone(hours, labour) || TypedNumber.IsNone(parts, price)
-            || Math.Abs(labour ?? 0) > 1e9 || Math.Abs(price ?? 0) > 1e9
-            ? (null, new("estimate", "Hours and money as numbers: 2.5 and 180."))
-            : (new((decimal?)labour, (decimal?)price, partsBy), null);
-    }
-
-    /// <summary>In the shop's money; null where neither labour nor parts are said.</summary>
-    public decimal? Total(HouseRules house) =>
-        LabourHours is null && Parts is null ? null : Math.Round(((LabourHours ?? 0) * house.LabourRate) + (Parts ?? 0), 2);
 }
 
 public static class CorrectionWords

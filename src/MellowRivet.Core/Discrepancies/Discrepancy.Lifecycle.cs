@@ -1,3 +1,4 @@
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.OpenItems;
@@ -41,16 +42,16 @@ public sealed partial class Discrepancy
     /// </summary>
     /// <param name="to">Where it goes. Done and inspected have their own ways: <see cref="Correct"/> and <see cref="Inspect"/>.</param>
     /// <param name="words">Why; needed to withdraw it and to open it again, kept with any other step.</param>
-    /// <param name="house">How the shop works: whether the owner is asked first.</param>
+    /// <param name="terms">On what terms work begins: whether the owner is asked first.</param>
     /// <param name="by">Who; null for the owner.</param>
     /// <param name="at">When.</param>
-    public Refusal? Move(Disposition to, string? words, HouseRules house, Guid? by, DateTimeOffset at)
+    public Refusal? Move(Disposition to, string? words, Terms terms, Guid? by, DateTimeOffset at)
     {
         if (to is Disposition.Done or Disposition.Inspected)
             return new("state", to == Disposition.Done
                 ? "Say what was done: that makes it done."
                 : "A second person inspects it by their own name.");
-        if (Forbidden(to, house) is { } refusal)
+        if (Forbidden(to, terms) is { } refusal)
             return refusal;
         if (IsUnworded && to == Disposition.Asked)
             return new("state", "Put it in words first: the owner answers what they can read.");
@@ -64,18 +65,20 @@ public sealed partial class Discrepancy
         {
             // What was done stays in the steps.
             words = Correction is { } undone ? $"{words!.Trim()} · Done before: {undone.InWords}" : words;
-            (Correction, CorrectedBy, CorrectedAt, InspectedBy, InspectedAt) = (null, null, null, null, null);
+            (Correction, CorrectedBy, CorrectedAt, InspectedBy, InspectedAt, Agreed) = (null, null, null, null, null, null);
         }
-        Go(to, by, at, string.IsNullOrWhiteSpace(words) ? null : words.Trim());
+        Agree(to, terms, by, at);
+        Go(to, by, at, string.Join(" · ", new[] { to == Disposition.Approved ? AgreedAt(terms.House) : "", words?.Trim() ?? "" }
+            .Where(said => said.Length > 0)) is { Length: > 0 } why ? why : null);
         return null;
     }
 
     /// <summary>Records what was done about it.</summary>
-    public Refusal? Correct(Correction done, HouseRules house, Guid by, DateTimeOffset at)
+    public Refusal? Correct(Correction done, Terms terms, Guid by, DateTimeOffset at)
     {
         if (Disposition.IsSettled())
             return new("action", $"It is {Disposition.InWords()} already: what was done stands beside it.");
-        if (Forbidden(Disposition.Done, house) is { } forbidden)
+        if (Forbidden(Disposition.Done, terms) is { } forbidden)
             return forbidden with { Field = "action" };
         if (done.Check() is { } refusal)
             return refusal;
@@ -86,6 +89,7 @@ public sealed partial class Discrepancy
                 : $"It isn't deferred yet: {Deferral.InWords} Answer the deferral test first, or fix it.");
         Correction = done with { Action = done.Action.Trim() };
         (CorrectedBy, CorrectedAt) = (by, at);
+        Agree(Disposition.Done, terms, by, at);
         Go(Disposition.Done, by, at, null);
         return null;
     }
@@ -179,13 +183,13 @@ public sealed partial class Discrepancy
         return null;
     }
 
-    private Refusal? Forbidden(Disposition to, HouseRules house)
+    private Refusal? Forbidden(Disposition to, Terms terms)
     {
         if (!Lifecycle.Allows(Disposition, to))
             return new("state",
                 $"It is {Disposition.InWords()}: from there it goes to "
                 + $"{string.Join(", ", Lifecycle.From(Disposition).Select(way => way.InWords()))}, not to {to.InWords()}.");
-        return Disposition == Disposition.Open && to.IsWork() ? house.AsksFirst(this) : null;
+        return Disposition == Disposition.Open && to.IsWork() ? terms.AsksFirst(this) : null;
     }
 
     private void Go(Disposition to, Guid? by, DateTimeOffset at, string? words)

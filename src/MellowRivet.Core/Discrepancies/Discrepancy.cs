@@ -1,3 +1,4 @@
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Core.Discrepancies;
@@ -9,7 +10,7 @@ public enum DiscrepancyClass { Airworthiness = 1, Deferrable, Recommended, Watch
 public enum FoundHow { Visual = 1, Mirror, Borescope, DyePenetrant, EddyCurrent, MagneticParticle, Measurement, Sound, PressureTest, Run }
 
 /// <summary>Something found during an inspection.</summary>
-public sealed partial class Discrepancy
+public sealed partial class Discrepancy : IPriced
 {
     private List<Lowered> lowered = [];
 
@@ -107,9 +108,6 @@ public sealed partial class Discrepancy
     /// </summary>
     public Guid? SameAs { get; private set; }
 
-    /// <summary>What is expected to come of it in hours and money; null where nobody has said.</summary>
-    public Estimate? Estimate { get; private set; }
-
     /// <summary>Counts changes, so that two people's edits can't overwrite each other unseen.</summary>
     public int Changes { get; private set; }
 
@@ -202,15 +200,6 @@ public sealed partial class Discrepancy
     {
         SameAs = earlier;
         Changes++;
-    }
-
-    public Refusal? Expect(Estimate? estimate)
-    {
-        if (estimate is { LabourHours: < 0 or > 1_000 } or { Parts: < 0 or >= 10_000_000 })
-            return new("estimate", "Hours from 0 to 1,000, parts from 0 to 10 million.");
-        Estimate = estimate is { LabourHours: null, Parts: null, PartsBy: null } ? null : estimate;
-        Changes++;
-        return null;
     }
 
     private void Lies(Place place) =>

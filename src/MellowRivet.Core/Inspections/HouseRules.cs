@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;
 
@@ -11,34 +12,34 @@ public enum SeparateInspector { Never = 1, AirworthinessItems, Always }
 /// <param name="Inspector">When doer and inspector have to be two people.</param>
 /// <param name="FirstLook">Each zone is looked at dirty before it is cleaned; false for the school that cleans first.</param>
 /// <param name="AskFirst">No work on a discrepancy before the owner was asked; false for the shop that has a free hand.</param>
-/// <param name="PreAuthorised">Where the owner is asked first: what the shop may spend on one discrepancy unasked, in its money.</param>
+/// <param name="PreAuthorised">
+/// Where the owner is asked first: what the shop may spend unasked at one inspection, in its money; each line that is begun so draws on
+/// it.
+/// </param>
 /// <param name="AirworthinessUnasked">Where the owner is asked first: airworthiness items are put right without asking.</param>
-/// <param name="LabourRate">What an hour of labour costs, in its money.</param>
+/// <param name="LabourRate">What an hour of a mechanic costs, in its money.</param>
 /// <param name="Money">The shop's money, as it stands before a sum.</param>
 /// <param name="SignersLook">Which looks the person who signs has to take; null for what the rule pack says of the inspection.</param>
 /// <param name="StickerWidth">How wide the shop's logbook stickers are, mm.</param>
 /// <param name="StickerHeight">How high, mm.</param>
 /// <param name="Name">What the shop is called, and where it is; empty where nobody has said. Up to 80 characters.</param>
+/// <param name="InspectorRate">What an hour of an inspector costs; null for what a mechanic's does.</param>
+/// <param name="AssistantRate">The same of an assistant.</param>
+/// <param name="Tax">The tax on what the shop asks for, in per cent; 0 where it takes none.</param>
 public sealed record HouseRules(
     SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true,
     bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$",
-    LookSchool? SignersLook = null, double StickerWidth = 140, double StickerHeight = 90, string Name = "")
+    LookSchool? SignersLook = null, double StickerWidth = 140, double StickerHeight = 90, string Name = "",
+    decimal? InspectorRate = null, decimal? AssistantRate = null, decimal Tax = 0)
 {
     /// <summary>The longest name of a shop, in characters.</summary>
     public const int LongestName = 80;
 
-    /// <summary>Why work on a discrepancy can't begin before the owner was asked; null where it can.</summary>
-    public Refusal? AsksFirst(Discrepancy found)
-    {
-        if (!AskFirst || (AirworthinessUnasked && found.Class == DiscrepancyClass.Airworthiness))
-            return null;
-        if (found.Estimate?.Total(this) is { } total)
-            return total <= PreAuthorised
-                ? null
-                : new("state", $"{Sum(total)} is more than the {Sum(PreAuthorised)} this shop may spend unasked: ask the owner first.");
-        return new("state",
-            $"This shop asks the owner first. Ask, or say what it is expected to cost: up to {Sum(PreAuthorised)} needs no asking.");
-    }
+    /// <summary>What an hour costs, by skill.</summary>
+    public Rates Rates => new(LabourRate, InspectorRate ?? LabourRate, AssistantRate ?? LabourRate);
+
+    /// <summary>A sum with the shop's tax on it.</summary>
+    public decimal Taxed(decimal sum) => Math.Round(sum * (1 + (Tax / 100)), 2);
 
     /// <summary>A sum in the shop's money.</summary>
     public string Sum(decimal sum) =>
@@ -54,8 +55,9 @@ public sealed record HouseRules(
         ? new("signersLook", "Choose which looks the person who signs takes.")
         : StickerWidth is not (>= 60 and <= 210) || StickerHeight is not (>= 40 and <= 297)
         ? new("sticker", "A sticker of 60 to 210 mm by 40 to 297 mm.")
-        : PreAuthorised is < 0 or > 1_000_000 || LabourRate is < 0 or > 10_000 || Money.Trim().Length is 0 or > 4
-            ? new("money", "Sums from 0 up, an hour of up to 10,000, and money of one to four letters: $, EUR.")
+        : PreAuthorised is < 0 or > 1_000_000 || LabourRate is < 0 or > 10_000 || InspectorRate is < 0 or > 10_000
+            || AssistantRate is < 0 or > 10_000 || Tax is < 0 or > 50 || Money.Trim().Length is 0 or > 4
+            ? new("money", "Sums from 0 up, an hour of up to 10,000, a tax of 0 to 50 %, and money of one to four letters: $, EUR.")
             : null;
 }
 

@@ -20,12 +20,16 @@ public sealed record BulkChange(int Done, IReadOnlyList<string> Refused, Refusal
 // What was found, and the known marks that earlier inspections left.
 public sealed partial class Inspection
 {
-    /// <summary>Asks the owner about everything that is open, but for known marks.</summary>
+    /// <summary>Asks the owner about everything that is open, but for known marks; about other work that has a price, and choices.</summary>
     public void AskAll(Guid by, DateTimeOffset at)
     {
         foreach (var found in Discrepancies.Where(found => found.Disposition == Disposition.Open
             && found.Class is not DiscrepancyClass.KnownMark))
-            found.Move(Disposition.Asked, null, House, by, at);
+            found.Move(Disposition.Asked, null, Terms, by, at);
+        foreach (var work in pricedWork.Where(work => work is { Disposition: Disposition.Open, Estimate: not null }).ToList())
+            Decide(work.Key, Disposition.Asked, by, at);
+        foreach (var choice in choices.Where(choice => choice.Disposition == Disposition.Open).ToList())
+            AskChoice(choice.Id, by, at);
     }
 
     /// <summary>Takes several discrepancies a step on, or classes them, at once. Those that can't go stay as they were.</summary>
@@ -46,7 +50,7 @@ public sealed partial class Inspection
         if ((to is null || !Enum.IsDefined(to.Value)) && (@class is null || !Enum.IsDefined(@class.Value)))
             return new(0, [], new("bulk", "Choose what to do with them."));
         Refusal? One(Discrepancy found) => to is { } step
-            ? found.Move(step, words, House, by, at)
+            ? found.Move(step, words, Terms, by, at)
             : found.Classify(new(@class!.Value, found.Grounded, by, at, words, null, signs), classes,
                 Tasks.FirstOrDefault(task => task.Id == found.TaskId));
         List<string> refused = [.. ticked.Select(found => (found, Refusal: One(found))).Where(one => one.Refusal is not null)

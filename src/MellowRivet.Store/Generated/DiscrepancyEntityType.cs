@@ -3,6 +3,7 @@ using System;
 using System.Collections.Generic;
 using System.Reflection;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore;
@@ -23,7 +24,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Discrepancies.Discrepancy",
                 typeof(Discrepancy),
                 baseEntityType,
-                propertyCount: 38,
+                propertyCount: 40,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 3,
                 keyCount: 1);
@@ -35,6 +36,15 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Discrepancy).GetField("<Id>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
+
+            var agreed = runtimeEntityType.AddProperty(
+                "Agreed",
+                typeof(AgreedPrice),
+                propertyInfo: typeof(Discrepancy).GetProperty("Agreed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<Agreed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<AgreedPrice>(),
+                valueComparer: new JsonSame<AgreedPrice>());
 
             var carriedFrom = runtimeEntityType.AddProperty(
                 "CarriedFrom",
@@ -174,6 +184,13 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Discrepancy).GetProperty("InspectionId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<InspectionId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
+
+            var jobKind = runtimeEntityType.AddProperty(
+                "JobKind",
+                typeof(string),
+                propertyInfo: typeof(Discrepancy).GetProperty("JobKind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<JobKind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var lookedAgain = runtimeEntityType.AddProperty(
                 "LookedAgain",

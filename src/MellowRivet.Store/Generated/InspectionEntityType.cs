@@ -4,6 +4,7 @@ using System.Collections.Generic;
 using System.Reflection;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
@@ -29,7 +30,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 36,
+                propertyCount: 38,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -161,6 +162,14 @@ namespace MellowRivet.Store.Generated
                 valueComparer: new JsonSame<List<BulletinWork>>());
             bulletins.AddAnnotation("Relational:ColumnName", "Bulletins");
 
+            var choices = runtimeEntityType.AddProperty(
+                "choices",
+                typeof(List<Choice>),
+                fieldInfo: typeof(Inspection).GetField("choices", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<Choice>>(),
+                valueComparer: new JsonSame<List<Choice>>());
+            choices.AddAnnotation("Relational:ColumnName", "Choices");
+
             var cures = runtimeEntityType.AddProperty(
                 "cures",
                 typeof(List<Cure>),
@@ -248,6 +257,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<PlugNote>>(),
                 valueComparer: new JsonSame<List<PlugNote>>());
             plugNotes.AddAnnotation("Relational:ColumnName", "PlugMarks");
+
+            var pricedWork = runtimeEntityType.AddProperty(
+                "pricedWork",
+                typeof(List<PricedWork>),
+                fieldInfo: typeof(Inspection).GetField("pricedWork", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<PricedWork>>(),
+                valueComparer: new JsonSame<List<PricedWork>>());
+            pricedWork.AddAnnotation("Relational:ColumnName", "PricedWork");
 
             var remembered = runtimeEntityType.AddProperty(
                 "remembered",

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("d6e8151e-43b2-413e-9445-1eec1f37fcc9"), entityTypeCount: 35)
+            : base(skipDetectChanges: false, modelId: new Guid("45f4a240-7e7f-4e15-b80d-7fa32a3b1c59"), entityTypeCount: 37)
         {
         }
 
@@ -28,6 +28,7 @@ namespace MellowRivet.Store.Generated
             var ownerLink = OwnerLinkEntityType.Create(this);
             var dueItem = DueItemEntityType.Create(this);
             var engineLog = EngineLogEntityType.Create(this);
+            var bookedTime = BookedTimeEntityType.Create(this);
             var aircraft = AircraftEntityType.Create(this);
             var component = ComponentEntityType.Create(this);
             var installation = InstallationEntityType.Create(this);
@@ -38,6 +39,7 @@ namespace MellowRivet.Store.Generated
             var reading = ReadingEntityType.Create(this);
             var shop = ShopEntityType.Create(this);
             var openItem = OpenItemEntityType.Create(this);
+            var orderedPart = OrderedPartEntityType.Create(this);
             var logLine = LogLineEntityType.Create(this);
             var person = PersonEntityType.Create(this);
             var signedRecord = SignedRecordEntityType.Create(this);
@@ -68,6 +70,7 @@ namespace MellowRivet.Store.Generated
             DueItemEntityType.CreateForeignKey2(dueItem, component);
             EngineLogEntityType.CreateForeignKey1(engineLog, aircraft);
             EngineLogEntityType.CreateForeignKey2(engineLog, component);
+            BookedTimeEntityType.CreateForeignKey1(bookedTime, inspection);
             InstallationEntityType.CreateForeignKey1(installation, aircraft);
             InstallationEntityType.CreateForeignKey2(installation, component);
             InstallationEntityType.CreateForeignKey3(installation, component);
@@ -78,6 +81,8 @@ namespace MellowRivet.Store.Generated
             ReadingEntityType.CreateForeignKey2(reading, component);
             ReadingEntityType.CreateForeignKey3(reading, inspection);
             OpenItemEntityType.CreateForeignKey1(openItem, aircraft);
+            OrderedPartEntityType.CreateForeignKey1(orderedPart, aircraft);
+            OrderedPartEntityType.CreateForeignKey2(orderedPart, inspection);
             SignedRecordEntityType.CreateForeignKey1(signedRecord, aircraft);
             SignedRecordEntityType.CreateForeignKey2(signedRecord, inspection);
             IdentityUserClaimEntityType.CreateForeignKey1(identityUserClaim, account);
@@ -95,6 +100,7 @@ namespace MellowRivet.Store.Generated
             OwnerLinkEntityType.CreateAnnotations(ownerLink);
             DueItemEntityType.CreateAnnotations(dueItem);
             EngineLogEntityType.CreateAnnotations(engineLog);
+            BookedTimeEntityType.CreateAnnotations(bookedTime);
             AircraftEntityType.CreateAnnotations(aircraft);
             ComponentEntityType.CreateAnnotations(component);
             InstallationEntityType.CreateAnnotations(installation);
@@ -105,6 +111,7 @@ namespace MellowRivet.Store.Generated
             ReadingEntityType.CreateAnnotations(reading);
             ShopEntityType.CreateAnnotations(shop);
             OpenItemEntityType.CreateAnnotations(openItem);
+            OrderedPartEntityType.CreateAnnotations(orderedPart);
             LogLineEntityType.CreateAnnotations(logLine);
             PersonEntityType.CreateAnnotations(person);
             SignedRecordEntityType.CreateAnnotations(signedRecord);

@@ -2,6 +2,7 @@ using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Oil;
@@ -27,7 +28,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
             .Ignore(row => row.KnownMarks).Ignore(row => row.PlugNotes).Ignore(row => row.SheetChecks).Ignore(row => row.FilterCuts)
             .Ignore(row => row.BenchedMagnetos).Ignore(row => row.OilFills).Ignore(row => row.Omitted).Ignore(row => row.AddedLines)
            .Ignore(row => row.Bulletins)
-            .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks);
+            .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks)
+            .Ignore(row => row.PricedWork).Ignore(row => row.Choices).Ignore(row => row.FallenAway).Ignore(row => row.Terms);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
         inspection.Property<List<WitnessMark>>("witnessMarks").HasColumnName("WitnessMarks").AsJson();
@@ -48,6 +50,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<SetAside>>("setAside").HasColumnName("SetAside").AsJson();
         inspection.Property<List<NotPart>>("notPart").HasColumnName("NotPart").AsJson();
         inspection.Property<List<SignersLook>>("signersLooks").HasColumnName("SignersLooks").AsJson();
+        inspection.Property<List<PricedWork>>("pricedWork").HasColumnName("PricedWork").AsJson();
+        inspection.Property<List<Choice>>("choices").HasColumnName("Choices").AsJson();
         inspection.Property(row => row.Checklist).AsJson();
         inspection.Ignore(row => row.JobLine).Property(row => row.JobOf).AsJson();
         inspection.Property<List<WorksheetUsed>>("worksheets").HasColumnName("Sheets").AsJson();
@@ -104,6 +108,7 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
         found.Property(row => row.Correction).AsJson();
         found.Property(row => row.Examination).AsJson();
         found.Property(row => row.Estimate).AsJson();
+        found.Property(row => row.Agreed).AsJson();
     }
 }
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Exchange;
 
 namespace MellowRivet.Store.Mapping;
@@ -21,7 +22,12 @@ internal static class StoredShapes
     public const int FirstVersion = 1;
 
     /// <summary>Steps from one version of a shape to the next, by the type and the version it starts from.</summary>
-    private static readonly Dictionary<(Type Shape, int From), Func<JsonNode, JsonNode>> Steps = [];
+    private static readonly Dictionary<(Type Shape, int From), Func<JsonNode, JsonNode>> Steps = new()
+    {
+        // An estimate was a mechanic's hours and one sum for the parts; version 1 is also what stood there bare.
+        [(typeof(Estimate), 1)] = before => JsonSerializer.SerializeToNode(Estimate.Of(before["labourHours"]?.GetValue<decimal>(),
+            before["parts"]?.GetValue<decimal>(), before["partsBy"].Deserialize<DateOnly?>(Options)), Options)!,
+    };
 
     private static class Shape<T>
     {

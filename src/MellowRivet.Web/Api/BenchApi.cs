@@ -33,6 +33,7 @@ internal static class BenchApi
             .WithSummary("Reads a measure as hands write it: 4.7k, open, 35 ft-lb, 18 thou, 1 1/2, a comma for a point.");
         bench.MapEngine();
         bench.MapFinding();
+        bench.MapEstimate();
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
             .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()
             .WithName("Trend").WithSummary("Reads a series of values against time in service as a trend.");

@@ -13,5 +13,5 @@ import '../Pages/Walk/Tasks/verdicts.js';
 import '../Pages/TakeIn/offers.js';
 import '../Pages/Walk/Found/place.js';
 import '../Pages/Walk/Found/photo.js';
-import '../Pages/Walk/FixList/prices.js';
+import '../Pages/Walk/Costs/prices.js';
 import '../Pages/Library/rules.js';

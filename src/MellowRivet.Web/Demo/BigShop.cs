@@ -172,10 +172,10 @@ internal static class BigShop
                     : DiscrepancyClass.Recommended, false, null, ines.Id, at.AddHours(3).AddMinutes(find * 9));
             found.Add(Picture(data, pictures[chance.Next(pictures.Count)], chance.Next(), at));
             if (working ? find < 3 : find > 1)
-                found.Correct(new(past.Done), inspection.House, ines.Id, at.AddHours(20));
+                found.Correct(new(past.Done), inspection.Terms, ines.Id, at.AddHours(20));
         }
         foreach (var carried in inspection.Discrepancies.Where(found => found.WaitsForALook && !working).ToList())
-            carried.Correct(new("Put right this year."), inspection.House, ines.Id, at.AddHours(21));
+            carried.Correct(new("Put right this year."), inspection.Terms, ines.Id, at.AddHours(21));
         if (!working)
             DemoHistory.InspectAll(inspection, at.AddHours(26), orla);
     }

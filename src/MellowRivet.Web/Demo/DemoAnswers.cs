@@ -41,7 +41,7 @@ internal static class DemoAnswers
             rules.Classes);
         Check(
             found!.Correct(new("Brush replaced, moves freely, block wiped clean.", CorrectionKind.Replaced, "magneto sheet 12, p. 4",
-                [new("MB-14", "", "")]), inspection.House, ines.Id, began.AddHours(6.6)));
+                [new("MB-14", "", "")]), inspection.Terms, ines.Id, began.AddHours(6.6)));
 
         // Oil that grew at a pushrod tube: on the list, and set lower by the inspector with reason and reference.
         var oil = Find(inspection, aircraft, judged => judged.Key.StartsWith("mark/", StringComparison.Ordinal)

@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using static MellowRivet.Core.Discrepancies.DiscrepancyClass;
 
@@ -60,14 +61,14 @@ internal static class DemoFixList
         var (bracket, plate, dent, line, walk, hinge) = (inspection.Discrepancies[^6], inspection.Discrepancies[^5],
             inspection.Discrepancies[^4], inspection.Discrepancies[^3], inspection.Discrepancies[^2], inspection.Discrepancies[^1]);
         bracket.Correct(new("Crack ends stop-drilled, ear welded by the shop next door, dressed and painted.", CorrectionKind.Repaired,
-            "weld sheet 12"), inspection.House, ines, at.AddHours(4));
+            "weld sheet 12"), inspection.Terms, ines, at.AddHours(4));
         plate.Correct(new("Ends of the hairline stop-drilled, looked at with the glass after the run.", CorrectionKind.Adjusted,
-            "spinner sheet 2"), inspection.House, ines, at.AddHours(4));
-        walk.Correct(new("Edges glued down, touched up.", CorrectionKind.Adjusted, "paint sheet 4"), inspection.House, ines,
+            "spinner sheet 2"), inspection.Terms, ines, at.AddHours(4));
+        walk.Correct(new("Edges glued down, touched up.", CorrectionKind.Adjusted, "paint sheet 4"), inspection.Terms, ines,
             at.AddHours(5));
         // What the owner declined stays with the aircraft.
-        hinge.Move(Disposition.Asked, null, inspection.House, ines, at.AddHours(2));
-        hinge.Move(Disposition.Declined, "it has rattled for years", inspection.House, null, at.AddHours(3));
+        hinge.Move(Disposition.Asked, null, inspection.Terms, ines, at.AddHours(2));
+        hinge.Move(Disposition.Declined, "it has rattled for years", inspection.Terms, null, at.AddHours(3));
         dent.Examine(new(FoundHow.Measurement,
             "3 mm deep over 40 mm, ribs and lap straight, inside looked at through cover 5; same as in the 2019 entry", ines,
             demo.Clock.DayOf(at), null), demo.Clock.DayOf(at), new(DiscrepancyClass.KnownMark, false, ines, at), demo.Shelf.Classes);
@@ -86,17 +87,17 @@ internal static class DemoFixList
         foreach (var (words, hours, parts, days, to) in Expected)
         {
             var found = Of(inspection, words);
-            found.Expect(new(hours, parts, days is { } later ? demo.Today.AddDays(later) : null));
+            found.Expect(Estimate.Of(hours, parts, days is { } later ? demo.Today.AddDays(later) : null), inspection.Terms, ines, began.AddHours(4));
             if (to == Disposition.InWork)
-                found.Move(to, null, inspection.House, ines, began.AddHours(7));
+                found.Move(to, null, inspection.Terms, ines, began.AddHours(7));
             else
-                found.Move(Disposition.Asked, null, inspection.House, ines, began.AddHours(5));
+                found.Move(Disposition.Asked, null, inspection.Terms, ines, began.AddHours(5));
             if (to is Disposition.Approved or Disposition.PartsAwaited)
-                found.Move(Disposition.Approved, null, inspection.House, null, began.AddHours(6));
+                found.Move(Disposition.Approved, null, inspection.Terms, null, began.AddHours(6));
             if (to is Disposition.PartsAwaited)
-                found.Move(to, "line 3/16, made up to sample", inspection.House, ines, began.AddHours(6.5));
+                found.Move(to, "line 3/16, made up to sample", inspection.Terms, ines, began.AddHours(6.5));
             if (to is Disposition.Declined)
-                found.Move(to, "next winter, with the paint", inspection.House, null, began.AddHours(6.2));
+                found.Move(to, "next winter, with the paint", inspection.Terms, null, began.AddHours(6.2));
         }
         Of(inspection, "Left seat rail")
             .Add(Guid.CreateVersion7(), "Can the rail be exchanged on one side only?", null, began.AddHours(6.4));

@@ -252,7 +252,7 @@ internal static class DemoTrainer
     {
         foreach (var (what, zone, done) in DemoFindings.Past[(test / 2 % DemoFindings.Past.Length)..].Take(2))
             inspection.Find(Guid.CreateVersion7(), what, zone, "", DiscrepancyClass.Recommended, false, null, demo.Person("ines").Id, at)
-                .Correct(new(done), inspection.House, demo.Person("ines").Id, at.AddHours(5));
+                .Correct(new(done), inspection.Terms, demo.Person("ines").Id, at.AddHours(5));
         demo.AnswerAll(inspection, aircraft, at, demo.Person("ines"), test, value: task => DemoAnswers.Worn(task, test));
         if (test >= 9)
             DemoEngineStation.Past(demo, aircraft, engine, inspection, test, at);
@@ -297,9 +297,11 @@ internal static class DemoTrainer
                 task, by.Id, began.AddMinutes(35 + index * 11));
             found.Add(pictures[index]);
             if (finding.Done is { } done)
-                found.Correct(new(done), inspection.House, ines.Id, began.AddHours(7).AddMinutes(index));
+                found.Correct(new(done), inspection.Terms, ines.Id, began.AddHours(7).AddMinutes(index));
         }
         await DemoFixList.TodayAsync(demo, inspection, began, stop);
+        DemoPrices.Today(demo, inspection, began);
+        await DemoPrices.BookedAsync(demo, aircraft.Id, aircraft.Type, stop);
         DemoEngineStation.Today(demo, aircraft, engine, inspection, began);
         await demo.LogAsync("engine-log-four.csv", aircraft.Id, engine.Id, began, stop);
         foreach (var (zone, by) in new[] { ("run", ines), ("propeller", ines), ("left-wing", tamsin) })

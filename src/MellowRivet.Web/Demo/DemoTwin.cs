@@ -88,7 +88,9 @@ internal static class DemoTwin
                 .AddMinutes(index * 17));
             found.Add(await demo.PictureAsync(picture, 60 + index, stop));
             if (done is not null)
-                found.Correct(new(done), inspection.House, demo.Person("ines").Id, at.AddDays(2));
+                found.Correct(new(done), inspection.Terms, demo.Person("ines").Id, at.AddDays(2));
+            if (index == 0)
+                DemoPrices.Seals(demo, inspection, found, at.AddHours(2));
         }
         demo.AnswerAll(inspection, aircraft, at.AddHours(4), demo.Person("ines"), 31);
         DemoHistory.LookAt(inspection, at, demo.Person("tamsin"), second: true);
@@ -115,7 +117,7 @@ internal static class DemoTwin
         var (job, _) = new TypedJob("Battery replaced", "airframe", null, null).Begin(Guid.CreateVersion7(), aircraft, $"{taken:yy}-112",
             DemoHistory.House with { AskFirst = false }, preventive: false, ines.Id, demo.Today.AddDays(-8), taken);
         job!.JobLine!.Correct(new("New one fitted, terminals greased, charging checked at cruise rpm.", CorrectionKind.Replaced,
-            "Corrin manual 24-30, p. 2", [new("BT-35", "0522-417", "1125-090")]), job.House, ines.Id, taken.AddHours(1));
+            "Corrin manual 24-30, p. 2", [new("BT-35", "0522-417", "1125-090")]), job.Terms, ines.Id, taken.AddHours(1));
         demo.Db.Inspections.Add(job);
         await demo.SignAsync(job, aircraft, ines, taken.AddHours(1.5), stop);
     }

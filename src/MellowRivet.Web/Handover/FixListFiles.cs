@@ -7,6 +7,7 @@ using System.Text.Json.Serialization;
 using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
@@ -115,8 +116,8 @@ internal static class FixListFiles
             [.. inspection.Discrepancies.OrderBy(found => found.Number).Select(found => new FixListLine(
                 $"{inspection.WorkOrder}-{found.Number:00}", found.What, found.PlainWords, found.ZoneKey,
                 inspection.ZoneTitle(found.ZoneKey), found.Where, found.Pin?.X, found.Pin?.Y, found.Class, found.Grounded,
-                found.Disposition, Name(found.FoundBy), found.FoundAt, found.How, found.MeasuredWords, found.Estimate?.LabourHours,
-                found.Estimate?.Parts, found.Estimate?.Total(inspection.House), found.Estimate?.PartsBy,
+                found.Disposition, Name(found.FoundBy), found.FoundAt, found.How, found.MeasuredWords, found.Estimate?.Hours?.Likely,
+                found.Estimate?.PartsCost?.Likely, found.Price(inspection.House)?.Likely, found.Estimate?.PartsBy,
                 found.Correction?.Kind, found.Correction?.Action, found.Correction?.Reference, found.Correction?.Parts
                     ?? [], found.Correction?.Torque?.Value, found.Correction?.Torque?.UnitSymbol, found.Correction?.Torque?.Wrench.Title,
                 Name(found.CorrectedBy), found.CorrectedAt, Name(found.InspectedBy), found.InspectedAt, found.Examination,

@@ -188,6 +188,8 @@ public static class RivetApp
         app.MapDue();
         app.MapFiles();
         app.MapFixListFiles();
+        app.MapEstimateFiles();
+        app.MapPartFiles();
         app.MapWalkEvents();
         app.MapBulletins();
         app.MapDocuments();

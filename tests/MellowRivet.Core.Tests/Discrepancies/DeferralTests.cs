@@ -66,16 +66,16 @@ public class DeferralTests
     {
         var item = Found(DiscrepancyClass.Deferrable);
         Correction placarded = new("Breaker pulled and collared, placarded", CorrectionKind.Deferred);
-        item.Correct(placarded, new(), Fixture.Ines, Fixture.Now)!.Message.ShouldContain("deferral test");
+        item.Correct(placarded, new(new(), 0), Fixture.Ines, Fixture.Now)!.Message.ShouldContain("deferral test");
         foreach (var question in Questions)
             item.Answer(question.Key, question.GoesOn, "handbook p. 6-4", Fixture.Classes, Fixture.Ines, Fixture.Now).ShouldBeNull();
-        item.Correct(placarded, new(), Fixture.Ines, Fixture.Now).ShouldBeNull();
+        item.Correct(placarded, new(new(), 0), Fixture.Ines, Fixture.Now).ShouldBeNull();
         item.IsOpen.ShouldBeFalse();
 
-        Found(DiscrepancyClass.Deferrable).Correct(new("Lamp replaced", CorrectionKind.Replaced), new(), Fixture.Ines, Fixture.Now)
+        Found(DiscrepancyClass.Deferrable).Correct(new("Lamp replaced", CorrectionKind.Replaced), new(new(), 0), Fixture.Ines, Fixture.Now)
             .ShouldBeNull();
         Found(DiscrepancyClass.Airworthiness)
-            .Correct(placarded, new(), Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Only a deferrable item");
+            .Correct(placarded, new(new(), 0), Fixture.Ines, Fixture.Now)!.Message.ShouldContain("Only a deferrable item");
         Found(DiscrepancyClass.Airworthiness)
             .Answer("mel", DeferralSays.No, "", Fixture.Classes, Fixture.Ines, Fixture.Now)!.Field.ShouldBe("deferral");
     }

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 
 namespace MellowRivet.Core.Tests.Discrepancies;
@@ -6,7 +7,7 @@ namespace MellowRivet.Core.Tests.Discrepancies;
 /// <summary>The order of a fix list, what a search holds, and the shop's rules of asking and money. Common practice: worst first.</summary>
 public class FixListTests
 {
-    private static readonly HouseRules Free = new();
+    private static readonly Terms Free = new(new(), 0);
 
     private static Discrepancy Found(int number, DiscrepancyClass @class, bool grounded = false, string what = "found")
     {
@@ -80,11 +81,12 @@ public class FixListTests
     [Fact]
     public void What_nobody_priced_has_no_price()
     {
-        new Estimate(null, null).Total(new(LabourRate: 95)).ShouldBeNull();
-        new Estimate(1.5m, null).Total(new(LabourRate: 95)).ShouldBe(142.5m);
+        var rates = new HouseRules(LabourRate: 95).Rates;
+        Estimate.Of(null, null).Price(rates).ShouldBeNull();
+        Estimate.Of(1.5m, null).Price(rates).ShouldBe(Spread.Of(142.5m));
         var found = Found(1, DiscrepancyClass.Watch);
-        found.Expect(new(-1, null))!.Field.ShouldBe("estimate");
-        found.Expect(new(null, null)).ShouldBeNull();
+        found.Expect(Estimate.Of(-1, null), Free, Fixture.Ines, Fixture.Now)!.Field.ShouldBe("estimate");
+        found.Expect(Estimate.Of(null, null), Free, Fixture.Ines, Fixture.Now).ShouldBeNull();
         found.Estimate.ShouldBeNull();
     }
 }

@@ -2,6 +2,7 @@ using FsCheck;
 using FsCheck.Fluent;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 
@@ -10,7 +11,7 @@ namespace MellowRivet.Core.Tests.Discrepancies;
 /// <summary>From found to put right: which steps there are, who takes them, and that nothing is lost on the way.</summary>
 public class LifecycleTests
 {
-    private static readonly HouseRules Free = new();
+    private static readonly Terms Free = new(new(), 0);
     private static readonly Person Inspector = new(Guid.NewGuid(), "Second Person", "SP", [Role.Inspector], []);
 
     private static Discrepancy Found(DiscrepancyClass @class = DiscrepancyClass.Recommended) => DeferralTests.Found(@class);
@@ -102,10 +103,10 @@ public class LifecycleTests
     [InlineData(DiscrepancyClass.Airworthiness, null, true)]
     public void A_shop_that_asks_first_begins_only_what_it_may(DiscrepancyClass @class, double? hours, bool may)
     {
-        HouseRules asks = new(AskFirst: true, PreAuthorised: 100, AirworthinessUnasked: true, LabourRate: 80);
+        Terms asks = new(new(AskFirst: true, PreAuthorised: 100, AirworthinessUnasked: true, LabourRate: 80), 100);
         var found = Found(@class);
         if (hours is { } labour)
-            found.Expect(new((decimal)labour, 20)).ShouldBeNull();
+            found.Expect(Estimate.Of((decimal)labour, 20), asks, Fixture.Ines, Fixture.Now).ShouldBeNull();
         (found.Move(Disposition.InWork, null, asks, Fixture.Ines, Fixture.Now) is null).ShouldBe(may);
         if (!may)
         {
@@ -138,26 +139,27 @@ public class LifecycleTests
             inspection.Find(Guid.NewGuid(), what, "gear", "", @class, false, null, Fixture.Ines, Fixture.Now);
         var (tyre, paint, secret) = (Find("tyre", DiscrepancyClass.Airworthiness), Find("paint", DiscrepancyClass.Recommended),
             Find("not asked yet", DiscrepancyClass.Recommended));
-        tyre.Expect(new(1.5m, 180));
-        paint.Expect(new(2, null));
+        tyre.Expect(Estimate.Of(1.5m, 180), inspection.Terms, Fixture.Ines, Fixture.Now);
+        paint.Expect(Estimate.Of(2, null), inspection.Terms, Fixture.Ines, Fixture.Now);
         tyre.Add(Guid.NewGuid(), "for the shop alone", Fixture.Ines, Fixture.Now);
         foreach (var found in new[] { tyre, paint })
-            found.Move(Disposition.Asked, null, inspection.House, Fixture.Ines, Fixture.Now);
+            found.Move(Disposition.Asked, null, inspection.Terms, Fixture.Ines, Fixture.Now);
         var owner = OwnerList.Of(inspection);
         owner.Lines.ShouldBe([tyre, paint]);
-        owner.Waiting.ShouldBe(1.5m * 80 + 180 + 160);
-        owner.Answer(1, OwnerAnswer.Approve, null, Fixture.Now).ShouldBeNull();
-        owner.Answer(2, OwnerAnswer.Decline, "next year", Fixture.Now).ShouldBeNull();
+        owner.Waiting.Net.Sum.Likely.ShouldBe(1.5m * 80 + 180 + 160);
+        owner.Answer(1, OwnerAnswer.Approve, null, Fixture.Now, "1:1:another price")!.Message.ShouldContain("has changed");
+        owner.Answer(1, OwnerAnswer.Approve, null, Fixture.Now, owner.Reads(tyre)).ShouldBeNull();
+        owner.Answer(2, OwnerAnswer.Decline, "next year", Fixture.Now, owner.Reads(paint)).ShouldBeNull();
         owner.Answer(1, OwnerAnswer.Ask, "  ", Fixture.Now)!.Message.ShouldContain("question");
         owner.Answer(1, OwnerAnswer.Ask, "Which brand?", Fixture.Now.AddMinutes(1)).ShouldBeNull();
         tyre.OwnerWaits.ShouldBeTrue();
         tyre.Notes.Where(OwnerList.IsForTheOwner(tyre)).ShouldHaveSingleItem().Words.ShouldBe("Which brand?");
-        (owner.Agreed, owner.Waiting).ShouldBe((300m, 0m));
-        inspection.House.Sum(owner.Agreed).ShouldBe("EUR 300");
+        (owner.Agreed.Net.Sum.Likely, owner.Waiting.Net.Sum.Likely).ShouldBe((300m, 0m));
+        owner.Agreed.InWords.ShouldBe("EUR 300");
         owner.Answer(3, OwnerAnswer.Approve, null, Fixture.Now)!.Message.ShouldContain("no such line");
         secret.Disposition.ShouldBe(Disposition.Open);
-        owner.Answer(2, OwnerAnswer.Approve, null, Fixture.Now).ShouldBeNull("an owner may think again");
-        tyre.Correct(new("Changed"), inspection.House, Fixture.Ines, Fixture.Now);
+        owner.Answer(2, OwnerAnswer.Approve, null, Fixture.Now, owner.Reads(paint)).ShouldBeNull("an owner may think again");
+        tyre.Correct(new("Changed"), inspection.Terms, Fixture.Ines, Fixture.Now);
         owner.Answer(1, OwnerAnswer.Decline, null, Fixture.Now)!.Message.ShouldContain("speak to the shop");
     }
 

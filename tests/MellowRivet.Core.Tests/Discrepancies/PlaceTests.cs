@@ -72,7 +72,7 @@ public class PlaceTests
         var earlier = new EarlierFind(weld, "25-031", Guid.NewGuid(), new(2025, 11, 3), 4100);
         var here = At("engine", "can, left");
         PlaceHistory.Of(here, [earlier]).RepairWarning.ShouldBeNull("found, not repaired");
-        weld.Correct(new("Welded", CorrectionKind.Repaired), new(), Fixture.Ines, Fixture.Now);
+        weld.Correct(new("Welded", CorrectionKind.Repaired), new(new(), 0), Fixture.Ines, Fixture.Now);
         PlaceHistory.Of(here, [earlier]).RepairWarning!.ShouldContain("25-031-04");
         PlaceHistory.Of(At("engine", "right can"), [earlier]).Same.Count.ShouldBe(1, "half the words agree: a person looks");
         PlaceHistory.Of(At("cabin", "left can"), [earlier]).RepairWarning.ShouldBeNull();
@@ -101,7 +101,7 @@ public class PlaceTests
         var (again, _) = inspection.TestKnownMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now);
         (again!.Class, again.SameAs, again.Where).ShouldBe((DiscrepancyClass.Airworthiness, old.DiscrepancyId, "left leg"));
         inspection.TestKnownMarkAgain(Guid.NewGuid(), old.DiscrepancyId, Fixture.Ines, Fixture.Now).Refusal.ShouldNotBeNull();
-        again.Move(Disposition.Withdrawn, "wrong mark", inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        again.Move(Disposition.Withdrawn, "wrong mark", inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Core.Signing.Readiness.Of(inspection, aircraft,
             Fixture.Bare).Blockers.Count(blocker => blocker.By == Core.Signing.HeldUpBy.KnownMark)
                 .ShouldBe(2, "a test that was withdrawn is none");

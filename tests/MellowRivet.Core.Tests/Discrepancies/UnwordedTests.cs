@@ -53,7 +53,7 @@ public sealed class UnwordedTests
 
         first.PutInWords("Oil seep at the sump", As(DiscrepancyClass.Watch), Fixture.Classes, null).ShouldBeNull();
         (first.What, first.Class, first.Notes.Count).ShouldBe(("Oil seep at the sump", DiscrepancyClass.Watch, 0));
-        second.Move(Disposition.Withdrawn, "a shadow", inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        second.Move(Disposition.Withdrawn, "a shadow", inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Readiness.Of(inspection, aircraft, Fixture.Bare).MaySign.ShouldBeTrue();
     }
 

@@ -131,7 +131,7 @@ public class DueLineTests
         var last = Fixture.Inspection(aircraft);
         last.Find(Guid.NewGuid(), "watched", "gear", "", Core.Discrepancies.DiscrepancyClass.Watch, false, null, Fixture.Ines, Fixture.Now);
         last.Find(Guid.NewGuid(), "fixed", "gear", "", Core.Discrepancies.DiscrepancyClass.Recommended, false, null, Fixture.Ines,
-            Fixture.Now).Correct(new("done"), new(), Fixture.Ines, Fixture.Now);
+            Fixture.Now).Correct(new("done"), new(new(), 0), Fixture.Ines, Fixture.Now);
         var inspection = Fixture.Inspection(aircraft);
         inspection.Hear(Guid.NewGuid(), "door rattles", Fixture.Ines, Fixture.Now).ShouldBeNull();
         var altimeter = Item("altimeter", new(EveryMonths: 24), new(new DateOnly(2025, 1, 10)));

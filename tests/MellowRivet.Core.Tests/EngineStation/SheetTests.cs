@@ -191,14 +191,6 @@ public class SheetTests
             .ShouldBe(2, "a value that is bad by itself doesn't hide behind the look");
     }
 
-    // Counted by hand from domain.md section 12: gaskets 2 a cylinder for plugs, 1 an intake; drain-back hose 2.5 in a cylinder.
-    [Fact]
-    public void The_kit_is_counted_from_the_engine()
-    {
-        GasketKit.Of(EngineLayout.FlatFour).ShouldBe(new(8, 4, 4, 10));
-        GasketKit.Of(EngineLayout.FlatSix).PlugGaskets.ShouldBe(12);
-    }
-
     // By hand: 3.785 l (4 qt) in 40 h are 10.57 h a litre, 10 h a quart; the note before them only begins the count.
     [Fact]
     public void Oil_used_is_the_hours_between_two_notes_over_what_was_added()

@@ -27,7 +27,7 @@ public class JobTests
 
     private static Inspection Done(Inspection job, string reference = "manual 32-40")
     {
-        job.JobLine!.Correct(new("Tyre and tube changed", CorrectionKind.Replaced, reference, [new("TY-6", "1", "2")]), job.House,
+        job.JobLine!.Correct(new("Tyre and tube changed", CorrectionKind.Replaced, reference, [new("TY-6", "1", "2")]), job.Terms,
             Fixture.Ines, Fixture.Now).ShouldBeNull();
         return job;
     }
@@ -56,7 +56,7 @@ public class JobTests
         Blockers(Done(job, "")).ShouldHaveSingleItem().ShouldContain("by which data");
         Blockers(Done(Take(new("Main tyre", "airframe", null, null)))).ShouldBeEmpty("no scope, no run, no zones");
         var withdrawn = Take(new("Main tyre", "airframe", null, null));
-        withdrawn.JobLine!.Move(Disposition.Withdrawn, "not ours", withdrawn.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        withdrawn.JobLine!.Move(Disposition.Withdrawn, "not ours", withdrawn.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Blockers(withdrawn).ShouldHaveSingleItem().ShouldContain("nothing to enter");
     }
 

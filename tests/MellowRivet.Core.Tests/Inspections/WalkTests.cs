@@ -159,10 +159,10 @@ public class WalkTests
         var light = inspection.Find(Guid.NewGuid(), "map light out", "gear", "", DiscrepancyClass.Deferrable, false, null, Fixture.Ines,
             Fixture.Now);
         Readiness.Of(inspection, aircraft, Fixture.Bare).Blockers.ShouldHaveSingleItem().Found.ShouldBe(light);
-        light.Correct(new(""), new(), Fixture.Ines, Fixture.Now)!.Field.ShouldBe("action");
-        light.Correct(new("Lamp replaced.", CorrectionKind.Replaced), new(), Fixture.Ines, Fixture.Now).ShouldBeNull();
+        light.Correct(new(""), new(new(), 0), Fixture.Ines, Fixture.Now)!.Field.ShouldBe("action");
+        light.Correct(new("Lamp replaced.", CorrectionKind.Replaced), new(new(), 0), Fixture.Ines, Fixture.Now).ShouldBeNull();
         Readiness.Of(inspection, aircraft, Fixture.Bare).MaySign.ShouldBeTrue();
-        light.Correct(new("again"), new(), Fixture.Ines, Fixture.Now).ShouldNotBeNull();
+        light.Correct(new("again"), new(new(), 0), Fixture.Ines, Fixture.Now).ShouldNotBeNull();
     }
 
     [Fact]

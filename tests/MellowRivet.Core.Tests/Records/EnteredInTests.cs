@@ -43,7 +43,7 @@ public class EnteredInTests
     private Discrepancy Done(string what, string zone, InspectionTask? task = null)
     {
         var found = inspection.Find(Guid.NewGuid(), what, zone, "", DiscrepancyClass.Airworthiness, false, task, Fixture.Ines, Fixture.Now);
-        found.Correct(new("put right"), inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        found.Correct(new("put right"), inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         return found;
     }
 
@@ -72,7 +72,7 @@ public class EnteredInTests
         var magneto = twin.SittingOn(On("right").ComponentId).Single(stay => stay.Component.Kind == ComponentKind.Magneto).ComponentId;
         found.Describe(found.What, null, found.Place with { ComponentId = magneto }, FoundHow.Visual, null, Fixture.Ines, Fixture.Now)
             .ShouldBeNull();
-        found.Correct(new("overhauled"), inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        found.Correct(new("overhauled"), inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         twin.Replace(magneto, "", "M-new", Fixture.Today, "worn").ShouldBeNull();
         var entry = Entries()["Engine right"];
         entry.Length.ShouldBe(2, "it came off since, and sat there");

@@ -134,7 +134,7 @@ internal sealed class EntryCase
     public Discrepancy Done(string what, string zone, Correction done, string where = "", bool inspected = false)
     {
         var found = Find(what, zone, DiscrepancyClass.Airworthiness, where);
-        found.Correct(done, Inspection.House, Mechanic.Id, Fixture.Now).ShouldBeNull();
+        found.Correct(done, Inspection.Terms, Mechanic.Id, Fixture.Now).ShouldBeNull();
         found.ReplaceParts(Aircraft, "26-9", Fixture.Today).ShouldBeNull();
         if (inspected)
             found.Inspect(Inspector, Fixture.Now.AddHours(26)).ShouldBeNull();

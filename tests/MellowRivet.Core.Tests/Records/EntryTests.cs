@@ -134,7 +134,7 @@ public class EntryTests
         foreach (var question in DeferralWalk.Questions)
             light.Answer(question.Key, question.GoesOn, "checked", Fixture.Classes,
                 EntryCase.Inspector.Id, Fixture.Now).ShouldBeNull();
-        light.Correct(new("Breaker collared, placarded INOP", CorrectionKind.Deferred), one.Inspection.House, EntryCase.Mechanic.Id,
+        light.Correct(new("Breaker collared, placarded INOP", CorrectionKind.Deferred), one.Inspection.Terms, EntryCase.Mechanic.Id,
             Fixture.Now).ShouldBeNull();
         one.Text.ShouldBe(Hand("amateur-built"));
     }

@@ -46,7 +46,7 @@ public class RecordContentsTests
         var zone = kind == InspectionKind.Job ? "airframe" : "gear";
         inspection.Find(Guid.NewGuid(), "Cut in the shoulder", zone, "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
             Fixture.Now)
-            .Correct(new("Tyre changed.", CorrectionKind.Replaced, "manual 32-40"), inspection.House, Fixture.Ines, Fixture.Now)
+            .Correct(new("Tyre changed.", CorrectionKind.Replaced, "manual 32-40"), inspection.Terms, Fixture.Ines, Fixture.Now)
             .ShouldBeNull();
         var shop = Fixture.Shop with { Pack = Pack(pack) };
 

@@ -92,9 +92,9 @@ public class SigningTests
         var drafts = Draft(out var inspection, inspection =>
         {
             inspection.Find(Guid.NewGuid(), "hose chafed", "engine", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
-                Fixture.Now).Correct(new("replaced"), inspection.House, Fixture.Ines, Fixture.Now);
+                Fixture.Now).Correct(new("replaced"), inspection.Terms, Fixture.Ines, Fixture.Now);
             inspection.Find(Guid.NewGuid(), "tyre cut", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now)
-                .Correct(new("changed"), inspection.House, Fixture.Ines, Fixture.Now);
+                .Correct(new("changed"), inspection.Terms, Fixture.Ines, Fixture.Now);
         });
         drafts.Single(draft => draft.Book == Book.Engine).Content["work"]!.AsArray().Select(line => $"{line}").ShouldContain(
             "26-1-01 Engine: hose chafed. Replaced. Done 2026-11-23 by Ines Test (mechanic with inspection authorization, 77).");

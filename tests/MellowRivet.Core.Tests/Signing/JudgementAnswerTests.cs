@@ -109,7 +109,7 @@ public class JudgementAnswerTests : JudgementCase
         foreach (var line in Lines)
             inspection.PutOnList(Guid.NewGuid(), line.Judged.What, line.Judged.Where.ZoneKey, "",
                 new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, line.Judged, Fixture.Classes).Found!
-                .Correct(new("put right", CorrectionKind.Repaired, "manual"), inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+                .Correct(new("put right", CorrectionKind.Repaired, "manual"), inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Lines.Single(line => !line.Judged.IsMeasured).By.ShouldBe(AnsweredBy.FixList);
         var number = Lines.Single(line => line.Judged.IsMeasured);
         (number.IsUnanswered, number.Answer).ShouldBe((true, "26-1-01 is put right: read it again."));
@@ -126,7 +126,7 @@ public class JudgementAnswerTests : JudgementCase
             new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), null, Only.Judged, Fixture.Classes);
         Found(sheet, "slip-joint", minute: 10);
         Only.By.ShouldBe(AnsweredBy.FixList, "the line is open still");
-        found!.Correct(new("welded", CorrectionKind.Repaired, "manual"), inspection.House, Fixture.Ines, Fixture.Now.AddMinutes(20))
+        found!.Correct(new("welded", CorrectionKind.Repaired, "manual"), inspection.Terms, Fixture.Ines, Fixture.Now.AddMinutes(20))
             .ShouldBeNull();
         Only.By.ShouldBe(AnsweredBy.FixList);
         Found(sheet, "slip-joint", minute: 30);
@@ -164,7 +164,7 @@ public class JudgementAnswerTests : JudgementCase
         var (found, _) = inspection.PutOnList(Guid.NewGuid(), "cylinder 2", "engine", "",
             new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), task, Only.Judged, Fixture.Classes);
         Only.By.ShouldBe(AnsweredBy.FixList);
-        found!.Move(Disposition.Withdrawn, "no matter", inspection.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        found!.Move(Disposition.Withdrawn, "no matter", inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Only.IsUnanswered.ShouldBeTrue();
     }
 

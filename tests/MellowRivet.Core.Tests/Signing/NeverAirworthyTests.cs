@@ -104,10 +104,10 @@ public class NeverAirworthyTests
                 case 7 when found is not null:
                     Word(found.Origin?.Key,
                         found.Correct(new("put right", with % 4 == 0 ? CorrectionKind.Deferred : CorrectionKind.Repaired, "manual"),
-                            Inspection.House, Fixture.Ines, Now) is null);
+                            Inspection.Terms, Fixture.Ines, Now) is null);
                     break;
                 case 8 when found is not null:
-                    found.Move((Disposition)(1 + with % 9), "why", Inspection.House, Fixture.Ines, Now);
+                    found.Move((Disposition)(1 + with % 9), "why", Inspection.Terms, Fixture.Ines, Now);
                     break;
                 case 9 when judged is not null:
                     if (Inspection.SetJudgementAside(Aircraft, judged.Key, judged.Seen, "a reason", "a reference", Fixture.Inspector, signs

@@ -37,7 +37,7 @@ public class OpenItemTests
     {
         foreach (var question in DeferralWalk.Questions)
             found.Answer(question.Key, question.GoesOn, "", Fixture.Classes, Fixture.Ines, Fixture.Now).ShouldBeNull();
-        found.Correct(new("Breaker collared, placarded inoperative", CorrectionKind.Deferred), new(), Fixture.Ines, Fixture.Now)
+        found.Correct(new("Breaker collared, placarded inoperative", CorrectionKind.Deferred), new(new(), 0), Fixture.Ines, Fixture.Now)
             .ShouldBeNull();
     }
 
@@ -49,10 +49,10 @@ public class OpenItemTests
         Defer(Find(first, "De-ice boots do not inflate", DiscrepancyClass.Deferrable));
         Find(first, "Spinner hairline", DiscrepancyClass.Watch);
         Find(first, "Door seal parted", DiscrepancyClass.Recommended)
-            .Move(Disposition.Declined, "next year", first.House, null, Fixture.Now)
+            .Move(Disposition.Declined, "next year", first.Terms, null, Fixture.Now)
             .ShouldBeNull();
         Find(first, "Lamp dead", DiscrepancyClass.Recommended)
-            .Correct(new("Lamp replaced", CorrectionKind.Replaced), first.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+            .Correct(new("Lamp replaced", CorrectionKind.Replaced), first.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Find(first, "Scratch", DiscrepancyClass.KnownMark);
         Sign(first);
         first.State.ShouldBe(InspectionState.SignedUnairworthy);
@@ -72,8 +72,8 @@ public class OpenItemTests
         bladder.LookAgain("", Fixture.Ines, Fixture.Now)!.Message.ShouldContain("already");
         deIce.LookAgain(Open.Single(item => item.Because == OpenBecause.Deferred).Placarded, Fixture.Ines, Fixture.Now).ShouldBeNull();
         deIce.IsDeferred.ShouldBeTrue("it stays off, with its placard");
-        seal.Correct(new("Seal bonded", CorrectionKind.Repaired), second.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
-        spinner.Move(Disposition.Withdrawn, "a scratch in the paint", second.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        seal.Correct(new("Seal bonded", CorrectionKind.Repaired), second.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        spinner.Move(Disposition.Withdrawn, "a scratch in the paint", second.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Readiness.Of(second, aircraft, Fixture.Bare).Blockers.ShouldNotContain(blocker => blocker.Found != null);
         Sign(second);
         second.State.ShouldBe(InspectionState.SignedUnairworthy, "the bladder still seeps");
@@ -85,7 +85,7 @@ public class OpenItemTests
         // The third puts both right: nothing is left.
         var third = Begin();
         foreach (var found in third.Discrepancies)
-            found.Correct(new("put right", CorrectionKind.Repaired, "manual"), third.House, Fixture.Ines, Fixture.Now).ShouldBeNull();
+            found.Correct(new("put right", CorrectionKind.Repaired, "manual"), third.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         Sign(third);
         (third.State, Open.Count).ShouldBe((InspectionState.SignedAirworthy, 0));
     }

@@ -81,7 +81,7 @@ public class WhoseLookTests
         var tyres = inspection.Tasks.Single(task => task.Key == "tyres");
         inspection.Find(Guid.NewGuid(), "cord showing", "gear", "", DiscrepancyClass.Airworthiness, false, tyres, Mechanic.Id,
             Fixture.Now.AddMinutes(1))
-            .Correct(new("tyre changed", CorrectionKind.Replaced, "32-40"), inspection.House, Mechanic.Id, Fixture.Now.AddMinutes(30))
+            .Correct(new("tyre changed", CorrectionKind.Replaced, "32-40"), inspection.Terms, Mechanic.Id, Fixture.Now.AddMinutes(30))
             .ShouldBeNull();
         Gear(inspection).Waiting.Count.ShouldBe(2, "the task, and what was done about it");
         Look(inspection, Fixture.Inspector, 40).ShouldBeNull();
@@ -95,7 +95,7 @@ public class WhoseLookTests
         Answer(inspection, Fixture.Inspector);
         var found = inspection.Find(Guid.NewGuid(), "crack at the lug", "gear", "", DiscrepancyClass.Airworthiness, false, null,
             Mechanic.Id, Fixture.Now.AddMinutes(1));
-        found.Move(Disposition.Withdrawn, "a scratch", inspection.House, Helper.Id, Fixture.Now.AddMinutes(2)).ShouldBeNull();
+        found.Move(Disposition.Withdrawn, "a scratch", inspection.Terms, Helper.Id, Fixture.Now.AddMinutes(2)).ShouldBeNull();
         Gear(inspection).Waiting.ShouldHaveSingleItem().ShouldContain("withdrawn");
         Look(inspection, Fixture.Inspector, 5).ShouldBeNull();
         Gear(inspection).Waiting.ShouldBeEmpty();
@@ -111,7 +111,7 @@ public class WhoseLookTests
         found.Classify(new(DiscrepancyClass.Watch, false, Helper.Id, Fixture.Now.AddMinutes(2), "paint"), Fixture.Classes, null)
             .ShouldBeNull();
         Gear(inspection).Waiting.ShouldHaveSingleItem().ShouldContain("something odd, set lower");
-        found.Move(Disposition.Withdrawn, "no matter", inspection.House, Helper.Id, Fixture.Now.AddMinutes(3)).ShouldBeNull();
+        found.Move(Disposition.Withdrawn, "no matter", inspection.Terms, Helper.Id, Fixture.Now.AddMinutes(3)).ShouldBeNull();
         Gear(inspection).Waiting.ShouldHaveSingleItem("withdrawing it afterwards doesn't hide it");
         Look(inspection, Fixture.Inspector, 5).ShouldBeNull();
         Gear(inspection).Waiting.ShouldBeEmpty();

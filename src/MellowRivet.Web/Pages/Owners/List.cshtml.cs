@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -50,11 +51,12 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : ShopP
         return Page();
     }
 
-    public async Task<IActionResult> OnPostAsync(Guid post, int number, OwnerAnswer answer, string? words, CancellationToken stop) =>
+    public async Task<IActionResult> OnPostAsync(Guid post, int number, OwnerAnswer answer, string? words, string? seen,
+        CancellationToken stop) =>
         await db.OwnerLinkAsync(Token, clock, stop) is not { } link
             ? NotFound()
             : await AfterAsync(desk.WriteAsync(link.InspectionId, post, job => OwnerList.Of(job.Inspection)
-                .Answer(number, answer, words, clock.GetUtcNow()), stop, JobParts.Discrepancies),
+                .Answer(number, answer, words, clock.GetUtcNow(), seen), stop, JobParts.Discrepancies),
                 $"/owner/{Token}#line-{number}", stop, new OwnerForm(number, words));
 
     /// <summary>One answer to many lines.</summary>
@@ -65,6 +67,20 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : ShopP
             : await AfterAsync(desk.WriteAsync(link.InspectionId, post, job => OwnerList.Of(job.Inspection)
                 .AnswerMany(which, under, answer, seen, clock.GetUtcNow()), stop, JobParts.Discrepancies), $"/owner/{Token}", stop,
                 new OwnerManyForm(which, under));
+
+    /// <summary>The answer to work that is no discrepancy.</summary>
+    public Task<IActionResult> OnPostWorkAsync(Guid post, string? key, OwnerAnswer answer, string? seen, CancellationToken stop) =>
+        SayAsync(post, owner => owner.AnswerWork(key, answer, seen, clock.GetUtcNow()), $"#{key}", stop);
+
+    /// <summary>Takes one of the ways side by side.</summary>
+    public Task<IActionResult> OnPostChooseAsync(Guid post, Guid choice, int index, string? seen, CancellationToken stop) =>
+        SayAsync(post, owner => owner.Inspection.Choose(choice, index, seen, null, clock.GetUtcNow()), $"#choice-{choice:N}", stop);
+
+    private async Task<IActionResult> SayAsync(Guid post, Func<OwnerList, Refusal?> say, string anchor, CancellationToken stop) =>
+        await db.OwnerLinkAsync(Token, clock, stop) is not { } link
+            ? NotFound()
+            : await AfterAsync(desk.WriteAsync(link.InspectionId, post, job => say(OwnerList.Of(job.Inspection)), stop,
+                JobParts.Discrepancies), $"/owner/{Token}{anchor}", stop);
 
     // A link that ended and one that never was look the same from outside.
     protected override async Task<OwnerView?> ViewAsync(Refused refused, CancellationToken stop)

@@ -18,6 +18,9 @@ public sealed class HouseForm
     public bool AirworthinessUnasked { get; set; }
     public string? PreAuthorised { get; set; }
     public string? LabourRate { get; set; }
+    public string? InspectorRate { get; set; }
+    public string? AssistantRate { get; set; }
+    public string? Tax { get; set; }
     public string? Money { get; set; }
     public LookSchool? SignersLook { get; set; }
     public string? StickerWidth { get; set; }
@@ -25,10 +28,12 @@ public sealed class HouseForm
 
     public HouseRules ToRules() => new(Inspector, FirstLook, AskFirst, Sum(PreAuthorised), AirworthinessUnasked, Sum(LabourRate),
         Money?.Trim() ?? "$", SignersLook, Millimetres(StickerWidth ?? "140"), Millimetres(StickerHeight ?? "90"),
-        Name?.Trim() ?? "");
+        Name?.Trim() ?? "", Rate(InspectorRate), Rate(AssistantRate), Sum(Tax));
+
+    private static decimal? Rate(string? typed) => string.IsNullOrWhiteSpace(typed) ? null : Sum(typed);
 
     private static double Millimetres(string typed) => MeasureText.Value(typed, Core.Measures.Unit.Millimetre) ?? 0;
 
     private static decimal Sum(string? typed) =>
-        TypedNumber.Parse(typed ?? "0") is { } sum && Math.Abs(sum) < MostSum ? (decimal)sum : -1;
+        TypedNumber.Parse(string.IsNullOrWhiteSpace(typed) ? "0" : typed) is { } sum && Math.Abs(sum) < MostSum ? (decimal)sum : -1;
 }

@@ -1,5 +1,6 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Due;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
@@ -23,9 +24,10 @@ public sealed record NewWorksheetForm(string? Title);
 /// <param name="RulePacks">The rules of the authorities.</param>
 /// <param name="DueStarters">What usually falls due.</param>
 /// <param name="EntryTemplates">How logbook entries are worded.</param>
+/// <param name="Kits">What jobs usually take.</param>
 public sealed record ShelfView(IReadOnlyList<Edition> Worksheets, IReadOnlyDictionary<string, Edition> Drafts, int Tools, int Types,
     HouseRules Kept, IReadOnlyList<RulePack> RulePacks, IReadOnlyList<DueStarter> DueStarters,
-    IReadOnlyList<EntryTemplate> EntryTemplates) : PageView
+    IReadOnlyList<EntryTemplate> EntryTemplates, IReadOnlyList<Kit> Kits) : PageView
 {
     public HouseRules House => Typed<HouseForm>()?.ToRules() ?? Kept;
     public string? NewTitle => Typed<NewWorksheetForm>()?.Title;
@@ -38,7 +40,7 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     public IActionResult OnGetFile(string folder, string key) =>
-        folder is "rule-packs" or "due" or "who-may" or "findings" or "entries" && Shelf.FileOf(data, folder, key) is { } path
+        folder is "rule-packs" or "due" or "who-may" or "findings" or "entries" or "kits" && Shelf.FileOf(data, folder, key) is { } path
             ? PhysicalFile(path, "application/json", $"{key}.json")
             : NotFound();
 
@@ -77,6 +79,6 @@ public sealed class IndexModel(Shelf shelf, DataFolder data, RivetDb db, TimePro
     {
         var (tools, types) = await db.CountsAsync(stop);
         return new(await db.CurrentWorksheetsAsync(stop), await db.DraftsAsync(stop), tools, types, await db.HouseRulesAsync(stop),
-            shelf.RulePacks, shelf.DueStarters, [.. shelf.EntryTemplates.Values]);
+            shelf.RulePacks, shelf.DueStarters, [.. shelf.EntryTemplates.Values], shelf.Kits);
     }
 }

@@ -72,7 +72,7 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
         var inWork = seen.Inspection.InWork;
         var research = WholeResearch ? await desk.Board.ResearchAsync(seen.Aircraft.Id, stop)
             : inWork ? due.Due.Research : BulletinResearch.None;
-        return new(seen, frame, research, rules(seen.Aircraft), Me, inWork && User.May(Right.RecordWork));
+        return new(seen, frame, research, rules(seen.Aircraft), Me, inWork && User.May(Right.RecordWork), await db.RunningAsync(Me, stop));
     }
 
     /// <summary>Loads some of the inspection to answer a question about it, without the frame that a whole page has around it.</summary>

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
@@ -14,7 +15,9 @@ namespace MellowRivet.Web.Pages.Walk;
 /// <param name="Weighed">The rules and people that this inspection is weighed by.</param>
 /// <param name="Me">Whoever looks at the page.</param>
 /// <param name="MayRecord">They may write on it.</param>
-public sealed record WalkShown(Job Job, WalkFrame Frame, BulletinResearch Research, ShopRules Weighed, Guid Me, bool MayRecord);
+/// <param name="Clock">Their clock that runs, here or at another inspection; null where none does.</param>
+public sealed record WalkShown(Job Job, WalkFrame Frame, BulletinResearch Research, ShopRules Weighed, Guid Me, bool MayRecord,
+    BookedTime? Clock);
 
 /// <summary>What a page of a walk shows; the names are those its markup reads.</summary>
 /// <param name="Walk">What every page of the walk shows.</param>

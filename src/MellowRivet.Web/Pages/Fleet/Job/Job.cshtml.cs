@@ -113,7 +113,7 @@ public sealed class JobModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider cl
             var (job, refusal) = typed.Begin(form.Post, aircraft, await OrderAsync(stop), house, preventive: true, Me, Today, at);
             if (job is null)
                 return refusal;
-            if (job.JobLine!.Correct(done, house with { AskFirst = false }, Me, at) is { } not)
+            if (job.JobLine!.Correct(done, new(house with { AskFirst = false }, 0), Me, at) is { } not)
                 return not;
             Db.Put(job);
             var due = await Desk.Board.InTurnAsync(Id, stop);

@@ -1,4 +1,6 @@
 using MellowRivet.Core;
+using MellowRivet.Core.Estimates;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
@@ -12,14 +14,22 @@ namespace MellowRivet.Web.Pages.Walk.Arrive;
 /// <summary>A later edition of a worksheet than the one an inspection began with, and what changed.</summary>
 public sealed record NewerEdition(Edition Edition, IReadOnlyList<WorksheetChange> Changes);
 
+/// <summary>What a plan knows from the shop's own past.</summary>
+/// <param name="Took">Hours that were booked on such inspections of this type.</param>
+/// <param name="DaysIn">Days from taking in to the signature of such inspections of this type, shortest first.</param>
+/// <param name="Usual">Places where sister aircraft had findings.</param>
+/// <param name="Sisters">Sister aircraft that were inspected here.</param>
+public sealed record PlanFromBefore(Learned Took, IReadOnlyList<int> DaysIn, IReadOnlyList<UsualPlace> Usual, int Sisters);
+
 /// <summary>What this inspection takes.</summary>
 /// <param name="Walk">What every page of the walk shows.</param>
 /// <param name="Plan">The plan.</param>
 /// <param name="Last">The last signed inspection; null where there is none.</param>
 /// <param name="Newer">Worksheets that have a later edition on the shelf, by their key.</param>
 /// <param name="MayKeep">Whoever looks may choose what is done.</param>
+/// <param name="Before">What inspections like it took here, and what the type usually has.</param>
 public sealed record PlanView(WalkShown Walk, WorkPlan Plan, Inspection? Last, IReadOnlyDictionary<string, NewerEdition> Newer,
-    bool MayKeep)
+    bool MayKeep, PlanFromBefore Before)
     : WalkView(Walk)
 {
     public override Station At => Station.Arrive;
@@ -70,7 +80,14 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
         var last = await Db.LastSignedWholeAsync(inspection, stop);
         var line = await Desk.Board.LineAsync(walk.Job.Aircraft.Id, stop);
         return new(walk, WorkPlan.Of(inspection, line.OwnItems, last), last, await NewerAsync(inspection.Worksheets, stop),
-            inspection.InWork && User.May(Right.KeepFile));
+            inspection.InWork && User.May(Right.KeepFile), await BeforeAsync(inspection, walk.Job.Aircraft, stop));
+    }
+
+    private async Task<PlanFromBefore> BeforeAsync(Inspection inspection, Aircraft aircraft, CancellationToken stop)
+    {
+        var (finds, sisters) = await Db.SisterFindsAsync(aircraft, stop);
+        return new(await Db.TookAsync(JobKinds.Of(inspection, aircraft.Type), clock, stop),
+            await Db.DaysInAsync(inspection, aircraft.Type, clock, stop), TypeUsual.Of(finds, sisters), sisters);
     }
 
     private async Task<IReadOnlyDictionary<string, NewerEdition>> NewerAsync(IReadOnlyList<WorksheetUsed> sheets, CancellationToken stop)

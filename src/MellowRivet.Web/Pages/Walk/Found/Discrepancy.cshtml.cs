@@ -3,12 +3,14 @@ using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Parts;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
+using MellowRivet.Web.Pages.Walk.Costs;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 
@@ -33,11 +35,12 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
     public async Task<IActionResult> OnPostCorrectAsync(Guid post, CorrectionForm form, CancellationToken stop)
     {
         var wrench = await Db.ToolAsync(form.Wrench, stop);
+        var ordered = await Db.PartsForAsync(Id, $"{Number:00}", stop);
         return await ChangeAsync(post, (job, found) =>
         {
             var (correction, wrong) = form.Read(wrench, Today);
-            var refusal = correction is null ? wrong
-                : found.Correct(correction, job.Inspection.House, Me, clock.GetUtcNow())
+            var refusal = correction is null ? wrong : OrderedPart.FittedUnseen(correction, ordered, Today) is { } unseen ? unseen
+                : found.Correct(correction, job.Inspection.Terms, Me, clock.GetUtcNow())
                     ?? found.ReplaceParts(job.Aircraft, job.Inspection.WorkOrder, Today);
             if (refusal is null)
                 Db.EndWatch(found.Id, "corrected");
@@ -52,7 +55,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
         {
             if (!Enum.IsDefined(to))
                 return new("state", "Choose a step.");
-            if (found.Move(to, words, job.Inspection.House, Me, clock.GetUtcNow()) is { } refusal)
+            if (found.Move(to, words, job.Inspection.Terms, Me, clock.GetUtcNow()) is { } refusal)
                 return refusal;
             if (to == Disposition.Withdrawn)
                 Db.EndWatch(found.Id, "withdrawn");
@@ -96,12 +99,12 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
                     shelf.Classes)) is { } refusal ? refusal with { Field = "describe" } : null, stop, form);
 
     [Needs(Right.CorrectDiscrepancies)]
-    public Task<IActionResult> OnPostEstimateAsync(Guid post, string? hours, string? parts, DateOnly? by, CancellationToken stop) =>
-        ChangeAsync(post, (_, found) =>
+    public Task<IActionResult> OnPostEstimateAsync(Guid post, PriceForm form, DateOnly? by, CancellationToken stop) =>
+        ChangeAsync(post, (job, found) =>
         {
-            var (estimate, refusal) = Estimate.Read(hours, parts, by);
-            return estimate is null ? refusal : found.Expect(estimate);
-        }, stop);
+            var (estimate, refusal) = form.Read(found.Estimate);
+            return refusal ?? found.Expect(estimate! with { PartsBy = by }, job.Inspection.Terms, Me, clock.GetUtcNow());
+        }, stop, form);
 
     /// <summary>Puts in words what a picture, a sound or a video alone told of.</summary>
     [Needs(Right.RecordWork)]
@@ -202,7 +205,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
         return new(walk, found, await PastAsync(inspection, found, stop), await Db.WatchOfAsync(found.Id, stop),
             shelf.Classes.Guess(found.What, inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId)),
             shelf.Classes.MayDefer(found.What)?.Message, await Db.WrenchesAsync(stop),
-            inspection.InWork && User.May(Right.CorrectDiscrepancies), Today);
+            inspection.InWork && User.May(Right.CorrectDiscrepancies), Today, await Db.PartsForAsync(Id, $"{Number:00}", stop));
     }
 
     private async Task<DiscrepancyPast> PastAsync(Inspection inspection, Discrepancy found, CancellationToken stop)

@@ -1,6 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Parts;
 using MellowRivet.Core.Tools;
 
 namespace MellowRivet.Web.Pages.Walk.Found;
@@ -77,6 +78,18 @@ public sealed class CorrectionForm
     public string? Torque { get; set; }
     public string? Unit { get; set; }
     public Guid? Wrench { get; set; }
+
+    /// <summary>An empty form, with what was fitted from the parts list in its rows.</summary>
+    public static CorrectionForm With(IReadOnlyList<OrderedPart> ordered)
+    {
+        var fitted = ordered.SelectMany(part => part.Fitted.Select(taken => (part, taken))).ToList();
+        return new()
+        {
+            PartNumber = [.. fitted.Select(one => one.part.Number.Length > 0 ? one.part.Number : one.part.What)],
+            SerialOut = [.. fitted.Select(one => one.taken.SerialOff)],
+            SerialIn = [.. fitted.Select(one => one.taken.Serial)],
+        };
+    }
 
     /// <summary>The correction, or what is wrong with it as typed.</summary>
     public (Correction? Correction, Refusal? Refusal) Read(Tool? wrench, DateOnly today)

@@ -2,6 +2,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Due;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Parts;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 
@@ -29,8 +30,9 @@ public sealed record DiscrepancyPast(PlaceHistory History, IReadOnlyList<Earlier
 /// <param name="Wrenches">The torque wrenches in use.</param>
 /// <param name="MayCorrect">Whoever looks may put it right.</param>
 /// <param name="Today">The day.</param>
+/// <param name="Ordered">What is on the parts list for it.</param>
 public sealed record DiscrepancyView(WalkShown Walk, Discrepancy Found, DiscrepancyPast Past, DueItem? Watched, ClassGuess Guess,
-    string? NotDeferrable, IReadOnlyList<Tool> Wrenches, bool MayCorrect, DateOnly Today) : WalkView(Walk)
+    string? NotDeferrable, IReadOnlyList<Tool> Wrenches, bool MayCorrect, DateOnly Today, IReadOnlyList<OrderedPart> Ordered) : WalkView(Walk)
 {
     public override Station At => Station.FixList;
     public override string? ZoneHere => Found.ZoneKey;
@@ -40,7 +42,7 @@ public sealed record DiscrepancyView(WalkShown Walk, Discrepancy Found, Discrepa
     public IReadOnlyList<EarlierFind> Before => Past.Before;
     public Discrepancy? AgainFrom => Past.AgainFrom;
 
-    public CorrectionForm Correction => Typed<CorrectionForm>() ?? new();
+    public CorrectionForm Correction => Typed<CorrectionForm>() ?? CorrectionForm.With(Ordered);
     public DescribeForm Described => Typed<DescribeForm>() is not { } typed ? DescribeForm.Of(Found)
         : Refused.Refusals.Contains(ChangedMeanwhile) ? typed.Seeing(Found) : typed;
 
