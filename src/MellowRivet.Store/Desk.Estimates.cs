@@ -1,5 +1,8 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Estimates;
+using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Parts;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -41,7 +44,8 @@ public sealed partial class Desk
         }, stop, JobParts.Bare);
 
     /// <summary>Stops a person's clock, wherever it runs.</summary>
-    public Task<Written> StopClockAsync(Guid person, string? hours, Guid post, CancellationToken stop) => db.OnceAsync(post, clock, async () =>
+    public Task<Written> StopClockAsync(Guid person, string? hours, Guid post, CancellationToken stop) => db.OnceAsync(post, clock,
+        async () =>
         await db.RunningAsync(person, stop) is { } running ? running.Stop(hours, clock.GetUtcNow()) : null, stop);
 
     /// <summary>Books hours as typed, or takes off those that somebody booked by mistake.</summary>
@@ -61,6 +65,24 @@ public sealed partial class Desk
             db.Remove(booked);
             return null;
         }, stop, JobParts.Bare);
+
+    /// <summary>
+    /// Fits some of a part that came: into the aircraft's file where it takes the place of a part there, both or neither.
+    /// </summary>
+    /// <param name="seen">The part.</param>
+    /// <param name="post">The id the form carried.</param>
+    /// <param name="take">What of it is fitted, of the part as it stands in its turn.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public Task<Written> FitAsync(OrderedPart seen, Guid post, Func<OrderedPart, TakenOut> take, CancellationToken stop)
+    {
+        return seen.AircraftId is { } id ? WriteFileAsync(id, post, IntoAsync, stop) : db.OnceAsync(post, clock, () => IntoAsync(null),
+            stop);
+
+        async Task<Refusal?> IntoAsync(Aircraft? aircraft) =>
+            await db.OrderedParts.FirstOrDefaultAsync(row => row.Id == seen.Id, stop) is { } part
+                ? part.FitInto(aircraft, take(part), clock.Today())
+                : new("part", "It is not on the list any more.");
+    }
 
     /// <summary>Clocks that run on an inspection stop with its signature; one that was forgotten says nothing, and goes.</summary>
     private async Task StopClocksAsync(Guid inspectionId, DateTimeOffset at, CancellationToken stop)

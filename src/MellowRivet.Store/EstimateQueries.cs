@@ -12,7 +12,8 @@ public static class EstimateQueries
 {
     /// <summary>Hours booked at an inspection, earliest first.</summary>
     public static async Task<IReadOnlyList<BookedTime>> BookedAtAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
-        [.. (await db.BookedTimes.AsNoTracking().Where(row => row.InspectionId == inspectionId).ToListAsync(stop)).OrderBy(row => row.From)];
+        [.. (await db.BookedTimes.AsNoTracking().Where(row => row.InspectionId == inspectionId).ToListAsync(stop)).OrderBy(row =>
+            row.From)];
 
     /// <summary>A person's clock that runs, within a write or to look at; null where none does.</summary>
     public static Task<BookedTime?> RunningAsync(this RivetDb db, Guid person, CancellationToken stop) =>
@@ -51,7 +52,8 @@ public static class EstimateQueries
             var (inspection, line) = (inspections[job.Key.InspectionId], lines.GetValueOrDefault(job.Key));
             if (line?.Disposition == Disposition.Withdrawn || (inspection.InWork && line?.Disposition.IsSettled() != true))
                 continue;
-            var estimate = line is not null ? line.Estimate : inspection.PricedWork.FirstOrDefault(work => work.Key == job.Key.Key)?.Estimate;
+            var estimate = line is not null ? line.Estimate : inspection.PricedWork.FirstOrDefault(work =>
+                work.Key == job.Key.Key)?.Estimate;
             jobs.Add(new(line is null ? inspection.WorkOrder : $"{inspection.WorkOrder}-{job.Key.Key}", job.Sum(row => row.Hours!.Value),
                 estimate?.Hours?.Likely, clock.DayOf(job.Max(row => row.From))));
         }
@@ -73,7 +75,8 @@ public static class EstimateQueries
         var ids = at.Keys.ToList();
         var finds = await db.Discrepancies.AsNoTracking().Where(found => ids.Contains(found.InspectionId)
                 && found.Disposition != Disposition.Withdrawn && found.Class != DiscrepancyClass.KnownMark && found.CarriedFrom == null)
-            .Select(found => new { found.InspectionId, found.TaskKey, found.ZoneKey, found.What, found.How, found.TaskId }).ToListAsync(stop);
+            .Select(found => new { found.InspectionId, found.TaskKey, found.ZoneKey, found.What, found.How,
+                found.TaskId }).ToListAsync(stop);
         var tasks = finds.Select(found => found.TaskId).OfType<Guid>().Distinct().ToList();
         var zones = finds.Select(found => found.InspectionId).Distinct().ToList();
         var texts = await db.Set<InspectionTask>().AsNoTracking().Where(task => tasks.Contains(task.Id))

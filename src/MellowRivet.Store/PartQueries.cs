@@ -37,7 +37,8 @@ public static class PartQueries
         await db.Aircraft.ToDictionaryAsync(row => row.Id, row => row.Registration, stop);
 
     /// <summary>Changes a part of the list in turn, once.</summary>
-    public static Task<Written> WritePartAsync(this RivetDb db, Guid id, Guid post, TimeProvider clock, Func<OrderedPart, Task<Refusal?>> decide,
+    public static Task<Written> WritePartAsync(this RivetDb db, Guid id, Guid post, TimeProvider clock, Func<OrderedPart,
+        Task<Refusal?>> decide,
         CancellationToken stop) => db.OnceAsync(post, clock, async () =>
             await db.OrderedParts.FirstOrDefaultAsync(row => row.Id == id, stop) is { } part
                 ? await decide(part) : new("part", "It is not on the list any more."), stop);
@@ -53,7 +54,8 @@ public static class PartQueries
             foreach (var part in parts)
                 if (from(part) is { } refusal)
                     return refusal;
-            foreach (var of in parts.Where(part => part is { OrderedOn: not null, InspectionId: not null }).GroupBy(part => part.InspectionId))
+            foreach (var of in parts.Where(part => part is { OrderedOn: not null, InspectionId: not null }).GroupBy(part =>
+                part.InspectionId))
                 if (await db.Inspections.Include(row => row.Discrepancies).FirstOrDefaultAsync(row => row.Id == of.Key, stop)
                     is { InWork: true } inspection)
                     foreach (var line in of.GroupBy(part => part.Key))

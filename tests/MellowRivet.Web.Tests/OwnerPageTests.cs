@@ -34,13 +34,13 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
             await ines.PostAsync($"{Walk}/find", Post(), ("what", what), ("zone", "gear"), ("class", "Recommended"));
             numbers[what] = Find(what).Number;
             // Prices go down the list like a sheet: each is kept as it is typed.
-            var said = await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(), ("number", $"{numbers[what]}"),
+            var said = await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(), ("key", $"{numbers[what]:00}"),
                 ("hours", ""), ("parts", parts));
             said.StatusCode.ShouldBe(HttpStatusCode.OK);
         }
         (await Visitor.ParseAsync(await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(),
-            ("number", $"{numbers["Many cheap"]}"), ("hours", "two"), ("parts", "40")))).QuerySelector(".field-problem")!
-                .TextContent.ShouldContain("Hours and money as numbers");
+            ("key", $"{numbers["Many cheap"]:00}"), ("hours", "two"), ("parts", "40")))).QuerySelector(".field-problem")!
+                .TextContent.ShouldContain("“two” is none");
         var path = await LinkAsync(("askAll", "true"));
         var owner = server.Stranger();
         async Task<string> SeenAsync() => (await owner.ReadAsync(path)).QuerySelector(".owner-many [name=seen]")!.GetAttribute("value")!;
@@ -52,7 +52,7 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
         (await Visitor.ParseAsync(await AnswerAsync(new('9', 60)))).QuerySelector(".owner-many .field-problem")!.TextContent
             .ShouldContain("Type the sum");
         // A price that rises while the owner reads isn't approved by what they read.
-        await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(), ("number", $"{numbers["Many cheap"]}"), ("hours", ""),
+        await ines.PressAsync($"{Walk}/fix-list/prices?handler=Price", Post(), ("key", $"{numbers["Many cheap"]:00}"), ("hours", ""),
             ("parts", "41"));
         (await Visitor.ParseAsync(await AnswerAsync("100"))).QuerySelector(".owner-many .field-problem")!.TextContent
             .ShouldContain("has changed since");
@@ -88,8 +88,11 @@ public class OwnerPageTests(DemoServer server) : IClassFixture<DemoServer>
         page.QuerySelector("meta[name=referrer]")!.GetAttribute("content").ShouldBe("no-referrer");
 
         var token = page.QuerySelector("input[name=__RequestVerificationToken]")!.GetAttribute("value")!;
-        Task<HttpResponseMessage> Say(string answer, string words = "") =>
-            owner.PostWithAsync(path, token, Post(), ("number", $"{tyre.Number}"), ("answer", answer), ("words", words));
+        async Task<HttpResponseMessage> Say(string answer, string words = "") => await owner.PostWithAsync(path, token, Post(),
+            ("number", $"{tyre.Number}"), ("answer", answer), ("words", words), ("seen", (await owner.ReadAsync(path))
+                .QuerySelector($"#line-{tyre.Number} [name=seen]")!.GetAttribute("value")!));
+        (await Visitor.ParseAsync(await owner.PostWithAsync(path, token, Post(), ("number", $"{tyre.Number}"), ("answer", "Approve"),
+            ("seen", "what stood there yesterday")))).QuerySelector(".field-problem")!.TextContent.ShouldContain("has changed since");
         (await Say("Decline")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await owner.ReadAsync(path))
             .QuerySelector(".owner-total")!.TextContent.ShouldContain("declined that must be done to be airworthy");

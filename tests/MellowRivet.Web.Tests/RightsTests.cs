@@ -53,6 +53,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         ["GET /documents/{sha256}"] = (HttpStatusCode.NotFound, "no document has that name"),
         ["GET /videos/{sha256}"] = (HttpStatusCode.NotFound, "no video has that name"),
         ["GET /sounds/{sha256}"] = (HttpStatusCode.NotFound, "no sound has that name"),
+        ["GET /walk/{id:guid}/fix-list/prices/{key}"] = (HttpStatusCode.NotFound, "no line has that name"),
+        ["GET /parts/{id:guid}"] = (HttpStatusCode.NotFound, "no part of the list has that name"),
         ["GET /shelf?handler=File"] = (HttpStatusCode.NotFound, "no file was named"),
         ["GET /outbox?handler=File"] = (HttpStatusCode.NotFound, "no mail was named"),
         ["GET /walk/{id:guid}/fix-list/{number:int}/placard"] = (HttpStatusCode.NotFound, "it is not deferred"),
@@ -75,7 +77,7 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         (await AllAsync()).Where(asked => asked.OpenTo is not null && asked.Method == "POST"
             && !asked.Pattern.StartsWith("api/v1/", StringComparison.Ordinal)).Select(asked => asked.Name)
             .ShouldBe(["POST /enter", "POST /enter?handler=As", "POST /first-run", "POST /leave", "POST /owner/{token}",
-            "POST /owner/{token}?handler=Many"]);
+            "POST /owner/{token}?handler=Choose", "POST /owner/{token}?handler=Many", "POST /owner/{token}?handler=Work"]);
 
     [Fact]
     public async Task A_stranger_sees_nothing_and_is_sent_to_the_door()

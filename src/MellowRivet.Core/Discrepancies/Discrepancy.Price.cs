@@ -33,9 +33,10 @@ public sealed partial class Discrepancy
         if (!Agreed.IsOwners && Begins(terms with { LeftUnasked = terms.LeftUnasked + Agreed.DrawsDown }) is { } how)
             Agreed = AgreedPrice.Of(Estimate, terms.House, how, by, at);
         else
-            Go(Disposition.Asked, by, at,
-                $"{(was.Length > 0 ? $"was agreed {was}" : "was agreed without a price")}, now {(Estimate?.Price(terms.House.Rates) is { } now
-                    ? terms.House.Sum(now.Likely) : "without one")}: asked again");
+        {
+            var now = Estimate?.Price(terms.House.HourlyRates()) is { } price ? terms.House.Sum(price.Likely) : "without one";
+            Go(Disposition.Asked, by, at, $"was agreed {(was.Length > 0 ? was : "without a price")}, now {now}: asked again");
+        }
         return null;
     }
 

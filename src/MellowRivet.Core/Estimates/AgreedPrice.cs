@@ -16,7 +16,7 @@ public enum AgreedHow { Owner = 1, OwnersWord, Unasked, AirworthinessUnasked }
 public sealed record AgreedPrice(Estimate? Estimate, Spread? Price, Rates Rates, decimal Tax, AgreedHow How, Guid? By, DateTimeOffset At)
 {
     public static AgreedPrice Of(Estimate? estimate, HouseRules house, AgreedHow how, Guid? by, DateTimeOffset at) =>
-        new(estimate, estimate?.Price(house.Rates), house.Rates, house.Tax, how, by, at);
+        new(estimate, estimate?.Price(house.HourlyRates()), house.HourlyRates(), house.Tax, how, by, at);
 
     /// <summary>Drawn from what the shop may spend unasked: the most it may come to.</summary>
     public decimal DrawsDown => How == AgreedHow.Unasked ? Price?.High ?? 0 : 0;
@@ -46,9 +46,10 @@ public sealed record Terms(HouseRules House, decimal LeftUnasked)
         var left = LeftUnasked == House.PreAuthorised
             ? $"the {House.Sum(House.PreAuthorised)} this shop may spend unasked"
             : $"the {House.Sum(LeftUnasked)} left of {House.Sum(House.PreAuthorised)} this shop may spend unasked";
-        if (estimate?.Price(House.Rates) is not { } price)
+        if (estimate?.Price(House.HourlyRates()) is not { } price)
             return new("state",
-                $"This shop asks the owner first. Ask, or say what it is expected to cost: up to {House.Sum(LeftUnasked)} needs no asking.");
+                "This shop asks the owner first. Ask, or say what it is expected to cost: "
+                + $"up to {House.Sum(LeftUnasked)} needs no asking.");
         return estimate.Unpriced > 0 ? new("state", $"Not all of it has a price: ask the owner first, or say what the rest costs.")
             : price.High > LeftUnasked
             ? new("state", $"{House.Sum(price.High)} is more than {left}: ask the owner first.")

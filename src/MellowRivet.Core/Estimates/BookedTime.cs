@@ -25,7 +25,8 @@ public sealed class BookedTime
     /// <param name="skill">As what.</param>
     /// <param name="from">When it began.</param>
     /// <param name="hours">Hours; null while the clock runs.</param>
-    public BookedTime(Guid id, Guid inspectionId, string key, string kind, Guid by, Skill skill, DateTimeOffset from, decimal? hours = null) =>
+    public BookedTime(Guid id, Guid inspectionId, string key, string kind, Guid by, Skill skill, DateTimeOffset from,
+        decimal? hours = null) =>
         (Id, InspectionId, Key, Kind, By, Skill, From, Hours) = (id, inspectionId, key, kind, by, skill, from, hours);
 
     public Guid Id { get; private set; }
@@ -88,7 +89,9 @@ public static class JobKinds
 {
     public const int Longest = 60;
 
-    /// <summary>The kind of a discrepancy's job: as somebody named it, else what its words speak of; empty where they speak of nothing.</summary>
+    /// <summary>
+    /// The kind of a discrepancy's job: as somebody named it, else what its words speak of; empty where they speak of nothing.
+    /// </summary>
     public static string Of(Discrepancy found, ClassRules rules) => found.JobKind ?? Cut(rules.Guess(found.What, null, null).Speaks ?? "");
 
     /// <summary>The kind of an inspection: its own kind, on this type.</summary>
@@ -136,7 +139,9 @@ public sealed record Learned(string Kind, IReadOnlyList<JobTook> Jobs)
         }
     }
 
-    /// <summary>How far off the estimates were: the middle of what was taken over what was put; null under five that were put at something.</summary>
+    /// <summary>
+    /// How far off the estimates were: the middle of what was taken over what was put; null under five that were put at something.
+    /// </summary>
     public decimal? TimesEstimate
     {
         get
@@ -150,7 +155,8 @@ public sealed record Learned(string Kind, IReadOnlyList<JobTook> Jobs)
     public string InWords => Kind.Length == 0 ? "Name its kind of job, and the next one knows what it took."
         : Offer is { } offer
         ? $"{Jobs.Count} of this kind took {offer.Likely:0.##} h in the middle, {offer.Low:0.##} to {offer.High:0.##}; the last "
-            + $"{Jobs[^1].Hours:0.##} ({Jobs[^1].Order}){(TimesEstimate is { } times ? $". They took {times:0.##} times what they were put at" : "")}."
+            + $"{Jobs[^1].Hours:0.##} ({Jobs[^1].Order})"
+            + $"{(TimesEstimate is { } times ? $". They took {times:0.##} times what they were put at" : "")}."
         : Jobs.Count == 0 ? "None of this kind was booked here: no history."
         : $"{Jobs.Count} of this kind {(Jobs.Count == 1 ? "was" : "were")} booked here: no history under {Fewest}.";
 

@@ -20,7 +20,7 @@ public sealed record Alternative(string Name, AlternativeKind Kind, Estimate Est
 {
     /// <summary>What an hour of what it buys costs; null where one of the two isn't known.</summary>
     public decimal? PriceOfHour(HouseRules house) =>
-        BuysHours is > 0 and var hours && Estimate.Price(house.Rates) is { } price ? Math.Round(price.Likely / hours, 2) : null;
+        BuysHours is > 0 and var hours && Estimate.Price(house.HourlyRates()) is { } price ? Math.Round(price.Likely / hours, 2) : null;
 }
 
 /// <summary>An alternative as it is typed.</summary>
@@ -85,7 +85,7 @@ public sealed record Choice(Guid Id, string Title, int? Number, IReadOnlyList<Al
 
     /// <summary>What the owner reads, so that a choice is one of what was read.</summary>
     public string AsItStands(HouseRules house) => string.Join('|', Alternatives.Select(one => string.Create(CultureInfo.InvariantCulture,
-        $"{one.Name}:{one.Estimate.Price(house.Rates)}:{one.BuysHours}:{one.DownDays}:{string.Join(',', one.FallsAway)}")));
+        $"{one.Name}:{one.Estimate.Price(house.HourlyRates())}:{one.BuysHours}:{one.DownDays}:{string.Join(',', one.FallsAway)}")));
 
     /// <summary>What is wrong with it; null where it can be kept.</summary>
     public Refusal? Check() => string.IsNullOrWhiteSpace(Title) || Title.Length > LongestTitle

@@ -82,7 +82,9 @@ public sealed record Estimate(IReadOnlyList<Labour> Labour, IReadOnlyList<PartNe
     /// <summary>What it costs by these rates, without tax; null where nobody has said anything that costs.</summary>
     public Spread? Price(Rates rates) => Sum(Ranges(rates).Select(range => (Spread?)range));
 
-    /// <summary>Days until it can go on: the slowest part that isn't on the shelf, or the outside work. Null where nobody has said.</summary>
+    /// <summary>
+    /// Days until it can go on: the slowest part that isn't on the shelf, or the outside work. Null where nobody has said.
+    /// </summary>
     public int? Waits => Parts.Where(part => !part.OnShelf).Select(part => part.LeadDays).Append(Outside?.Days).Max();
 
     /// <summary>The slowest part: what to order today.</summary>
@@ -139,7 +141,8 @@ public sealed record Estimate(IReadOnlyList<Labour> Labour, IReadOnlyList<PartNe
             ? new("estimate", $"{late.What}: days until it comes, from 0 to {LongestWait:#,0}.")
         : Outside is { Days: < 0 or > LongestWait } or { What.Length: > LongestWords }
             || (Outside?.Price is { } away && (away.Low < 0 || away.High >= MostPrice || Falls(away)))
-            ? new("estimate", $"Outside work: who and what in up to {LongestWords} characters, a price from 0 up, days up to {LongestWait:#,0}.")
+            ? new("estimate",
+                $"Outside work: who and what in up to {LongestWords} characters, a price from 0 up, days up to {LongestWait:#,0}.")
         : WaitsFor.Length > LongestWords ? new("estimate", $"What it waits for, in up to {LongestWords} characters.")
         : null;
 

@@ -33,8 +33,9 @@ public sealed record PriceSum(IReadOnlyList<PricedLine> Lines, HouseRules House)
     /// <summary>Without tax.</summary>
     public SumOfSpreads Net { get; } = SumOfSpreads.Of(Lines.SelectMany(line => line.Priced.Ranges(House)));
 
-    /// <summary>Lines of which something has no price: in no sum.</summary>
-    public int Unpriced => Lines.Count(line => line.Priced.IsUnpriced(House));
+    /// <summary>Lines of which something has no price: in no sum. What is only watched takes no work until somebody prices it.</summary>
+    public int Unpriced => Lines.Count(line => line.Priced.IsUnpriced(House)
+        && (line.Priced.Estimate is not null || line.Class is not (DiscrepancyClass.Watch or DiscrepancyClass.KnownMark)));
 
     /// <summary>The likely tax: each line's by what held when it was agreed.</summary>
     public decimal Tax => Lines.Sum(line => Math.Round((line.Priced.Price(House)?.Likely ?? 0) * line.Priced.Tax(House) / 100, 2));

@@ -33,12 +33,12 @@ public static class Priced
 
     /// <summary>What it costs without tax: as agreed, else as expected by today's rates. Null where nobody has said.</summary>
     public static Spread? Price(this IPriced line, HouseRules house) =>
-        line.IsAgreed() ? line.Agreed!.Price : line.Estimate?.Price(house.Rates);
+        line.IsAgreed() ? line.Agreed!.Price : line.Estimate?.Price(house.HourlyRates());
 
     /// <summary>The independent spreads of its price.</summary>
     public static IEnumerable<Spread> Ranges(this IPriced line, HouseRules house) => line.IsAgreed()
         ? line.Agreed!.Estimate?.Ranges(line.Agreed.Rates) ?? []
-        : line.Estimate?.Ranges(house.Rates) ?? [];
+        : line.Estimate?.Ranges(house.HourlyRates()) ?? [];
 
     /// <summary>The tax on it, in per cent: that of the day it was agreed.</summary>
     public static decimal Tax(this IPriced line, HouseRules house) => line.IsAgreed() ? line.Agreed!.Tax : house.Tax;

@@ -36,7 +36,7 @@ public sealed record HouseRules(
     public const int LongestName = 80;
 
     /// <summary>What an hour costs, by skill.</summary>
-    public Rates Rates => new(LabourRate, InspectorRate ?? LabourRate, AssistantRate ?? LabourRate);
+    public Rates HourlyRates() => new(LabourRate, InspectorRate ?? LabourRate, AssistantRate ?? LabourRate);
 
     /// <summary>A sum with the shop's tax on it.</summary>
     public decimal Taxed(decimal sum) => Math.Round(sum * (1 + (Tax / 100)), 2);

@@ -20,7 +20,9 @@ public sealed record BulkChange(int Done, IReadOnlyList<string> Refused, Refusal
 // What was found, and the known marks that earlier inspections left.
 public sealed partial class Inspection
 {
-    /// <summary>Asks the owner about everything that is open, but for known marks; about other work that has a price, and choices.</summary>
+    /// <summary>
+    /// Asks the owner about everything that is open, but for known marks; about other work that has a price, and choices.
+    /// </summary>
     public void AskAll(Guid by, DateTimeOffset at)
     {
         foreach (var found in Discrepancies.Where(found => found.Disposition == Disposition.Open

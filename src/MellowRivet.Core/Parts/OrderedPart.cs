@@ -1,52 +1,7 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Fleet;
 
 namespace MellowRivet.Core.Parts;
-
-/// <summary>Where a part stands on its way from needed to fitted.</summary>
-public enum PartState { Needed = 1, Asked, Ordered, Received, Fitted, SentBack }
-
-/// <summary>In what condition a part came.</summary>
-public enum PartCondition { New = 1, Overhauled, Repaired, Serviceable, AsRemoved }
-
-/// <summary>What came, with where it comes from.</summary>
-/// <param name="Id">Its id.</param>
-/// <param name="Quantity">How many, or how much.</param>
-/// <param name="Condition">In what condition.</param>
-/// <param name="Trace">What shows that it is airworthy: the number of its release tag or certificate of conformity; empty for none.</param>
-/// <param name="Batch">Its batch, lot or serial number; may be empty.</param>
-/// <param name="ShelfLife">The last day it may be fitted; null for one that doesn't age.</param>
-/// <param name="By">Who took it in.</param>
-/// <param name="At">When.</param>
-public sealed record Receipt(Guid Id, decimal Quantity, PartCondition Condition, string Trace, string Batch, DateOnly? ShelfLife, Guid By,
-    DateTimeOffset At);
-
-/// <summary>Some of what came went into the aircraft, or back.</summary>
-/// <param name="ReceiptId">Of which receipt.</param>
-/// <param name="Quantity">How many, or how much.</param>
-/// <param name="Serial">The serial number that went on; empty where it bears none.</param>
-/// <param name="SerialOff">The serial number of what came off for it; empty for none.</param>
-/// <param name="Replaced">The part of the aircraft's file that it took the place of; null for one that the file doesn't follow.</param>
-/// <param name="Words">Why it went back; empty for what was fitted.</param>
-/// <param name="By">Who.</param>
-/// <param name="At">When.</param>
-public sealed record TakenOut(Guid ReceiptId, decimal Quantity, string Serial, string SerialOff, Guid? Replaced, string Words, Guid By,
-    DateTimeOffset At);
-
-/// <summary>A core that the supplier wants back.</summary>
-/// <param name="SentOn">The day it went; null while it is owed.</param>
-public sealed record CoreOwed(DateOnly? SentOn);
-
-/// <summary>Somebody said that a part needs no trace, with why.</summary>
-public sealed record NeedsNoTrace(string Why, Guid By, DateTimeOffset At);
-
-/// <summary>What a part is for.</summary>
-/// <param name="AircraftId">The aircraft; null for the shop's own shelf.</param>
-/// <param name="InspectionId">The inspection; null for none.</param>
-/// <param name="Key">The line of it: a discrepancy's number, or the work's key; empty for none.</param>
-public sealed record PartFor(Guid? AircraftId, Guid? InspectionId, string Key)
-{
-    public static readonly PartFor Shelf = new(null, null, "");
-}
 
 /// <summary>Something the shop needs, has ordered or has got, until it is fitted or sent back.</summary>
 public sealed class OrderedPart
@@ -97,7 +52,9 @@ public sealed class OrderedPart
     /// <summary>The core that is owed for it; null for none.</summary>
     public CoreOwed? Core { get; private set; }
 
-    /// <summary>Why it needs no trace; null where it does, as every part of a certificated aircraft does until somebody says otherwise.</summary>
+    /// <summary>
+    /// Why it needs no trace; null where it does, as every part of a certificated aircraft does until somebody says otherwise.
+    /// </summary>
     public NeedsNoTrace? NoTrace { get; private set; }
 
     /// <summary>Counts changes, so that two people's edits can't overwrite each other unseen.</summary>
@@ -140,7 +97,8 @@ public sealed class OrderedPart
 
     /// <summary>What is wrong with a part as typed; null where it can go on the list.</summary>
     public static Refusal? Check(string? what, string? number, decimal quantity, string? unit) =>
-        string.IsNullOrWhiteSpace(what) || what.Trim().Length > LongestWords || number?.Trim().Length > LongestWords || unit?.Trim().Length > 10
+        string.IsNullOrWhiteSpace(what) || what.Trim().Length > LongestWords || number?.Trim().Length > LongestWords
+            || unit?.Trim().Length > 10
             ? new("what", $"Say what part it is, in up to {LongestWords} characters.")
             : quantity is <= 0 or > MostQuantity ? new("quantity", $"How many, above 0 and up to {MostQuantity:#,0}.") : null;
 
@@ -203,8 +161,8 @@ public sealed class OrderedPart
         : receipt.Condition == PartCondition.AsRemoved
             ? new("fit", "It came as it was removed, not inspected and not released: it isn’t fitted so.")
         : NoTrace is null && receipt.Trace.Length == 0
-            ? new("fit", "It came without a tag or certificate: what is fitted to a certificated aircraft needs one. Somebody who may inspect "
-                + "can say that it is a standard part or material that needs none.")
+            ? new("fit", "It came without a tag or certificate: what is fitted to a certificated aircraft needs one. "
+                + "Somebody who may inspect can say that it is a standard part or material that needs none.")
         : null;
 
     /// <summary>Some of what came goes into the aircraft.</summary>
@@ -223,6 +181,21 @@ public sealed class OrderedPart
         fitted = [.. fitted, taken];
         Changes++;
         return null;
+    }
+
+    /// <summary>Some of what came takes the place of a part in the aircraft's file, or goes in without one; both or neither.</summary>
+    /// <param name="aircraft">The aircraft with its parts; null for none.</param>
+    /// <param name="taken">What is fitted.</param>
+    /// <param name="today">The day.</param>
+    public Refusal? FitInto(Aircraft? aircraft, TakenOut taken, DateOnly today)
+    {
+        if (taken.Replaced is not { } off)
+            return Fit(taken, today);
+        if (aircraft?.Fitting(off) is not { } old)
+            return new("fit", "What it would take the place of is not on this aircraft.");
+        var words = $"{What}: fitted from the parts list";
+        return Fit(taken with { SerialOff = old.Component.SerialNumber }, today)
+            ?? (aircraft.Replace(off, Number, taken.Serial, today, words, taken.By) is { } refusal ? refusal with { Field = "fit" } : null);
     }
 
     /// <summary>Some of what came goes back.</summary>
@@ -280,22 +253,14 @@ public sealed class OrderedPart
     /// <summary>How far it is, in words.</summary>
     public string Standing(DateOnly today) => State switch
     {
-        PartState.Ordered => $"ordered from {Supplier} {OrderedOn:yyyy-MM-dd}{(ExpectedOn is { } day ? $", expected {day:yyyy-MM-dd}" : "")}"
-            + (IsLate(today) ? $", {today.DayNumber - ExpectedOn!.Value.DayNumber} days late" : ""),
+        PartState.Ordered => $"ordered from {Supplier} {OrderedOn:yyyy-MM-dd}"
+            + (ExpectedOn is { } day ? $", expected {day:yyyy-MM-dd}" : "") + (IsLate(today)
+                ? $", {today.DayNumber - ExpectedOn!.Value.DayNumber} days late" : ""),
         PartState.Asked => $"asked {Supplier} {AskedOn:yyyy-MM-dd}",
         PartState.Received when Came < Quantity => $"{Came:0.##} of {Quantity:0.##} here",
         PartState.Received => "here, not fitted yet",
         PartState.SentBack => "sent back",
         PartState.Fitted => "fitted",
         _ => "needed",
-    };
-}
-
-public static class PartWords
-{
-    public static string InWords(this PartCondition condition) => condition switch
-    {
-        PartCondition.AsRemoved => "as removed",
-        _ => condition.ToString().ToLowerInvariant(),
     };
 }

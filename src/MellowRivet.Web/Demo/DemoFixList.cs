@@ -87,7 +87,8 @@ internal static class DemoFixList
         foreach (var (words, hours, parts, days, to) in Expected)
         {
             var found = Of(inspection, words);
-            found.Expect(Estimate.Of(hours, parts, days is { } later ? demo.Today.AddDays(later) : null), inspection.Terms, ines, began.AddHours(4));
+            found.Expect(Estimate.Of(hours, parts, days is { } later ? demo.Today.AddDays(later) : null), inspection.Terms, ines,
+                began.AddHours(4));
             if (to == Disposition.InWork)
                 found.Move(to, null, inspection.Terms, ines, began.AddHours(7));
             else

@@ -7,10 +7,14 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Demo;
 
-/// <summary>What the trainer's annual and the twin's seals cost: ranges, listed parts, ways side by side, orders, hours that were booked.</summary>
+/// <summary>
+/// What the trainer's annual and the twin's seals cost: ranges, listed parts, ways side by side, orders, hours that were booked.
+/// </summary>
 internal static class DemoPrices
 {
-    private static readonly decimal[] LampHours = [0.4m, 0.6m, 0.5m, 0.9m, 0.5m, 0.7m], AnnualHours = [31, 27.5m, 29, 36, 28];
+    private const string CabinJob = "Cabin, small repair";
+
+    private static readonly decimal[] CabinHours = [0.4m, 0.9m, 0.6m, 1.6m, 0.5m], AnnualHours = [31, 27.5m, 29, 36, 28];
 
     /// <summary>The annual in progress.</summary>
     public static void Today(DemoHistory demo, Inspection inspection, DateTimeOffset began)
@@ -23,10 +27,14 @@ internal static class DemoPrices
             new("mount bushing, upper", "VB-40-2", 4, "", new(70, 82.5m, 95), 21, false),
             new("mount bolt with nut", "VB-44", 4, "", Spread.Of(11.4m), null, true),
         ], null, "the engine on the hoist"));
-        Put("Left seat rail", new([new(Skill.Mechanic, new(4, 6, 8))], [new("seat rail, left", "DN-25-118", 1, "", new(380, 410, 460), 12, false)]));
-        Put("Tailplane tip rib", Estimate.Of(2, 15) with { Labour = [new(Skill.Mechanic, new(1, 2, 5))], WaitsFor = "the filler to cure, a night" });
-        Of("Map light").Call("Lamp out");
-        inspection.Expect(Inspection.ItselfKey, _ => (new([new(Skill.Mechanic, new(22, 26, 34)), new(Skill.Inspector, new(3, 4, 6))], []), null),
+        Put("Left seat rail", new([new(Skill.Mechanic, new(4, 6, 8))], [new("seat rail, left", "DN-25-118", 1, "", new(380, 410, 460), 12,
+            false)]));
+        Put("Tailplane tip rib", Estimate.Of(2, 15) with { Labour = [new(Skill.Mechanic, new(1, 2, 5))],
+            WaitsFor = "the filler to cure, a night" });
+        Of("Map light").Call(CabinJob);
+        Of("Door seal").Call(CabinJob);
+        inspection.Expect(Inspection.ItselfKey, _ => (new([new(Skill.Mechanic, new(22, 26, 34)), new(Skill.Inspector, new(3, 4, 6))], []),
+            null),
             inspection.Unpriced([]), ines, began);
         inspection.Decide(Inspection.ItselfKey, Disposition.Asked, ines, began);
         inspection.Decide(Inspection.ItselfKey, Disposition.Approved, null, began.AddHours(1));
@@ -40,13 +48,15 @@ internal static class DemoPrices
             Way("Exchange cylinder", AlternativeKind.Exchange, new(6, 7, 9), new(1_480, 1_560, 1_700), null, 1_200, 9),
             Way("Engine and propeller overhauled", AlternativeKind.Overhaul, new(52, 60, 78), new(900, 1_200, 1_900),
                 new(21_500, 23_800, 29_000), 2_000, 75, "Engine mount bushing", "Alternator bracket"),
-            Way("A new power unit, propeller included", AlternativeKind.Replace, new(40, 46, 60), new(38_500, 39_900, 42_000), null, 2_000, 34,
+            Way("A new power unit, propeller included", AlternativeKind.Replace, new(40, 46, 60), new(38_500, 39_900, 42_000), null, 2_000,
+                34,
                 "Engine mount bushing", "Alternator bracket"),
         ]);
         inspection.Offer(cylinder);
         inspection.AskChoice(cylinder.Id, ines, began.AddHours(6));
         // Two of the bracket's parts are through the parts list: one here, one late.
-        var bracket = new OrderedPart(Guid.CreateVersion7(), "alternator bracket", "AB-1180", 1, "", new(inspection.AircraftId, inspection.Id,
+        var bracket = new OrderedPart(Guid.CreateVersion7(), "alternator bracket", "AB-1180", 1, "", new(inspection.AircraftId,
+            inspection.Id,
             $"{Of("Alternator bracket").Number:00}"));
         bracket.From(true, "Tollerby Airparts", 212, demo.Today.AddDays(2), true, demo.Today.AddDays(-1));
         bracket.Receive(new(Guid.CreateVersion7(), 1, PartCondition.Overhauled, "CL-20931", "R 1180-77", null, ines, began.AddHours(23)));
@@ -75,7 +85,7 @@ internal static class DemoPrices
         demo.Db.OrderedParts.Add(kit);
     }
 
-    /// <summary>Hours that were booked at earlier annuals of the trainer: on the inspections, and on lamps.</summary>
+    /// <summary>Hours that were booked at earlier annuals of the trainer: on the inspections, and on small things in the cabin.</summary>
     public static async Task BookedAsync(DemoHistory demo, Guid aircraftId, string type, CancellationToken stop)
     {
         var past = (await demo.Db.Inspections.Include(row => row.Discrepancies)
@@ -84,10 +94,11 @@ internal static class DemoPrices
         var (ines, tamsin) = (demo.Person("ines").Id, demo.Person("tamsin").Id);
         foreach (var (inspection, hours) in past.Zip(AnnualHours))
             Book(demo, inspection, Inspection.ItselfKey, JobKinds.Of(inspection, type), ines, hours);
-        var lamps = past.SelectMany(inspection => inspection.Discrepancies.Where(found => found.What.StartsWith("Instrument post light",
-            StringComparison.Ordinal)).Select(found => (inspection, found)));
-        foreach (var ((inspection, found), hours) in lamps.Zip(LampHours))
-            Book(demo, inspection, $"{found.Number:00}", "Lamp out", tamsin, hours);
+        var cabin = past.SelectMany(inspection => inspection.Discrepancies.Where(found => found is { ZoneKey: "cabin",
+            Correction: not null })
+            .Select(found => (inspection, found)));
+        foreach (var ((inspection, found), hours) in cabin.Zip(CabinHours))
+            Book(demo, inspection, $"{found.Number:00}", CabinJob, tamsin, hours);
     }
 
     private static void Book(DemoHistory demo, Inspection inspection, string key, string kind, Guid by, decimal hours) =>

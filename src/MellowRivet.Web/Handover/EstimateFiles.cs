@@ -11,7 +11,9 @@ using MellowRivet.Web.Access;
 
 namespace MellowRivet.Web.Handover;
 
-/// <summary>The estimate of an inspection as it leaves the shop, with the hours booked and the parts used, for whoever writes the invoice.</summary>
+/// <summary>
+/// The estimate of an inspection as it leaves the shop, with the hours booked and the parts used, for whoever writes the invoice.
+/// </summary>
 internal static class EstimateFiles
 {
     public const string FormatName = "mellow-rivet-estimate";
@@ -29,7 +31,8 @@ internal static class EstimateFiles
         var files = app.MapGroup("/walk/{id:guid}/fix-list").Needs(Right.Look).OwnersSee(Through.Walk).ExcludeFromDescription();
         files.MapGet("/estimate.json", async (Guid id, Desk desk, RivetDb db, TimeProvider clock, CancellationToken stop) =>
             await FileAsync(id, desk, db, clock, stop) is { } file
-                ? Results.File(JsonSerializer.SerializeToUtf8Bytes(file, Json), "application/json", Named(file, "json")) : Results.NotFound());
+                ? Results.File(JsonSerializer.SerializeToUtf8Bytes(file, Json), "application/json", Named(file, "json"))
+                    : Results.NotFound());
         files.MapGet("/estimate.csv", async (Guid id, Desk desk, RivetDb db, TimeProvider clock, CancellationToken stop) =>
             await FileAsync(id, desk, db, clock, stop) is { } file
                 ? Results.File(Csv(file), "text/csv", Named(file, "csv")) : Results.NotFound());
@@ -37,12 +40,14 @@ internal static class EstimateFiles
 
     private static async Task<EstimateFile?> FileAsync(Guid id, Desk desk, RivetDb db, TimeProvider clock, CancellationToken stop)
     {
-        if (await desk.JobAsync(id, stop, JobParts.Tasks | JobParts.Discrepancies) is not { Inspection: var inspection, Aircraft: var aircraft })
+        if (await desk.JobAsync(id, stop, JobParts.Tasks | JobParts.Discrepancies) is not { Inspection: var inspection,
+            Aircraft: var aircraft })
             return null;
         var booked = (await db.BookedAtAsync(id, stop)).ToLookup(row => row.Key);
         var (house, names) = (inspection.House, await db.NamesAsync(stop));
         var estimate = JobEstimate.Of(inspection);
-        return new(FormatName, CurrentVersion, aircraft.Registration, aircraft.SerialNumber, inspection.WorkOrder, clock.Today(), house.Money,
+        return new(FormatName, CurrentVersion, aircraft.Registration, aircraft.SerialNumber, inspection.WorkOrder, clock.Today(),
+            house.Money,
             [.. estimate.Lines.Where(line => line.Priced.Decided() != Decision.Open || line.Priced.Estimate is not null
                 || booked[line.Key].Any()).Select(line =>
                 {
@@ -51,7 +56,7 @@ internal static class EstimateFiles
                     return new EstimateFileLine(line.Kind == WorkKind.Found ? $"{inspection.WorkOrder}-{line.Key}" : line.Key, line.Title,
                         line.Kind, line.Class, line.Priced.Decided(), agreed?.At, line.FallsAwayWith,
                         [.. (expected?.Labour ?? []).Select(labour => new EstimateFileHours(labour.Skill, labour.Hours,
-                            (agreed?.Rates ?? house.Rates).Of(labour.Skill)))],
+                            (agreed?.Rates ?? house.HourlyRates()).Of(labour.Skill)))],
                         expected?.Parts ?? [], expected?.Outside, expected?.WaitsFor ?? "", expected?.PartsBy, line.Priced.Price(house),
                         line.Priced.Tax(house),
                         [.. booked[line.Key].Where(row => !row.IsRunning).Select(row => new EstimateFileBooked(row.Skill,

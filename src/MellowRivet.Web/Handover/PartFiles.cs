@@ -60,7 +60,8 @@ internal static class PartFiles
         string? Of(IReadOnlyDictionary<Guid, string> names, Guid? id) => id is { } known ? names.GetValueOrDefault(known) : null;
         return
         [
-            .. needed.Select(one => new PartsFileLine(PartState.Needed, false, one.Part.What, one.Part.Number, one.Part.Quantity, one.Part.Unit,
+            .. needed.Select(one => new PartsFileLine(PartState.Needed, false, one.Part.What, one.Part.Number, one.Part.Quantity,
+                one.Part.Unit,
                 Of(registrations, one.For.AircraftId), Of(orders, one.For.InspectionId), one.For.Key, null, one.Part.Price?.Likely,
                 one.Part.OnShelf ? 0 : one.Part.LeadDays, null, null, 0, 0, [], false)),
             .. parts.OrderBy(part => part.State).Select(part => new PartsFileLine(part.State, part.IsLate(today), part.What, part.Number,

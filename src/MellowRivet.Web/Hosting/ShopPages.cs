@@ -36,7 +36,7 @@ public sealed class ShopPages
     [
         ("hangar", "/"), ("enter", "/enter"), ("due in the shop", "/due"), ("take in", "/take-in"), ("the shop's bulletins", "/bulletins"),
         ("types", "/shelf/types"), ("shelf", "/shelf"), ("a worksheet", "/shelf/worksheets/app-d"), ("tools of the shop", "/shelf/tools"),
-        ("who may", "/who-may?job=replace%20a%20tyre"), ("people", "/people"),
+        ("who may", "/who-may?job=replace%20a%20tyre"), ("people", "/people"), ("parts of the shop", "/parts"),
         .. bulletin is { } id ? [("one bulletin", $"/bulletins/{id}")] : Array.Empty<(string, string)>(),
         .. Aircraft is { } aircraft ? OnFile(aircraft, $"/aircraft/{aircraft.Id}") : [],
         .. Work is { } work ? OnWalk(work, Aircraft!, $"/walk/{work.Id}") : [],
@@ -58,7 +58,10 @@ public sealed class ShopPages
         ("engine zone", $"{walk}/engine"), ("airframe zone", $"{walk}/airframe"),
         ("station of bulletins", $"{walk}/bulletins"), ("status of bulletins", $"{walk}/bulletins/status"),
         ("found something", $"{walk}/find"), ("fix list", $"{walk}/fix-list"), ("owner's report", $"{walk}/fix-list/report"),
-        ("known marks", $"{walk}/marks"), ("second person", $"{walk}/inspect"), ("close", $"{walk}/close"), ("records", $"{walk}/records"),
+        ("prices", $"{walk}/fix-list/prices"),
+        ("one price", $"{walk}/fix-list/prices/{Inspection.ItselfKey}"), ("side by side", $"{walk}/fix-list/choices"),
+        ("estimate", $"{walk}/fix-list/estimate"), ("known marks", $"{walk}/marks"), ("second person", $"{walk}/inspect"), ("close",
+            $"{walk}/close"), ("records", $"{walk}/records"),
         .. work.Tasks.Where(task => task is { Measure: not null, Station: Core.Worksheets.Station.Airframe }).Take(1)
             .Select(task => ("measured task", $"{walk}/airframe/{task.ZoneKey}?task={task.Id}")),
         .. work.Discrepancies.OrderBy(found => found.Number).Take(1)

@@ -81,7 +81,7 @@ public class FixListTests
     [Fact]
     public void What_nobody_priced_has_no_price()
     {
-        var rates = new HouseRules(LabourRate: 95).Rates;
+        var rates = new HouseRules(LabourRate: 95).HourlyRates();
         Estimate.Of(null, null).Price(rates).ShouldBeNull();
         Estimate.Of(1.5m, null).Price(rates).ShouldBe(Spread.Of(142.5m));
         var found = Found(1, DiscrepancyClass.Watch);

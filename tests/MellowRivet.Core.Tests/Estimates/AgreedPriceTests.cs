@@ -93,7 +93,8 @@ public class AgreedPriceTests
     public void A_yes_without_a_price_is_no_yes_to_any_price()
     {
         Works();
-        var found = inspection.Find(Guid.NewGuid(), "a line", "gear", "", DiscrepancyClass.Recommended, false, null, Fixture.Ines, Fixture.Now);
+        var found = inspection.Find(Guid.NewGuid(), "a line", "gear", "", DiscrepancyClass.Recommended, false, null, Fixture.Ines,
+            Fixture.Now);
         Go(found, Asked, Approved);
         Put(found, 40).ShouldBeNull();
         (found.Disposition, found.Steps[^1].Words).ShouldBe((Asked, "was agreed without a price, now $4,000: asked again"));
@@ -124,7 +125,8 @@ public class AgreedPriceTests
     public void A_range_draws_at_its_most_and_what_has_no_price_is_asked()
     {
         Works();
-        var wide = inspection.Find(Guid.NewGuid(), "wide", "gear", "", DiscrepancyClass.Recommended, false, null, Fixture.Ines, Fixture.Now);
+        var wide = inspection.Find(Guid.NewGuid(), "wide", "gear", "", DiscrepancyClass.Recommended, false, null, Fixture.Ines,
+            Fixture.Now);
         wide.Expect(new([new(Skill.Mechanic, new(1, 2, 6))], []), inspection.Terms, Fixture.Ines, Fixture.Now);
         wide.Move(InWork, null, inspection.Terms, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("$600 is more than the $500");
         wide.Expect(new([new(Skill.Mechanic, Spread.Of(1))], [new("seal", "", 1, "", null, null, false)]), inspection.Terms, Fixture.Ines,

@@ -19,7 +19,8 @@ public class ChoiceTests
         mount.Expect(Estimate.Of(5, 300), inspection.Terms, Fixture.Ines, Fixture.Now);
     }
 
-    private static TypedAlternative Way(string? name, AlternativeKind kind = AlternativeKind.Repair, string? hours = "8", string? parts = null,
+    private static TypedAlternative Way(string? name, AlternativeKind kind = AlternativeKind.Repair, string? hours = "8",
+        string? parts = null,
         string? buys = "500", string? days = "10", string? away = null) => new(name, kind, hours, parts, null, buys, days, away);
 
     private Choice Offer(int? number, params TypedAlternative[] ways)

@@ -18,7 +18,8 @@ public class LearnedTests
         var five = Jobs(1, 2, 3, 4, 10);
         five.Offer.ShouldBe(new Spread(1, 3, 10));
         five.TimesEstimate.ShouldBe(1.5m, "the middle took 3 h and was put at 2");
-        five.InWords.ShouldBe("5 of this kind took 3 h in the middle, 1 to 10; the last 10 (26-04). They took 1.5 times what they were put at.");
+        five.InWords.ShouldBe("5 of this kind took 3 h in the middle, 1 to 10; the last 10 (26-04). "
+            + "They took 1.5 times what they were put at.");
         Jobs().InWords.ShouldContain("None of this kind");
         Learned.Nothing.InWords.ShouldStartWith("Name its kind");
     }

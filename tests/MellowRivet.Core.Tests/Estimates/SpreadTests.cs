@@ -72,7 +72,8 @@ public class SpreadTests
     public void Hours_at_a_rate()
     {
         Estimate.Of(28, null).Price(new(110, 130, 70)).ShouldBe(Spread.Of(3_080));
-        new Estimate([new(Skill.Inspector, Spread.Of(2)), new(Skill.Assistant, new(1, 2, 3))], [new("hose", "", 10, "in", new(1, 1.5m, 2), 5, false)],
+        new Estimate([new(Skill.Inspector, Spread.Of(2)), new(Skill.Assistant, new(1, 2, 3))], [new("hose", "", 10, "in", new(1, 1.5m, 2),
+            5, false)],
             new("", Spread.Of(40), 3)).Price(new(110, 130, 70)).ShouldBe(new(260 + 70 + 10 + 40, 260 + 140 + 15 + 40, 260 + 210 + 20 + 40));
     }
 

@@ -10,7 +10,8 @@ public class OrderedPartTests
     private static readonly DateOnly Today = Fixture.Today;
     private readonly OrderedPart part = new(Guid.NewGuid(), "seal kit", "HS-211", 4, "", PartFor.Shelf);
 
-    private static Receipt Came(decimal quantity, string trace = "CL-1", DateOnly? until = null, PartCondition condition = PartCondition.New,
+    private static Receipt Came(decimal quantity, string trace = "CL-1", DateOnly? until = null,
+        PartCondition condition = PartCondition.New,
         Guid? id = null) => new(id ?? Guid.NewGuid(), quantity, condition, trace, "L 7", until, Fixture.Ines, Fixture.Now);
 
     private static TakenOut Out(Receipt of, decimal quantity, string words = "", string serial = "") =>
@@ -82,7 +83,8 @@ public class OrderedPartTests
         if (!may)
         {
             part.Waive("standard part", Fixture.Ines, Fixture.Now);
-            part.Fit(Out(receipt, 1), Today)!.Message.ShouldContain("shelf life ended", Case.Insensitive, "no trace needed is no longer life");
+            part.Fit(Out(receipt, 1), Today)!.Message.ShouldContain("shelf life ended", Case.Insensitive,
+                "no trace needed is no longer life");
         }
     }
 
@@ -124,7 +126,8 @@ public class OrderedPartTests
         var inspection = Fixture.Inspection(Fixture.Aircraft());
         Discrepancy Find(params PartNeeded[] parts)
         {
-            var found = inspection.Find(Guid.NewGuid(), "leaks", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines, Fixture.Now);
+            var found = inspection.Find(Guid.NewGuid(), "leaks", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
+                Fixture.Now);
             found.Expect(new([], parts), inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
             return found;
         }

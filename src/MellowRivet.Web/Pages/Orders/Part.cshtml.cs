@@ -27,7 +27,8 @@ public sealed class PartForm
 
     /// <summary>How many, as typed; all of what is left where nothing is.</summary>
     public decimal Many(decimal all) => string.IsNullOrWhiteSpace(Quantity) ? all
-        : TypedNumber.Parse(Quantity) is { } typed && Math.Abs(typed) <= (double)OrderedPart.MostQuantity ? Math.Round((decimal)typed, 3) : -1;
+        : TypedNumber.Parse(Quantity) is { } typed && Math.Abs(typed) <= (double)OrderedPart.MostQuantity ? Math.Round((decimal)typed, 3)
+            : -1;
 
     public Receipt Came(Guid id, OrderedPart part, Guid by, DateTimeOffset at) => new(id, Many(part.Quantity - part.Came), Condition,
         Trace?.Trim() ?? "", Batch?.Trim() ?? "", ShelfLife, by, at);
@@ -86,23 +87,9 @@ public sealed class PartModel(Desk desk, RivetDb db, TimeProvider clock) : ShopP
     [Needs(Right.CorrectDiscrepancies)]
     public async Task<IActionResult> OnPostFitAsync(Guid post, PartForm form, CancellationToken stop)
     {
-        if (await db.PartAsync(Id, stop) is not { } seen)
+        if (await db.PartAsync(Id, stop) is not { } part)
             return NotFound();
-        async Task<Refusal?> FitAsync(Aircraft? aircraft)
-        {
-            if (await db.OrderedParts.FindAsync([Id], stop) is not { } part)
-                return new("part", "It is not on the list any more.");
-            var taken = form.Taken(part, Me, clock.GetUtcNow());
-            if (taken.Replaced is { } off && aircraft?.Fitting(off) is { } old)
-                taken = taken with { SerialOff = old.Component.SerialNumber };
-            return part.Fit(taken, clock.Today()) ?? (taken.Replaced is not { } replaced ? null
-                : aircraft is null ? new("fit", "It is for no aircraft.")
-                : aircraft.Replace(replaced, part.Number, taken.Serial, clock.Today(), $"{part.What}: fitted from the parts list", Me)
-                    is { } refusal ? refusal with { Field = "fit" } : null);
-        }
-        return await AfterAsync(await (seen.AircraftId is { } id
-            ? desk.WriteFileAsync(id, post, FitAsync, stop)
-            : db.OnceAsync(post, clock, () => FitAsync(null), stop)), Here, stop, form);
+        return await AfterAsync(desk.FitAsync(part, post, now => form.Taken(now, Me, clock.GetUtcNow()), stop), Here, stop, form);
     }
 
     private Task<IActionResult> ChangeAsync(Guid post, PartForm form, Func<OrderedPart, Refusal?> change, CancellationToken stop) =>

@@ -87,12 +87,14 @@ public sealed class PartsListModel(RivetDb db, TimeProvider clock) : ShopPage<Pa
             return await AgainAsync(new("price", "One price for one part: tick one, or leave it empty."), stop, form);
         var needed = (await NeededAsync(stop)).ToDictionary(one => one.Key);
         if (form.Needed.Find(key => key is null || !needed.ContainsKey(key)) is not null)
-            return await AgainAsync(new("supplier", "One of them is on the list already, or isn’t needed any more. Look again."), stop, form);
+            return await AgainAsync(new("supplier", "One of them is on the list already, or isn’t needed any more. Look again."), stop,
+                form);
         List<OrderedPart> fresh = [.. form.Needed.Select(key => needed[key!]).Select(one => new OrderedPart(Guid.CreateVersion7(),
             one.Part.What, one.Part.Number, one.Part.Quantity, one.Part.Unit, one.For))];
         return await AfterAsync(db.OrderAsync(fresh, form.Listed, post, part => part.From(form.Order, form.Supplier,
             price?.Likely ?? needed.Values.FirstOrDefault(one => (one.For.InspectionId, one.For.Key, one.Part.What) == (part.InspectionId,
-                part.Key, part.What))?.Part.Price?.Likely, form.Expected, form.Core, clock.Today()), User.PersonId(), clock, stop), "/parts",
+                part.Key, part.What))?.Part.Price?.Likely, form.Expected, form.Core, clock.Today()), User.PersonId(), clock, stop),
+                    "/parts",
             stop, form);
     }
 
@@ -130,7 +132,8 @@ public sealed class PartsListModel(RivetDb db, TimeProvider clock) : ShopPage<Pa
         bool Holds(string text) => words.All(word => text.Contains(word, StringComparison.OrdinalIgnoreCase));
         return view with
         {
-            Needed = [.. needed.Where(one => Holds($"{one.Part.InWords} {one.Of} {view.For(one.For.AircraftId, one.For.InspectionId, one.For.Key)}"))],
+            Needed = [.. needed.Where(one =>
+                Holds($"{one.Part.InWords} {one.Of} {view.For(one.For.AircraftId, one.For.InspectionId, one.For.Key)}"))],
             Parts = [.. parts.Where(part => Holds(
                 $"{part.InWords} {part.Supplier} {string.Join(' ', part.Receipts.Select(one => $"{one.Trace} {one.Batch}"))} "
                 + view.For(part.AircraftId, part.InspectionId, part.Key)))],

@@ -34,7 +34,8 @@ public sealed class ChoiceForm
             Kind = [.. choice.Alternatives.Select(one => one.Kind)], Hours = Each(one => one.Estimate.Hours?.AsTyped),
             Parts = Each(one => one.Estimate.PartsCost?.AsTyped), Outside = Each(one => one.Estimate.Outside?.Price?.AsTyped),
             BuysHours = Each(one => one.BuysHours?.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture)),
-            DownDays = Each(one => $"{one.DownDays}"), FallsAway = Each(one => string.Join(' ', one.FallsAway.Select(away => $"{away:00}"))),
+            DownDays = Each(one => $"{one.DownDays}"), FallsAway = Each(one => string.Join(' ', one.FallsAway.Select(away =>
+                $"{away:00}"))),
         };
     }
 
@@ -46,7 +47,8 @@ public sealed class ChoiceForm
         for (var index = 0; index < Name.Count; index++)
         {
             string? At(List<string?> column) => index < column.Count ? column[index] : null;
-            var typed = new TypedAlternative(At(Name), index < Kind.Count ? Kind[index] : 0, At(Hours), At(Parts), At(Outside), At(BuysHours),
+            var typed = new TypedAlternative(At(Name), index < Kind.Count ? Kind[index] : 0, At(Hours), At(Parts), At(Outside),
+                At(BuysHours),
                 At(DownDays), At(FallsAway));
             if (typed.IsEmpty)
                 continue;
@@ -104,7 +106,8 @@ public sealed class ChoicesModel(Desk desk, RivetDb db, KeptFrames frames, TimeP
     public Task<IActionResult> OnPostDropAsync(Guid post, Guid choice, CancellationToken stop) =>
         WriteAsync(post, Here, job => job.Inspection.Drop(choice), stop, JobParts.Bare);
 
-    protected override Task<ChoicesView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) => Task.FromResult<ChoicesView?>(
+    protected override Task<ChoicesView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        Task.FromResult<ChoicesView?>(
         new(walk, walk.Job.Inspection.InWork && User.May(Right.CorrectDiscrepancies),
             walk.Job.Inspection.Choices.FirstOrDefault(choice => choice.Id == Open && choice.Chosen is null)));
 }

@@ -37,7 +37,9 @@ public sealed record LineView(WalkShown Walk, PricedLine Line, string Kind, Lear
     public string Here => $"/walk/{Id}/fix-list/prices/{Line.Key}";
 }
 
-/// <summary>One line in full: hours by skill, parts with their lead times, outside work, what the last one took, and hours booked.</summary>
+/// <summary>
+/// One line in full: hours by skill, parts with their lead times, outside work, what the last one took, and hours booked.
+/// </summary>
 public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, TimeProvider clock)
     : WalkPage<LineView>(desk, db, frames)
 {

@@ -38,7 +38,8 @@ public sealed class LineForm
             Mechanic = Hours(Skill.Mechanic), Inspector = Hours(Skill.Inspector), Assistant = Hours(Skill.Assistant),
             Quantity = Rows(part => part.Quantity.ToString("0.##", CultureInfo.InvariantCulture)), Unit = Rows(part => part.Unit),
             What = Rows(part => part.What), Number = Rows(part => part.Number), Price = Rows(part => part.Price?.AsTyped),
-            Lead = Rows(part => part.LeadDays?.ToString(CultureInfo.InvariantCulture)), Shelf = Rows(part => part.OnShelf ? "shelf" : "order"),
+            Lead = Rows(part => part.LeadDays?.ToString(CultureInfo.InvariantCulture)), Shelf = Rows(part => part.OnShelf ? "shelf"
+                : "order"),
             OutsideWhat = now.Outside?.What, OutsidePrice = now.Outside?.Price?.AsTyped,
             OutsideDays = now.Outside?.Days?.ToString(CultureInfo.InvariantCulture), WaitsFor = now.WaitsFor, By = now.PartsBy,
         };

@@ -32,7 +32,8 @@ public sealed record DiscrepancyPast(PlaceHistory History, IReadOnlyList<Earlier
 /// <param name="Today">The day.</param>
 /// <param name="Ordered">What is on the parts list for it.</param>
 public sealed record DiscrepancyView(WalkShown Walk, Discrepancy Found, DiscrepancyPast Past, DueItem? Watched, ClassGuess Guess,
-    string? NotDeferrable, IReadOnlyList<Tool> Wrenches, bool MayCorrect, DateOnly Today, IReadOnlyList<OrderedPart> Ordered) : WalkView(Walk)
+    string? NotDeferrable, IReadOnlyList<Tool> Wrenches, bool MayCorrect, DateOnly Today, IReadOnlyList<OrderedPart> Ordered)
+        : WalkView(Walk)
 {
     public override Station At => Station.FixList;
     public override string? ZoneHere => Found.ZoneKey;
