@@ -108,6 +108,9 @@ public sealed partial class Desk
             return new("give-up", "It is given up already.");
         if (seen.Inspection.CheckGiveUp() is { } refusal)
             return refusal;
+        if (await db.BookedTimes.AnyAsync(row => row.InspectionId == inspectionId, stop)
+            || await db.OrderedParts.AnyAsync(row => row.InspectionId == inspectionId, stop))
+            return new("give-up", "Hours are booked on it, or parts are on the list for it: say what was done, or withdraw its line.");
         db.Discrepancies.RemoveRange(await db.Discrepancies.Where(found => found.InspectionId == inspectionId).ToListAsync(stop));
         db.Inspections.Remove(await db.Inspections.FirstAsync(row => row.Id == inspectionId, stop));
         return null;

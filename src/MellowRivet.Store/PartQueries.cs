@@ -50,6 +50,10 @@ public static class PartQueries
     public static Task<Written> OrderAsync(this RivetDb db, IReadOnlyList<OrderedPart> fresh, IReadOnlyList<Guid> listed, Guid post,
         Func<OrderedPart, Refusal?> from, Guid by, TimeProvider clock, CancellationToken stop) => db.OnceAsync(post, clock, async () =>
         {
+            foreach (var one in fresh)
+                if ((await db.OrderedParts.Where(row => row.InspectionId == one.InspectionId && row.Key == one.Key && row.What == one.What
+                    && row.Number == one.Number).ToListAsync(stop)).Exists(part => part.State != PartState.SentBack))
+                    return new("supplier", $"{one.InWords} is on the list already: somebody else was quicker.");
             var parts = fresh.Select(db.Put).Concat(await db.OrderedParts.Where(row => listed.Contains(row.Id)).ToListAsync(stop)).ToList();
             foreach (var part in parts)
                 if (from(part) is { } refusal)

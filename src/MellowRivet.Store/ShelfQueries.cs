@@ -104,7 +104,8 @@ public static class ShelfQueries
     public static async Task WorkByAsync(this RivetDb db, HouseRules rules, CancellationToken stop)
     {
         (await db.Shop.SingleOrDefaultAsync(stop) ?? db.Put(new Shop())).Work(rules);
-        foreach (var inspection in await db.Inspections.Where(inspection => inspection.State == InspectionState.InWork).ToListAsync(stop))
+        foreach (var inspection in await db.Inspections.Include(row => row.Discrepancies)
+            .Where(inspection => inspection.State == InspectionState.InWork).ToListAsync(stop))
             inspection.Work(rules);
     }
 

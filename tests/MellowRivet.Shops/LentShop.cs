@@ -79,6 +79,7 @@ public sealed class LentShop : IAsyncDisposable
             && db.Aircraft.Any(aircraft => aircraft.Id == row.AircraftId && aircraft.Registration == registration)).SingleAsync();
         await db.Readings.Where(row => row.InspectionId == work.Id).ExecuteDeleteAsync();
         await db.Discrepancies.Where(row => row.InspectionId == work.Id).ExecuteDeleteAsync();
+        await db.OrderedParts.Where(row => row.InspectionId == work.Id).ExecuteDeleteAsync();
         db.Inspections.Remove(work);
         await db.SaveChangesAsync();
     }

@@ -22,7 +22,7 @@ public sealed class TestShop : IAsyncDisposable
 
     public static readonly Guid Ines = Guid.NewGuid();
 
-    private static readonly Worksheet Worksheet = Worksheet.Parse("""
+    public static readonly Worksheet Sheet = Worksheet.Parse("""
         { "key": "two", "title": "Two tasks", "version": 1, "basis": "test", "zones": [
           { "key": "gear", "title": "Gear", "station": "airframe", "book": "airframe", "looks": false, "tasks": [
             { "key": "tyres", "text": "Tyres", "reference": "(e)(8)" }, { "key": "brakes", "text": "Brakes", "reference": "(e)(9)" } ] } ] }
@@ -86,7 +86,7 @@ public sealed class TestShop : IAsyncDisposable
         aircraft.InstallEngine(engine, "", default, new Hours(12.3m));
         aircraft.ReadTime(new DateOnly(2026, 11, 20), new Hours(1000.5m));
         aircraft.SetLimit(new("tyre", "psi", 28, 32, "32-40"));
-        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", [Worksheet], new DateOnly(2026, 11, 22));
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-1", [Sheet], new DateOnly(2026, 11, 22));
         db.AddRange(aircraft, inspection);
         await db.SaveChangesAsync();
         return inspection.Id;
@@ -97,7 +97,7 @@ public sealed class TestShop : IAsyncDisposable
     {
         await using var db = Open();
         var aircraft = await db.Aircraft.WithParts().SingleAsync();
-        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-2", [Worksheet], new DateOnly(2026, 11, 23));
+        var inspection = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "26-2", [Sheet], new DateOnly(2026, 11, 23));
         db.Add(inspection);
         await db.SaveChangesAsync();
         return inspection.Id;

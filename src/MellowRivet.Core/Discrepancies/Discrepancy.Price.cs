@@ -64,5 +64,13 @@ public sealed partial class Discrepancy
             Agreed = AgreedPrice.Of(Estimate, terms.House, how, by, at);
     }
 
+    /// <summary>Keeps the price of what the owner approved before agreed prices were kept.</summary>
+    internal void KeepAgreed(HouseRules house)
+    {
+        if (Agreed is null && Estimate is not null && IsOpen && this.Decided() == Decision.Agreed
+            && steps.FindLast(step => step.To == Disposition.Approved) is { } yes)
+            Agreed = AgreedPrice.Of(Estimate, house, yes.By is null ? AgreedHow.Owner : AgreedHow.OwnersWord, yes.By, yes.At);
+    }
+
     private string AgreedAt(HouseRules house) => Agreed?.Price is { } price ? $"at {house.Sum(price.Likely)}" : "";
 }

@@ -113,7 +113,8 @@ public sealed record JobEstimate(IReadOnlyList<PricedLine> Lines, HouseRules Hou
         [
             .. inspection.PricedWork.Where(work => work.Kind == WorkKind.Inspection).Select(PricedLine.Of),
             .. FixListRules.WorstFirst(inspection.Discrepancies.Where(found => found.Disposition != Disposition.Withdrawn))
-                .Select(found => PricedLine.Of(found, away.GetValueOrDefault(found.Number))),
+                // What is done was done: it falls away with nothing.
+                .Select(found => PricedLine.Of(found, found.IsOpen ? away.GetValueOrDefault(found.Number) : null)),
             .. inspection.PricedWork.Where(work => work.Kind != WorkKind.Inspection).Select(PricedLine.Of),
             .. inspection.Choices.Where(choice => choice is { Number: null, Chosen: not null }).Select(choice =>
                 new PricedLine(choice.Key, $"{choice.Title}: {choice.Chose!.Name}", WorkKind.Choice, null, choice)),

@@ -122,12 +122,12 @@ public sealed partial class Inspection
     {
         if (choices.Find(other => other.Id == id) is not { } choice)
             return new("alternatives", "There is no such choice.");
-        if (choice is { Chosen: not null, Number: { } number } && Discrepancies.Single(found => found.Number == number) is { } found)
+        if (choice.Number is { } number && Discrepancies.Single(found => found.Number == number) is { } found)
         {
             if (!found.IsOpen)
                 return new("alternatives", $"{number:00} is {found.Disposition.InWords()}: that can't be chosen anew.");
             if (found.Disposition != Disposition.Asked
-                && found.Move(Disposition.Asked, "to be chosen anew", Terms, by, at) is { } refusal)
+                && found.Move(Disposition.Asked, choice.Chosen is null ? null : "to be chosen anew", Terms, by, at) is { } refusal)
                 return refusal with { Field = "alternatives" };
         }
         Keep(choice with { Asked = true, Chosen = null, Agreed = null });

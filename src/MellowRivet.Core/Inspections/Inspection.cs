@@ -151,11 +151,17 @@ public sealed partial class Inspection
     public string ZoneTitle(string zoneKey) =>
         JobZone(zoneKey)?.Title ?? Tasks.FirstOrDefault(task => task.ZoneKey == zoneKey)?.ZoneTitle ?? zoneKey;
 
-    /// <summary>Lets other rules of the shop hold while it is in work.</summary>
+    /// <summary>
+    /// Lets other rules of the shop hold while it is in work. What the owner approved before agreed prices were kept is kept at the
+    /// rates that held until now, where it is loaded.
+    /// </summary>
     public void Work(HouseRules rules)
     {
-        if (InWork)
-            House = rules;
+        if (!InWork)
+            return;
+        foreach (var found in discrepancies ?? [])
+            found.KeepAgreed(House);
+        House = rules;
     }
 
     /// <summary>Ends the work: the open airworthiness items, and nobody's choice, decide which way.</summary>

@@ -24,10 +24,11 @@ public static class PartsList
     /// as one sum names no part.
     /// </summary>
     /// <param name="inspections">Inspections in work.</param>
-    /// <param name="ordered">What is on the shop's list already.</param>
+    /// <param name="ordered">What is on the shop's list already; what went back is needed again.</param>
     public static IReadOnlyList<NeededPart> Needed(IEnumerable<Inspection> inspections, IEnumerable<OrderedPart> ordered)
     {
-        var there = ordered.Select(part => (part.InspectionId, part.Key, part.What, part.Number)).ToHashSet();
+        var there = ordered.Where(part => part.State != PartState.SentBack).Select(part => (part.InspectionId, part.Key, part.What,
+            part.Number)).ToHashSet();
         return
         [
             .. inspections.SelectMany(inspection => JobEstimate.Of(inspection).Lines

@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
@@ -29,16 +30,20 @@ internal static class EstimateFiles
     public static void MapEstimateFiles(this WebApplication app)
     {
         var files = app.MapGroup("/walk/{id:guid}/fix-list").Needs(Right.Look).OwnersSee(Through.Walk).ExcludeFromDescription();
-        files.MapGet("/estimate.json", async (Guid id, Desk desk, RivetDb db, TimeProvider clock, CancellationToken stop) =>
-            await FileAsync(id, desk, db, clock, stop) is { } file
+        files.MapGet("/estimate.json", async (Guid id, ClaimsPrincipal user, Desk desk, RivetDb db, TimeProvider clock,
+            CancellationToken stop) =>
+            await FileAsync(id, user.SeesFleet(), desk, db, clock, stop) is { } file
                 ? Results.File(JsonSerializer.SerializeToUtf8Bytes(file, Json), "application/json", Named(file, "json"))
                     : Results.NotFound());
-        files.MapGet("/estimate.csv", async (Guid id, Desk desk, RivetDb db, TimeProvider clock, CancellationToken stop) =>
-            await FileAsync(id, desk, db, clock, stop) is { } file
+        files.MapGet("/estimate.csv", async (Guid id, ClaimsPrincipal user, Desk desk, RivetDb db, TimeProvider clock,
+            CancellationToken stop) =>
+            await FileAsync(id, user.SeesFleet(), desk, db, clock, stop) is { } file
                 ? Results.File(Csv(file), "text/csv", Named(file, "csv")) : Results.NotFound());
     }
 
-    private static async Task<EstimateFile?> FileAsync(Guid id, Desk desk, RivetDb db, TimeProvider clock, CancellationToken stop)
+    // What the shop hasn't put to the owner yet is the shop's, and in no sum that an owner reads.
+    private static async Task<EstimateFile?> FileAsync(Guid id, bool whole, Desk desk, RivetDb db, TimeProvider clock,
+        CancellationToken stop)
     {
         if (await desk.JobAsync(id, stop, JobParts.Tasks | JobParts.Discrepancies) is not { Inspection: var inspection,
             Aircraft: var aircraft })
@@ -46,6 +51,8 @@ internal static class EstimateFiles
         var booked = (await db.BookedAtAsync(id, stop)).ToLookup(row => row.Key);
         var (house, names) = (inspection.House, await db.NamesAsync(stop));
         var estimate = JobEstimate.Of(inspection);
+        if (!whole)
+            estimate = estimate with { Lines = [.. estimate.Lines.Where(line => line.Priced.Decided() != Decision.Open)] };
         return new(FormatName, CurrentVersion, aircraft.Registration, aircraft.SerialNumber, inspection.WorkOrder, clock.Today(),
             house.Money,
             [.. estimate.Lines.Where(line => line.Priced.Decided() != Decision.Open || line.Priced.Estimate is not null

@@ -100,6 +100,10 @@ public class ChoiceTests
         inspection.OpenAirworthiness.ShouldContain(mount, "it stays on the list until it is put right");
         inspection.AskChoice(Now.Id, Fixture.Ines, Fixture.Now).ShouldBeNull("taken back, to be chosen anew");
         JobEstimate.Of(inspection).Total.Net.Sum.Likely.ShouldBe(800);
+        Choose(Now, 1).ShouldBeNull();
+        mount.Move(Disposition.Approved, null, inspection.Terms, null, Fixture.Now).ShouldBeNull();
+        mount.Correct(new("Bushing changed all the same"), inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        JobEstimate.Of(inspection).Total.Net.Sum.Likely.ShouldBe(45_300, "what was done falls away with nothing");
     }
 
     [Fact]

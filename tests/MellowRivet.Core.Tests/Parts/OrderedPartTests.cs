@@ -141,5 +141,10 @@ public class OrderedPartTests
         PartsList.Needed([inspection], []).Select(one => one.Part.What).ShouldBe(["tyre", "seal kit", "oil"], "the slowest first");
         PartsList.Needed([inspection], [new(Guid.NewGuid(), "seal kit", "HS-211", 1, "", new(inspection.AircraftId, inspection.Id, "01"))])
             .Select(one => one.Part.What).ShouldBe(["tyre", "oil"]);
+        OrderedPart wrong = new(Guid.NewGuid(), "seal kit", "HS-211", 1, "", new(inspection.AircraftId, inspection.Id, "01"));
+        var receipt = Came(1);
+        wrong.Receive(receipt);
+        wrong.GiveBack(Out(receipt, 1, "the wrong one")).ShouldBeNull();
+        PartsList.Needed([inspection], [wrong]).Select(one => one.Part.What).ShouldContain("seal kit", "it is needed again");
     }
 }

@@ -75,6 +75,7 @@ public sealed record ChoicesView(WalkShown Walk, bool MayPrice, Choice? Opened) 
 }
 
 /// <summary>Repair, exchange, replace or leave: ways side by side, for the owner to choose.</summary>
+[Needs(Right.RecordWork)]
 public sealed class ChoicesModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
     : WalkPage<ChoicesView>(desk, db, frames)
 {

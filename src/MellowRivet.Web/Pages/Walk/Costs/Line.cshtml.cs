@@ -40,6 +40,7 @@ public sealed record LineView(WalkShown Walk, PricedLine Line, string Kind, Lear
 /// <summary>
 /// One line in full: hours by skill, parts with their lead times, outside work, what the last one took, and hours booked.
 /// </summary>
+[Needs(Right.RecordWork)]
 public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, TimeProvider clock)
     : WalkPage<LineView>(desk, db, frames)
 {

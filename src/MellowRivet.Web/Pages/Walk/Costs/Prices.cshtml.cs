@@ -48,6 +48,7 @@ public sealed record PricesView(WalkShown Walk, JobEstimate Estimate, bool MayPr
 }
 
 /// <summary>Prices typed down the fix list.</summary>
+[Needs(Right.RecordWork)]
 public sealed class PricesModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<PricesView>(desk, db, frames)
 {
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
