@@ -139,7 +139,8 @@ public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf sh
     private async Task<IActionResult> ExpectAsync(Guid post, Func<Estimate?, (Estimate? Estimate, Refusal? Refusal)> estimate,
         object? typed, CancellationToken stop)
     {
-        var due = await Desk.DuePlannedAsync(Id, stop);
+        // A line of the list is found without the plan.
+        var due = int.TryParse(Key, out _) ? [] : await Desk.DuePlannedAsync(Id, stop);
         return await AfterAsync(Desk.WriteAsync(Id, post, job => job.Inspection.Expect(Key, estimate, job.Inspection.Unpriced(due), Me,
             clock.GetUtcNow()), stop, JobParts.Discrepancies), Here, stop, typed);
     }

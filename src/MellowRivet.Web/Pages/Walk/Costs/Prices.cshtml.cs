@@ -56,7 +56,8 @@ public sealed class PricesModel(Desk desk, RivetDb db, KeptFrames frames, TimePr
     [Needs(Right.CorrectDiscrepancies)]
     public async Task<IActionResult> OnPostPriceAsync(Guid post, PriceForm form, CancellationToken stop)
     {
-        var due = await Desk.DuePlannedAsync(Id, stop);
+        // A line of the list is found without the plan.
+        var due = int.TryParse(form.Key, out _) ? [] : await Desk.DuePlannedAsync(Id, stop);
         var written = await Desk.WriteAsync(Id, post, job => job.Inspection.Expect(form.Key, form.Read, job.Inspection.Unpriced(due), Me,
             clock.GetUtcNow()), stop, JobParts.Discrepancies);
         if (!ReadableFields.IsByScript(Request))
