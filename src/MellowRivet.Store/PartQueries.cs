@@ -17,10 +17,40 @@ public static class PartQueries
     public static Task<OrderedPart?> PartAsync(this RivetDb db, Guid id, CancellationToken stop) =>
         db.OrderedParts.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id, stop);
 
-    /// <summary>Parts for one line of an inspection.</summary>
-    public static async Task<IReadOnlyList<OrderedPart>> PartsForAsync(this RivetDb db, Guid inspectionId, string key,
-        CancellationToken stop) =>
-        await db.OrderedParts.AsNoTracking().Where(row => row.InspectionId == inspectionId && row.Key == key).ToListAsync(stop);
+    /// <summary>
+    /// Parts for one line of an inspection; of one that was carried over also those that were ordered where it was left open.
+    /// </summary>
+    public static async Task<IReadOnlyList<OrderedPart>> PartsForAsync(this RivetDb db, Guid inspectionId, int number,
+        CancellationToken stop)
+    {
+        HashSet<(Guid? Inspection, string Key)> lines = [(inspectionId, $"{number:00}")];
+        if (await db.Discrepancies.AsNoTracking().FirstOrDefaultAsync(row => row.InspectionId == inspectionId && row.Number == number, stop)
+            is { CarriedFrom: { } item, CarriedNumber: { } first })
+        {
+            foreach (var other in await db.Discrepancies.Where(row => row.CarriedFrom == item)
+                .Select(row => new { row.InspectionId, row.Number }).ToListAsync(stop))
+                lines.Add((other.InspectionId, $"{other.Number:00}"));
+            var order = first[..first.LastIndexOf('-')];
+            if (await db.Inspections.Where(row => row.WorkOrder == order).Select(row =>
+                (Guid?)row.Id).FirstOrDefaultAsync(stop) is { } where)
+                lines.Add((where, first[(order.Length + 1)..]));
+        }
+        var ids = lines.Select(line => line.Inspection).ToList();
+        return [.. (await db.OrderedParts.AsNoTracking().Where(row => ids.Contains(row.InspectionId)).ToListAsync(stop))
+            .Where(part => lines.Contains((part.InspectionId, part.Key)))];
+    }
+
+    /// <summary>
+    /// Parts for an aircraft, by the line that each is for as people say it: "26-111-01"; those for no line are left out.
+    /// </summary>
+    public static async Task<ILookup<string, OrderedPart>> PartsByLineAsync(this RivetDb db, Guid aircraftId, CancellationToken stop)
+    {
+        var rows = await (from part in db.OrderedParts.AsNoTracking()
+                          join inspection in db.Inspections on part.InspectionId equals inspection.Id
+                          where part.AircraftId == aircraftId
+                          select new { part, inspection.WorkOrder }).ToListAsync(stop);
+        return rows.ToLookup(row => $"{row.WorkOrder}-{row.part.Key}", row => row.part);
+    }
 
     /// <summary>Inspections in work with what was found, to look at.</summary>
     public static async Task<IReadOnlyList<Inspection>> InWorkWithFoundAsync(this RivetDb db, CancellationToken stop) =>

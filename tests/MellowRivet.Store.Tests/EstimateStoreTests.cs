@@ -137,6 +137,34 @@ public sealed class EstimateStoreTests : IAsyncDisposable
         (await second.OrderedParts.AsNoTracking().SingleAsync()).State.ShouldBe(PartState.Ordered);
     }
 
+    [Fact]
+    public async Task A_line_that_is_left_open_takes_its_price_and_its_parts_to_the_next_inspection()
+    {
+        var id = await shop.BeginAsync();
+        await using var db = shop.Open();
+        var inspection = await WholeAsync(db, id);
+        foreach (var task in inspection.Tasks)
+            inspection.Answer(task, TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
+        var found = Find(inspection, "seals weep");
+        found.Expect(Estimate.Of(null, 480), inspection.Terms, TestShop.Ines, TestShop.Now);
+        found.Move(Disposition.Asked, null, inspection.Terms, TestShop.Ines, TestShop.Now);
+        found.Move(Disposition.Approved, null, inspection.Terms, null, TestShop.Now);
+        db.OrderedParts.Add(new(Guid.NewGuid(), "seal kit", "HS-2", 1, "", new(inspection.AircraftId, id, "01")));
+        await db.SaveChangesAsync();
+        (await shop.SignAsync(db, id)).Refusal.ShouldBeNull();
+        await using var later = shop.Open();
+        var aircraft = await later.Aircraft.WithParts().SingleAsync();
+        var next = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "27-1", [TestShop.Sheet], TestShop.Today,
+            openItems: await later.OpenItems.AsNoTracking().ToListAsync());
+        later.Add(next);
+        await later.SaveChangesAsync();
+        await using var again = shop.Open();
+        var carried = await again.Discrepancies.AsNoTracking().SingleAsync(row => row.InspectionId == next.Id);
+        (carried.Disposition, carried.Price(new(LabourRate: 500))).ShouldBe((Disposition.Approved, Spread.Of(480)));
+        (await again.PartsForAsync(next.Id, carried.Number, default)).ShouldHaveSingleItem().What.ShouldBe("seal kit");
+        (await again.PartsByLineAsync(aircraft.Id, default))["26-1-01"].ShouldHaveSingleItem();
+    }
+
     // A shop of the release before: the owner's yes is a step, and no price was kept with it.
     [Fact]
     public async Task What_was_approved_before_prices_were_kept_stays_at_the_rate_of_that_release()

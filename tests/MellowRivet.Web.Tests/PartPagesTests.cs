@@ -92,6 +92,16 @@ public class PartPagesTests(DemoServer server) : IClassFixture<DemoServer>
         Part("Aged sealant").State.ShouldBe(PartState.SentBack);
     }
 
+    // By hand: 7 h and 4 h at 95, a kit of 480, two quarts at 19.
+    [Fact]
+    public async Task What_was_left_open_shows_what_was_agreed_and_when_its_parts_come()
+    {
+        var page = await (await server.EnterAsync("ines")).ReadAsync($"{server.FileOf("N0TWQ")}/open-items");
+        var seals = page.QuerySelectorAll(".open-item").Single(item => item.TextContent.Contains("seals weep"));
+        seals.TextContent.ShouldContain("Agreed $1,563");
+        seals.TextContent.ShouldContain("seal kit, main leg, HS-211: ordered from Corrin Parts Supply");
+    }
+
     [Fact]
     public async Task The_list_leaves_as_csv_and_json_and_labels_bear_a_code_to_their_part()
     {

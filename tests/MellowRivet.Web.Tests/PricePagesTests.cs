@@ -59,7 +59,7 @@ public class PricePagesTests(DemoServer server) : IClassFixture<DemoServer>
         (await ines.ReadAsync("/parts")).Body!.TextContent.ShouldContain("4 × seal, HS-2");
         // A kit is counted from the engine: eight plugs, eight gaskets.
         var engine = server.With(db => db.Installations.Include(stay => stay.Component).AsNoTracking().AsEnumerable()
-            .First(stay => stay.IsOn && stay.Component.SerialNumber.StartsWith("TF4", StringComparison.Ordinal)).ComponentId);
+            .First(stay => stay.IsOn && stay.Component is { Kind: Core.Fleet.ComponentKind.Engine, SerialNumber: "TF4-2217" }).ComponentId);
         await ines.PostAsync($"{line}?handler=Kit", Post(), ("kit", "plugs"), ("engine", $"{engine}"));
         found().Estimate!.Parts.Select(part => part.InWords).ShouldBe(["4 × seal, HS-2", "8 × gasket under a plug"]);
     }

@@ -146,7 +146,16 @@ public sealed partial class Discrepancy
     {
         (CarriedFrom, CarriedNumber, ComponentId) = (item.Id, item.FirstNumber, item.ComponentId);
         (deferral, photos) = ([.. item.Deferral], [.. item.Photos]);
+        // What the owner agreed to is agreed to, whichever inspection it is done at.
+        (Estimate, Agreed) = (item.Estimate, item.Agreed);
+        if (Agreed is { } yes)
+            Go(Disposition.Approved, yes.By, yes.At, $"carried over from {item.Number}");
     }
+
+    /// <summary>A step was taken here; that it came over agreed is none.</summary>
+    public bool HasMoved => steps.Skip(CarriedFrom is not null && steps is [{ To: Disposition.Approved } first, ..]
+        && first.At == Agreed?.At
+        ? 1 : 0).Any();
 
     /// <summary>
     /// Somebody looked at a line that was left open before: it is still as it was. What is deferred stays deferred, with its placard.

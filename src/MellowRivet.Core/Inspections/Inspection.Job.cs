@@ -133,7 +133,7 @@ public sealed partial class Inspection
     /// <summary>Why a job can't be given up as taken by mistake; null where nothing was recorded at it.</summary>
     public Refusal? CheckGiveUp() => Closed()
         ?? (JobOf is null ? new("give-up", "An inspection is signed, and not given up.")
-        : Discrepancies is not [{ Correction: null, Photos.Count: 0, Sounds.Count: 0, Videos.Count: 0, Notes.Count: 0, Steps.Count: 0 }]
+        : Discrepancies is not [{ Correction: null, Photos.Count: 0, Sounds.Count: 0, Videos.Count: 0, Notes.Count: 0, HasMoved: false }]
             || tags.Count + toolsOut.Count + foreignObjects.Count + squawks.Count + witnessMarks.Count + addedLines.Count > 0
             || Readings.Count + oilFills.Count + filterCuts.Count + plugNotes.Count + sheetChecks.Count + CompressionTests.Count > 0
         ? new("give-up", "Something was recorded at it: say what was done, or withdraw its line with the reason.")

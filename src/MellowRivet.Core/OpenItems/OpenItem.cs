@@ -1,5 +1,6 @@
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.People;
@@ -116,6 +117,12 @@ public sealed class OpenItem
     public IReadOnlyList<DeferralAnswer> Deferral => deferral;
     public IReadOnlyList<Photo> Photos => photos;
 
+    /// <summary>What it is expected to take; null where nobody has said.</summary>
+    public Estimate? Estimate { get; private set; }
+
+    /// <summary>The price that the owner agreed to: it stays with it until it is put right. Null for none.</summary>
+    public AgreedPrice? Agreed { get; private set; }
+
     /// <summary>How it ended; null while it is open.</summary>
     public OpenItemEnd? End { get; private set; }
 
@@ -141,6 +148,7 @@ public sealed class OpenItem
         Placarded = found.IsDeferred ? found.Correction!.Action : "";
         deferral = [.. found.Deferral.Answers];
         photos = [.. found.Photos];
+        (Estimate, Agreed) = (found.Estimate, found.IsAgreed() && found.Agreed!.IsOwners ? found.Agreed : null);
         Changes++;
     }
 

@@ -27,14 +27,20 @@ public static class PartsList
     /// <param name="ordered">What is on the shop's list already; what went back is needed again.</param>
     public static IReadOnlyList<NeededPart> Needed(IEnumerable<Inspection> inspections, IEnumerable<OrderedPart> ordered)
     {
-        var there = ordered.Where(part => part.State != PartState.SentBack).Select(part => (part.InspectionId, part.Key, part.What,
+        var listed = ordered.Where(part => part.State != PartState.SentBack).ToList();
+        // What was ordered where a line was left open is on its way to it still.
+        bool Underway(Inspection inspection, PricedLine line, PartNeeded part) => line.Priced is Discrepancy { CarriedFrom: not null }
+            && listed.Exists(other => other.AircraftId == inspection.AircraftId && other.InspectionId != inspection.Id
+                && other.State != PartState.Fitted && (other.What, other.Number) == (part.What, part.Number));
+        var there = listed.Select(part => (part.InspectionId, part.Key, part.What,
             part.Number)).ToHashSet();
         return
         [
             .. inspections.SelectMany(inspection => JobEstimate.Of(inspection).Lines
                 .Where(line => line.FallsAwayWith is null && line.Priced.Decided() != Decision.Declined && line.Priced is not Discrepancy
                     { IsOpen: false } && line.Priced.Estimate is { HasPlainParts: false })
-                .SelectMany(line => line.Priced.Estimate!.Parts.Select(part => new NeededPart(part,
+                .SelectMany(line => line.Priced.Estimate!.Parts.Where(part => !Underway(inspection, line, part)).Select(part =>
+                    new NeededPart(part,
                     new(inspection.AircraftId, inspection.Id, line.Key), line.Title, line.Priced.Decided(), line.Class))))
                 .Where(needed => !there.Contains((needed.For.InspectionId, needed.For.Key, needed.Part.What, needed.Part.Number)))
                 .OrderBy(needed => needed.Part.OnShelf).ThenByDescending(needed => needed.Part.LeadDays ?? 0),

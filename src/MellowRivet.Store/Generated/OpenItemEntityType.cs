@@ -3,6 +3,7 @@ using System;
 using System.Collections.Generic;
 using System.Reflection;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Records;
 using MellowRivet.Store.Mapping;
@@ -24,7 +25,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.OpenItems.OpenItem",
                 typeof(OpenItem),
                 baseEntityType,
-                propertyCount: 26,
+                propertyCount: 28,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 1,
                 keyCount: 1);
@@ -36,6 +37,15 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(OpenItem).GetField("<Id>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
+
+            var agreed = runtimeEntityType.AddProperty(
+                "Agreed",
+                typeof(AgreedPrice),
+                propertyInfo: typeof(OpenItem).GetProperty("Agreed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(OpenItem).GetField("<Agreed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<AgreedPrice>(),
+                valueComparer: new JsonSame<AgreedPrice>());
 
             var aircraftId = runtimeEntityType.AddProperty(
                 "AircraftId",
@@ -98,6 +108,15 @@ namespace MellowRivet.Store.Generated
                 nullable: true,
                 valueConverter: new JsonText<OpenItemEnd>(),
                 valueComparer: new JsonSame<OpenItemEnd>());
+
+            var estimate = runtimeEntityType.AddProperty(
+                "Estimate",
+                typeof(Estimate),
+                propertyInfo: typeof(OpenItem).GetProperty("Estimate", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(OpenItem).GetField("<Estimate>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<Estimate>(),
+                valueComparer: new JsonSame<Estimate>());
 
             var firstNumber = runtimeEntityType.AddProperty(
                 "FirstNumber",

@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("45f4a240-7e7f-4e15-b80d-7fa32a3b1c59"), entityTypeCount: 37)
+            : base(skipDetectChanges: false, modelId: new Guid("808203a2-e3fc-4739-ab1b-e39abba4cbd3"), entityTypeCount: 37)
         {
         }
 

@@ -94,7 +94,7 @@ internal sealed class DiscrepancyMapping : IEntityTypeConfiguration<Discrepancy>
         found.HasIndex(row => new { row.InspectionId, row.Number }).IsUnique();
         found.Ignore(row => row.Photos).Ignore(row => row.Sounds).Ignore(row => row.Videos).Ignore(row => row.Notes)
             .Ignore(row => row.Steps).Ignore(row => row.Deferral).Ignore(row => row.Place)
-            .Ignore(row => row.Lowered).Ignore(row => row.RestsOn);
+            .Ignore(row => row.Lowered).Ignore(row => row.RestsOn).Ignore(row => row.HasMoved);
         found.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
         found.Property<List<Sound>>("sounds").HasColumnName("Sounds").AsJson();
         found.Property<List<Video>>("videos").HasColumnName("Videos").AsJson();
@@ -124,6 +124,8 @@ internal sealed class OpenItemMapping : IEntityTypeConfiguration<OpenItem>
         item.Property<List<Photo>>("photos").HasColumnName("Photos").AsJson();
         item.Property(row => row.Pin).AsJson();
         item.Property(row => row.Origin).AsJson();
+        item.Property(row => row.Estimate).AsJson();
+        item.Property(row => row.Agreed).AsJson();
         item.Property(row => row.End).AsJson();
         item.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
     }

@@ -1280,6 +1280,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Agreed")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
 
@@ -1306,6 +1309,9 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("End")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Estimate")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("FirstNumber")

@@ -141,6 +141,30 @@ public class AgreedPriceTests
         wide.Agreed.ShouldBeNull("a shop with a free hand agrees to nothing with itself");
     }
 
+    [Fact]
+    public void What_was_agreed_goes_with_a_line_that_is_left_open_to_the_next_inspection()
+    {
+        Works(ask: false);
+        var (kit, aircraft) = (new PartNeeded("seal kit", "HS-2", 1, "", Spread.Of(480), 49, false), Fixture.Aircraft());
+        var found = inspection.Find(Guid.NewGuid(), "seals weep", "gear", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
+            Fixture.Now);
+        found.Expect(new([new(Skill.Mechanic, Spread.Of(7))], [kit]), inspection.Terms, Fixture.Ines, Fixture.Now);
+        Go(found, Asked, Approved, PartsAwaited);
+        var declined = Find(1);
+        Go(declined, Asked, Approved, Declined);
+        var items = OpenItems.OpenItemsAfter.Signing(inspection, [], Fixture.Ines, Fixture.Today);
+        var next = new Inspection(Guid.NewGuid(), aircraft, InspectionKind.Annual, "27-1", [Fixture.Small], Fixture.Today,
+            house: new(AskFirst: true, LabourRate: 300), openItems: items);
+        var carried = next.Discrepancies.Single(other => other.Class == DiscrepancyClass.Airworthiness);
+        (carried.Disposition, carried.Price(next.House), carried.Agreed!.At).ShouldBe((Approved, Spread.Of(1_180), Fixture.Now));
+        (carried.Steps.Single().Words, carried.HasMoved, carried.WaitsForALook).ShouldBe(("carried over from 26-1-01", false, true));
+        next.Discrepancies.Single(other => other != carried).Disposition.ShouldBe(Open, "a no is asked again");
+        var ordered = new Core.Parts.OrderedPart(Guid.NewGuid(), "seal kit", "HS-2", 1, "", new(next.AircraftId, inspection.Id, "01"));
+        Core.Parts.PartsList.Needed([next], [ordered]).ShouldBeEmpty("it is on its way since it was left open");
+        Core.Parts.PartsList.Needed([next], []).ShouldHaveSingleItem();
+        carried.Correct(new("Seals replaced"), next.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull("the owner had said yes");
+    }
+
     [Theory]
     [InlineData(-1, 0)]
     [InlineData(1000, 0)]

@@ -1,5 +1,7 @@
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.OpenItems;
+using MellowRivet.Core.Parts;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
@@ -22,14 +24,21 @@ public sealed record ClearForm(Guid Item, CorrectionForm Correction);
 /// <param name="Signer">Whoever looks.</param>
 /// <param name="Answer">By which certificate they may clear a line.</param>
 /// <param name="People">The shop's people.</param>
+/// <param name="Parts">Parts on the shop's list, by the line each is for.</param>
+/// <param name="House">How the shop works: its money.</param>
 public sealed record OpenItemsView(FileShown File, IReadOnlyList<OpenItem> Open, IReadOnlyList<OpenItem> Ended, Person Signer,
-    SigningAnswer Answer, IReadOnlyDictionary<Guid, Person> People) : FileView(File)
+    SigningAnswer Answer, IReadOnlyDictionary<Guid, Person> People, ILookup<string, OrderedPart> Parts, HouseRules House)
+    : FileView(File)
 {
     public override FilePage At => FilePage.OpenItems;
 
     /// <summary>What was typed to clear a line and refused; null where nothing was.</summary>
     public CorrectionForm? TypedFor(OpenItem item) =>
         Typed<ClearForm>() is { } form && form.Item == item.Id ? form.Correction : null;
+
+    /// <summary>Parts that were ordered for an item, where it was first left open or last looked at.</summary>
+    public IEnumerable<OrderedPart> PartsFor(OpenItem item) =>
+        Parts[item.FirstNumber].Concat(item.Number == item.FirstNumber ? [] : Parts[item.Number]);
 
     public string NameOf(Guid person) => People.TryGetValue(person, out var who) ? who.Name : "";
 }
@@ -50,6 +59,10 @@ public sealed class OpenItemsModel(Desk desk, RivetDb db, PasswordAgain again, T
         var (done, wrong) = form.Read(null, Today);
         if (done is null)
             return await AgainAsync(wrong!, stop, typed);
+        var (parts, cleared) = (await Db.PartsByLineAsync(Id, stop), await Db.ItemAsync(item, stop));
+        if (cleared is not null && OrderedPart.FittedUnseen(done, parts[cleared.FirstNumber].Concat(parts[cleared.Number]),
+            Today) is { } unseen)
+            return await AgainAsync(unseen, stop, typed);
         var rules = await RulesAsync(file.Aircraft, stop);
         var (signer, answer) = SignerOf(rules, file.Aircraft);
         if (answer.By is not { } certificate)
@@ -78,6 +91,6 @@ public sealed class OpenItemsModel(Desk desk, RivetDb db, PasswordAgain again, T
             [.. items.Where(item => item.IsOpen).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal)],
             [.. items.Where(item => !item.IsOpen).OrderByDescending(item => item.End!.On)
                 .ThenByDescending(item => item.FirstNumber, StringComparer.Ordinal)],
-            signer, answer, rules.People);
+            signer, answer, rules.People, await Db.PartsByLineAsync(Id, stop), await Db.HouseRulesAsync(stop));
     }
 }

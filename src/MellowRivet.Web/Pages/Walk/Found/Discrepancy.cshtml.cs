@@ -35,7 +35,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
     public async Task<IActionResult> OnPostCorrectAsync(Guid post, CorrectionForm form, CancellationToken stop)
     {
         var wrench = await Db.ToolAsync(form.Wrench, stop);
-        var ordered = await Db.PartsForAsync(Id, $"{Number:00}", stop);
+        var ordered = await Db.PartsForAsync(Id, Number, stop);
         return await ChangeAsync(post, (job, found) =>
         {
             var (correction, wrong) = form.Read(wrench, Today);
@@ -205,7 +205,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
         return new(walk, found, await PastAsync(inspection, found, stop), await Db.WatchOfAsync(found.Id, stop),
             shelf.Classes.Guess(found.What, inspection.Tasks.FirstOrDefault(task => task.Id == found.TaskId)),
             shelf.Classes.MayDefer(found.What)?.Message, await Db.WrenchesAsync(stop),
-            inspection.InWork && User.May(Right.CorrectDiscrepancies), Today, await Db.PartsForAsync(Id, $"{Number:00}", stop));
+            inspection.InWork && User.May(Right.CorrectDiscrepancies), Today, await Db.PartsForAsync(Id, Number, stop));
     }
 
     private async Task<DiscrepancyPast> PastAsync(Inspection inspection, Discrepancy found, CancellationToken stop)

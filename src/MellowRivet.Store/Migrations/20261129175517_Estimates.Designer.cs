@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace MellowRivet.Store.Migrations
 {
     [DbContext(typeof(RivetDb))]
-    [Migration("20261129162047_Estimates")]
+    [Migration("20261129175517_Estimates")]
     partial class Estimates
     {
         /// <inheritdoc />
@@ -1283,6 +1283,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Agreed")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
 
@@ -1309,6 +1312,9 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("End")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Estimate")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("FirstNumber")

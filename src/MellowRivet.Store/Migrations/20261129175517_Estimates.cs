@@ -12,6 +12,18 @@ namespace MellowRivet.Store.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<string>(
+                name: "Agreed",
+                table: "OpenItems",
+                type: "TEXT",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
+                name: "Estimate",
+                table: "OpenItems",
+                type: "TEXT",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
                 name: "Choices",
                 table: "Inspections",
                 type: "TEXT",
@@ -134,6 +146,14 @@ namespace MellowRivet.Store.Migrations
 
             migrationBuilder.DropTable(
                 name: "OrderedParts");
+
+            migrationBuilder.DropColumn(
+                name: "Agreed",
+                table: "OpenItems");
+
+            migrationBuilder.DropColumn(
+                name: "Estimate",
+                table: "OpenItems");
 
             migrationBuilder.DropColumn(
                 name: "Choices",
