@@ -61,34 +61,36 @@ public static class EstimateQueries
     }
 
     /// <summary>What was found on other aircraft of a type at inspections that are signed, and on how many there were such.</summary>
+    /// <param name="db">The shop.</param>
+    /// <param name="aircraft">The aircraft that they are sisters of.</param>
+    /// <param name="zoneTitle">What a zone is called, for what was found in passing.</param>
+    /// <param name="stop">Stops waiting.</param>
     public static async Task<(IReadOnlyList<SisterFind> Finds, int Inspected)> SisterFindsAsync(this RivetDb db, Aircraft aircraft,
-        CancellationToken stop)
+        Func<string, string> zoneTitle, CancellationToken stop)
     {
-        var inspections = await (from inspection in db.Inspections.AsNoTracking()
-                                 join sister in db.Aircraft on inspection.AircraftId equals sister.Id
-                                 where sister.Type == aircraft.Type && sister.Id != aircraft.Id
-                                    && inspection.State != InspectionState.InWork && inspection.Kind != InspectionKind.Job
-                                 select new { inspection.Id, inspection.AircraftId, inspection.TimeInService }).ToListAsync(stop);
-        if (inspections.Select(row => row.AircraftId).Distinct().Count() is var inspected && inspected < TypeUsual.FewestAircraft)
+        var signed = from inspection in db.Inspections.AsNoTracking()
+                     join sister in db.Aircraft on inspection.AircraftId equals sister.Id
+                     where sister.Type == aircraft.Type && sister.Id != aircraft.Id
+                        && inspection.State != InspectionState.InWork && inspection.Kind != InspectionKind.Job
+                     select inspection;
+        var inspected = await signed.Select(inspection => inspection.AircraftId).Distinct().CountAsync(stop);
+        if (inspected < TypeUsual.FewestAircraft)
             return ([], inspected);
-        var at = inspections.ToDictionary(row => row.Id);
-        var ids = at.Keys.ToList();
-        var finds = await db.Discrepancies.AsNoTracking().Where(found => ids.Contains(found.InspectionId)
-                && found.Disposition != Disposition.Withdrawn && found.Class != DiscrepancyClass.KnownMark && found.CarriedFrom == null)
-            .Select(found => new { found.InspectionId, found.TaskKey, found.ZoneKey, found.What, found.How,
-                found.TaskId }).ToListAsync(stop);
-        var tasks = finds.Select(found => found.TaskId).OfType<Guid>().Distinct().ToList();
-        var zones = finds.Select(found => found.InspectionId).Distinct().ToList();
-        var texts = await db.Set<InspectionTask>().AsNoTracking().Where(task => tasks.Contains(task.Id))
-            .Select(task => new { task.Id, task.Text, task.ZoneTitle }).ToDictionaryAsync(task => task.Id, stop);
-        var titles = (await db.Set<InspectionTask>().AsNoTracking().Where(task => zones.Contains(task.InspectionId))
-            .Select(task => new { task.ZoneKey, task.ZoneTitle }).Distinct().ToListAsync(stop))
-            .GroupBy(zone => zone.ZoneKey).ToDictionary(zone => zone.Key, zone => zone.First().ZoneTitle);
-        return ([.. finds.Select(found => new SisterFind(at[found.InspectionId].AircraftId, found.TaskKey ?? found.ZoneKey,
-            found.TaskId is { } id && texts.TryGetValue(id, out var task)
-                ? $"{task.ZoneTitle}: {task.Text}"
-                : titles.GetValueOrDefault(found.ZoneKey, found.ZoneKey), found.What, found.How,
-            at[found.InspectionId].TimeInService.Value))], inspected);
+        // Joined, and no list of ids: a large fleet has thousands of inspections of one type.
+        var finds = await (from inspection in signed
+                           join found in db.Discrepancies on inspection.Id equals found.InspectionId
+                           join one in db.Set<InspectionTask>() on found.TaskId equals one.Id into tasks
+                           from task in tasks.DefaultIfEmpty()
+                           where found.Disposition != Disposition.Withdrawn && found.Class != DiscrepancyClass.KnownMark
+                              && found.CarriedFrom == null
+                           select new
+                           {
+                               inspection.AircraftId, inspection.TimeInService, found.TaskKey, found.ZoneKey, found.What, found.How,
+                               Text = (string?)task.Text, Title = (string?)task.ZoneTitle,
+                           }).ToListAsync(stop);
+        return ([.. finds.Select(found => new SisterFind(found.AircraftId, found.TaskKey ?? found.ZoneKey,
+            found.Text is null ? zoneTitle(found.ZoneKey) : $"{found.Title}: {found.Text}", found.What, found.How,
+            found.TimeInService.Value))], inspected);
     }
 
     /// <summary>Days from taking in to the signature, of this kind of inspection on this type; shortest first.</summary>

@@ -104,7 +104,7 @@ public sealed class EstimateStoreTests : IAsyncDisposable
             db.AddRange(aircraft, inspection);
         }
         await db.SaveChangesAsync();
-        var (finds, inspected) = await db.SisterFindsAsync(own, default);
+        var (finds, inspected) = await db.SisterFindsAsync(own, zone => zone, default);
         inspected.ShouldBe(sisters);
         var usual = TypeUsual.Of(finds, inspected);
         usual.Count.ShouldBe(places);

@@ -85,7 +85,7 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
 
     private async Task<PlanFromBefore> BeforeAsync(Inspection inspection, Aircraft aircraft, CancellationToken stop)
     {
-        var (finds, sisters) = await Db.SisterFindsAsync(aircraft, stop);
+        var (finds, sisters) = await Db.SisterFindsAsync(aircraft, inspection.ZoneTitle, stop);
         return new(await Db.TookAsync(JobKinds.Of(inspection, aircraft.Type), clock, stop),
             await Db.DaysInAsync(inspection, aircraft.Type, clock, stop), TypeUsual.Of(finds, sisters), sisters);
     }
