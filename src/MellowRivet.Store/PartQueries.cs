@@ -52,9 +52,10 @@ public static class PartQueries
         return rows.ToLookup(row => $"{row.WorkOrder}-{row.part.Key}", row => row.part);
     }
 
-    /// <summary>Inspections in work with what was found, to look at.</summary>
+    /// <summary>Inspections in work with what was found and has an estimate, to look at: what has none names no part.</summary>
     public static async Task<IReadOnlyList<Inspection>> InWorkWithFoundAsync(this RivetDb db, CancellationToken stop) =>
-        await db.Inspections.AsNoTracking().Include(row => row.Discrepancies).Where(row => row.State == InspectionState.InWork)
+        await db.Inspections.AsNoTracking().Include(row => row.Discrepancies.Where(found => found.Estimate != null))
+            .Where(row => row.State == InspectionState.InWork)
             .ToListAsync(stop);
 
     /// <summary>The work orders of inspections.</summary>
