@@ -42,8 +42,14 @@ public static class EstimateQueries
             return Learned.Nothing;
         var booked = await db.BookedTimes.AsNoTracking().Where(row => row.Kind == kind && row.Hours != null).ToListAsync(stop);
         var ids = booked.Select(row => row.InspectionId).Distinct().ToList();
-        var inspections = await db.Inspections.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, stop);
-        var lines = (await db.Discrepancies.AsNoTracking().Where(row => ids.Contains(row.InspectionId))
+        var inspections = await db.Inspections.AsNoTracking().Where(row => ids.Contains(row.Id)).Select(row => new
+            {
+                row.Id, row.WorkOrder, InWork = row.State == InspectionState.InWork,
+                Priced = EF.Property<List<PricedWork>>(row, "pricedWork"),
+            }).ToDictionaryAsync(row => row.Id, stop);
+        // Hours on the inspection itself, or on a due item, are on no line of its list.
+        var onLines = booked.Where(row => char.IsAsciiDigit(row.Key[0])).Select(row => row.InspectionId).Distinct().ToList();
+        var lines = (await db.Discrepancies.AsNoTracking().Where(row => onLines.Contains(row.InspectionId))
             .Select(row => new { row.InspectionId, row.Number, row.Disposition, row.Estimate }).ToListAsync(stop))
             .ToDictionary(row => (row.InspectionId, Key: $"{row.Number:00}"));
         List<JobTook> jobs = [];
@@ -52,7 +58,7 @@ public static class EstimateQueries
             var (inspection, line) = (inspections[job.Key.InspectionId], lines.GetValueOrDefault(job.Key));
             if (line?.Disposition == Disposition.Withdrawn || (inspection.InWork && line?.Disposition.IsSettled() != true))
                 continue;
-            var estimate = line is not null ? line.Estimate : inspection.PricedWork.FirstOrDefault(work =>
+            var estimate = line is not null ? line.Estimate : inspection.Priced.Find(work =>
                 work.Key == job.Key.Key)?.Estimate;
             jobs.Add(new(line is null ? inspection.WorkOrder : $"{inspection.WorkOrder}-{job.Key.Key}", job.Sum(row => row.Hours!.Value),
                 estimate?.Hours?.Likely, clock.DayOf(job.Max(row => row.From))));

@@ -38,6 +38,9 @@ public sealed partial class Inspection
     /// <summary>Bulletins that are done at this inspection.</summary>
     public IReadOnlyList<BulletinWork> Bulletins => bulletins;
 
+    // The sheet that a bulletin’s steps stand on, by the bulletin’s place among those that were taken in.
+    private static string BulletinSheet(int index) => $"bulletin-{index + 1}";
+
     public BulletinWork? WorkOf(BulletinLine line) =>
         bulletins.FirstOrDefault(work => work.BulletinId == line.Held.Id && work.ComponentId == line.On?.ComponentId);
 
@@ -65,7 +68,7 @@ public sealed partial class Inspection
             steps = steps.Prepend(new("find-out",
                 $"Find out whether it applies. Read off: "
                 + $"{string.Join("; ", line.Answer.Missing.Select(name => FactName.Read(name)?.InWords ?? name))}", bulletin.Title));
-        var sheet = new Worksheet($"bulletin-{bulletins.Count + 1}", $"{bulletin.Issuer}, {bulletin.Title}", 1, "", []);
+        var sheet = new Worksheet(BulletinSheet(bulletins.Count), $"{bulletin.Issuer}, {bulletin.Title}", 1, "", []);
         worksheets = [.. worksheets, new(sheet.Key, sheet.Title, 1, bulletin.LabourHours ?? 0)];
         var order = Tasks.Select(task => task.Order).Concat(notDue.Select(task => task.Order)).DefaultIfEmpty(-1).Max() + 1;
         foreach (var step in steps)

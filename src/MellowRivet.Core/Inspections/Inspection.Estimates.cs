@@ -35,11 +35,12 @@ public sealed partial class Inspection
         new[]
             {
                 new PricedWork(ItselfKey, $"The {Kind.InFull()} itself", WorkKind.Inspection,
-                    Hours(WorksheetHours - worksheets.Where(sheet => sheet.Key.StartsWith("bulletin-", StringComparison.Ordinal))
+                    Hours(WorksheetHours - worksheets.Where(sheet => bulletins.Index().Any(work => BulletinSheet(work.Index) == sheet.Key))
                         .Sum(sheet => sheet.Hours))),
             }
             .Where(_ => JobOf is null)
-            .Concat(bulletins.Select(work => new PricedWork($"bulletin-{work.ZoneKey}", work.Title, WorkKind.Bulletin, null)))
+            .Concat(bulletins.Select((work, index) => new PricedWork($"bulletin-{work.ZoneKey}", work.Title, WorkKind.Bulletin,
+                Hours(worksheets.FirstOrDefault(sheet => sheet.Key == BulletinSheet(index))?.Hours ?? 0))))
             .Concat(due.Select(item => new PricedWork($"due-{item.Id:N}", item.Title, WorkKind.Due, Hours(item.Hours ?? 0))))
             .Where(work => pricedWork.All(other => other.Key != work.Key));
 

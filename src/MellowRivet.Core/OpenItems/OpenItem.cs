@@ -148,7 +148,9 @@ public sealed class OpenItem
         Placarded = found.IsDeferred ? found.Correction!.Action : "";
         deferral = [.. found.Deferral.Answers];
         photos = [.. found.Photos];
-        (Estimate, Agreed) = (found.Estimate, found.IsAgreed() && found.Agreed!.IsOwners ? found.Agreed : null);
+        // A deferred one was worked on and is paid for: what it takes to put right nobody has said.
+        (Estimate, Agreed) = found.IsDeferred ? (null, null)
+            : (found.Estimate, found.IsAgreed() && found.Agreed!.IsOwners ? found.Agreed : null);
         Changes++;
     }
 
@@ -178,7 +180,8 @@ public static class OpenItemsAfter
                 if (OpenItem.Leaves(found))
                     item.Take(inspection, found, on);
                 else
-                    item.Close(new(found.Correction?.InWords ?? (found.Steps is [.., var last] ? last.Words : null)
+                    item.Close(new(found.Correction?.InWords ?? (found.Steps is [.., { To: Disposition.Withdrawn } last] ? last.Words
+                        : null)
                         ?? found.Class.InWords(), on, found.CorrectedBy ?? by, inspection.WorkOrder));
         return [.. inspection.Discrepancies.Where(found => OpenItem.Leaves(found)
             && (found.CarriedFrom is not { } from || open.All(item => item.Id != from))).OrderBy(found => found.Number)

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -24,7 +25,7 @@ public class InInspectionTests
         By = [CertificateKind.Mechanic],
         Steps = [new("Look at the bolt", "Magnetos off."), new("Torque it", Torque: "17 N·m (115 in-lb)"),
             new("Play", Measure: new("bolt-play", "thou", null, 2, Judgements.Standing.Manual, "p. 4"))],
-        LogWording = "{number} by {method} at {hours}",
+        LogWording = "{number} by {method} at {hours}", LabourHours = 1.5m,
     };
 
     public InInspectionTests()
@@ -40,6 +41,17 @@ public class InInspectionTests
     {
         inspection.TakeInBulletin(Looked.Lines[0]).ShouldBeNull();
         return inspection.Bulletins.Single().ZoneKey;
+    }
+
+    [Fact]
+    public void Its_hours_are_its_own_work_to_be_priced_and_not_the_inspections()
+    {
+        inspection.Unpriced([]).Single().Estimate.ShouldBeNull("the worksheet of this test says no hours");
+        var zone = Take();
+        inspection.Unpriced([]).Select(work => (work.Key, work.Estimate?.Hours?.Likely))
+            .ShouldBe([("inspection", null), ($"bulletin-{zone}", 1.5m)]);
+        inspection.Expect($"bulletin-{zone}", was => (was, null), inspection.Unpriced([]), Mechanic.Id, Fixture.Now).ShouldBeNull();
+        inspection.PricedWork.Single().Kind.ShouldBe(WorkKind.Bulletin);
     }
 
     private void AnswerAll(string zone)

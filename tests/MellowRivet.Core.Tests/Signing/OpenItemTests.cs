@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Oil;
@@ -39,6 +40,31 @@ public class OpenItemTests
             found.Answer(question.Key, question.GoesOn, "", Fixture.Classes, Fixture.Ines, Fixture.Now).ShouldBeNull();
         found.Correct(new("Breaker collared, placarded inoperative", CorrectionKind.Deferred), new(new(), 0), Fixture.Ines, Fixture.Now)
             .ShouldBeNull();
+    }
+
+    [Fact]
+    public void What_was_deferred_is_paid_for_and_what_ends_as_a_known_mark_says_so()
+    {
+        var first = Begin();
+        var (boots, line) = (Find(first, "De-ice boots do not inflate", DiscrepancyClass.Deferrable),
+            Find(first, "Line in the paint", DiscrepancyClass.Recommended));
+        foreach (var found in new[] { boots, line })
+        {
+            found.Expect(Estimate.Of(null, 90), first.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+            found.Move(Disposition.Asked, null, first.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+            found.Move(Disposition.Approved, null, first.Terms, null, Fixture.Now).ShouldBeNull();
+        }
+        Defer(boots);
+        Sign(first);
+        var second = Begin();
+        var (carriedBoots, carriedLine) = (second.Discrepancies.Single(found => found.CarriedNumber == "26-1-01"),
+            second.Discrepancies.Single(found => found.CarriedNumber == "26-1-02"));
+        (carriedBoots.Disposition, carriedBoots.Estimate, carriedBoots.Agreed).ShouldBe((Disposition.Open, null, null));
+        carriedLine.Disposition.ShouldBe(Disposition.Approved);
+        carriedLine.Examine(new(FoundHow.DyePenetrant, "no indication", Fixture.Ines, Fixture.Today, null), Fixture.Today,
+            new(DiscrepancyClass.KnownMark, false, Fixture.Ines, Fixture.Now), Fixture.Classes).ShouldBeNull();
+        Sign(second);
+        items.Single(item => item.FirstNumber == "26-1-02").End!.Words.ShouldBe("known mark");
     }
 
     [Fact]
