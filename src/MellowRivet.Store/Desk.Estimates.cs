@@ -16,7 +16,7 @@ public sealed partial class Desk
         if (inspection.JobOf is not null)
             return [];
         var line = await Board.LineAsync(inspection.AircraftId, stop);
-        return [.. WorkPlan.Of(inspection, line.OwnItems, null).Due.Where(item => !item.IsLeftOut)
+        return [.. WorkPlan.DueOf(inspection, line.OwnItems).Where(item => !item.IsLeftOut)
             .Select(item => new DueWork(item.Entry.Item.Id, item.Entry.Title, item.Entry.Item.LabourHours))];
     }
 

@@ -140,10 +140,11 @@ public static class PeopleQueries
 
     /// <summary>Whose key of a calendar address it is, and what of the fleet they see; null where it is nobody's.</summary>
     public static async Task<Sight?> SightOfKeyAsync(this RivetDb db, string hash, DateOnly today, CancellationToken stop) =>
-        await db.People.AsNoTracking().FirstOrDefaultAsync(person => person.CalendarKeyHash == hash && person.LeftAt == null,
-            stop) is { } who
-            ? Sight.Of(who, today)
-            : null;
+        await db.PersonOfKeyAsync(hash, stop) is { } who ? Sight.Of(who, today) : null;
+
+    /// <summary>Whose calendar a key opens; null for nobody's.</summary>
+    public static Task<Person?> PersonOfKeyAsync(this RivetDb db, string hash, CancellationToken stop) =>
+        db.People.AsNoTracking().FirstOrDefaultAsync(person => person.CalendarKeyHash == hash && person.LeftAt == null, stop);
 
     public static Task<bool> HasCalendarKeyAsync(this RivetDb db, Guid person, CancellationToken stop) =>
         db.People.AnyAsync(row => row.Id == person && row.CalendarKeyHash != null, stop);

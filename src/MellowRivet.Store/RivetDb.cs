@@ -48,6 +48,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = 
     public DbSet<OpenItem> OpenItems => Set<OpenItem>();
     public DbSet<BookedTime> BookedTimes => Set<BookedTime>();
     public DbSet<OrderedPart> OrderedParts => Set<OrderedPart>();
+    public DbSet<KeptPlan> Plans => Set<KeptPlan>();
     public DbSet<OwnerLink> OwnerLinks => Set<OwnerLink>();
     public DbSet<Reading> Readings => Set<Reading>();
     public DbSet<EngineLog> EngineLogs => Set<EngineLog>();

@@ -33,14 +33,17 @@ public sealed record OutsideWork(string What, Spread? Price, int? Days);
 /// <param name="Outside">What is done outside; null for nothing.</param>
 /// <param name="WaitsFor">What it waits for, in words: a cure, a look by somebody, another line; may be empty.</param>
 /// <param name="PartsBy">The day the parts are expected; null where nobody has said.</param>
+/// <param name="CureHours">Hours after the work in which it cures or dries and nothing goes on; null for none.</param>
+/// <param name="Place">The place it takes, of which the shop has only so many: "stand", "hoist"; empty for none.</param>
+/// <param name="After">Keys of other lines that have to be done before; null for none.</param>
 public sealed record Estimate(IReadOnlyList<Labour> Labour, IReadOnlyList<PartNeeded> Parts, OutsideWork? Outside = null,
-    string WaitsFor = "", DateOnly? PartsBy = null)
+    string WaitsFor = "", DateOnly? PartsBy = null, decimal? CureHours = null, string Place = "", IReadOnlyList<string>? After = null)
 {
     /// <summary>More hours, or a dearer part, than any line of a shop's has.</summary>
     public const decimal MostHours = 1_000, MostPrice = 10_000_000, MostQuantity = 10_000;
 
-    /// <summary>Most parts of one line, the longest words, and the longest a part is waited for, in days.</summary>
-    public const int MostParts = 40, LongestWords = 120, LongestWait = 1_500;
+    /// <summary>Most parts of one line, the longest words, the longest a part is waited for, in days, and so on.</summary>
+    public const int MostParts = 40, LongestWords = 120, LongestWait = 1_500, LongestPlace = 30, MostAfter = 20;
 
     /// <summary>What a price of parts typed as one sum is called.</summary>
     public const string PartsAtOnce = "parts";
@@ -55,7 +58,8 @@ public sealed record Estimate(IReadOnlyList<Labour> Labour, IReadOnlyList<PartNe
     private static PartNeeded AtOnce(Spread price) => new(PartsAtOnce, "", 1, "", price, null, false);
 
     /// <summary>Nobody has said anything.</summary>
-    public bool SaysNothing => Labour.Count == 0 && Parts.Count == 0 && Outside is null && WaitsFor.Length == 0 && PartsBy is null;
+    public bool SaysNothing => Labour.Count == 0 && Parts.Count == 0 && Outside is null && WaitsFor.Length == 0 && PartsBy is null
+        && CureHours is null && Place.Length == 0 && After is not { Count: > 0 };
 
     /// <summary>All its hours; null where nobody has said.</summary>
     public Spread? Hours => Labour.Count == 0 ? null : Labour.Aggregate(Spread.Of(0), (sum, labour) => sum + labour.Hours);
@@ -144,6 +148,10 @@ public sealed record Estimate(IReadOnlyList<Labour> Labour, IReadOnlyList<PartNe
             ? new("estimate",
                 $"Outside work: who and what in up to {LongestWords} characters, a price from 0 up, days up to {LongestWait:#,0}.")
         : WaitsFor.Length > LongestWords ? new("estimate", $"What it waits for, in up to {LongestWords} characters.")
+        : CureHours is < 0 or > (decimal)Inspections.Cure.MostHours
+            ? new("cure", $"Hours to cure from 0 to {Inspections.Cure.MostHours:0}: the can or the tube says.")
+        : Place.Length > LongestPlace ? new("place", $"The place it takes, in up to {LongestPlace} characters.")
+        : After?.Count > MostAfter ? new("after", $"Up to {MostAfter} lines before it.")
         : null;
 
     private static bool Falls(Spread spread) => spread.Low > spread.Likely || spread.Likely > spread.High;

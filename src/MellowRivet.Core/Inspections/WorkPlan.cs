@@ -37,15 +37,22 @@ public sealed record WorkPlan(
     public static WorkPlan Of(Inspection inspection, DueLine line, Inspection? last)
     {
         var next = line.InspectionAfter(inspection.Kind);
-        // Done during this inspection is still part of its plan, though it no longer falls due.
-        bool Done(DueEntry entry) => entry.Item.Last?.On >= inspection.OpenedOn && entry.Item.Last.Reference == inspection.WorkOrder;
-        var falls = line.FallsDueBefore(next ?? line.Now.Today, inspection.Kind).ToList();
-        var due = line.Entries.Where(entry => falls.Contains(entry) || (Done(entry) && !entry.Item.DoneBy.Contains(inspection.Kind)))
-            .Select(entry => new PlannedDue(entry, Done(entry), inspection.LeftOut.Contains(entry.Item.Id))).ToList();
+        var due = DueOf(inspection, line);
         return new(
             [.. inspection.Walk.GroupBy(task => task.ZoneTitle).Select(zone => (zone.Key, zone.Count()))],
             next, due, inspection.Squawks,
             [.. (last?.Discrepancies ?? []).Where(found => found.IsOpen).OrderBy(found => found.Class).ThenBy(found => found.Number)],
             inspection.WorksheetHours, due.Where(item => !item.IsLeftOut).Sum(item => item.Entry.Item.LabourHours ?? 0));
+    }
+
+    /// <summary>What falls due before the inspection after this one, or was done with it.</summary>
+    public static IReadOnlyList<PlannedDue> DueOf(Inspection inspection, DueLine line)
+    {
+        var next = line.InspectionAfter(inspection.Kind);
+        // Done during this inspection is still part of its plan, though it no longer falls due.
+        bool Done(DueEntry entry) => entry.Item.Last?.On >= inspection.OpenedOn && entry.Item.Last.Reference == inspection.WorkOrder;
+        var falls = line.FallsDueBefore(next ?? line.Now.Today, inspection.Kind).ToList();
+        return [.. line.Entries.Where(entry => falls.Contains(entry) || (Done(entry) && !entry.Item.DoneBy.Contains(inspection.Kind)))
+            .Select(entry => new PlannedDue(entry, Done(entry), inspection.LeftOut.Contains(entry.Item.Id)))];
     }
 }

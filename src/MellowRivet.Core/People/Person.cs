@@ -1,3 +1,5 @@
+using MellowRivet.Core.Schedule;
+
 namespace MellowRivet.Core.People;
 
 public enum Role { Inspector = 1, Mechanic, Repairman, Assistant, Owner, ShopAdmin }
@@ -110,6 +112,19 @@ public sealed class Person
     public string? CalendarKeyHash { get; private set; }
 
     public bool IsHere => LeftAt is null;
+
+    /// <summary>When they work; null until somebody says.</summary>
+    public WorkWeek? Week { get; private set; }
+
+    /// <summary>Says when they work.</summary>
+    /// <returns>What is wrong with it; null where it holds.</returns>
+    public Refusal? Work(WorkWeek week)
+    {
+        if (week.Check() is { } refusal)
+            return refusal;
+        Week = week;
+        return null;
+    }
 
     /// <summary>Gives them a new calendar address; the one before stops working.</summary>
     public void HandOutCalendarKey(string hash) => CalendarKeyHash = hash;

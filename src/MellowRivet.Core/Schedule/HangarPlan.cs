@@ -33,7 +33,11 @@ public sealed record AircraftReady(string Aircraft, DateOnly Likely, DateOnly Ni
 /// <param name="Skill">The skill.</param>
 /// <param name="Hours">Working hours that jobs which could go on wait for it, added up.</param>
 /// <param name="Jobs">How many of them.</param>
-public sealed record ShortHand(string Skill, decimal Hours, int Jobs);
+public sealed record ShortHand(string Skill, decimal Hours, int Jobs)
+{
+    /// <summary>Hours that one of them waits, on average.</summary>
+    public decimal Each => Math.Round(Hours / Jobs, 1);
+}
 
 /// <summary>What somebody more would change.</summary>
 /// <param name="Skill">What they can do.</param>
@@ -67,6 +71,26 @@ public sealed record HangarPlan(DateOnly Start, IReadOnlyList<PlacedJob> Jobs, I
 {
     /// <summary>What has to be ordered on the plan's first day, or an aircraft is later.</summary>
     public IEnumerable<string> OrderToday => Orders.Where(order => order.By <= Start).Select(order => order.Job);
+
+    /// <summary>What a hand does on which day, by the hour: a job goes on over nights and days off.</summary>
+    public IEnumerable<(PlacedJob Job, DateTime From, DateTime To)> Pieces(string hand)
+    {
+        if (Hands.FirstOrDefault(one => one.Id == hand)?.Week is not { } week)
+            yield break;
+        foreach (var job in Jobs.Where(job => job.Hand == hand))
+            for (var day = DayOf(job.Start); day <= DayOf(job.End); day = day.AddDays(1))
+            {
+                if (!week.WorksOn(day))
+                    continue;
+                var (opens, closes) = (day.ToDateTime(week.Begins), day.ToDateTime(week.Begins).AddHours((double)week.HoursPerDay));
+                var (from, to) = (job.Start > opens ? job.Start : opens, job.End < closes ? job.End : closes);
+                if (to > from)
+                    yield return (job, from, to);
+            }
+    }
+
+    /// <summary>The day of a moment of the shop's clock.</summary>
+    public static DateOnly DayOf(DateTime at) => new(at.Year, at.Month, at.Day);
 
     public AircraftReady? Of(string aircraft) => Aircraft.FirstOrDefault(one => one.Aircraft == aircraft);
 

@@ -13,7 +13,7 @@ internal sealed class Improver(Workshop shop, int seed, CancellationToken stop)
     private readonly int count = shop.Jobs.Count;
 
     // A worse list is taken more easily while this is large, in minutes of cost.
-    private const double Warm = 240, Cold = 1;
+    private const double Warm = 240, Cold = 0.05;
 
     /// <summary>The best timetable that was found.</summary>
     /// <param name="moves">Moves that are tried.</param>

@@ -53,7 +53,7 @@ internal sealed class ListScheduler
         (into.Start[job], into.End[job], into.Hand[job], into.Unit[job]) = (start, end, who, unit);
         into.Through[job] = end + shop.Cure[job] + shop.Away[job];
         if (who >= 0 && end > start)
-            Insert(busy[who], start, end);
+            Fill(busy[who], shop.Calendars[who], start, end);
         if (unit >= 0)
             Insert(taken[shop.Place[job]][unit], start, end + shop.Cure[job]);
     }
@@ -94,6 +94,23 @@ internal sealed class ListScheduler
             if (spans[at].To > from)
                 return spans[at].To;
         return null;
+    }
+
+    // What no working time lies between becomes one span: a day that is full is passed over at once.
+    private static void Fill(List<(int From, int To)> spans, HandCalendar calendar, int from, int to)
+    {
+        var at = First(spans, from);
+        var joinsNext = at < spans.Count && calendar.Next(to) >= spans[at].From;
+        if (at > 0 && calendar.Next(spans[at - 1].To) >= from)
+        {
+            spans[at - 1] = (spans[at - 1].From, joinsNext ? spans[at].To : to);
+            if (joinsNext)
+                spans.RemoveAt(at);
+        }
+        else if (joinsNext)
+            spans[at] = (from, spans[at].To);
+        else
+            spans.Insert(at, (from, to));
     }
 
     private static void Insert(List<(int From, int To)> spans, int from, int to)

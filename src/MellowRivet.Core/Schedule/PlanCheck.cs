@@ -3,12 +3,12 @@ using MellowRivet.Core.Estimates;
 namespace MellowRivet.Core.Schedule;
 
 /// <summary>Finds what of a question can't be planned, and says why; the rest can.</summary>
-internal static class PlanCheck
+public static class PlanCheck
 {
-    public static (IReadOnlyList<PlanJob> Jobs, IReadOnlyList<PlanProblem> Problems) Of(PlanQuestion question,
+    internal static (IReadOnlyList<PlanJob> Jobs, IReadOnlyList<PlanProblem> Problems) Of(PlanQuestion question,
         IReadOnlyList<HandCalendar> calendars)
     {
-        List<PlanProblem> problems = [];
+        List<PlanProblem> problems = [.. question.Unsaid];
         for (var index = 0; index < question.Hands.Count; index++)
             if (calendars[index].NeverWorks)
                 problems.Add(new(question.Hands[index].Id, "week", $"{question.Hands[index].Name} never works: no days, or off for good. "
@@ -37,9 +37,10 @@ internal static class PlanCheck
         {
             if (job is { OrderedOn: not null } && job.PartsOn(question.Start) is { } due && due < question.Start)
                 problems.Add(new(job.Id, "lead", $"{Title(job)}: its parts should have come on {due:yyyy-MM-dd}. "
-                    + "It is planned as if they were here: ask where they are.", false));
+                    + "It is planned as if they were here: ask where they are.", false, job.Aircraft, job.Line));
             if (job.Pin is { Day: { } day } && day < question.Start)
-                problems.Add(new(job.Id, "pin", $"{Title(job)}: pinned to {day:yyyy-MM-dd}, which is gone by.", false));
+                problems.Add(new(job.Id, "pin", $"{Title(job)}: pinned to {day:yyyy-MM-dd}, which is gone by.", false, job.Aircraft,
+                    job.Line));
         }
         return ([.. question.Jobs.Where(job => jobs.ContainsKey(job.Id))], problems);
 
@@ -47,11 +48,12 @@ internal static class PlanCheck
 
         void Leave(string id, string field, string words)
         {
-            if (jobs.Remove(id))
-                problems.Add(new(id, field, $"{Named(id)}: {words}.", true));
+            if (jobs.Remove(id, out var job))
+                problems.Add(new(id, field, $"{Title(job)}: {words}.", true, job.Aircraft, job.Line));
         }
     }
 
+    /// <summary>What a job is called.</summary>
     public static string Title(PlanJob job) => job.Title.Length > 0 ? job.Title : job.Id;
 
     private static (string Field, string Words)? Wrong(PlanJob job, PlanQuestion question, List<Hand> working)
@@ -73,10 +75,10 @@ internal static class PlanCheck
             return ("place", $"it takes a place, {place}, of which there is none");
         if (job.Hours.High == 0)
             return null;
-        if (!working.Exists(hand => Can(hand, job)))
-            return ("skill", job.Skill is null ? "nobody works" : question.Hands.Any(hand => Can(hand, job))
+        if (!working.Exists(hand => hand.Can(job)))
+            return ("skill", job.Skill is null ? "nobody works" : question.Hands.Any(hand => hand.Can(job))
                 ? $"it takes {With(job.Skill)}, and none of them works" : $"it takes {With(job.Skill)}, and nobody here is one");
-        if (job.Pin?.Hand is { } pinned && working.Find(hand => hand.Id == pinned) is var hand && (hand is null || !Can(hand, job)))
+        if (job.Pin?.Hand is { } pinned && working.Find(hand => hand.Id == pinned) is var hand && (hand is null || !hand.Can(job)))
             return ("pin", hand is null
                 ? $"it is pinned to somebody who doesn’t work here, {question.Hands.FirstOrDefault(one => one.Id == pinned)?.Name ?? pinned}"
                 : $"it is pinned to {hand.Name}, and takes {With(job.Skill!)}");
@@ -85,8 +87,7 @@ internal static class PlanCheck
         bool Far(DateOnly when) => when.DayNumber - question.Start.DayNumber > HandCalendar.Horizon - 350;
     }
 
-    public static bool Can(Hand hand, PlanJob job) => job.Skill is null || hand.Skills.Contains(job.Skill, StringComparer.OrdinalIgnoreCase);
-
+    /// <summary>"an inspector".</summary>
     public static string With(string skill) => $"{("aeiou".Contains(char.ToLowerInvariant(skill[0])) ? "an" : "a")} {skill}";
 
     // Each job that can be reached from itself, with the way round.

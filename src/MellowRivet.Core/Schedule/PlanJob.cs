@@ -84,6 +84,9 @@ public sealed record PlanQuestion(DateOnly Start, IReadOnlyList<Hand> Hands, IRe
 {
     /// <summary>From what minute of its first day on it is planned: what is gone by of a day can't be worked in any more.</summary>
     public int FromMinute { get; init; }
+
+    /// <summary>What can't be planned because nobody has said enough of it; and what is planned on a guess.</summary>
+    public IReadOnlyList<PlanProblem> Unsaid { get; init; } = [];
 }
 
 /// <summary>What of a plan can't be as it was said, in words; a job of which that is so is left out, and the rest planned.</summary>
@@ -91,4 +94,6 @@ public sealed record PlanQuestion(DateOnly Start, IReadOnlyList<Hand> Hands, IRe
 /// <param name="Field">What of it: "hours", "after", "skill", "lead", "week", "pin".</param>
 /// <param name="Words">What is wrong.</param>
 /// <param name="IsLeftOut">It is not in the plan.</param>
-public sealed record PlanProblem(string About, string Field, string Words, bool IsLeftOut);
+/// <param name="Aircraft">The aircraft it is on; null for none.</param>
+/// <param name="Line">What it belongs to in the shop; null for none.</param>
+public sealed record PlanProblem(string About, string Field, string Words, bool IsLeftOut, string? Aircraft = null, WorkLine? Line = null);

@@ -36,7 +36,7 @@ public static class Planner
         if (Enumerable.Range(0, jobs.Count).FirstOrDefault(job => table.End[job] >= HandCalendar.Never, -1) is >= 0 and var far)
             return Plan(question with { Jobs = [.. question.Jobs.Where(job => job.Id != jobs[far].Id)] }, seed, effort, progress, stop)
                 is var rest ? rest with { Problems = [.. rest.Problems, new(jobs[far].Id, "hours",
-                    $"{PlanCheck.Title(jobs[far])}: nobody gets to it within ten years.", true)] } : null!;
+                    $"{PlanCheck.Title(jobs[far])}: nobody gets to it within ten years.", true, jobs[far].Aircraft, jobs[far].Line)] } : null!;
         var replay = new Replay(shop, table);
         var spread = jobs.Count == 0 ? [] : replay.Spread(effort.Runs, seed, Part(progress, 0.4, 0.8), stop);
         var told = new Telling(shop, table, replay);
@@ -62,7 +62,7 @@ public static class Planner
             var more = question with { Hands = [.. question.Hands, new(HelperId, "a helper", [skill], week)], Jobs = shop.Jobs };
             var calendars = shop.Calendars.Append(new HandCalendar(week, question.Start)).ToList();
             var with = Workshop.Of(more, shop.Jobs, calendars);
-            var table = new Improver(with, seed, stop).Best(effort.MovesFor(shop.Jobs.Count), effort.Limit / 3, null);
+            var table = new Improver(with, seed, stop).Best(effort.MovesFor(shop.Jobs.Count) / 3, effort.Limit / 3, null);
             var (before, after) = (without.ReadyOf(shop), table.ReadyOf(with));
             var sooner = before.Select((minute, aircraft) => (Aircraft: shop.Registrations[aircraft],
                     Days: (minute / HandCalendar.Day) - (after[aircraft] / HandCalendar.Day)))

@@ -36,15 +36,15 @@ internal sealed class Replay
     /// <summary>When each aircraft is ready.</summary>
     /// <param name="minutes">Minutes of each job.</param>
     /// <param name="ready">Where it is written.</param>
-    /// <param name="later">A job whose parts come later than was said; −1 for none.</param>
+    /// <param name="later">Jobs whose part comes later than was said; null for none.</param>
     /// <param name="days">By how many days.</param>
-    public void Run(int[] minutes, int[] ready, int later = -1, int days = 0)
+    public void Run(int[] minutes, int[] ready, IReadOnlyCollection<int>? later = null, int days = 0)
     {
         Array.Clear(ready);
         foreach (var job in order)
         {
             var from = shop.From[job];
-            if (job == later)
+            if (later?.Contains(job) == true)
                 from = Math.Max(from, ShiftedParts(job, days));
             foreach (var before in shop.After[job])
                 from = Math.Max(from, through[before]);

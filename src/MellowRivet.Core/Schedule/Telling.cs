@@ -67,7 +67,6 @@ internal sealed class Telling
 
     public IReadOnlyList<AircraftReady> Ready(int[][] spread, IReadOnlyList<PlanProblem> problems)
     {
-        var leftOut = problems.Where(problem => problem.IsLeftOut).Select(problem => problem.About).ToHashSet();
         return
         [
             .. shop.Registrations.Select((aircraft, index) =>
@@ -77,7 +76,7 @@ internal sealed class Telling
                 var inTime = spread[index].Count(minute => wanted is null || DayAt(minute) <= wanted) / (double)spread[index].Length;
                 return new AircraftReady(aircraft, DayAt(HangarPlan.At(spread[index], 0.5)), DayAt(HangarPlan.At(spread[index], 0.9)),
                     [.. chain.Select(job => shop.Jobs[job].Id)], by, wanted, inTime,
-                    shop.Question.Jobs.Count(job => job.Aircraft == aircraft && leftOut.Contains(job.Id)));
+                    problems.Count(problem => problem.IsLeftOut && problem.Aircraft == aircraft));
             }).OrderBy(ready => ready.Likely).ThenBy(ready => ready.Aircraft, StringComparer.Ordinal),
         ];
     }
@@ -106,7 +105,8 @@ internal sealed class Telling
             var job = shop.Jobs[first];
             var day = new[] { job.PartsOn(shop.Question.Start), job.NotBefore }.Max();
             return $"{(job.Part.Length > 0 ? job.Part : $"a part for {PlanCheck.Title(job)}")}: here {day:yyyy-MM-dd}"
-                + (job.IsToOrder ? ", if it is ordered today" : "");
+                + (job.IsToOrder ? $", if it is ordered {(OrderBefore(first) is var by0 && by0 > shop.Question.Start ? $"by {by0:yyyy-MM-dd}"
+                    : "today")}" : "");
         }
         if (by == BoundBy.Day)
             return $"{PlanCheck.Title(shop.Jobs[first])}: not before {DayAt(shop.From[first]):yyyy-MM-dd}"
@@ -126,33 +126,44 @@ internal sealed class Telling
             return "nothing takes a hand";
         var (hand, minutes, others) = hands[0];
         return $"{shop.Question.Hands[hand].Name}: {minutes / 60.0:0.#} h one after the other"
-            + (others > 0 ? $", {(others == 1 ? "one of it" : $"{others} of it")} on other aircraft" : "");
+            + (others > 0 ? $", {others} {(others == 1 ? "job" : "jobs")} of that on other aircraft" : "");
     }
 
+    private DateOnly OrderBefore(int job) => Orders().First(order => order.Job == shop.Jobs[job].Id || SameLine(order.Job, job)).By;
+
+    private bool SameLine(string id, int job) =>
+        shop.Jobs[job].Line is { } line && shop.Jobs.First(other => other.Id == id).Line is { } of && (of.Order, of.Key) == (line.Order, line.Key);
+
+    private IReadOnlyList<OrderBy>? orders;
+
     /// <summary>Parts to order, and the last day on which each does.</summary>
-    public IReadOnlyList<OrderBy> Orders()
+    public IReadOnlyList<OrderBy> Orders() => orders ??= Reckoned();
+
+    private IReadOnlyList<OrderBy> Reckoned()
     {
         var (ready, moved) = (new int[shop.Registrations.Count], new int[shop.Registrations.Count]);
         replay.Run(shop.Minutes, ready);
-        bool Moves(int job, int days)
+        bool Moves(int[] jobs, int days)
         {
-            replay.Run(shop.Minutes, moved, job, days);
+            replay.Run(shop.Minutes, moved, jobs, days);
             return moved.Where((minute, aircraft) => minute / HandCalendar.Day > ready[aircraft] / HandCalendar.Day).Any();
         }
-        int Last(int job)
+        int Last(int[] jobs)
         {
             var (low, high) = (0, 1);
             // In a replay what comes later makes nothing earlier, so halving finds the day.
-            while (high < 512 && !Moves(job, high))
+            while (high < 512 && !Moves(jobs, high))
                 (low, high) = (high, high * 2);
             while (high - low > 1)
-                (low, high) = Moves(job, (low + high) / 2) ? (low, (low + high) / 2) : ((low + high) / 2, high);
+                (low, high) = Moves(jobs, (low + high) / 2) ? (low, (low + high) / 2) : ((low + high) / 2, high);
             return low;
         }
         return
         [
+            // Two hands' work of one line waits for the same part.
             .. Enumerable.Range(0, shop.Jobs.Count).Where(job => shop.Jobs[job].IsToOrder)
-                .Select(job => new OrderBy(shop.Jobs[job].Id, shop.Question.Start.AddDays(Last(job))))
+                .GroupBy(job => shop.Jobs[job].Line is { } line ? $"{line.Order}/{line.Key}" : shop.Jobs[job].Id)
+                .Select(part => new OrderBy(shop.Jobs[part.First()].Id, shop.Question.Start.AddDays(Last([.. part]))))
                 .OrderBy(order => order.By).ThenBy(order => order.Job, StringComparer.Ordinal),
         ];
     }
@@ -208,6 +219,6 @@ internal sealed class Telling
             };
             return new PlanProblem(shop.Jobs[job].Id, "pin",
                 $"{PlanCheck.Title(shop.Jobs[job])}: pinned to {shop.Jobs[job].Pin!.Day:yyyy-MM-dd}, planned {DayAt(table.Start[job]):yyyy-MM-dd}: "
-                + $"{why}.", false);
+                + $"{why}.", false, shop.Jobs[job].Aircraft, shop.Jobs[job].Line);
         });
 }

@@ -52,7 +52,11 @@ public sealed record WorkWeek(TimeOnly Begins, decimal HoursPerDay, IReadOnlyLis
 /// <param name="Name">What they are called.</param>
 /// <param name="Skills">What they can do.</param>
 /// <param name="Week">When they work.</param>
-public sealed record Hand(string Id, string Name, IReadOnlyList<string> Skills, WorkWeek Week);
+public sealed record Hand(string Id, string Name, IReadOnlyList<string> Skills, WorkWeek Week)
+{
+    /// <summary>They have the skill that it takes.</summary>
+    public bool Can(PlanJob job) => job.Skill is null || Skills.Contains(job.Skill, StringComparer.OrdinalIgnoreCase);
+}
 
 /// <summary>The minutes that somebody works, counted from midnight of a plan's first day.</summary>
 internal sealed class HandCalendar

@@ -11,6 +11,9 @@ internal sealed class Workshop
     /// The product's own.</summary>
     public const double Find = 0.05;
 
+    /// <summary>That a job is done sooner for which no aircraft waits is worth this share. The product's own.</summary>
+    public const double Sooner = 0.002;
+
     public required PlanQuestion Question { get; init; }
     public required IReadOnlyList<PlanJob> Jobs { get; init; }
     public required IReadOnlyList<HandCalendar> Calendars { get; init; }
@@ -67,7 +70,7 @@ internal sealed class Workshop
     // Whoever has fewer skills stands first: of two who are through at once, the one is taken who can't do the rest.
     private static int[] HandsFor(PlanQuestion question, PlanJob job, IReadOnlyList<HandCalendar> calendars) =>
         [.. Enumerable.Range(0, calendars.Count)
-            .Where(hand => !calendars[hand].NeverWorks && PlanCheck.Can(question.Hands[hand], job)
+            .Where(hand => !calendars[hand].NeverWorks && question.Hands[hand].Can(job)
                 && (job.Pin?.Hand is not { } pinned || pinned == question.Hands[hand].Id))
             .OrderBy(hand => question.Hands[hand].Skills.Count)];
 
@@ -109,7 +112,7 @@ internal sealed class Timetable(int jobs)
         var (cost, ready) = (0.0, ReadyOf(shop));
         for (var aircraft = 0; aircraft < ready.Length; aircraft++)
             cost += ready[aircraft] + ((double)Workshop.Late * Math.Max(0, ready[aircraft] - shop.Wanted[aircraft]));
-        // The sum of the ends breaks ties: the sooner a job is done, the better, where no aircraft is ready for it.
+        // The sum of the ends decides between what is alike for every aircraft.
         var ends = 0.0;
         for (var job = 0; job < Start.Length; job++)
         {
@@ -117,6 +120,6 @@ internal sealed class Timetable(int jobs)
             if (shop.Jobs[job].Finds)
                 cost += Workshop.Find * End[job];
         }
-        Cost = cost + (ends * 1e-6);
+        Cost = cost + (ends * Workshop.Sooner);
     }
 }

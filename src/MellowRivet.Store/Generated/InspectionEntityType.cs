@@ -30,7 +30,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 38,
+                propertyCount: 40,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -115,6 +115,15 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(Inspection).GetProperty("OpenedOn", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Inspection).GetField("<OpenedOn>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new DateOnly(1, 1, 1));
+
+            var promised = runtimeEntityType.AddProperty(
+                "Promised",
+                typeof(Promise),
+                propertyInfo: typeof(Inspection).GetProperty("Promised", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Inspection).GetField("<Promised>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<Promise>(),
+                valueComparer: new JsonSame<Promise>());
 
             var state = runtimeEntityType.AddProperty(
                 "State",
@@ -249,6 +258,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<OmittedFact>>(),
                 valueComparer: new JsonSame<List<OmittedFact>>());
             omitted.AddAnnotation("Relational:ColumnName", "OmittedFacts");
+
+            var pins = runtimeEntityType.AddProperty(
+                "pins",
+                typeof(List<PinnedJob>),
+                fieldInfo: typeof(Inspection).GetField("pins", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<PinnedJob>>(),
+                valueComparer: new JsonSame<List<PinnedJob>>());
+            pins.AddAnnotation("Relational:ColumnName", "Pins");
 
             var plugNotes = runtimeEntityType.AddProperty(
                 "plugNotes",

@@ -3,6 +3,7 @@ using System;
 using System.Collections.Generic;
 using System.Reflection;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Schedule;
 using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -21,7 +22,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.People.Person",
                 typeof(Person),
                 baseEntityType,
-                propertyCount: 8,
+                propertyCount: 9,
                 unnamedIndexCount: 1,
                 keyCount: 1);
 
@@ -59,6 +60,15 @@ namespace MellowRivet.Store.Generated
                 typeof(string),
                 propertyInfo: typeof(Person).GetProperty("Name", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Person).GetField("<Name>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var week = runtimeEntityType.AddProperty(
+                "Week",
+                typeof(WorkWeek),
+                propertyInfo: typeof(Person).GetProperty("Week", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Person).GetField("<Week>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<WorkWeek>(),
+                valueComparer: new JsonSame<WorkWeek>());
 
             var certificates = runtimeEntityType.AddProperty(
                 "certificates",

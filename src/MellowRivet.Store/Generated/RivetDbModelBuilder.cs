@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("808203a2-e3fc-4739-ab1b-e39abba4cbd3"), entityTypeCount: 37)
+            : base(skipDetectChanges: false, modelId: new Guid("e5828a76-c848-4aa9-b5d8-ce779ffba5f6"), entityTypeCount: 38)
         {
         }
 
@@ -48,6 +48,7 @@ namespace MellowRivet.Store.Generated
             var account = AccountEntityType.Create(this);
             var changeCount = ChangeCountEntityType.Create(this);
             var feedState = FeedStateEntityType.Create(this);
+            var keptPlan = KeptPlanEntityType.Create(this);
             var posting = PostingEntityType.Create(this);
             var session = SessionEntityType.Create(this);
             var whereabouts = WhereaboutsEntityType.Create(this);
@@ -120,6 +121,7 @@ namespace MellowRivet.Store.Generated
             AccountEntityType.CreateAnnotations(account);
             ChangeCountEntityType.CreateAnnotations(changeCount);
             FeedStateEntityType.CreateAnnotations(feedState);
+            KeptPlanEntityType.CreateAnnotations(keptPlan);
             PostingEntityType.CreateAnnotations(posting);
             SessionEntityType.CreateAnnotations(session);
             WhereaboutsEntityType.CreateAnnotations(whereabouts);

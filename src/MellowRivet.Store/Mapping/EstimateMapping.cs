@@ -37,3 +37,15 @@ internal sealed class OrderedPartMapping : IEntityTypeConfiguration<OrderedPart>
         part.HasOne<Inspection>().WithMany().HasForeignKey(row => row.InspectionId);
     }
 }
+
+internal sealed class KeptPlanMapping : IEntityTypeConfiguration<KeptPlan>
+{
+    public void Configure(EntityTypeBuilder<KeptPlan> plan)
+    {
+        plan.ToTable("Plans");
+        plan.Property(row => row.Id).ValueGeneratedNever();
+        plan.Property(row => row.Of).AsJson();
+        plan.Property(row => row.Plan).AsJson();
+        plan.Property(row => row.Moves).AsJson();
+    }
+}

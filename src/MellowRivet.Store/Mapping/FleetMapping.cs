@@ -123,6 +123,7 @@ internal sealed class PersonMapping : IEntityTypeConfiguration<Person>
         person.Property<List<Role>>("roles").HasColumnName("Roles").AsJson();
         person.Property<List<Certificate>>("certificates").HasColumnName("Certificates").AsJson();
         person.Property<List<Ownership>>("owns").HasColumnName("Owns").AsJson();
+        person.Property(row => row.Week).AsJson();
         person.HasIndex(row => row.CalendarKeyHash);
     }
 }

@@ -29,7 +29,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
             .Ignore(row => row.BenchedMagnetos).Ignore(row => row.OilFills).Ignore(row => row.Omitted).Ignore(row => row.AddedLines)
            .Ignore(row => row.Bulletins)
             .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks)
-            .Ignore(row => row.PricedWork).Ignore(row => row.Choices).Ignore(row => row.FallenAway).Ignore(row => row.Terms);
+            .Ignore(row => row.PricedWork).Ignore(row => row.Choices).Ignore(row => row.FallenAway).Ignore(row => row.Terms)
+            .Ignore(row => row.Pins);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
         inspection.Property<List<WitnessMark>>("witnessMarks").HasColumnName("WitnessMarks").AsJson();
@@ -52,6 +53,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<SignersLook>>("signersLooks").HasColumnName("SignersLooks").AsJson();
         inspection.Property<List<PricedWork>>("pricedWork").HasColumnName("PricedWork").AsJson();
         inspection.Property<List<Choice>>("choices").HasColumnName("Choices").AsJson();
+        inspection.Property<List<PinnedJob>>("pins").HasColumnName("Pins").AsJson();
+        inspection.Property(row => row.Promised).AsJson();
         inspection.Property(row => row.Checklist).AsJson();
         inspection.Ignore(row => row.JobLine).Property(row => row.JobOf).AsJson();
         inspection.Property<List<WorksheetUsed>>("worksheets").HasColumnName("Sheets").AsJson();

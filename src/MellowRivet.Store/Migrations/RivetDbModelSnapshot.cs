@@ -933,6 +933,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<DateOnly>("OpenedOn")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Promised")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("State")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1014,6 +1017,11 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("OmittedFacts");
+
+                    b.Property<string>("pins")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Pins");
 
                     b.Property<string>("plugNotes")
                         .IsRequired()
@@ -1525,6 +1533,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Week")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("certificates")
                         .IsRequired()
                         .HasColumnType("TEXT")
@@ -1778,6 +1789,32 @@ namespace MellowRivet.Store.Migrations
                     b.HasKey("Source");
 
                     b.ToTable("Feeds");
+                });
+
+            modelBuilder.Entity("MellowRivet.Store.KeptPlan", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("At")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Moves")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Of")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Plans", (string)null);
                 });
 
             modelBuilder.Entity("MellowRivet.Store.Posting", b =>

@@ -34,6 +34,7 @@ internal static class BenchApi
         bench.MapEngine();
         bench.MapFinding();
         bench.MapEstimate();
+        bench.MapSchedule();
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
             .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()
             .WithName("Trend").WithSummary("Reads a series of values against time in service as a trend.");

@@ -48,7 +48,8 @@ internal static class DueApi
         return (key, Hash(key));
     }
 
-    private static string Hash(string key) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)));
+    /// <summary>What is kept of a key.</summary>
+    public static string Hash(string key) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(key)));
 
     private static Task<Sight?> SightAsync(RivetDb db, string key, TimeProvider clock, CancellationToken stop) =>
         db.SightOfKeyAsync(Hash(key), clock.Today(), stop);

@@ -46,7 +46,7 @@ internal sealed class DemoHistory(IServiceProvider services, IReadOnlyDictionary
 
     /// <summary>How the demo's shop works.</summary>
     public static HouseRules House { get; } = new(SeparateInspector.AirworthinessItems, LabourRate: 95,
-        Name: "Hob & Daughters, Quillmoor Field");
+        Name: "Hob & Daughters, Quillmoor Field", Places: "stand 2, hoist 1");
 
     /// <summary>The shop's tools.</summary>
     public required IReadOnlyList<Tool> Tools { get; init; }

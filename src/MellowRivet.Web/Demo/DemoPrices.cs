@@ -26,11 +26,11 @@ internal static class DemoPrices
         [
             new("mount bushing, upper", "VB-40-2", 4, "", new(70, 82.5m, 95), 21, false),
             new("mount bolt with nut", "VB-44", 4, "", Spread.Of(11.4m), null, true),
-        ], null, "the engine on the hoist"));
+        ], null, "the engine on the hoist", Place: "hoist"));
         Put("Left seat rail", new([new(Skill.Mechanic, new(4, 6, 8))], [new("seat rail, left", "DN-25-118", 1, "", new(380, 410, 460), 12,
             false)]));
         Put("Tailplane tip rib", Estimate.Of(2, 15) with { Labour = [new(Skill.Mechanic, new(1, 2, 5))],
-            WaitsFor = "the filler to cure, a night" });
+            WaitsFor = "the filler to cure, a night", CureHours = 14 });
         Of("Map light").Call(CabinJob);
         Of("Door seal").Call(CabinJob);
         inspection.Expect(Inspection.ItselfKey, _ => (new([new(Skill.Mechanic, new(22, 26, 34)), new(Skill.Inspector, new(3, 4, 6))], []),

@@ -68,6 +68,7 @@ public static class DemoShop
         await DemoGlider.MakeAsync(history, stop);
         await DemoBulletins.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
         await WhoseAsync(db, people, history.Today, stop);
+        await DemoPlan.MakeAsync(history, stop);
         if (big)
             await BigShop.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
     }

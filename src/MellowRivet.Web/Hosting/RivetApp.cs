@@ -44,6 +44,8 @@ public static class RivetApp
             if (settings.Demo)
                 await MakeDemoAsync(app, stop);
             await DrawBoardAsync(app, stop);
+            if (settings.Demo)
+                await PlanDemoAsync(app, stop);
             return app;
         }
         catch
@@ -70,6 +72,15 @@ public static class RivetApp
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
         await DemoShop.MakeAsync(scope.ServiceProvider, scope.ServiceProvider.GetRequiredService<RivetSettings>().Big, stop);
         await transaction.CommitAsync(stop);
+    }
+
+    // The demo opens with its plan; a shop's own is reckoned when somebody looks at it.
+    private static async Task PlanDemoAsync(WebApplication app, CancellationToken stop)
+    {
+        await using var scope = app.Services.CreateAsyncScope();
+        var plans = scope.ServiceProvider.GetRequiredService<PlanDesk>();
+        if ((await plans.NowAsync(stop)).Kept is null)
+            await plans.ReckonAsync(stop);
     }
 
     // The first who comes doesn't wait for what the whole shop is reckoned from.
@@ -115,9 +126,9 @@ public static class RivetApp
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
         builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddSingleton<Pages.Walk.KeptFrames>()
-            .AddScoped<ShopBoard>().AddScoped<Seen>();
+            .AddScoped<ShopBoard>().AddScoped<Seen>().AddSingleton<PlanKeeper>().AddScoped<PlanDesk>();
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>()
-            .AddHostedService<BulletinRound>();
+            .AddHostedService<BulletinRound>().AddHostedService<PlanRound>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys))
             .SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();
@@ -190,6 +201,7 @@ public static class RivetApp
         app.MapFixListFiles();
         app.MapEstimateFiles();
         app.MapPartFiles();
+        app.MapPlanFiles();
         app.MapWalkEvents();
         app.MapBulletins();
         app.MapDocuments();

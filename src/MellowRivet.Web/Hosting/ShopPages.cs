@@ -37,6 +37,7 @@ public sealed class ShopPages
         ("hangar", "/"), ("enter", "/enter"), ("due in the shop", "/due"), ("take in", "/take-in"), ("the shop's bulletins", "/bulletins"),
         ("types", "/shelf/types"), ("shelf", "/shelf"), ("a worksheet", "/shelf/worksheets/app-d"), ("tools of the shop", "/shelf/tools"),
         ("who may", "/who-may?job=replace%20a%20tyre"), ("people", "/people"), ("parts of the shop", "/parts"),
+        ("plan of the hangar", "/plan"), ("my day", "/plan/me"), ("plan of the week", "/plan/week"),
         .. bulletin is { } id ? [("one bulletin", $"/bulletins/{id}")] : Array.Empty<(string, string)>(),
         .. Aircraft is { } aircraft ? OnFile(aircraft, $"/aircraft/{aircraft.Id}") : [],
         .. Work is { } work ? OnWalk(work, Aircraft!, $"/walk/{work.Id}") : [],

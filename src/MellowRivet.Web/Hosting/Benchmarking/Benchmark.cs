@@ -32,13 +32,17 @@ internal static partial class Benchmark
     // A server at rest takes less of a processor in a second.
     private static readonly TimeSpan Idle = TimeSpan.FromMilliseconds(50);
 
-    private static readonly string[] All = ["pages", "first", "writes", "together", "weight"], Shops = ["big", "demo"];
+    private static readonly string[] All = ["pages", "first", "writes", "together", "weight", "plan"], Shops = ["big", "demo"];
 
     public static IEnumerable<string> Parts => [.. All, .. Shops];
 
     public static async Task<int> RunAsync(string[] parts, string only, string? data, CancellationToken stop)
     {
         bool Wanted(string part) => !parts.Intersect(All).Any() || parts.Contains(part);
+        if (Wanted("plan"))
+            PlanBench.Run();
+        if (parts is ["plan"])
+            return 0;
         var count = new QueryCount();
         var results = new Dictionary<(string Name, bool Big), Measured>();
         List<string> names = [];

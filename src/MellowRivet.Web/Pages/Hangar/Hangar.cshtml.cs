@@ -20,10 +20,11 @@ namespace MellowRivet.Web.Pages.Hangar;
 /// <param name="Rest">Those that want no hand now, folded; empty where something is looked for.</param>
 /// <param name="Ending">Certificates that ended or end soon: one's own; of everybody, to whoever manages the shop.</param>
 /// <param name="AsOf">The day of what is shown, where it is yesterday's still.</param>
+/// <param name="Plan">The plan of the hangar.</param>
 public sealed record HangarView(ListPage<HangarLine> Lines, IReadOnlyList<(HangarLine Line, Call Call)> WhatNow, string InWords,
     bool IsLarge,
     string? Find, HangarFilter Only, IReadOnlyDictionary<HangarFilter, int> Counts, IReadOnlyList<HangarLine> Rest,
-    IReadOnlyList<(Person Who, Certificate Held)> Ending, DateOnly? AsOf) : PageView
+    IReadOnlyList<(Person Who, Certificate Held)> Ending, DateOnly? AsOf, PlanNow Plan) : PageView
 {
     public static string Doing(WorkShown work)
     {
@@ -41,7 +42,7 @@ public sealed record HangarView(ListPage<HangarLine> Lines, IReadOnlyList<(Hanga
 /// <summary>The hangar: answers "what do I do now?"</summary>
 [OwnersSee(Through.Sight)]
 [Needs(Right.Look)]
-public sealed class HangarModel(ShopBoard board, Seen seen, TimeProvider clock) : ShopPage<HangarView>
+public sealed class HangarModel(ShopBoard board, PlanDesk plans, Seen seen, TimeProvider clock) : ShopPage<HangarView>
 {
     private const int MostCalls = 3, WantsNothing = 3;
 
@@ -94,6 +95,6 @@ public sealed class HangarModel(ShopBoard board, Seen seen, TimeProvider clock) 
             [.. now.People.Values.Where(person => person.IsHere && (person.Id == User.PersonId() || User.May(Right.ManageShop)))
                 .SelectMany(person => person.Certificates.Where(held => held.WantsReminder(clock.Today())).Select(held => (person, held)))
                 .OrderBy(one => one.held.Until)],
-            now.Day == clock.Today() ? null : now.Day);
+            now.Day == clock.Today() ? null : now.Day, await plans.NowAsync(stop));
     }
 }

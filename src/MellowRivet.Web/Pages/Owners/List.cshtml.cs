@@ -21,7 +21,8 @@ public sealed record OwnerManyForm(OwnerLines Which, string? Under);
 /// <param name="Token">Its key.</param>
 /// <param name="Job">The inspection with its aircraft.</param>
 /// <param name="Owner">What the owner is told and asked.</param>
-public sealed record OwnerView(OwnerLink Link, string Token, Job Job, OwnerList Owner) : PageView
+/// <param name="Plan">The plan of the hangar; null once it is signed.</param>
+public sealed record OwnerView(OwnerLink Link, string Token, Job Job, OwnerList Owner, PlanNow? Plan) : PageView
 {
     /// <summary>What was typed to a line and refused; null where nothing was.</summary>
     public OwnerForm? TypedFor(Discrepancy found) => Typed<OwnerForm>() is { } form && form.Number == found.Number ? form : null;
@@ -38,7 +39,7 @@ public sealed record OwnerView(OwnerLink Link, string Token, Job Job, OwnerList 
 /// <summary>The owner's page of one inspection: a link is the key, nobody signs in, and nothing else can be reached from it.</summary>
 [EnableRateLimiting("owner")]
 [OpenToAll("whoever has the link of a list")]
-public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : ShopPage<OwnerView>
+public sealed class ListModel(Desk desk, RivetDb db, PlanDesk plans, TimeProvider clock) : ShopPage<OwnerView>
 {
     [FromRoute]
     public string Token { get; set; } = "";
@@ -89,6 +90,6 @@ public sealed class ListModel(Desk desk, RivetDb db, TimeProvider clock) : ShopP
             || await desk.JobAsync(link.InspectionId, stop, JobParts.Tasks | JobParts.Discrepancies) is not { } job)
             return null;
         Response.Headers.CacheControl = "no-store";
-        return new(link, Token, job, OwnerList.Of(job.Inspection));
+        return new(link, Token, job, OwnerList.Of(job.Inspection), job.Inspection.InWork ? await plans.NowAsync(stop) : null);
     }
 }

@@ -1,5 +1,8 @@
+using System.Globalization;
 using MellowRivet.Core;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Schedule;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
@@ -17,6 +20,34 @@ public sealed record RolesForm(List<Role>? Roles);
 /// <summary>Whose an aircraft is, as it is sent.</summary>
 public sealed record OwnsForm(Guid Aircraft, DateOnly? From, DateOnly? Until);
 
+/// <summary>When they work, as it is sent; days off as lines of one day or "from to".</summary>
+public sealed record WeekForm(string? Begins, string? Hours, List<DayOfWeek>? Days, string? Off)
+{
+    public static WeekForm Of(WorkWeek week) => new($"{week.Begins:HH\\:mm}", week.HoursPerDay.ToString("0.##",
+        CultureInfo.InvariantCulture), [.. week.Days], string.Join('\n', week.Off.Select(off => off.Until == off.From ? $"{off.From:yyyy-MM-dd}"
+            : $"{off.From:yyyy-MM-dd} {(off.Until is { } until ? $"{until:yyyy-MM-dd}" : "on")}")));
+
+    /// <summary>The week, or what is wrong with it as typed.</summary>
+    public (WorkWeek? Week, Refusal? Refusal) Read()
+    {
+        if (!TimeOnly.TryParse(Begins, CultureInfo.InvariantCulture, out var begins))
+            return (null, new("begins", "When the day begins, as 08:00."));
+        if (MeasureText.Value(Hours, Core.Measures.Unit.Hour) is not (> 0 and <= 24 and var hours))
+            return (null, new("hours", "Hours of a day as a number: 8."));
+        List<DaysOff> off = [];
+        foreach (var line in (Off ?? "").Split(['\n', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+        {
+            var words = line.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            DateOnly? Day(string word) => DateOnly.TryParseExact(word, "yyyy-MM-dd", out var day) ? day : null;
+            var (from, until) = (Day(words[0]), words.Length == 1 ? Day(words[0]) : words[1] == "on" ? null : Day(words[1]));
+            if (words.Length > 2 || from is null || (until is null && words is not [_, "on"]))
+                return (null, new("off", $"“{line}”: a day, or the first and the last, as 2027-03-01 2027-03-12; “on” for no end."));
+            off.Add(new(from.Value, until));
+        }
+        return (new(begins, (decimal)hours, [.. (Days ?? []).OrderBy(WorkWeek.FromMonday)], [.. off.OrderBy(one => one.From)]), null);
+    }
+}
+
 /// <summary>One person, to whoever manages the shop.</summary>
 /// <param name="Person">The person.</param>
 /// <param name="SignInName">The name they sign in by; null where they can't.</param>
@@ -28,6 +59,7 @@ public sealed record PersonView(Person Person, string? SignInName, IReadOnlyList
     public IReadOnlyList<Role> Roles => Typed<RolesForm>()?.Roles ?? Person.Roles;
     public CertificateForm? Certificate => Typed<CertificateForm>();
     public OwnsForm? Owns => Typed<OwnsForm>();
+    public WeekForm Week => Typed<WeekForm>() ?? WeekForm.Of(Person.Week ?? WorkWeek.Usual);
 
     public string RegistrationOf(Guid aircraft) => Fleet.FirstOrDefault(row => row.Id == aircraft)?.Registration ?? "an aircraft";
 }
@@ -63,6 +95,13 @@ public sealed class PersonModel(RivetDb db, WalkFeed feed, IPasswordHasher<Store
             person.GiveBack(typed.ToCertificate());
             return null;
         }, stop);
+
+    /// <summary>Says when they work, for the plan of the hangar.</summary>
+    [Needs(Right.ManageShop)]
+    public async Task<IActionResult> OnPostWeekAsync(Guid post, WeekForm typed, CancellationToken stop) =>
+        typed.Read() is { Week: { } week }
+            ? await ChangeAsync(post, (person, _) => person.Work(week), stop, typed)
+            : await AgainAsync(typed.Read().Refusal!, stop, typed);
 
     /// <summary>Says that an aircraft is theirs, and until when.</summary>
     [Needs(Right.ManageShop)]

@@ -25,10 +25,11 @@ public sealed class HouseForm
     public LookSchool? SignersLook { get; set; }
     public string? StickerWidth { get; set; }
     public string? StickerHeight { get; set; }
+    public string? Places { get; set; }
 
     public HouseRules ToRules() => new(Inspector, FirstLook, AskFirst, Sum(PreAuthorised), AirworthinessUnasked, Sum(LabourRate),
         Money?.Trim() ?? "$", SignersLook, Millimetres(StickerWidth ?? "140"), Millimetres(StickerHeight ?? "90"),
-        Name?.Trim() ?? "", Rate(InspectorRate), Rate(AssistantRate), Sum(Tax));
+        Name?.Trim() ?? "", Rate(InspectorRate), Rate(AssistantRate), Sum(Tax), Places?.Trim() ?? "");
 
     private static decimal? Rate(string? typed) => string.IsNullOrWhiteSpace(typed) ? null : Sum(typed);
 

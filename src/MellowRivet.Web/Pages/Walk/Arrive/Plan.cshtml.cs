@@ -3,6 +3,7 @@ using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Schedule;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -28,8 +29,9 @@ public sealed record PlanFromBefore(Learned Took, IReadOnlyList<int> DaysIn, IRe
 /// <param name="Newer">Worksheets that have a later edition on the shelf, by their key.</param>
 /// <param name="MayKeep">Whoever looks may choose what is done.</param>
 /// <param name="Before">What inspections like it took here, and what the type usually has.</param>
+/// <param name="LookFirst">Zones to look into first, with the tasks that are left there.</param>
 public sealed record PlanView(WalkShown Walk, WorkPlan Plan, Inspection? Last, IReadOnlyDictionary<string, NewerEdition> Newer,
-    bool MayKeep, PlanFromBefore Before)
+    bool MayKeep, PlanFromBefore Before, IReadOnlyList<(LongWait Wait, string Title, int Left)> LookFirst)
     : WalkView(Walk)
 {
     public override Station At => Station.Arrive;
@@ -80,7 +82,18 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
         var last = await Db.LastSignedWholeAsync(inspection, stop);
         var line = await Desk.Board.LineAsync(walk.Job.Aircraft.Id, stop);
         return new(walk, WorkPlan.Of(inspection, line.OwnItems, last), last, await NewerAsync(inspection.Worksheets, stop),
-            inspection.InWork && User.May(Right.KeepFile), await BeforeAsync(inspection, walk.Job.Aircraft, stop));
+            inspection.InWork && User.May(Right.KeepFile), await BeforeAsync(inspection, walk.Job.Aircraft, stop),
+            await LookFirstAsync(inspection, walk.Job.Aircraft.Type, stop));
+    }
+
+    private async Task<IReadOnlyList<(LongWait Wait, string Title, int Left)>> LookFirstAsync(Inspection inspection, string type,
+        CancellationToken stop)
+    {
+        var walk = inspection.Walk.ToLookup(task => task.ZoneKey);
+        return [.. LongWaits.Of(inspection.Walk.Select(task => (task.ZoneKey, task.Text)),
+                await Db.SlowFindsAsync(type, inspection.Kind, stop))
+            .Select(wait => (wait, inspection.ZoneTitle(wait.ZoneKey),
+                walk[wait.ZoneKey].Count(task => task.Verdict == TaskVerdict.NotYet)))];
     }
 
     private async Task<PlanFromBefore> BeforeAsync(Inspection inspection, Aircraft aircraft, CancellationToken stop)

@@ -55,7 +55,7 @@ public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf sh
 
     [Needs(Right.CorrectDiscrepancies)]
     public Task<IActionResult> OnPostAsync(Guid post, LineForm form, CancellationToken stop) =>
-        ExpectAsync(post, _ => form.Read(), form, stop);
+        ExpectAsync(post, (_, lines) => form.Read(lines), form, stop);
 
     /// <summary>Puts a kit's parts on the line, counted from the engine.</summary>
     [Needs(Right.CorrectDiscrepancies)]
@@ -67,7 +67,7 @@ public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf sh
             || job.Aircraft.Engines.FirstOrDefault(stay => stay.ComponentId == engine) is not { Component: var on })
             return await AgainAsync(new("kit", "Choose a kit, and the engine it is counted from."), stop);
         var filled = await Db.LastOilFillAsync(job.Aircraft.Id, engine, Id, stop);
-        return await ExpectAsync(post, was =>
+        return await ExpectAsync(post, (was, _) =>
         {
             var parts = (was?.HasPlainParts == true ? [] : was?.Parts ?? [])
                 .Concat(taken.For(on.Layout, filled)).DistinctBy(part => (part.What, part.Number)).ToList();
@@ -83,7 +83,7 @@ public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf sh
             return NotFound();
         return View.Learned.Offer is not { } offer
             ? await AgainAsync(new("learned", View.Learned.InWords), stop)
-            : await ExpectAsync(post, was => ((was ?? Estimate.Nothing) with { Labour = [new(Skill.Mechanic, offer)] }, null), null, stop);
+            : await ExpectAsync(post, (was, _) => ((was ?? Estimate.Nothing) with { Labour = [new(Skill.Mechanic, offer)] }, null), null, stop);
     }
 
     /// <summary>Asks the owner about work that is no discrepancy, or notes the answer.</summary>
@@ -136,13 +136,15 @@ public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf sh
             ? new(id, Id, View.Line.Key, View.Kind, Me, Enum.IsDefined(skill) ? skill : Skill.Mechanic, clock.GetUtcNow(), hours)
             : null;
 
-    private async Task<IActionResult> ExpectAsync(Guid post, Func<Estimate?, (Estimate? Estimate, Refusal? Refusal)> estimate,
+    private async Task<IActionResult> ExpectAsync(Guid post,
+        Func<Estimate?, IReadOnlyCollection<string>, (Estimate? Estimate, Refusal? Refusal)> estimate,
         object? typed, CancellationToken stop)
     {
         // A line of the list is found without the plan.
         var due = int.TryParse(Key, out _) ? [] : await Desk.DuePlannedAsync(Id, stop);
-        return await AfterAsync(Desk.WriteAsync(Id, post, job => job.Inspection.Expect(Key, estimate, job.Inspection.Unpriced(due), Me,
-            clock.GetUtcNow()), stop, JobParts.Discrepancies), Here, stop, typed);
+        return await AfterAsync(Desk.WriteAsync(Id, post, job => job.Inspection.Expect(Key,
+            was => estimate(was, [.. JobEstimate.Of(job.Inspection).Lines.Select(line => line.Key).Where(key => key != Key)]),
+            job.Inspection.Unpriced(due), Me, clock.GetUtcNow()), stop, JobParts.Discrepancies), Here, stop, typed);
     }
 
     protected override async Task<LineView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)

@@ -26,6 +26,9 @@ public sealed class LineForm
     public string? OutsideDays { get; set; }
     public string? WaitsFor { get; set; }
     public DateOnly? By { get; set; }
+    public string? Cure { get; set; }
+    public string? Place { get; set; }
+    public string? After { get; set; }
 
     /// <summary>An estimate in the form's fields, with empty rows behind its parts.</summary>
     public static LineForm Of(Estimate? estimate)
@@ -42,11 +45,14 @@ public sealed class LineForm
                 : "order"),
             OutsideWhat = now.Outside?.What, OutsidePrice = now.Outside?.Price?.AsTyped,
             OutsideDays = now.Outside?.Days?.ToString(CultureInfo.InvariantCulture), WaitsFor = now.WaitsFor, By = now.PartsBy,
+            Cure = now.CureHours?.ToString("0.##", CultureInfo.InvariantCulture), Place = now.Place,
+            After = string.Join(' ', now.After ?? []),
         };
     }
 
     /// <summary>The estimate, or what is wrong with it as typed.</summary>
-    public (Estimate? Estimate, Refusal? Refusal) Read()
+    /// <param name="lines">Keys of the lines that there are.</param>
+    public (Estimate? Estimate, Refusal? Refusal) Read(IReadOnlyCollection<string> lines)
     {
         List<Labour> labour = [];
         foreach (var (skill, typed) in new[] { (Skill.Mechanic, Mechanic), (Skill.Inspector, Inspector), (Skill.Assistant, Assistant) })
@@ -71,7 +77,19 @@ public sealed class LineForm
             return (null, new("outside", wrong ?? "Days as a whole number from 0 up."));
         var outside = price is null && days is null && string.IsNullOrWhiteSpace(OutsideWhat) ? null
             : new OutsideWork(OutsideWhat?.Trim() ?? "", price, days);
-        return (new(labour, parts, outside, WaitsFor?.Trim() ?? "", By), null);
+        var cure = MeasureText.Value(Cure, Core.Measures.Unit.Hour);
+        if (TypedNumber.IsNone(Cure, cure))
+            return (null, new("cure", "Hours to cure as a number: the can or the tube says."));
+        List<string> after = [];
+        foreach (var word in (After ?? "").Split([' ', ',', ';'], StringSplitOptions.RemoveEmptyEntries))
+        {
+            var key = int.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? $"{number:00}" : word;
+            if (!lines.Contains(key))
+                return (null, new("after", $"“{word}” is no number of this list, or this line’s own."));
+            after.Add(key);
+        }
+        return (new(labour, parts, outside, WaitsFor?.Trim() ?? "", By, (decimal?)cure, Place?.Trim() ?? "",
+            after.Count == 0 ? null : [.. after.Distinct()]), null);
     }
 
     private (PartNeeded? Part, string? Problem) Part(int row)

@@ -1,0 +1,28 @@
+using MellowRivet.Store;
+
+namespace MellowRivet.Web.Hosting;
+
+/// <summary>Reckons the plan of the hangar beside the requests, whenever somebody looks at one that isn't of now.</summary>
+internal sealed class PlanRound(IServiceScopeFactory scopes, PlanKeeper keeper, ILogger<PlanRound> log) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        while (!stoppingToken.IsCancellationRequested)
+            try
+            {
+                await keeper.AskedAsync(stoppingToken);
+                await using var scope = scopes.CreateAsyncScope();
+                await scope.ServiceProvider.GetRequiredService<PlanDesk>().ReckonAsync(stoppingToken);
+            }
+            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+            {
+                return;
+            }
+#pragma warning disable CA1031 // Whatever can't be planned: the plan that is kept stays, and says as of when it is.
+            catch (Exception problem)
+#pragma warning restore CA1031
+            {
+                log.LogWarning(problem, "The plan of the hangar could not be reckoned.");
+            }
+    }
+}

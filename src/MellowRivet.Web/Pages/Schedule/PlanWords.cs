@@ -1,0 +1,20 @@
+using System.Globalization;
+using MellowRivet.Core.Schedule;
+
+namespace MellowRivet.Web.Pages.Schedule;
+
+/// <summary>Days and hands of a plan in words.</summary>
+internal static class PlanWords
+{
+    public static string Day(DateOnly day) => day.ToString("ddd yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    public static string Days(int days) => $"{days} day{(days == 1 ? "" : "s")}";
+
+    public static string Span(IReadOnlyList<DateOnly> days) => $"{days[0]:MM-dd} and {days[^1]:MM-dd}";
+
+    /// <summary>"an inspector".</summary>
+    public static string Article(string skill) => PlanCheck.With(skill);
+
+    /// <summary>When an aircraft is ready, in a line.</summary>
+    public static string InWords(this AircraftReady ready) => $"ready likely {Day(ready.Likely)}, nine times in ten by {Day(ready.NineInTen)}";
+}
