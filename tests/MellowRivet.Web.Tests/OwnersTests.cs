@@ -159,6 +159,6 @@ public sealed class OwnersTests(DemoServer server) : IClassFixture<DemoServer>
         (await OfTheShopAsync()).Where(asked => asked.Needs is Right.Look or Right.Sign && asked.Through is null)
             .Select(asked => asked.Pattern)
             .Distinct().ShouldAllBe(pattern => pattern.StartsWith("shelf") || pattern == "bulletins" || pattern == "bulletins.json"
-                || pattern == "share" || pattern == "outbox" || pattern.StartsWith("parts"),
+                || pattern == "share" || pattern == "outbox" || pattern.StartsWith("parts") || pattern.StartsWith("plan"),
                     "what is the shop's own, and nothing of an aircraft, is closed");
 }

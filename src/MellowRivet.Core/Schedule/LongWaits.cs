@@ -13,7 +13,8 @@ public sealed record SlowFind(bool OfType, string ZoneKey, string Number, string
 /// <param name="ZoneKey">The zone.</param>
 /// <param name="Days">The longest wait it led to; null where only common practice says so.</param>
 /// <param name="Why">Why, in words.</param>
-public sealed record LongWait(string ZoneKey, int? Days, string Why);
+/// <param name="OfType">It was on the same type.</param>
+public sealed record LongWait(string ZoneKey, int? Days, string Why, bool OfType = false);
 
 /// <summary>Where long waits are found: looked into first, what is found there can be ordered first.</summary>
 public static class LongWaits
@@ -26,7 +27,8 @@ public static class LongWaits
         [("tank", "tanks"), ("brake", "brakes"), ("exhaust", "the exhaust"), ("muffler", "the exhaust"), ("compression", "cylinders"),
             ("cylinder", "cylinders")];
 
-    /// <summary>The zones of an inspection to look into first: what led to the longest waits before first, common practice after it.</summary>
+    /// <summary>The zones of an inspection to look into first: what led to long waits on this type
+    /// first, then what did at this kind of inspection, and common practice after it.</summary>
     /// <param name="tasks">Its tasks: zone and words.</param>
     /// <param name="before">What was found before, and took long.</param>
     public static IReadOnlyList<LongWait> Of(IEnumerable<(string ZoneKey, string Text)> tasks, IReadOnlyList<SlowFind> before) =>
@@ -39,10 +41,10 @@ public static class LongWaits
             if (slow.MaxBy(find => find.Days) is { } longest)
                 return new LongWait(zone.Key, longest.Days,
                     $"{(slow.Count == 1 ? "once" : $"{slow.Count} times")} on {(longest.OfType ? "this type" : "this kind of inspection")}; "
-                    + $"longest {longest.Waited}, {longest.Days} days ({longest.Number}, {longest.What})");
+                    + $"longest {longest.Waited}, {longest.Days} days ({longest.Number}, {longest.What})", longest.OfType);
             var usual = Usually.Where(one => zone.Any(task => task.Text.Contains(one.Word, StringComparison.OrdinalIgnoreCase)))
                 .Select(one => one.What).Distinct().ToList();
             return new LongWait(zone.Key, null, usual.Count == 0 ? "" : $"{string.Join(", ", usual)}: common practice, their parts are slow");
-        }).Where(zone => zone.Why.Length > 0).OrderByDescending(zone => zone.Days ?? 0),
+        }).Where(zone => zone.Why.Length > 0).OrderByDescending(zone => zone.OfType).ThenByDescending(zone => zone.Days ?? 0),
     ];
 }

@@ -84,8 +84,9 @@ internal static class ScheduleApi
         if (person?.Off?.Count > WorkWeek.MostOff)
             problems.Add($"{at}.off", $"Up to {WorkWeek.MostOff} days.");
         return new(Named(person?.Id, $"{at}.id", problems), person?.Id ?? "", [.. (person?.Skills ?? []).OfType<string>()],
-            new(WorkWeek.Usual.Begins, (decimal)problems.Number($"{at}.hoursPerDay", person?.HoursPerDay, 0.25, (double)WorkWeek.MostHours, "h",
-                8), days, [.. (person?.Off ?? []).Take(WorkWeek.MostOff).Select(day => new DaysOff(day, day))]));
+            new(WorkWeek.Usual.Begins, person?.HoursPerDay is { } hours
+                ? (decimal)problems.Number($"{at}.hoursPerDay", hours, 0.25, (double)WorkWeek.MostHours, "h", 8)
+                : WorkWeek.Usual.HoursPerDay, days, [.. (person?.Off ?? []).Take(WorkWeek.MostOff).Select(day => new DaysOff(day, day))]));
     }
 
     private static PlanJob Job(JobCall? job, int index, Problems problems)

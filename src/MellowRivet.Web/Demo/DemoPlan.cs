@@ -1,7 +1,6 @@
 using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Parts;
-using MellowRivet.Core.People;
 using MellowRivet.Core.Schedule;
 using Microsoft.EntityFrameworkCore;
 

@@ -14,11 +14,12 @@ internal sealed class PlanRound(IServiceScopeFactory scopes, PlanKeeper keeper, 
                 await using var scope = scopes.CreateAsyncScope();
                 await scope.ServiceProvider.GetRequiredService<PlanDesk>().ReckonAsync(stoppingToken);
             }
-            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+#pragma warning disable CA1031 // Whatever can't be planned: the plan that is kept stays, and says as of when it is.
+            catch (Exception) when (stoppingToken.IsCancellationRequested)
             {
+                // The shop closes while one is reckoned, and takes its database along.
                 return;
             }
-#pragma warning disable CA1031 // Whatever can't be planned: the plan that is kept stays, and says as of when it is.
             catch (Exception problem)
 #pragma warning restore CA1031
             {

@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Schedule;
 
 namespace MellowRivet.Web.Hosting.Benchmarking;

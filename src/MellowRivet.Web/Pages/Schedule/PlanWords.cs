@@ -15,6 +15,10 @@ internal static class PlanWords
     /// <summary>"an inspector".</summary>
     public static string Article(string skill) => PlanCheck.With(skill);
 
+    /// <summary>How likely a promise is kept.</summary>
+    public static string Kept(AircraftReady ready) =>
+        $"kept in {ready.InTime * 100:0} of 100 runs{(ready.LateBy is { } late ? $", likely {Days(late)} late" : "")}";
+
     /// <summary>When an aircraft is ready, in a line.</summary>
     public static string InWords(this AircraftReady ready) => $"ready likely {Day(ready.Likely)}, nine times in ten by {Day(ready.NineInTen)}";
 }
