@@ -161,7 +161,9 @@ public static class SlowFinds
     // The latest are enough to know where long waits are found; older parts come from other suppliers.
     private const int Most = 1_000;
 
-    /// <summary>What was found on a type, or at a kind of inspection, that waited for parts or an outside shop, at signed inspections.</summary>
+    /// <summary>
+    /// What was found on a type, or at a kind of inspection, that waited for parts or an outside shop, at signed inspections.
+    /// </summary>
     public static async Task<IReadOnlyList<SlowFind>> SlowFindsAsync(this RivetDb db, string type, InspectionKind kind,
         CancellationToken stop)
     {

@@ -12,7 +12,8 @@ internal static class Full
 {
     private static readonly Dictionary<Type, object> Known = new()
     {
-        [typeof(string)] = "words", [typeof(bool)] = true, [typeof(int)] = 3, [typeof(long)] = 4L, [typeof(double)] = 1.5, [typeof(decimal)] = 2.5m,
+        [typeof(string)] = "words", [typeof(bool)] = true, [typeof(int)] = 3, [typeof(long)] = 4L, [typeof(double)] = 1.5,
+            [typeof(decimal)] = 2.5m,
         [typeof(Guid)] = new Guid("11111111-2222-3333-4444-555555555555"),
         [typeof(DateOnly)] = new DateOnly(2026, 11, 23), [typeof(TimeOnly)] = new TimeOnly(9, 30),
         [typeof(IReadOnlyDictionary<string, int>)] = new Dictionary<string, int> { ["words"] = 3 },

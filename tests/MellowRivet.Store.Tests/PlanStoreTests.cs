@@ -87,7 +87,8 @@ public sealed class PlanStoreTests : IAsyncDisposable
         (await Plans(db).ReckonAsync(default)).Moves[0].Because.ShouldBe("02 hose: hose expected 2026-12-23");
         await StaleAfterAsync(async other => (await other.People.SingleAsync(row => row.Id == TestShop.Ines)).Work(WorkWeek.Usual with
             { HoursPerDay = 2 }).ShouldBeNull());
-        await StaleAfterAsync(async other => (await InWorkAsync(other, id)).Pin("01", TestShop.Ines, TestShop.Today.AddDays(3), TestShop.Ines,
+        await StaleAfterAsync(async other => (await InWorkAsync(other, id)).Pin("01", TestShop.Ines, TestShop.Today.AddDays(3),
+            TestShop.Ines,
             TestShop.Now, TestShop.Today).ShouldBeNull());
         await StaleAfterAsync(other =>
         {
@@ -114,7 +115,7 @@ public sealed class PlanStoreTests : IAsyncDisposable
             kept.Plan.Jobs.Select(job => (job.Job.Id, job.Hand, job.Start, job.End, job.By)));
         now.Kept.Plan.Aircraft.Select(ready => (ready.Aircraft, ready.Likely, ready.NineInTen, ready.By)).ShouldBe(
             kept.Plan.Aircraft.Select(ready => (ready.Aircraft, ready.Likely, ready.NineInTen, ready.By)));
-        await other.Database.ExecuteSqlRawAsync("UPDATE Plans SET Plan = '{\"v\":99,\"is\":1}'");
+        await other.Database.ExecuteSqlRawAsync("UPDATE Plans SET Plan = '{{\"v\":99,\"is\":1}}'");
         using var later = new PlanKeeper();
         var thrown = await new PlanDesk(other, shop.Board(other), later, TestShop.Clock).NowAsync(default);
         (thrown.Kept, thrown.IsStale).ShouldBe((null, true));
@@ -135,7 +136,8 @@ public sealed class PlanStoreTests : IAsyncDisposable
         await db.SaveChangesAsync();
         (await db.SlowFindsAsync(aircraft.Type, InspectionKind.Annual, default)).ShouldBeEmpty("it is in work still");
         await db.Database.ExecuteSqlRawAsync("UPDATE Inspections SET State = 'SignedAirworthy'");
-        (await db.SlowFindsAsync(aircraft.Type, InspectionKind.Job, default)).Select(find => (find.OfType, find.What, find.Waited, find.Days))
+        (await db.SlowFindsAsync(aircraft.Type, InspectionKind.Job, default)).Select(find => (find.OfType, find.What, find.Waited,
+            find.Days))
             .OrderBy(find => find.Days).ShouldBe([(true, "disc", "hose", 21), (true, "seal", "seal kit", 49)]);
         (await db.SlowFindsAsync("another", InspectionKind.Annual, default)).ShouldAllBe(find => !find.OfType);
         (await db.SlowFindsAsync("another", InspectionKind.Permit, default)).ShouldBeEmpty();

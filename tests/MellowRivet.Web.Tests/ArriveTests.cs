@@ -97,7 +97,7 @@ public class ArriveTests(DemoServer server) : IClassFixture<DemoServer>
         var plan = await visitor.ReadAsync($"{walk}/plan");
         plan.QuerySelector(".plan-hours")!.TextContent.ShouldContain("About 16.5 h");
         var item = server.With(db => db.DueItems.AsNoTracking().First(row => row.What == "Extinguisher: weigh"));
-        plan.QuerySelector(".plan-due")!.TextContent.ShouldContain("Extinguisher: weigh",
+        plan.QuerySelector(".plan-columns .plan-due")!.TextContent.ShouldContain("Extinguisher: weigh",
             customMessage: "what can't be told is found out while it is open");
         await visitor.PostAsync($"{walk}/plan?handler=Choose", Post(), ("item", $"{item.Id}"), ("doIt", "false"));
         (await visitor.ReadAsync($"{walk}/plan")).QuerySelectorAll(".left-out")

@@ -39,12 +39,14 @@ public sealed class LogTests(DemoServer server) : IClassFixture<DemoServer>
 
         await orla.PostAsync("/shelf?handler=House", Post(), ("inspector", "AirworthinessItems"), ("firstLook", "true"),
             ("name", "Hob, Daughters & Co"),
-            ("preAuthorised", "333"), ("labourRate", "90"), ("money", "$"), ("stickerWidth", "140"), ("stickerHeight", "90"));
+            ("preAuthorised", "333"), ("labourRate", "90"), ("money", "$"), ("stickerWidth", "140"), ("stickerHeight", "90"),
+            ("places", "stand 2, hoist 1"));
         Last(Deed.HouseRulesSet).ShouldSatisfyAllConditions(line => line.After.ShouldBe(
             "PreAuthorised = 333, LabourRate = 90, Name = Hob, Daughters & Co"),
             line => line.Before.ShouldBe("PreAuthorised = 0, LabourRate = 95, Name = Hob & Daughters, Quillmoor Field"));
         await orla.PostAsync("/shelf?handler=House", Post(), ("inspector", "AirworthinessItems"), ("firstLook", "true"),
-            ("preAuthorised", "333"), ("labourRate", "90"), ("money", "$"), ("stickerWidth", "140"), ("stickerHeight", "90"));
+            ("preAuthorised", "333"), ("labourRate", "90"), ("money", "$"), ("stickerWidth", "140"), ("stickerHeight", "90"),
+            ("places", "stand 2, hoist 1"));
         (Last(Deed.HouseRulesSet).Before, Last(Deed.HouseRulesSet).After).ShouldBe(("Name = Hob, Daughters & Co", "Name = "));
 
         await ines.PostAsync($"{walk}/fix-list/owner", Post(), ("to", "owner@example.org"), ("days", "14"));

@@ -63,7 +63,8 @@ public class ScheduleApiTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task What_nobody_can_do_is_told_and_the_rest_is_planned()
     {
         var (status, body) = await CallAsync("""
-            { "start": "2027-03-01", "people": [ { "id": "a", "skills": ["mechanic"] }, { "id": "never", "skills": ["painter"], "days": [] } ],
+            { "start": "2027-03-01", "people": [ { "id": "a", "skills": ["mechanic"] }, { "id": "never", "skills": ["painter"],
+                "days": [] } ],
               "places": { "stand": 1 }, "jobs": [ { "id": "paint", "aircraft": "N0X", "skill": "painter", "hours": 2 },
               { "id": "one", "aircraft": "N0X", "skill": "mechanic", "hours": [1] , "place": "stand" } ] }
             """.Replace("[1] ", "{ \"low\": 1, \"likely\": 2, \"high\": 4 }"));

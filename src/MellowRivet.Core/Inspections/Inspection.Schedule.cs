@@ -53,7 +53,8 @@ public sealed partial class Inspection
             return new("pin", "Which job?");
         if (day < today || day is { Year: > 2199 })
             return new("pin", day < today ? $"{day:yyyy-MM-dd} is gone by." : "A day up to 2199.");
-        pins = [.. pins.Where(pin => pin.Key != key), .. hand is null && day is null ? [] : new[] { new PinnedJob(key, hand, day, by, at) }];
+        pins = [.. pins.Where(pin => pin.Key != key), .. hand is null && day is null ? [] : new[] { new PinnedJob(key, hand, day, by,
+            at) }];
         return null;
     }
 }

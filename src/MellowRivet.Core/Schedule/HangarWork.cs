@@ -75,6 +75,7 @@ public static class HangarWork
                     $"{choice.Title}: nobody has chosen yet which way", true);
             Cures();
             Tie();
+            Loose();
             var others = jobs.Skip(first).Select(job => job.Id).ToList();
             if (itself?.Priced.Estimate?.Labour is { Count: > 1 } labour && labour.FirstOrDefault(one => one.Skill == Skill.Inspector) is
                 { } signing)
@@ -89,11 +90,13 @@ public static class HangarWork
         private void Zones(Estimate? estimate)
         {
             var zones = work.Zones.Where(zone => inspection.BulletinIn(zone.Key) is null).ToList();
-            var (all, line) = (zones.Sum(zone => zone.Tasks), new WorkLine(inspection.Id, Inspection.ItselfKey, inspection.WorkOrder, true));
+            var (all, line) = (zones.Sum(zone => zone.Tasks), new WorkLine(inspection.Id, Inspection.ItselfKey, inspection.WorkOrder,
+                true));
             if (estimate is not { Labour.Count: > 0 })
             {
                 if (zones.Exists(zone => zone.Left > 0))
-                    Unsaid(line, Inspection.ItselfKey, "hours", $"{inspection.WorkOrder}: nobody has said how long the inspection itself takes",
+                    Unsaid(line, Inspection.ItselfKey, "hours",
+                        $"{inspection.WorkOrder}: nobody has said how long the inspection itself takes",
                         true);
                 return;
             }
@@ -131,6 +134,13 @@ public static class HangarWork
             if (estimate.Labour.Count == 0)
             {
                 Unsaid(of, line.Key, "hours", $"{title}: nobody has said how long it takes", true);
+                // What it waits for is waited for all the same, and ordered.
+                if (wait.LeadDays is not null || wait.Part.Length > 0 || estimate is { Outside.Days: > 0, PartsBy: null })
+                    byLine[line.Key] = [Put(of, line.Key, wait with
+                    {
+                        Title = title, Turn = turn, OutsideDays = estimate.PartsBy is null ? estimate.Outside?.Days ?? 0 : 0,
+                        CureHours = estimate.CureHours ?? 0,
+                    })];
                 return;
             }
             var left = Left(line, estimate);
@@ -186,20 +196,24 @@ public static class HangarWork
                 On: part.ExpectedOn ?? (estimate.Parts.FirstOrDefault(one => one.What == part.What)?.LeadDays is { } days
                     ? part.OrderedOn!.Value.AddDays(days) : (DateOnly?)null))).ToList();
             foreach (var (what, _) in expected.Where(part => part.On is null))
-                Unsaid(of, line.Key, "lead", $"{title}: {what} is ordered, and nobody has said when it comes; planned as if it were here", false);
+                Unsaid(of, line.Key, "lead", $"{title}: {what} is ordered, and nobody has said when it comes; planned as if it were here",
+                    false);
             if (ordered.Count == 0 && estimate.PartsBy is { } by)
                 expected.Add((estimate.Slowest?.What ?? estimate.Outside?.What ?? "its parts", by));
             foreach (var (what, on) in expected.Where(part => part.On < today))
-                Unsaid(of, line.Key, "lead", $"{title}: {what} should have come on {on:yyyy-MM-dd}; planned as if it came tomorrow: ask where it is",
+                Unsaid(of, line.Key, "lead",
+                    $"{title}: {what} should have come on {on:yyyy-MM-dd}; planned as if it came tomorrow: ask where it is",
                     false);
-            if (expected.Where(part => part.On is not null).Select(part => (part.What, On: part.On < today ? today.AddDays(1) : part.On!.Value))
+            if (expected.Where(part => part.On is not null).Select(part => (part.What, On: part.On < today ? today.AddDays(1)
+                : part.On!.Value))
                 .OrderByDescending(part => part.On).FirstOrDefault() is { What: not null } last && !(wait.NotBefore > last.On))
                 wait = wait with { NotBefore = last.On, Because = $"{last.What} is expected", Part = last.What };
             var toOrder = estimate.PartsBy is not null && ordered.Count == 0 ? [] : estimate.Parts.Where(part => !part.OnShelf
                 && part is not { What: Estimate.PartsAtOnce, Number.Length: 0 }
                 && !ordered.Exists(one => one.What == part.What && (one.OrderedOn is not null || one.Came > 0))).ToList();
             foreach (var part in toOrder.Where(part => part.LeadDays is null))
-                Unsaid(of, line.Key, "lead", $"{title}: nobody has said how many days {part.What} takes; planned as if it were here", false);
+                Unsaid(of, line.Key, "lead", $"{title}: nobody has said how many days {part.What} takes; planned as if it were here",
+                    false);
             return toOrder.Where(part => part.LeadDays > 0).MaxBy(part => part.LeadDays) is { } slowest
                 ? wait with { LeadDays = slowest.LeadDays, Part = slowest.What } : wait;
         }
@@ -225,6 +239,14 @@ public static class HangarWork
                         After = [.. jobs[index].After, .. before.SelectMany(key => byLine.GetValueOrDefault(key) ?? [])
                             .Where(id => id != jobs[index].Id)],
                     };
+        }
+
+        // A pin holds a job by its key: one whose line was split among other hands since is told, and not forgotten unseen.
+        private void Loose()
+        {
+            foreach (var pin in inspection.Pins.Where(pin => jobs.Skip(first).All(job => job.Id != $"{inspection.WorkOrder}/{pin.Key}")))
+                if (jobs.Skip(first).FirstOrDefault(job => job.Line?.Key == pin.Key.Split('/')[0]) is { Line: { } of } now)
+                    Unsaid(of, pin.Key, "pin", $"{now.Title}: what was pinned of it is other jobs now; pin it again", false);
         }
 
         private string Put(WorkLine of, string key, PlanJob job)

@@ -22,10 +22,14 @@ public static class LongWaits
     /// <summary>A wait of so many days is long: a week of the hangar. The product's own.</summary>
     public const int Long = 7;
 
-    /// <summary>What usually leads to long waits (domain: "open the tanks, the brakes and the exhaust on day one"): common practice.</summary>
+    /// <summary>
+    /// What usually leads to long waits (domain: "open the tanks, the brakes and the exhaust on day one"): common practice.
+    /// </summary>
     private static readonly (string Word, string What)[] Usually =
-        [("tank", "tanks"), ("brake", "brakes"), ("exhaust", "the exhaust"), ("muffler", "the exhaust"), ("compression", "cylinders"),
-            ("cylinder", "cylinders")];
+    [
+        ("tank", "tanks"), ("brake disc", "brakes"), ("brake pad", "brakes"), ("brake lines", "brakes"), ("exhaust:", "the exhaust"),
+        ("differential compression", "cylinders"),
+    ];
 
     /// <summary>The zones of an inspection to look into first: what led to long waits on this type
     /// first, then what did at this kind of inspection, and common practice after it.</summary>
@@ -40,11 +44,13 @@ public static class LongWaits
                 slow = slow.FindAll(find => find.OfType);
             if (slow.MaxBy(find => find.Days) is { } longest)
                 return new LongWait(zone.Key, longest.Days,
-                    $"{(slow.Count == 1 ? "once" : $"{slow.Count} times")} on {(longest.OfType ? "this type" : "this kind of inspection")}; "
+                    $"{(slow.Count == 1 ? "once" : $"{slow.Count} times")} on "
+                    + $"{(longest.OfType ? "this type" : "this kind of inspection")}; "
                     + $"longest {longest.Waited}, {longest.Days} days ({longest.Number}, {longest.What})", longest.OfType);
             var usual = Usually.Where(one => zone.Any(task => task.Text.Contains(one.Word, StringComparison.OrdinalIgnoreCase)))
                 .Select(one => one.What).Distinct().ToList();
-            return new LongWait(zone.Key, null, usual.Count == 0 ? "" : $"{string.Join(", ", usual)}: common practice, their parts are slow");
+            return new LongWait(zone.Key, null, usual.Count == 0 ? ""
+                : $"{string.Join(", ", usual)}: common practice, their parts are slow");
         }).Where(zone => zone.Why.Length > 0).OrderByDescending(zone => zone.OfType).ThenByDescending(zone => zone.Days ?? 0),
     ];
 }

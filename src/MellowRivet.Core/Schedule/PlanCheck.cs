@@ -38,11 +38,17 @@ public static class PlanCheck
             if (job is { OrderedOn: not null } && job.PartsOn(question.Start) is { } due && due < question.Start)
                 problems.Add(new(job.Id, "lead", $"{Title(job)}: its parts should have come on {due:yyyy-MM-dd}. "
                     + "It is planned as if they were here: ask where they are.", false, job.Aircraft, job.Line));
+            if (job.Pin?.Hand is { } pinned && !working.Exists(hand => hand.Id == pinned && hand.Can(job)))
+                problems.Add(new(job.Id, "pin", $"{Title(job)}: pinned to {Unable(pinned, job)}. It is planned for whoever can.", false,
+                    job.Aircraft, job.Line));
             if (job.Pin is { Day: { } day } && day < question.Start)
                 problems.Add(new(job.Id, "pin", $"{Title(job)}: pinned to {day:yyyy-MM-dd}, which is gone by.", false, job.Aircraft,
                     job.Line));
         }
         return ([.. question.Jobs.Where(job => jobs.ContainsKey(job.Id))], problems);
+
+        string Unable(string hand, PlanJob job) => question.Hands.FirstOrDefault(one => one.Id == hand) is not { } who
+            ? "somebody who isn’t here any more" : $"{who.Name}, who {(who.Can(job) ? "doesn’t work" : $"is no {job.Skill}")}";
 
         string Named(string id) => question.Jobs.FirstOrDefault(job => job.Id == id) is { } job ? Title(job) : id;
 
@@ -78,10 +84,6 @@ public static class PlanCheck
         if (!working.Exists(hand => hand.Can(job)))
             return ("skill", job.Skill is null ? "nobody works" : question.Hands.Any(hand => hand.Can(job))
                 ? $"it takes {With(job.Skill)}, and none of them works" : $"it takes {With(job.Skill)}, and nobody here is one");
-        if (job.Pin?.Hand is { } pinned && working.Find(hand => hand.Id == pinned) is var hand && (hand is null || !hand.Can(job)))
-            return ("pin", hand is null
-                ? $"it is pinned to somebody who doesn’t work here, {question.Hands.FirstOrDefault(one => one.Id == pinned)?.Name ?? pinned}"
-                : $"it is pinned to {hand.Name}, and takes {With(job.Skill!)}");
         return null;
 
         bool Far(DateOnly when) => when.DayNumber - question.Start.DayNumber > HandCalendar.Horizon - 350;

@@ -27,7 +27,9 @@ public sealed record PlanJob(string Id, string Aircraft)
     /// <summary>Days its parts take from the order; null where it waits for none.</summary>
     public int? LeadDays { get; init; }
 
-    /// <summary>The day they were ordered; null where they aren't: they are reckoned as if they were ordered on the plan's first day.</summary>
+    /// <summary>
+    /// The day they were ordered; null where they aren't: they are reckoned as if they were ordered on the plan's first day.
+    /// </summary>
     public DateOnly? OrderedOn { get; init; }
 
     /// <summary>What its parts are, in words.</summary>

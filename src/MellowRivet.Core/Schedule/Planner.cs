@@ -36,11 +36,13 @@ public static class Planner
         if (Enumerable.Range(0, jobs.Count).FirstOrDefault(job => table.End[job] >= HandCalendar.Never, -1) is >= 0 and var far)
             return Plan(question with { Jobs = [.. question.Jobs.Where(job => job.Id != jobs[far].Id)] }, seed, effort, progress, stop)
                 is var rest ? rest with { Problems = [.. rest.Problems, new(jobs[far].Id, "hours",
-                    $"{PlanCheck.Title(jobs[far])}: nobody gets to it within ten years.", true, jobs[far].Aircraft, jobs[far].Line)] } : null!;
+                    $"{PlanCheck.Title(jobs[far])}: nobody gets to it within ten years.", true, jobs[far].Aircraft, jobs[far].Line)] }
+                        : null!;
         var replay = new Replay(shop, table);
         var spread = jobs.Count == 0 ? [] : replay.Spread(effort.Runs, seed, Part(progress, 0.4, 0.8), stop);
         var told = new Telling(shop, table, replay);
-        var plan = new HangarPlan(question.Start, told.Jobs(), told.Ready(spread, problems), told.Orders(), told.Short(), null, told.Loads(),
+        var plan = new HangarPlan(question.Start, told.Jobs(), told.Ready(spread, problems), told.Orders(), told.Short(), null,
+            told.Loads(),
             question.Hands, [.. problems, .. told.Unkept()], effort.Runs, seed);
         progress?.Report(0.8);
         return plan with { Helper = plan.Short is null ? null : BestHelper(question, shop, table, seed, effort, progress, stop) };

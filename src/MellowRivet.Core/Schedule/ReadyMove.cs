@@ -48,7 +48,8 @@ public sealed record ReadyMove(string Aircraft, DateTimeOffset At, DateOnly From
     {
         var (was, are) = (Named(before, which), Named(now, which));
         // What waits for parts moves a day most: it is told first.
-        foreach (var job in are.Values.Where(job => !was.ContainsKey(job.Id)).OrderByDescending(job => (job.LeadDays ?? 0) + job.OutsideDays)
+        foreach (var job in are.Values.Where(job => !was.ContainsKey(job.Id)).OrderByDescending(job =>
+            (job.LeadDays ?? 0) + job.OutsideDays)
             .ThenByDescending(job => job.Hours.Mean))
             yield return $"new: {PlanCheck.Title(job)}{Waits(job)}";
         foreach (var (id, job) in are)

@@ -105,8 +105,7 @@ internal sealed class Telling
             var job = shop.Jobs[first];
             var day = new[] { job.PartsOn(shop.Question.Start), job.NotBefore }.Max();
             return $"{(job.Part.Length > 0 ? job.Part : $"a part for {PlanCheck.Title(job)}")}: here {day:yyyy-MM-dd}"
-                + (job.IsToOrder ? $", if it is ordered {(OrderBefore(first) is var by0 && by0 > shop.Question.Start ? $"by {by0:yyyy-MM-dd}"
-                    : "today")}" : "");
+                + (job.IsToOrder ? $", if it is ordered {OrderedBy(first)}" : "");
         }
         if (by == BoundBy.Day)
             return $"{PlanCheck.Title(shop.Jobs[first])}: not before {DayAt(shop.From[first]):yyyy-MM-dd}"
@@ -129,10 +128,13 @@ internal sealed class Telling
             + (others > 0 ? $", {others} {(others == 1 ? "job" : "jobs")} of that on other aircraft" : "");
     }
 
+    private string OrderedBy(int job) => OrderBefore(job) is var day && day > shop.Question.Start ? $"by {day:yyyy-MM-dd}" : "today";
+
     private DateOnly OrderBefore(int job) => Orders().First(order => order.Job == shop.Jobs[job].Id || SameLine(order.Job, job)).By;
 
     private bool SameLine(string id, int job) =>
-        shop.Jobs[job].Line is { } line && shop.Jobs.First(other => other.Id == id).Line is { } of && (of.Order, of.Key) == (line.Order, line.Key);
+        shop.Jobs[job].Line is { } line && shop.Jobs.First(other => other.Id == id).Line is { } of && (of.Order, of.Key) == (line.Order,
+            line.Key);
 
     private IReadOnlyList<OrderBy>? orders;
 
@@ -218,7 +220,7 @@ internal sealed class Telling
                 _ => "nobody who can do it works on that day",
             };
             return new PlanProblem(shop.Jobs[job].Id, "pin",
-                $"{PlanCheck.Title(shop.Jobs[job])}: pinned to {shop.Jobs[job].Pin!.Day:yyyy-MM-dd}, planned {DayAt(table.Start[job]):yyyy-MM-dd}: "
-                + $"{why}.", false, shop.Jobs[job].Aircraft, shop.Jobs[job].Line);
+                $"{PlanCheck.Title(shop.Jobs[job])}: pinned to {shop.Jobs[job].Pin!.Day:yyyy-MM-dd}, planned "
+                + $"{DayAt(table.Start[job]):yyyy-MM-dd}: {why}.", false, shop.Jobs[job].Aircraft, shop.Jobs[job].Line);
         });
 }

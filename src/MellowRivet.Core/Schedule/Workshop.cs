@@ -68,11 +68,14 @@ internal sealed class Workshop
     }
 
     // Whoever has fewer skills stands first: of two who are through at once, the one is taken who can't do the rest.
-    private static int[] HandsFor(PlanQuestion question, PlanJob job, IReadOnlyList<HandCalendar> calendars) =>
-        [.. Enumerable.Range(0, calendars.Count)
-            .Where(hand => !calendars[hand].NeverWorks && question.Hands[hand].Can(job)
-                && (job.Pin?.Hand is not { } pinned || pinned == question.Hands[hand].Id))
+    private static int[] HandsFor(PlanQuestion question, PlanJob job, IReadOnlyList<HandCalendar> calendars)
+    {
+        int[] able = [.. Enumerable.Range(0, calendars.Count).Where(hand => !calendars[hand].NeverWorks && question.Hands[hand].Can(job))
             .OrderBy(hand => question.Hands[hand].Skills.Count)];
+        // Who is pinned to it and can't do it, or isn't here any more, is told; the work is still to do.
+        var pinned = Array.FindAll(able, hand => question.Hands[hand].Id == job.Pin?.Hand);
+        return pinned.Length > 0 ? pinned : able;
+    }
 
     public static int Of(decimal hours) => (int)Math.Round(hours * 60);
 

@@ -16,8 +16,8 @@ internal static class ScheduleApi
         bench.MapPost("/schedule", (HttpRequest request) => BenchBody.AnswerAsync<ScheduleCall>(request, Reckon))
             .Accepts<ScheduleCall>("application/json").Produces<ScheduleAnswer>().ProducesValidationProblem()
             .WithName("Schedule")
-            .WithSummary("Plans jobs on aircraft by people's skills and hours, order, parts, cures and places: who does what when, when each "
-                + "aircraft is ready in half and in nine of ten runs, and what decides it. A day begins at 08:00.");
+            .WithSummary("Plans jobs on aircraft by people's skills and hours, order, parts, cures and places: who does what when, when "
+                + "each aircraft is ready in half and in nine of ten runs, and what decides it. A day begins at 08:00.");
 
     public static ScheduleAnswer? Reckon(ScheduleCall call, Problems problems)
     {
@@ -132,7 +132,8 @@ internal sealed record JobCall(string? Id, string? Aircraft, string? Skill, Rang
     double? LeadDays, DateOnly? OrderedOn, double? CureHours, double? OutsideDays, string? Place);
 
 internal sealed record ScheduleAnswer(IReadOnlyList<ScheduledJob> Jobs, IReadOnlyList<ScheduledAircraft> Aircraft,
-    IReadOnlyList<string> OrderToday, IReadOnlyList<OrderBy> Orders, IReadOnlyList<IdleHand> Idle, ShortHand? Short, Helper? Helper, int Runs,
+    IReadOnlyList<string> OrderToday, IReadOnlyList<OrderBy> Orders, IReadOnlyList<IdleHand> Idle, ShortHand? Short, Helper? Helper,
+        int Runs,
     int Seed, IReadOnlyList<ScheduleProblem> Problems);
 
 /// <summary>A job of the plan: "end" is when the hand's work is done, "goesOn" when what waits for it may begin.</summary>

@@ -49,7 +49,7 @@ internal static class DemoPlan
             .FirstAsync(row => row.What.StartsWith("Alternator bracket"), stop);
         var annual = await demo.Db.Inspections.SingleAsync(row => row.Id == bracket.InspectionId, stop);
         var (ordered, ines) = (annual.OpenedOn, demo.Person("ines").Id);
-        var part = new OrderedPart(Guid.CreateVersion7(), "alternator bracket", "AB-1180", 1, "",
+        var part = new OrderedPart(Guid.CreateVersion7(), "bracket with bush", "AB-1180", 1, "",
             new(annual.AircraftId, annual.Id, $"{bracket.Number:00}"));
         part.From(true, "Tollerby Airparts", 205, ordered.AddDays(19), false, ordered);
         var receipt = new Receipt(Guid.CreateVersion7(), 1, PartCondition.New, "CL-18402", "", null, ines, bracket.FoundAt.AddDays(19));

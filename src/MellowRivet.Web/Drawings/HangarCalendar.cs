@@ -12,8 +12,20 @@ public sealed record WorkBlock(PlacedJob Placed, double X, double Y, double Widt
 public sealed record HandRow(Hand Hand, HandLoad Load, double Y, double Height, IReadOnlyList<WorkBlock> Blocks,
     IReadOnlyList<DayColumn> Off);
 
-/// <summary>Something that an aircraft waits for.</summary>
-public sealed record WaitLine(double From, double To, double Y, string Kind, string Words);
+/// <summary>Something that an aircraft waits for; where there is no room behind its end its words stand before it.</summary>
+public sealed record WaitLine(double From, double To, double Y, string Kind, string Words)
+{
+    // What a letter of them takes.
+    private const double Letter = 5.1, Room = 210;
+
+    public bool IsAtEnd => To > HangarCalendar.Width - Room;
+
+    /// <summary>Where its words begin, or end.</summary>
+    public double WordsAt => IsAtEnd ? Math.Min(To, HangarCalendar.Width) - 4 : To + 5;
+
+    /// <summary>Where the line ends, so that it doesn't run through its words.</summary>
+    public double LineTo => IsAtEnd ? Math.Max(From, WordsAt - (Words.Length * Letter)) : To;
+}
 
 /// <summary>A mark on an aircraft's lane: a day, or that it lies past the edge.</summary>
 public sealed record DayMark(double X, bool IsPast, DateOnly Day);
@@ -29,7 +41,8 @@ public sealed record AircraftLane(AircraftReady Ready, double Y, double Height, 
 public sealed class HangarCalendar
 {
     public const int Width = 1_236, Label = 132, Head = 24, Days = 14;
-    private const double Narrow = 18, HourHeight = 15, LaneHeight = 26, WaitHeight = 12, Gap = 8, LetterWidth = 5.9, LineHeight = 12;
+    private const double Narrow = 18, HourHeight = 15, IdleHeight = 32, LaneHeight = 26, WaitHeight = 12, Gap = 8,
+        LetterWidth = 5.9, LineHeight = 12;
 
     // What of a day a lane shows: nobody is in the hangar at night.
     private const double DayFrom = 7, DayTo = 18;
@@ -133,7 +146,6 @@ public sealed class HangarCalendar
 
     private HandRow Row(Hand hand, double y)
     {
-        var height = ((double)hand.Week.HoursPerDay * HourHeight) + 2;
         var blocks = new List<WorkBlock>();
         foreach (var (job, from, to) in pieces.Where(piece => piece.Job.Hand == hand.Id && HangarPlan.DayOf(piece.From) >= From
             && HangarPlan.DayOf(piece.From) < From.AddDays(Days)))
@@ -143,6 +155,8 @@ public sealed class HangarCalendar
             blocks.Add(new(job, column.X + 1, y + ((from.TimeOfDay - hand.Week.Begins.ToTimeSpan()).TotalHours * HourHeight),
                 column.Width - 2, Math.Max(2, tall - 1), Words(job.Job, column.Width - 8, tall)));
         }
+        // A hand that has nothing in these days takes no more room than its name.
+        var height = blocks.Count == 0 ? IdleHeight : ((double)hand.Week.HoursPerDay * HourHeight) + 2;
         return new(hand, plan.Loads.First(load => load.Hand == hand.Id), y, height, blocks,
             [.. Columns.Where(column => column.Works && !hand.Week.WorksOn(column.Day))]);
     }

@@ -54,7 +54,8 @@ internal static class PlanFiles
         string? Name(string? hand) => plan.Hands.FirstOrDefault(one => one.Id == hand)?.Name;
         return new(FormatName, CurrentVersion, clock.Here(kept.At), stale, plan.Start, plan.Runs, plan.Seed,
             [.. plan.Jobs.Select(job => new PlanFileJob(job.Job.Id, job.Job.Aircraft, job.Job.Title, job.Job.Skill, Name(job.Hand),
-                job.Job.Hours.Low, job.Job.Hours.Likely, job.Job.Hours.High, job.Start, job.End, job.GoesOn, job.By, job.ByJob, job.Job.After,
+                job.Job.Hours.Low, job.Job.Hours.Likely, job.Job.Hours.High, job.Start, job.End, job.GoesOn, job.By, job.ByJob,
+                    job.Job.After,
                 job.Job.Part, job.Job.LeadDays, job.Job.NotBefore, job.Job.Place, job.Job.Pin is not null,
                 job.Job.Line?.IsAgreed ?? true))],
             [.. plan.Aircraft.Select(ready => new PlanFileAircraft(ready.Aircraft, ready.Likely, ready.NineInTen, ready.By, ready.Deciding,
@@ -65,7 +66,8 @@ internal static class PlanFiles
     private static object Row(PlanFileJob job)
     {
         static string At(DateTime when) => when.ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture);
-        return new PlanRow(job.Aircraft, job.Id, job.Title, job.Skill ?? "", job.Hand ?? "", At(job.Start), At(job.End), At(job.GoesOn), job.Low,
+        return new PlanRow(job.Aircraft, job.Id, job.Title, job.Skill ?? "", job.Hand ?? "", At(job.Start), At(job.End), At(job.GoesOn),
+            job.Low,
             job.Likely, job.High, job.Part, job.LeadDays, job.NotBefore?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
             job.Place ?? "", job.IsPinned ? "yes" : "", job.IsAgreed ? "" : "not yet");
     }
@@ -91,12 +93,14 @@ internal static class PlanFiles
 }
 
 /// <summary>A row of the plan as CSV.</summary>
-internal sealed record PlanRow(string Aircraft, string Job, string Title, string Skill, string Hand, string Start, string End, string GoesOn,
+internal sealed record PlanRow(string Aircraft, string Job, string Title, string Skill, string Hand, string Start, string End,
+    string GoesOn,
     decimal Low, decimal Likely, decimal High, string Part, int? LeadDays, string NotBefore, string Place, string Pinned, string Agreed);
 
 /// <summary>The plan as JSON; docs/formats.md describes it. Times are the shop's clock.</summary>
 public sealed record PlanFile(string Format, int Version, DateTimeOffset AsOf, bool IsStale, DateOnly Start, int Runs, int Seed,
-    IReadOnlyList<PlanFileJob> Jobs, IReadOnlyList<PlanFileAircraft> Aircraft, IReadOnlyList<OrderBy> Orders, IReadOnlyList<string> Problems,
+    IReadOnlyList<PlanFileJob> Jobs, IReadOnlyList<PlanFileAircraft> Aircraft, IReadOnlyList<OrderBy> Orders,
+        IReadOnlyList<string> Problems,
     IReadOnlyList<ReadyMove> Moves);
 
 /// <summary>A job of it.</summary>

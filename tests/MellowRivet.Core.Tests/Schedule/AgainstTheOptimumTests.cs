@@ -29,7 +29,8 @@ public sealed class AgainstTheOptimumTests
         }
         proved.ShouldBeGreaterThan(Cases * 9 / 10);
         gaps.Average().ShouldBeLessThanOrEqualTo(0.05);
-        TestContext.Current.SendDiagnosticMessage($"{proved} of {Cases} proved; {gaps.Average():P2} over on average, {gaps.Max():P1} at most");
+        TestContext.Current.SendDiagnosticMessage(
+            $"{proved} of {Cases} proved; {gaps.Average():P2} over on average, {gaps.Max():P1} at most");
     }
 
     private static (CpSolverStatus Status, double Best, double Bound) Solve(PlanQuestion question, HangarPlan plan, long ours)
@@ -103,7 +104,8 @@ public sealed class AgainstTheOptimumTests
         model.Add(cost <= ours);
         model.Minimize(cost);
         // By work and not by time: a busy machine gets the same answers.
-        var solver = new CpSolver { StringParameters = "num_workers:1, max_deterministic_time:0.3, cp_model_probing_level:0, symmetry_level:0" };
+        var solver = new CpSolver
+            { StringParameters = "num_workers:1, max_deterministic_time:0.3, cp_model_probing_level:0, symmetry_level:0" };
         var status = solver.Solve(model);
         return (status, solver.ObjectiveValue, solver.BestObjectiveBound);
     }

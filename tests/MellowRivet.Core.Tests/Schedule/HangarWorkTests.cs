@@ -37,7 +37,8 @@ public class HangarWorkTests
     [Fact]
     public void An_inspections_hours_go_to_the_zones_that_have_tasks_left_and_its_inspectors_come_last()
     {
-        inspection.Expect(Inspection.ItselfKey, _ => (new([new(Skill.Mechanic, new(8, 10, 15)), new(Skill.Inspector, new(1, 2, 3))], []), null),
+        inspection.Expect(Inspection.ItselfKey, _ => (new([new(Skill.Mechanic, new(8, 10, 15)), new(Skill.Inspector, new(1, 2, 3))], []),
+            null),
             inspection.Unpriced([]), Fixture.Ines, Fixture.Now);
         Find(Hours(2));
         var jobs = Question().Jobs;
@@ -65,6 +66,19 @@ public class HangarWorkTests
             ("26-1: nobody has said how long the inspection itself takes.", true), ("01 tyre: nobody has said how long it takes.", true),
             ("Magneto: nobody has said how long it takes.", true),
         ]);
+    }
+
+    [Fact]
+    public void What_has_no_hours_is_waited_for_all_the_same()
+    {
+        zones = [];
+        Find(new([], [Part(30)]));
+        Find(new([], [], new("instrument test", null, 6)));
+        var question = Question();
+        question.Jobs.Select(job => (job.Id, job.LeadDays, job.OutsideDays, job.Hours.Likely)).ShouldBe(
+            [("26-1/01", 30, 0, 0), ("26-1/02", null, 6, 0)]);
+        var ready = Planner.Plan(question).Aircraft.ShouldHaveSingleItem();
+        (ready.Likely, ready.LeftOut).ShouldBe((Fixture.Today.AddDays(30), 2));
     }
 
     [Theory]
@@ -129,7 +143,8 @@ public class HangarWorkTests
     public void Several_hands_a_place_a_cure_an_outside_shop_and_an_order_of_lines_become_jobs_that_wait_for_each_other()
     {
         zones = [];
-        Find(new([new(Skill.Mechanic, Spread.Of(4)), new(Skill.Assistant, Spread.Of(3)), new(Skill.Inspector, Spread.Of(1))], [], null, "", null,
+        Find(new([new(Skill.Mechanic, Spread.Of(4)), new(Skill.Assistant, Spread.Of(3)), new(Skill.Inspector, Spread.Of(1))], [], null, "",
+            null,
             14, "Hoist"));
         Find(new([new(Skill.Mechanic, Spread.Of(6))], [], new("welding", null, 10), "", null, null, "", ["01"]));
         var jobs = Question().Jobs;
@@ -167,9 +182,14 @@ public class HangarWorkTests
     {
         zones = [];
         Find(Hours(1));
-        inspection.Pin("01", Fixture.Ines, Fixture.Today.AddDays(-1), Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("gone by");
+        inspection.Pin("01", Fixture.Ines, Fixture.Today.AddDays(-1), Fixture.Ines, Fixture.Now,
+            Fixture.Today)!.Message.ShouldContain("gone by");
         inspection.Pin("01", Fixture.Ines, Fixture.Today.AddDays(2), Fixture.Ines, Fixture.Now, Fixture.Today).ShouldBeNull();
         Only().Pin.ShouldBe(new(ShopHands.Id(Fixture.Ines), Fixture.Today.AddDays(2)));
+        inspection.Line("01")!.Expect(new([new(Skill.Mechanic, Spread.Of(1)), new(Skill.Assistant, Spread.Of(1))], []), inspection.Terms,
+            Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Question().Unsaid.ShouldHaveSingleItem().Words.ShouldBe("01 a line: what was pinned of it is other jobs now; pin it again.");
+        inspection.Line("01")!.Expect(Hours(1), inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
         inspection.Pin("01", null, null, Fixture.Ines, Fixture.Now, Fixture.Today).ShouldBeNull();
         Only().Pin.ShouldBeNull();
         inspection.Tell(Fixture.Today.AddDays(-1), Fixture.Ines, Fixture.Now, Fixture.Today)!.Message.ShouldContain("gone by");
@@ -196,7 +216,8 @@ public class HangarWorkTests
         gone.Leave(Fixture.Now, [gone, Of("Boss", Role.ShopAdmin)]);
         mine.Work(WorkWeek.Usual with { HoursPerDay = 17 })!.Field.ShouldBe("hours");
         mine.Work(WorkWeek.Usual with { HoursPerDay = 4 }).ShouldBeNull();
-        ShopHands.Of([gone, mine, Of("Boss", Role.ShopAdmin), Of("Owner", Role.Owner), Of("Tam", Role.Assistant), Of("Orla", Role.Inspector)])
+        ShopHands.Of([gone, mine, Of("Boss", Role.ShopAdmin), Of("Owner", Role.Owner), Of("Tam", Role.Assistant), Of("Orla",
+            Role.Inspector)])
             .Select(hand => $"{hand.Name}: {string.Join(' ', hand.Skills)}, {hand.Week.HoursPerDay:0}").ShouldBe(
             ["Orla: inspector mechanic assistant, 8", "Tam: assistant, 8", "Wim: mechanic assistant, 4"]);
     }

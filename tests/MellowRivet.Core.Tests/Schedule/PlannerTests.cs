@@ -125,6 +125,15 @@ public sealed class PlannerTests
         plan.Jobs.Select(job => job.Start.Day).ShouldBe([1, 2, 3, 4, 5]);
         plan.Problems.ShouldBeEmpty();
 
+        var gone = Plan([Hand("Ines", "mechanic"), Hand("Tam", "assistant")], [jobs[0] with { Pin = new("Tam", null) },
+            jobs[1] with { Pin = new("Wim", null) }]);
+        gone.Jobs.Select(job => job.Hand).ShouldBe(["Ines", "Ines"], "it is still to do");
+        gone.Problems.Select(problem => problem.Words).ShouldBe(
+        [
+            "j0: pinned to Tam, who is no mechanic. It is planned for whoever can.",
+            "j1: pinned to somebody who isn’t here any more. It is planned for whoever can.",
+        ]);
+
         jobs[4] = jobs[4] with { LeadDays = 3 };
         var late = Plan([Hand("Ines", "mechanic")], jobs);
         Of(late, "j4").Start.Day.ShouldBe(4);
@@ -135,7 +144,8 @@ public sealed class PlannerTests
     [Fact]
     public void What_was_promised_goes_before_what_was_not()
     {
-        PlanJob[] jobs = [.. new[] { "N0A", "N0B", "N0C" }.SelectMany(aircraft => new[] { Job($"{aircraft}1", 8, aircraft), Job($"{aircraft}2",
+        PlanJob[] jobs = [.. new[] { "N0A", "N0B", "N0C" }.SelectMany(aircraft => new[] { Job($"{aircraft}1", 8, aircraft),
+            Job($"{aircraft}2",
             8, aircraft) })];
         var plan = Plan([Hand("Ines", "mechanic")], jobs, new() { ["N0C"] = Monday.AddDays(1), ["N0B"] = Monday.AddDays(2) });
         plan.Of("N0C")!.Likely.ShouldBe(Monday.AddDays(1));
@@ -198,14 +208,16 @@ public sealed class PlannerTests
     public void A_shop_without_work_or_hands_has_a_plan()
     {
         Plan([], []).Aircraft.ShouldBeEmpty();
-        Plan([], [Job("one", 1), Job("wait", 0) with { OutsideDays = 2 }]).Aircraft.ShouldHaveSingleItem().Likely.ShouldBe(Monday.AddDays(2));
+        Plan([], [Job("one", 1), Job("wait",
+            0) with { OutsideDays = 2 }]).Aircraft.ShouldHaveSingleItem().Likely.ShouldBe(Monday.AddDays(2));
     }
 
     [Fact]
     public void The_same_question_gets_the_same_plan()
     {
         var question = RandomShop.Of(77);
-        string Told(int seed) => string.Join('|', Planner.Plan(question, seed, Quick).Jobs.Select(job => $"{job.Job.Id} {job.Hand} {job.Start}"));
+        string Told(int seed) => string.Join('|', Planner.Plan(question, seed, Quick).Jobs.Select(job =>
+            $"{job.Job.Id} {job.Hand} {job.Start}"));
         Told(5).ShouldBe(Told(5));
     }
 }

@@ -20,7 +20,8 @@ internal static class RandomShop
                 HoursPerDay = random.Next(6, 9),
                 Off = random.Next(3) == 0 ? [new(Monday.AddDays(random.Next(5)), Monday.AddDays(random.Next(5, 7)))] : [],
             })).ToList();
-        var jobs = Enumerable.Range(0, Math.Min(random.Next(4, 13), random.Next(4, 13))).Select(index => new PlanJob($"j{index}", $"N0{"ABC"[random.Next(3)]}")
+        var jobs = Enumerable.Range(0, Math.Min(random.Next(4, 13), random.Next(4, 13))).Select(index => new PlanJob($"j{index}",
+            $"N0{"ABC"[random.Next(3)]}")
         {
             Skill = random.Next(5) == 0 ? null : Skills[random.Next(3)], Hours = Spread.Of(random.Next(1, 8)),
             After = [.. Enumerable.Range(0, index).Where(_ => random.Next(7) == 0).Select(other => $"j{other}")],
@@ -31,7 +32,9 @@ internal static class RandomShop
             random.Next(2) == 0 ? new Dictionary<string, DateOnly> { ["N0A"] = Monday.AddDays(random.Next(1, 8)) } : []);
     }
 
-    /// <summary>What a plan costs, as the planner weighs it, from its jobs alone: minutes until each aircraft is ready, late ones tenfold.</summary>
+    /// <summary>
+    /// What a plan costs, as the planner weighs it, from its jobs alone: minutes until each aircraft is ready, late ones tenfold.
+    /// </summary>
     public static double Cost(PlanQuestion question, HangarPlan plan) => plan.Jobs.GroupBy(job => job.Job.Aircraft).Sum(aircraft =>
     {
         var ready = aircraft.Max(job => (job.GoesOn - question.Start.ToDateTime(TimeOnly.MinValue)).TotalMinutes);

@@ -40,7 +40,8 @@ public class ReadyMoveTests
             Monday.AddDays(3))] } }))!.Because.ShouldBe("Ines has other days off");
         var others = Plan([Job("tyre", 6), Job("mend", 6, "N0B"), Job("more", 4, "N0B") with { Pin = new(null, Monday) }]);
         Move(before, others)!.Because.ShouldBe("new: more, 4 h");
-        Move(Plan([Job("tyre", 6)]), Plan([Job("tyre", 6)], null, Monday.AddDays(1)))!.Because.ShouldBe("days went by and the work did not");
+        Move(Plan([Job("tyre", 6)]), Plan([Job("tyre", 6)], null,
+            Monday.AddDays(1)))!.Because.ShouldBe("days went by and the work did not");
         Move(Plan([Job("tyre", 6), Job("rib", 20)]), Plan([Job("tyre", 6)]))!.InWords.ShouldBe("3 days sooner");
     }
 
@@ -54,8 +55,8 @@ public class ReadyMoveTests
             new(false, "gear", "25-7-01", "leg", "leg seal", 60), new(false, "tail", "25-3-09", "hinge", "hinge", 40),
             new(true, "cabin", "25-2-01", "lamp", "lamp", 3),
         ];
-        var waits = LongWaits.Of([("cabin", "Lamps"), ("wing", "Fuel tanks and vents"), ("gear", "Brakes and tyres"), ("tail", "Hinges"),
-            ("nose", "Spinner")], before);
+        var waits = LongWaits.Of([("cabin", "Lamps"), ("wing", "Fuel tanks and vents"), ("gear", "Brake disc, left"), ("tail", "Hinges"),
+            ("run", "Full throttle, brakes held"), ("nose", "Hoses: clearance from the exhaust")], before);
         waits.Select(wait => (wait.ZoneKey, wait.Days)).ShouldBe([("gear", 21), ("tail", 40), ("wing", null)]);
         waits[1].Why.ShouldBe("once on this kind of inspection; longest hinge, 40 days (25-3-09, hinge)");
         waits[0].Why.ShouldBe("2 times on this type; longest brake disc, 21 days (26-1-04, brake disc worn)");

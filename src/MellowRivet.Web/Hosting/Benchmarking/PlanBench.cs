@@ -22,9 +22,9 @@ internal static class PlanBench
             told.Add(end - to);
         }
         static double Middle(List<double> times) => times.Order().ElementAt(Rounds / 2);
-        Console.WriteLine($"{Aircraft} aircraft, {question.Jobs.Count} jobs, {question.Hands.Count} people, {Rounds} times, median: planned in "
-            + $"{Middle(planned):0} ms, {PlanEffort.Usual.Runs:#,0} runs of the spread in {Middle(spread):0} ms more, what a helper changes in "
-            + $"{Middle(told):0} ms more.");
+        Console.WriteLine($"{Aircraft} aircraft, {question.Jobs.Count} jobs, {question.Hands.Count} people, {Rounds} times, median: "
+            + $"planned in {Middle(planned):0} ms, {PlanEffort.Usual.Runs:#,0} runs of the spread in {Middle(spread):0} ms more, what a "
+            + $"helper changes in {Middle(told):0} ms more.");
     }
 
     private sealed class Laps : IProgress<double>

@@ -24,7 +24,8 @@ public sealed record OwnsForm(Guid Aircraft, DateOnly? From, DateOnly? Until);
 public sealed record WeekForm(string? Begins, string? Hours, List<DayOfWeek>? Days, string? Off)
 {
     public static WeekForm Of(WorkWeek week) => new($"{week.Begins:HH\\:mm}", week.HoursPerDay.ToString("0.##",
-        CultureInfo.InvariantCulture), [.. week.Days], string.Join('\n', week.Off.Select(off => off.Until == off.From ? $"{off.From:yyyy-MM-dd}"
+        CultureInfo.InvariantCulture), [.. week.Days], string.Join('\n', week.Off.Select(off => off.Until == off.From
+            ? $"{off.From:yyyy-MM-dd}"
             : $"{off.From:yyyy-MM-dd} {(off.Until is { } until ? $"{until:yyyy-MM-dd}" : "on")}")));
 
     /// <summary>The week, or what is wrong with it as typed.</summary>

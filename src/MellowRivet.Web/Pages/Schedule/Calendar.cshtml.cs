@@ -33,7 +33,8 @@ public sealed record PlannedAircraft(AircraftReady Ready, IReadOnlyList<PlacedJo
 /// <param name="Pinning">The job that is about to be pinned; null for none.</param>
 /// <param name="MayDecide">Whoever looks may pin and promise.</param>
 /// <param name="Today">The day.</param>
-public sealed record CalendarView(PlanNow Now, DateOnly From, HangarCalendar? Drawn, IReadOnlyList<PlannedAircraft> Aircraft, string? Pinning,
+public sealed record CalendarView(PlanNow Now, DateOnly From, HangarCalendar? Drawn, IReadOnlyList<PlannedAircraft> Aircraft,
+    string? Pinning,
     bool MayDecide, DateOnly Today) : PageView
 {
     public HangarPlan? Plan => Now.Kept?.Plan;
@@ -116,7 +117,8 @@ public sealed class CalendarModel(PlanDesk plans, Desk desk, TimeProvider clock)
         Pinning = job.Id;
         Opened = job.Aircraft;
         if (form.Hand is { } hand && kept.Hands.FirstOrDefault(one => one.Id == ShopHands.Id(hand)) is var who && who?.Can(job) != true)
-            return await AgainAsync(new("pin", who is null ? "They don’t work here." : $"It takes {job.Skill}’s hands: {who.Name} is none."),
+            return await AgainAsync(new("pin", who is null ? "They don’t work here."
+                : $"It takes {job.Skill}’s hands: {who.Name} is none."),
                 stop, form);
         return await SettledAsync(desk.WriteAsync(form.Inspection, post, here => here.Inspection.Pin(form.Key, form.Hand, form.Day,
             User.PersonId(), clock.GetUtcNow(), clock.Today()), stop, JobParts.Bare), $"/plan?open={job.Aircraft}#jobs", form, stop);
@@ -125,7 +127,8 @@ public sealed class CalendarModel(PlanDesk plans, Desk desk, TimeProvider clock)
     /// <summary>Says when somebody was told that an aircraft is ready, or takes that back.</summary>
     [Needs(Right.CorrectDiscrepancies)]
     public Task<IActionResult> OnPostPromiseAsync(Guid post, PromiseForm form, CancellationToken stop) => SettledAsync(
-        desk.WriteAsync(form.Inspection, post, here => here.Inspection.Tell(form.On, User.PersonId(), clock.GetUtcNow(), clock.Today()), stop,
+        desk.WriteAsync(form.Inspection, post, here => here.Inspection.Tell(form.On, User.PersonId(), clock.GetUtcNow(), clock.Today()),
+            stop,
             JobParts.Bare), "/plan", form, stop);
 
     private async Task<IActionResult> SettledAsync(Task<Written> writing, string onwards, object form, CancellationToken stop)

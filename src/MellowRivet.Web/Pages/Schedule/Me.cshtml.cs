@@ -43,7 +43,8 @@ public sealed class MeModel(PlanDesk plans, TimeProvider clock) : ShopPage<MyDay
         var id = ShopHands.Id(WhoTyped ?? User.PersonId());
         var pieces = plan.Pieces(id).ToList();
         var after = pieces.Where(piece => HangarPlan.DayOf(piece.From) > day).ToList();
-        return new(now, plan.Hands.FirstOrDefault(hand => hand.Id == id), day, [.. pieces.Where(piece => HangarPlan.DayOf(piece.From) == day)],
+        return new(now, plan.Hands.FirstOrDefault(hand => hand.Id == id), day, [.. pieces.Where(piece =>
+            HangarPlan.DayOf(piece.From) == day)],
             after.Count == 0 ? null : HangarPlan.DayOf(after[0].From));
     }
 }

@@ -93,7 +93,8 @@ public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
         return [.. LongWaits.Of(inspection.Walk.Select(task => (task.ZoneKey, task.Text)),
                 await Db.SlowFindsAsync(type, inspection.Kind, stop))
             .Select(wait => (wait, inspection.ZoneTitle(wait.ZoneKey),
-                walk[wait.ZoneKey].Count(task => task.Verdict == TaskVerdict.NotYet)))];
+                Left: walk[wait.ZoneKey].Count(task => task.Verdict == TaskVerdict.NotYet)))
+            .OrderBy(wait => wait.Left == 0)];
     }
 
     private async Task<PlanFromBefore> BeforeAsync(Inspection inspection, Aircraft aircraft, CancellationToken stop)

@@ -83,7 +83,8 @@ public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf sh
             return NotFound();
         return View.Learned.Offer is not { } offer
             ? await AgainAsync(new("learned", View.Learned.InWords), stop)
-            : await ExpectAsync(post, (was, _) => ((was ?? Estimate.Nothing) with { Labour = [new(Skill.Mechanic, offer)] }, null), null, stop);
+            : await ExpectAsync(post, (was, _) => ((was ?? Estimate.Nothing) with { Labour = [new(Skill.Mechanic, offer)] }, null), null,
+                stop);
     }
 
     /// <summary>Asks the owner about work that is no discrepancy, or notes the answer.</summary>
