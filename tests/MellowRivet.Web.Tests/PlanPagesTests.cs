@@ -40,7 +40,7 @@ public sealed class PlanPagesTests : IAsyncLifetime
         page.QuerySelector(".reckoning").ShouldBeNull("the demo opens with its plan");
         page.QuerySelectorAll("svg.hangar-calendar .block").Length.ShouldBeGreaterThan(15);
         page.QuerySelectorAll("svg.hangar-calendar .hand-name").Select(name => name.TextContent).ShouldBe(
-            ["Ines Calloway", "Orla Hob", "Piet Oduvane", "Tamsin Bexwell", "Wim Raskelf"]);
+            ["Ines Calloway", "Orla Hob", "Piet Oduvane", "Tamsin Bexwell", "Wim Raskelf", "stand"]);
         page.QuerySelector(".planned[aria-label=N04QF] .ready-on")!.TextContent.ShouldContain("nine times in ten by");
         page.QuerySelector(".hangar-plan > .source")!.TextContent.ShouldContain("1,000 runs with drawn hours, seed 1");
         // Every job stands in somebody's day, and every day's jobs in the plan.
@@ -63,6 +63,7 @@ public sealed class PlanPagesTests : IAsyncLifetime
         var ines = await server.EnterAsync("ines");
         var before = (await PlanAsync()).Plan.Of("N0BRM")!;
         var walk = server.Walk("N0BRM");
+        var open = await ines.ReadAsync("/plan");
         var link = new Uri((await Visitor.ParseAsync(await ines.PostAsync($"{walk}/fix-list/owner", Post(), ("to", "owner@example.org"),
             ("days", "14")))).QuerySelector(".link-once")!.GetAttribute("href")!).AbsolutePath;
         await ines.PostAsync($"{walk}/find", Post(), ("what", "Tail spring cracked"), ("zone", "tail"), ("class", "Airworthiness"));
@@ -70,11 +71,13 @@ public sealed class PlanPagesTests : IAsyncLifetime
         await ines.PostAsync($"{walk}/fix-list/prices/{number:00}", Post(), ("mechanic", "2..3..5"), ("quantity", "1"), ("unit", ""),
             ("what", "tail spring"), ("number", "TS-4"), ("price", ""), ("lead", "33"), ("shelf", "order"), ("cure", "12"), ("place",
                 "stand"));
-        (await ines.ReadAsync("/plan")).QuerySelector(".reckoning")!.TextContent.ShouldContain("Something changed since");
-        (await ines.GetAsync("/plan?handler=Progress")).StatusCode.ShouldBe(HttpStatusCode.OK);
+        // A page that stands open asks again and again, and is loaded anew when there is another plan.
+        var ask = open.QuerySelector("#reckoning")!.GetAttribute("hx-get")!;
         await PlanAsync();
-        var done = await ines.GetAsync("/plan?handler=Progress");
-        done.Headers.GetValues("HX-Refresh").ShouldBe(["true"]);
+        (await ines.GetAsync(ask)).Headers.GetValues("HX-Refresh").ShouldBe(["true"]);
+        var again = (await ines.ReadAsync("/plan")).QuerySelector("#reckoning")!;
+        again.ClassList.ShouldBeEmpty("it is of now");
+        (await ines.GetAsync(again.GetAttribute("hx-get")!)).Headers.Contains("HX-Refresh").ShouldBeFalse();
         var now = (await PlanAsync()).Plan.Of("N0BRM")!;
         now.Likely.ShouldBeGreaterThan(before.Likely);
         var page = await ines.ReadAsync("/plan");
@@ -203,6 +206,8 @@ public sealed class PlanPagesTests : IAsyncLifetime
         (await ines.PostAsync(line, Form("10", "Stand", "2"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var job = (await PlanAsync()).Plan.Jobs.Single(one => one.Job.Id.EndsWith("-117/18", StringComparison.Ordinal));
         (job.Job.CureHours, job.Job.Place).ShouldBe((10, "stand"));
+        (await ines.ReadAsync($"/plan?from={job.Start:yyyy-MM-dd}")).QuerySelectorAll(".hand-name").Select(name => name.TextContent)
+            .ShouldContain("stand", "the place is drawn, with who is on it");
         job.Job.After.ShouldHaveSingleItem().ShouldEndWith("-117/02");
         (await ines.ReadAsync(line)).QuerySelector("[name=after]")!.GetAttribute("value").ShouldBe("02");
     }

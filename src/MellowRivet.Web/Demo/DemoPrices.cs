@@ -31,6 +31,7 @@ internal static class DemoPrices
             false)]));
         Put("Tailplane tip rib", Estimate.Of(2, 15) with { Labour = [new(Skill.Mechanic, new(1, 2, 5))],
             WaitsFor = "the filler to cure, a night", CureHours = 14 });
+        Put("Left main tyre", Of("Left main tyre").Estimate! with { Place = "stand" });
         Of("Map light").Call(CabinJob);
         Of("Door seal").Call(CabinJob);
         inspection.Expect(Inspection.ItselfKey, _ => (new([new(Skill.Mechanic, new(22, 26, 34)), new(Skill.Inspector, new(3, 4, 6))], []),

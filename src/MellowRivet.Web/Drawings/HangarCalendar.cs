@@ -34,6 +34,12 @@ public sealed record DayMark(double X, bool IsPast, DateOnly Day);
 public sealed record AircraftLane(AircraftReady Ready, double Y, double Height, IReadOnlyList<(double From, double To)> Work,
     IReadOnlyList<WaitLine> Waits, DayMark Likely, DayMark NineInTen, DayMark? Wanted);
 
+/// <summary>A job on a place, as long as it holds it.</summary>
+public sealed record PlaceSpan(PlacedJob Placed, double From, double To, int Unit);
+
+/// <summary>A place of which there are only so many, with who is on it.</summary>
+public sealed record PlaceRow(string Name, double Y, double Height, IReadOnlyList<PlaceSpan> Spans);
+
 /// <summary>
 /// The plan of the hangar as it is drawn: above, a lane for each aircraft with when somebody is on it, what it waits for and when it is
 /// ready; below, a row for each hand, with a day's jobs one under the other as the hours go.
@@ -42,7 +48,7 @@ public sealed class HangarCalendar
 {
     public const int Width = 1_236, Label = 132, Head = 24, Days = 14;
     private const double Narrow = 18, HourHeight = 15, IdleHeight = 32, LaneHeight = 26, WaitHeight = 12, Gap = 8,
-        LetterWidth = 5.9, LineHeight = 12;
+        LetterWidth = 6.3, LineHeight = 12, PlaceHeight = 18;
 
     // What of a day a lane shows: nobody is in the hangar at night.
     private const double DayFrom = 7, DayTo = 18;
@@ -74,6 +80,14 @@ public sealed class HangarCalendar
             at += rows[^1].Height + Gap;
         }
         Hands = rows;
+        var places = new List<PlaceRow>();
+        foreach (var place in plan.Jobs.Where(job => job.Job.Place is not null).GroupBy(job => job.Job.Place!))
+            if (Place(place.Key, place, at) is { Spans.Count: > 0 } row)
+            {
+                places.Add(row);
+                at += row.Height + Gap;
+            }
+        Places = places;
         Height = at + 4;
     }
 
@@ -81,6 +95,8 @@ public sealed class HangarCalendar
     public IReadOnlyList<DayColumn> Columns { get; }
     public IReadOnlyList<AircraftLane> Aircraft { get; }
     public IReadOnlyList<HandRow> Hands { get; }
+
+    public IReadOnlyList<PlaceRow> Places { get; }
 
     /// <summary>Where the hands' part begins.</summary>
     public int HandsAt { get; }
@@ -142,6 +158,26 @@ public sealed class HangarCalendar
             yield return (job.End, job.GoesOn, "outside", $"{job.Job.Title}, outside: {job.GoesOn:MM-dd}");
         else if (job.GoesOn > job.End)
             yield return (job.End, job.GoesOn, "cure", $"{job.Job.Title}, cures: {job.GoesOn:MM-dd HH:mm}");
+    }
+
+    // What is there at the same time stands one under the other.
+    private PlaceRow Place(string name, IEnumerable<PlacedJob> jobs, double y)
+    {
+        var until = new List<DateTime>();
+        var spans = new List<PlaceSpan>();
+        foreach (var job in jobs.OrderBy(job => job.Start))
+        {
+            var unit = until.FindIndex(end => end <= job.Start);
+            if (unit < 0)
+            {
+                unit = until.Count;
+                until.Add(default);
+            }
+            until[unit] = job.End.AddHours((double)job.Job.CureHours);
+            if (X(job.Start) < Width && X(until[unit]) > X(job.Start))
+                spans.Add(new(job, X(job.Start), X(until[unit]), unit));
+        }
+        return new(name, y, Math.Max(1, until.Count) * PlaceHeight, spans);
     }
 
     private HandRow Row(Hand hand, double y)

@@ -15,6 +15,14 @@ public sealed record PinJobForm(Guid Inspection, string? Key, Guid? Hand, DateOn
 /// <summary>A day promised, as it is sent.</summary>
 public sealed record PromiseForm(Guid Inspection, DateOnly? On);
 
+/// <summary>How current the plan is that a page shows, and which one that is.</summary>
+/// <param name="Now">The plan as it stands.</param>
+/// <param name="Seen">When the one that is shown was reckoned, in ticks; 0 for none.</param>
+public sealed record Reckoning(PlanNow Now, long Seen)
+{
+    public static Reckoning Of(PlanNow now) => new(now, now.Kept?.At.UtcTicks ?? 0);
+}
+
 /// <summary>One aircraft of the plan, with its jobs.</summary>
 /// <param name="Ready">When it is ready.</param>
 /// <param name="Jobs">Its jobs, by start.</param>
@@ -97,13 +105,15 @@ public sealed class CalendarModel(PlanDesk plans, Desk desk, TimeProvider clock)
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>How far the next plan is: a page that waits for it asks again and again, and is loaded anew when it is there.</summary>
-    public async Task<IActionResult> OnGetProgressAsync(CancellationToken stop)
+    /// <param name="seen">Which plan the page shows.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public async Task<IActionResult> OnGetProgressAsync(long seen, CancellationToken stop)
     {
         var now = await plans.NowAsync(stop);
         Response.Headers.CacheControl = "no-store";
-        if (!now.IsStale)
+        if (!now.IsStale && Reckoning.Of(now).Seen != seen)
             Response.Headers["HX-Refresh"] = "true";
-        return Partial("_Reckoning", now);
+        return Partial("_Reckoning", new Reckoning(now, seen));
     }
 
     /// <summary>Pins a job to a day, a hand or both, or lets it go.</summary>
