@@ -47,7 +47,13 @@ public sealed class PlanKeeper : IDisposable
     /// <summary>How much of the next one is reckoned, from 0 to 1; null while none is.</summary>
     public double? Progress => progress as double?;
 
-    internal void Publish(KeptPlan plan) => latest = plan;
+    /// <summary>The last one couldn't be reckoned: the one that is kept stays.</summary>
+    public bool HasFailed { get; private set; }
+
+    /// <summary>Says that it couldn't be.</summary>
+    public void Fail() => HasFailed = true;
+
+    internal void Publish(KeptPlan plan) => (latest, HasFailed) = (plan, false);
 
     internal void Reckons(double? share) => progress = share;
 

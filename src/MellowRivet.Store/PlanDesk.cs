@@ -11,7 +11,8 @@ namespace MellowRivet.Store;
 /// <param name="Kept">As it was reckoned last; null before the first.</param>
 /// <param name="IsStale">Something changed since: the next one is being reckoned.</param>
 /// <param name="Progress">How much of that is done, from 0 to 1; null while it waits.</param>
-public sealed record PlanNow(KeptPlan? Kept, bool IsStale, double? Progress)
+/// <param name="HasFailed">It couldn't be reckoned.</param>
+public sealed record PlanNow(KeptPlan? Kept, bool IsStale, double? Progress, bool HasFailed = false)
 {
     /// <summary>When an aircraft is ready; null where it isn't in work, or nobody knows yet.</summary>
     public AircraftReady? Of(string registration) => Kept?.Plan.Of(registration);
@@ -35,7 +36,7 @@ public sealed class PlanDesk(RivetDb db, ShopBoard board, PlanKeeper keeper, Tim
         var stale = kept is null || !Covers(kept, counts);
         if (stale)
             keeper.Ask();
-        return new(kept, stale, keeper.Progress);
+        return new(kept, stale, keeper.Progress, keeper.HasFailed);
     }
 
     // A plan is reckoned from what is kept: one that another release wrote, and this one can't read, is thrown away.
@@ -101,7 +102,9 @@ public sealed class PlanDesk(RivetDb db, ShopBoard board, PlanKeeper keeper, Tim
         {
             await ReckonAsync(limit.Token);
         }
-        catch (OperationCanceledException) when (!stop.IsCancellationRequested)
+#pragma warning disable CA1031 // What was decided is kept, whether it can be planned now or not; the round says why it can't.
+        catch (Exception) when (!stop.IsCancellationRequested)
+#pragma warning restore CA1031
         {
             keeper.Ask();
         }

@@ -125,8 +125,9 @@ public static class HangarWork
         private void Line(PricedLine line, int turn)
         {
             var found = line.Priced as Discrepancy;
-            var agreed = line.Priced.Decided() == Decision.Agreed || (found is null ? !inspection.House.AskFirst
-                : inspection.Terms.AsksFirst(found) is null);
+            // Who was asked has to answer, also in a shop that needn't ask: a part that is ordered before is the shop's own.
+            var agreed = line.Priced.Decided() == Decision.Agreed || (line.Priced.Decided() == Decision.Open
+                && (found is null ? !inspection.House.AskFirst : inspection.Terms.AsksFirst(found) is null));
             var (of, title) = (new WorkLine(inspection.Id, line.Key, inspection.WorkOrder, agreed),
                 found is null ? line.Title : $"{line.Key} {line.Title}");
             var estimate = line.Priced.Estimate ?? Estimate.Nothing;
@@ -187,7 +188,11 @@ public static class HangarWork
         {
             var wait = new PlanJob("", work.Registration);
             if (!of.IsAgreed)
-                wait = wait with { NotBefore = today.AddDays(1), Because = "the owner is to be asked" };
+                wait = wait with
+                {
+                    NotBefore = today.AddDays(1),
+                    Because = line.Priced.Decided() == Decision.Asked ? "the owner hasn’t answered" : "the owner is to be asked",
+                };
             var ordered = work.Parts.Where(part => part.State is not (PartState.Fitted or PartState.SentBack)
                 && ((part.InspectionId == inspection.Id && part.Key == line.Key)
                     || (line.Priced is Discrepancy { CarriedFrom: not null }
@@ -256,7 +261,7 @@ public static class HangarWork
             jobs.Add(job with
             {
                 Id = id, Line = of,
-                Pin = pin is null ? null : new(pin.Hand is { } hand ? ShopHands.Id(hand) : null, pin.Day < today ? null : pin.Day),
+                Pin = pin is null ? null : new(pin.Hand is { } hand ? ShopHands.Id(hand) : null, pin.Day),
             });
             return id;
         }

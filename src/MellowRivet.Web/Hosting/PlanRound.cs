@@ -3,8 +3,12 @@ using MellowRivet.Store;
 namespace MellowRivet.Web.Hosting;
 
 /// <summary>Reckons the plan of the hangar beside the requests, whenever somebody looks at one that isn't of now.</summary>
-internal sealed class PlanRound(IServiceScopeFactory scopes, PlanKeeper keeper, ILogger<PlanRound> log) : BackgroundService
+internal sealed class PlanRound(IServiceScopeFactory scopes, PlanKeeper keeper, TimeProvider clock, ILogger<PlanRound> log)
+    : BackgroundService
 {
+    // What can't be reckoned now can't be in half a second either.
+    private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(30);
+
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         while (!stoppingToken.IsCancellationRequested)
@@ -24,6 +28,8 @@ internal sealed class PlanRound(IServiceScopeFactory scopes, PlanKeeper keeper, 
 #pragma warning restore CA1031
             {
                 log.LogWarning(problem, "The plan of the hangar could not be reckoned.");
+                keeper.Fail();
+                await Task.Delay(AfterFailure, clock, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             }
     }
 }

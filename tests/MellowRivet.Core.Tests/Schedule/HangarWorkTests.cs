@@ -173,6 +173,8 @@ public class HangarWorkTests
         Find(Hours(1));
         (Only().NotBefore, Only().Because, Only().Line!.IsAgreed).ShouldBe((Fixture.Today.AddDays(1), "the owner is to be asked", false));
         inspection.Line("01")!.Move(Disposition.Asked, null, inspection.Terms, Fixture.Ines, Fixture.Now);
+        inspection.Work(new(LabourRate: 100));
+        (Only().Because, Only().Line!.IsAgreed).ShouldBe(("the owner hasn’t answered", false), "who was asked has to answer");
         inspection.Line("01")!.Move(Disposition.Approved, null, inspection.Terms, null, Fixture.Now);
         (Only().NotBefore, Only().Line!.IsAgreed).ShouldBe((null, true));
     }
