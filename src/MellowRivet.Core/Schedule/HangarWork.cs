@@ -203,7 +203,9 @@ public static class HangarWork
             foreach (var (what, _) in expected.Where(part => part.On is null))
                 Unsaid(of, line.Key, "lead", $"{title}: {what} is ordered, and nobody has said when it comes; planned as if it were here",
                     false);
-            if (ordered.Count == 0 && estimate.PartsBy is { } by)
+            var state = (line.Priced as Discrepancy)?.Disposition;
+            // Work that has begun since has its parts.
+            if (ordered.Count == 0 && estimate.PartsBy is { } by && (by >= today || state != Disposition.InWork))
                 expected.Add((estimate.Slowest?.What ?? estimate.Outside?.What ?? "its parts", by));
             foreach (var (what, on) in expected.Where(part => part.On < today))
                 Unsaid(of, line.Key, "lead",
@@ -216,6 +218,9 @@ public static class HangarWork
             var toOrder = estimate.PartsBy is not null && ordered.Count == 0 ? [] : estimate.Parts.Where(part => !part.OnShelf
                 && part is not { What: Estimate.PartsAtOnce, Number.Length: 0 }
                 && !ordered.Exists(one => one.What == part.What && (one.OrderedOn is not null || one.Came > 0))).ToList();
+            if (state == Disposition.PartsAwaited && ordered.Count + expected.Count + toOrder.Count == 0)
+                Unsaid(of, line.Key, "lead", $"{title}: it waits for parts, and nobody has said until when; planned as if they were here",
+                    false);
             foreach (var part in toOrder.Where(part => part.LeadDays is null))
                 Unsaid(of, line.Key, "lead", $"{title}: nobody has said how many days {part.What} takes; planned as if it were here",
                     false);

@@ -140,6 +140,21 @@ public class HangarWorkTests
     }
 
     [Fact]
+    public void A_line_that_waits_for_parts_says_so_where_nobody_has_said_until_when_and_work_that_began_has_them()
+    {
+        zones = [];
+        var found = Find(Estimate.Of(2, 40));
+        found.Move(Disposition.PartsAwaited, "hose: Corrin Parts", inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Question().Unsaid.ShouldHaveSingleItem().Words.ShouldBe(
+            "01 a line: it waits for parts, and nobody has said until when; planned as if they were here.");
+        found.Expect(Estimate.Of(2, 40, Fixture.Today.AddDays(-1)), inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Question().Unsaid.ShouldHaveSingleItem().Words.ShouldContain("should have come on 2026-11-22");
+        found.Move(Disposition.InWork, null, inspection.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Question().Unsaid.ShouldBeEmpty();
+        Only().NotBefore.ShouldBeNull();
+    }
+
+    [Fact]
     public void Several_hands_a_place_a_cure_an_outside_shop_and_an_order_of_lines_become_jobs_that_wait_for_each_other()
     {
         zones = [];
