@@ -63,7 +63,7 @@ public sealed class PlanPagesTests : IAsyncLifetime
         var ines = await server.EnterAsync("ines");
         var before = (await PlanAsync()).Plan.Of("N0BRM")!;
         var walk = server.Walk("N0BRM");
-        var open = await ines.ReadAsync("/plan");
+        var (open, day) = (await ines.ReadAsync("/plan"), await ines.ReadAsync("/plan/me"));
         var link = new Uri((await Visitor.ParseAsync(await ines.PostAsync($"{walk}/fix-list/owner", Post(), ("to", "owner@example.org"),
             ("days", "14")))).QuerySelector(".link-once")!.GetAttribute("href")!).AbsolutePath;
         await ines.PostAsync($"{walk}/find", Post(), ("what", "Tail spring cracked"), ("zone", "tail"), ("class", "Airworthiness"));
@@ -71,10 +71,14 @@ public sealed class PlanPagesTests : IAsyncLifetime
         await ines.PostAsync($"{walk}/fix-list/prices/{number:00}", Post(), ("mechanic", "2..3..5"), ("quantity", "1"), ("unit", ""),
             ("what", "tail spring"), ("number", "TS-4"), ("price", ""), ("lead", "33"), ("shelf", "order"), ("cure", "12"), ("place",
                 "stand"));
-        // A page that stands open asks again and again, and is loaded anew when there is another plan.
-        var ask = open.QuerySelector("#reckoning")!.GetAttribute("hx-get")!;
+        // A page that stands open asks again and again, and is loaded anew when there is another plan; one into which somebody may be
+        // typing says so, and stays.
+        static string Ask(AngleSharp.Dom.IDocument page) => page.QuerySelector("#reckoning")!.GetAttribute("hx-get")!;
         await PlanAsync();
-        (await ines.GetAsync(ask)).Headers.GetValues("HX-Refresh").ShouldBe(["true"]);
+        (await ines.GetAsync(Ask(day))).Headers.GetValues("HX-Refresh").ShouldBe(["true"]);
+        var told = await ines.GetAsync(Ask(open));
+        told.Headers.Contains("HX-Refresh").ShouldBeFalse();
+        (await Visitor.ParseAsync(told)).QuerySelector(".reckoning")!.TextContent.ShouldContain("has changed since you");
         var again = (await ines.ReadAsync("/plan")).QuerySelector("#reckoning")!;
         again.ClassList.ShouldBeEmpty("it is of now");
         (await ines.GetAsync(again.GetAttribute("hx-get")!)).Headers.Contains("HX-Refresh").ShouldBeFalse();
@@ -90,9 +94,9 @@ public sealed class PlanPagesTests : IAsyncLifetime
         // The page of an owner who signed in, and the one of a link.
         var owned = (await (await server.EnterAsync("perpetua")).ReadAsync("/")).QuerySelectorAll(".ready-line");
         owned.ShouldHaveSingleItem().TextContent.ShouldContain($"{now.Likely:yyyy-MM-dd}");
-        var told = (await server.Stranger().ReadAsync(link)).QuerySelector(".owner-ready")!.TextContent;
-        told.ShouldContain($"{now.Likely:yyyy-MM-dd}");
-        told.ShouldNotContain("tail spring", Case.Insensitive, "nobody put it to them yet");
+        var owners = (await server.Stranger().ReadAsync(link)).QuerySelector(".owner-ready")!.TextContent;
+        owners.ShouldContain($"{now.Likely:yyyy-MM-dd}");
+        owners.ShouldNotContain("tail spring", Case.Insensitive, "nobody put it to them yet");
     }
 
     [Fact]

@@ -149,8 +149,10 @@ public sealed class OpenItem
         deferral = [.. found.Deferral.Answers];
         photos = [.. found.Photos];
         // A deferred one was worked on and is paid for: what it takes to put right nobody has said.
+        // The lines that it had to come after are numbers of this list; on the next one they are other lines.
+        var takes = found.Estimate is { After: not null } tied ? tied with { After = null } : found.Estimate;
         (Estimate, Agreed) = found.IsDeferred ? (null, null)
-            : (found.Estimate, found.IsAgreed() && found.Agreed!.IsOwners ? found.Agreed : null);
+            : (takes, found.IsAgreed() && found.Agreed!.IsOwners ? found.Agreed : null);
         Changes++;
     }
 

@@ -217,6 +217,15 @@ public class HangarWorkTests
     }
 
     [Fact]
+    public void What_is_left_open_takes_its_hours_along_and_not_the_numbers_of_a_list_that_has_ended()
+    {
+        var found = Find(Hours(2) with { CureHours = 6, After = ["07"] });
+        var left = new MellowRivet.Core.OpenItems.OpenItem(inspection.AircraftId, inspection, found, Fixture.Today).Estimate!;
+        (left.CureHours, left.After).ShouldBe((6, null));
+        found.Estimate!.After.ShouldBe(["07"]);
+    }
+
+    [Fact]
     public void A_cure_that_goes_on_is_waited_for()
     {
         zones = [];

@@ -18,9 +18,15 @@ public sealed record PromiseForm(Guid Inspection, DateOnly? On);
 /// <summary>How current the plan is that a page shows, and which one that is.</summary>
 /// <param name="Now">The plan as it stands.</param>
 /// <param name="Seen">When the one that is shown was reckoned, in ticks; 0 for none.</param>
-public sealed record Reckoning(PlanNow Now, long Seen)
+/// <param name="HasForms">Somebody may be typing into the page: it says that there is another plan, and stays as it is.</param>
+public sealed record Reckoning(PlanNow Now, long Seen, bool HasForms)
 {
-    public static Reckoning Of(PlanNow now) => new(now, now.Kept?.At.UtcTicks ?? 0);
+    public static Reckoning Of(PlanNow now, bool hasForms = false) => new(now, At(now), hasForms && now.Kept is not null);
+
+    /// <summary>There is another plan than the one that is shown.</summary>
+    public bool HasMoved => !Now.IsStale && At(Now) != Seen;
+
+    private static long At(PlanNow now) => now.Kept?.At.UtcTicks ?? 0;
 }
 
 /// <summary>One aircraft of the plan, with its jobs.</summary>
@@ -106,14 +112,15 @@ public sealed class CalendarModel(PlanDesk plans, Desk desk, TimeProvider clock)
 
     /// <summary>How far the next plan is: a page that waits for it asks again and again, and is loaded anew when it is there.</summary>
     /// <param name="seen">Which plan the page shows.</param>
+    /// <param name="forms">It has fields to type into.</param>
     /// <param name="stop">Stops waiting.</param>
-    public async Task<IActionResult> OnGetProgressAsync(long seen, CancellationToken stop)
+    public async Task<IActionResult> OnGetProgressAsync(long seen, bool forms, CancellationToken stop)
     {
-        var now = await plans.NowAsync(stop);
+        var reckoning = new Reckoning(await plans.NowAsync(stop), seen, forms);
         Response.Headers.CacheControl = "no-store";
-        if (!now.IsStale && Reckoning.Of(now).Seen != seen)
+        if (reckoning is { HasMoved: true, HasForms: false })
             Response.Headers["HX-Refresh"] = "true";
-        return Partial("_Reckoning", new Reckoning(now, seen));
+        return Partial("_Reckoning", reckoning);
     }
 
     /// <summary>Pins a job to a day, a hand or both, or lets it go.</summary>
