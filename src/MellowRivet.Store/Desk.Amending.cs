@@ -110,8 +110,9 @@ public sealed partial class Desk
                 $"{reading.Kind.Replace('-', ' ')} {reading.Position} at {reading.TimeInService} h".Replace("  ", " "), was,
                 reading.InWords, right.Why!, right.By);
             await EndOpenAsync(aircraftId, reading, right, stop);
-            var opened = signed is null || await IsReadSinceAsync(reading, stop) ? []
-                : await OpenAsync(signed.Inspection.Unanswered(aircraft).Where(judged => !before!.Contains(judged.Seen)), signed.Inspection,
+            // Nothing was signed on what a survey read.
+            var opened = signed is null or { Inspection.IsSurvey: true } || await IsReadSinceAsync(reading, stop) ? []
+                : await OpenAsync(signed!.Inspection.Unanswered(aircraft).Where(judged => !before!.Contains(judged.Seen)), signed.Inspection,
                     aircraft, readingId, right, stop);
             amendment.With(opened.Count == 0 ? "" : $"bad as it stands, open as {string.Join(", ", opened)}", await db.SignedRecords
                 .Where(record => record.InspectionId == reading.InspectionId).Select(record => record.Number).ToListAsync(stop));
@@ -149,7 +150,8 @@ public sealed partial class Desk
             .Select(one => new OpenItem(signed, one, readingId, ++number, right.By, right.Today))];
         db.OpenItems.AddRange(items);
         foreach (var open in items.Count == 0 ? [] : await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies)
-            .Where(row => row.AircraftId == aircraft.Id && row.State == InspectionState.InWork && row.Kind != InspectionKind.Job)
+            .Where(row => row.AircraftId == aircraft.Id && row.State == InspectionState.InWork && row.Kind != InspectionKind.Job
+                && row.Kind != InspectionKind.Survey)
             .ToListAsync(stop))
             open.CarryIn(items);
         return [.. items.Select(item => item.FirstNumber)];

@@ -13,7 +13,7 @@ public sealed partial class Desk
     /// <summary>Due items that are done with an inspection, as its plan has them.</summary>
     public async Task<IReadOnlyList<DueWork>> DuePlannedAsync(Inspection inspection, CancellationToken stop)
     {
-        if (inspection.JobOf is not null)
+        if (inspection.JobOf is not null || inspection.IsSurvey)
             return [];
         var line = await Board.LineAsync(inspection.AircraftId, stop);
         return [.. WorkPlan.DueOf(inspection, line.OwnItems).Where(item => !item.IsLeftOut)

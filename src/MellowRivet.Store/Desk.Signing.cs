@@ -9,6 +9,7 @@ using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
+using MellowRivet.Core.Surveys;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -48,7 +49,7 @@ public sealed partial class Desk
         var (at, today) = (clock.GetUtcNow(), clock.Today());
         return await db.OnceAsync(post, clock, async () =>
         {
-            if (await JobAsync(inspectionId, stop) is not { } job)
+            if (await JobAsync(inspectionId, stop) is not { Inspection.IsSurvey: false } job)
                 return new("inspection", "There is no such inspection.");
             var research = (await Board.InTurnAsync(job.Aircraft.Id, stop)).Research;
             if (research.Lines.Count == 0)
@@ -164,6 +165,8 @@ public sealed partial class Desk
     public static Refusal? Seal(RivetDb db, Closing closing, Signer signer, DateTimeOffset at)
     {
         var (inspection, on) = (closing.Inspection, closing.On);
+        if (inspection.IsSurvey)
+            return new("sign", $"{SurveyWords.NoInspection} Nothing of it is signed.");
         Job job = new(inspection, closing.Aircraft);
         if (db.SetComplied(job, on) is { } refusal)
             return refusal;

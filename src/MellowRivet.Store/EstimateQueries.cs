@@ -78,6 +78,7 @@ public static class EstimateQueries
                      join sister in db.Aircraft on inspection.AircraftId equals sister.Id
                      where sister.Type == aircraft.Type && sister.Id != aircraft.Id
                         && inspection.State != InspectionState.InWork && inspection.Kind != InspectionKind.Job
+                        && inspection.Kind != InspectionKind.Survey
                      select inspection;
         var inspected = await signed.Select(inspection => inspection.AircraftId).Distinct().CountAsync(stop);
         if (inspected < TypeUsual.FewestAircraft)

@@ -44,14 +44,26 @@ public static class FixListQueries
         && (await db.Discrepancies.FromSql($"SELECT * FROM Discrepancy WHERE InspectionId = {inspectionId} AND instr(Photos, {sha256}) > 0")
             .AsNoTracking().ToListAsync(stop)).Any(found => OwnerList.IsShown(found) && found.Photos.Any(photo => photo.Sha256 == sha256));
 
+    /// <summary>Whether a picture stands in a survey's report: what was found and is open.</summary>
+    public static async Task<bool> IsInReportAsync(this RivetDb db, Guid inspectionId, string sha256, CancellationToken stop) =>
+        PhotoFiles.IsSha256(sha256)
+        && (await db.Discrepancies.FromSql($"SELECT * FROM Discrepancy WHERE InspectionId = {inspectionId} AND instr(Photos, {sha256}) > 0")
+            .AsNoTracking().ToListAsync(stop)).Any(found => found.IsOpen && found.Photos.Any(photo => photo.Sha256 == sha256));
+
     /// <summary>The link that a token opens; null where there is none, or it has ended.</summary>
-    public static async Task<OwnerLink?> OwnerLinkAsync(this RivetDb db, string token, TimeProvider clock, CancellationToken stop)
+    /// <param name="db">The shop.</param>
+    /// <param name="token">The token.</param>
+    /// <param name="clock">The shop's time.</param>
+    /// <param name="stop">Stops waiting.</param>
+    /// <param name="survey">It is one of the two sides of a survey; false for an inspection's owner.</param>
+    public static async Task<OwnerLink?> OwnerLinkAsync(this RivetDb db, string token, TimeProvider clock, CancellationToken stop,
+        bool survey = false)
     {
         if (token.Length != OwnerLink.TokenBytes * 2)
             return null;
         var hash = OwnerLink.HashOf(token);
         var link = await db.OwnerLinks.AsNoTracking().FirstOrDefaultAsync(row => row.TokenHash == hash, stop);
-        return link?.HoldsAt(clock.GetUtcNow()) == true ? link : null;
+        return link?.HoldsAt(clock.GetUtcNow()) == true && (link.For != LinkFor.Owner) == survey ? link : null;
     }
 
     /// <summary>The known marks on an aircraft that no later inspection has taken the place of.</summary>

@@ -18,9 +18,9 @@ public static class FleetQueries
     public static IQueryable<Aircraft> WithParts(this IQueryable<Aircraft> fleet) =>
         fleet.Include(aircraft => aircraft.Installations).ThenInclude(stay => stay.Component);
 
-    /// <summary>Every aircraft by registration, as one chooses among them.</summary>
+    /// <summary>Every aircraft that the shop looks after by registration, as one chooses among them.</summary>
     public static async Task<IReadOnlyList<FleetRow>> FleetAsync(this RivetDb db, CancellationToken stop) =>
-        await db.Aircraft.AsNoTracking().OrderBy(aircraft => aircraft.Registration)
+        await db.Aircraft.AsNoTracking().Where(aircraft => !aircraft.OnlySurveyed).OrderBy(aircraft => aircraft.Registration)
             .Select(aircraft => new FleetRow(aircraft.Id, aircraft.Registration, aircraft.Type)).ToListAsync(stop);
 
     /// <summary>

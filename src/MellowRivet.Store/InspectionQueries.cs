@@ -77,7 +77,7 @@ public static class InspectionQueries
     public static async Task<Inspection?> LastSignedWholeAsync(this RivetDb db, Inspection before, CancellationToken stop) =>
         await db.Inspections.AsNoTracking().Include(row => row.Tasks).Include(row => row.Discrepancies)
         .Where(row => row.AircraftId == before.AircraftId && row.State != InspectionState.InWork && row.Id != before.Id
-            && row.Kind != InspectionKind.Job && row.OpenedOn <= before.OpenedOn)
+            && row.Kind != InspectionKind.Job && row.Kind != InspectionKind.Survey && row.OpenedOn <= before.OpenedOn)
         .OrderByDescending(row => row.OpenedOn).FirstOrDefaultAsync(stop);
 
     /// <summary>The records that were signed for an inspection, earliest first.</summary>

@@ -55,7 +55,7 @@ public static class PartQueries
     /// <summary>Inspections in work with what was found and has an estimate, to look at: what has none names no part.</summary>
     public static async Task<IReadOnlyList<Inspection>> InWorkWithFoundAsync(this RivetDb db, CancellationToken stop) =>
         await db.Inspections.AsNoTracking().Include(row => row.Discrepancies.Where(found => found.Estimate != null))
-            .Where(row => row.State == InspectionState.InWork)
+            .Where(row => row.State == InspectionState.InWork && row.Kind != InspectionKind.Survey)
             .ToListAsync(stop);
 
     /// <summary>The work orders of inspections.</summary>

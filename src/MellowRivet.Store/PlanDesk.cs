@@ -119,7 +119,9 @@ public sealed class PlanDesk(RivetDb db, ShopBoard board, PlanKeeper keeper, Tim
     public async Task<PlanQuestion> QuestionAsync(CancellationToken stop)
     {
         var shop = await board.StandingAsync(stop);
-        var inspections = await db.Inspections.AsNoTracking().Where(row => row.State == InspectionState.InWork)
+        var inspections = await db.Inspections.AsNoTracking().Where(row => row.State == InspectionState.InWork
+                // At a survey nothing is put right.
+                && row.Kind != InspectionKind.Survey)
             .Include(row => row.Discrepancies.Where(found => found.Disposition != Disposition.Withdrawn)).OrderBy(row => row.WorkOrder)
             .ToListAsync(stop);
         var ids = inspections.Select(row => row.Id).ToList();
@@ -172,7 +174,7 @@ public static class SlowFinds
     {
         var signed = from inspection in db.Inspections.AsNoTracking()
                      join aircraft in db.Aircraft on inspection.AircraftId equals aircraft.Id
-                     where inspection.State != InspectionState.InWork && (aircraft.Type == type || inspection.Kind == kind)
+                     where inspection.State != InspectionState.InWork && inspection.Kind != InspectionKind.Survey && (aircraft.Type == type || inspection.Kind == kind)
                      select new { inspection.Id, inspection.WorkOrder, inspection.OpenedOn, OfType = aircraft.Type == type };
         var ordered = (await (from part in db.OrderedParts.AsNoTracking()
                               join inspection in signed on part.InspectionId equals inspection.Id

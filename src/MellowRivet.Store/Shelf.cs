@@ -7,6 +7,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Store;
@@ -45,6 +46,9 @@ public sealed class Shelf
 
     /// <summary>What the words of a finding mean.</summary>
     public required Meaning Meaning { get; init; }
+
+    /// <summary>What a survey is weighed by.</summary>
+    public required SurveyRules Surveys { get; init; }
 
     /// <summary>What a class may be set to.</summary>
     public ClassRules Classes => new(UsualFindings, NeverDeferred, Meaning);
@@ -113,6 +117,7 @@ public sealed class Shelf
             Meaning = Read(data.Shelf, "meaning", Meaning.Parse) is [var meaning, ..]
                 ? meaning
                 : throw new FormatException("There is no list of parts on the shelf."),
+            Surveys = Read(data.Shelf, "survey", SurveyRules.Parse) is [var survey, ..] ? survey : SurveyRules.Usual,
             NeverDeferred = [.. Read(data.Shelf, "deferral", Core.Discrepancies.NeverDeferred.Parse).SelectMany(never => never)],
             DueStarters = [.. Read(data.Shelf, "due", DueStarter.Parse).SelectMany(starters => starters)],
         };

@@ -37,7 +37,8 @@ public static class ShelfQueries
         CancellationToken stop)
     {
         var done = await db.Inspections.AsNoTracking()
-            .Where(inspection => inspection.AircraftId == aircraftId && inspection.State != InspectionState.InWork)
+            .Where(inspection => inspection.AircraftId == aircraftId && inspection.State != InspectionState.InWork
+                && inspection.Kind != InspectionKind.Survey)
             .SelectMany(inspection => inspection.Tasks,
                 (inspection, task) => new
                     { inspection.TimeInService, task.WorksheetKey, task.Key, task.ComponentId, task.Verdict, task.Kind, task.At })
@@ -54,7 +55,7 @@ public static class ShelfQueries
     public static Task<Inspection?> LastSignedAsync(this RivetDb db, Inspection before, CancellationToken stop) =>
         db.Inspections.AsNoTracking()
         .Where(other => other.AircraftId == before.AircraftId && other.Id != before.Id && other.State != InspectionState.InWork
-            && other.Kind != InspectionKind.Job && other.OpenedOn <= before.OpenedOn)
+            && other.Kind != InspectionKind.Job && other.Kind != InspectionKind.Survey && other.OpenedOn <= before.OpenedOn)
         .OrderByDescending(other => other.OpenedOn).FirstOrDefaultAsync(stop);
 
     /// <summary>

@@ -62,7 +62,7 @@ public sealed record ShopStanding(DateOnly Day, ChangeCounts Counts, BulletinLis
     public IReadOnlyList<ShopDue> Due => due.Value;
 
     private static Lazy<IReadOnlyList<ShopDue>> DueOf(IReadOnlyList<AircraftStanding> aircraft) => new(() =>
-        [.. aircraft.SelectMany(one => one.Due.Entries.Select(entry => new ShopDue(one.Due, entry)))
+        [.. aircraft.Where(IsFollowed).SelectMany(one => one.Due.Entries.Select(entry => new ShopDue(one.Due, entry)))
             .OrderBy(due => DueLine.Rank(due.Entry.Status.State)).ThenBy(due => due.Entry.Status.Forecast ?? DateOnly.MaxValue)]);
 
     private static Lazy<ModelsOnFile> ModelsOf(IReadOnlyList<AircraftStanding> aircraft) =>
@@ -71,7 +71,12 @@ public sealed record ShopStanding(DateOnly Day, ChangeCounts Counts, BulletinLis
     private static FrozenDictionary<Guid, AircraftStanding> ById(IEnumerable<AircraftStanding> aircraft) =>
         aircraft.ToFrozenDictionary(one => one.Due.Aircraft.Id);
 
-    public IEnumerable<DueLine> Lines => Aircraft.Select(one => one.Due);
+    /// <summary>Those that the shop looks after: one that is only surveyed isn't in the hangar.</summary>
+    public IEnumerable<AircraftStanding> Followed => Aircraft.Where(IsFollowed);
+
+    private static bool IsFollowed(AircraftStanding one) => !one.Due.Aircraft.OnlySurveyed;
+
+    public IEnumerable<DueLine> Lines => Followed.Select(one => one.Due);
 
     /// <summary>The due lines that somebody sees.</summary>
     public IEnumerable<DueLine> LinesFor(Sight sight) => Lines.Where(line => sight.Sees(line.Aircraft.Id));
@@ -225,14 +230,16 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
 
     private sealed record WorkRow(Guid Id, Guid AircraftId, bool InWork, DateOnly OpenedOn, int Changes);
 
-    // The one in work, else the last inspection that was signed: a job doesn't take its place.
+    // The one in work, else the last inspection that was signed: a job or a survey doesn't take its place.
     private async Task<Dictionary<Guid, WorkRow>> WorksAsync(CancellationToken stop) =>
-        (await db.Inspections.AsNoTracking().Where(work => work.State == InspectionState.InWork)
+        (await db.Inspections.AsNoTracking().Where(work => work.State == InspectionState.InWork && work.Kind != InspectionKind.Survey)
             .Select(work => new WorkRow(work.Id, work.AircraftId, true, work.OpenedOn, work.Changes)).ToListAsync(stop))
         .Concat(await db.Inspections.AsNoTracking()
-            .Where(work => work.State != InspectionState.InWork && work.Kind != InspectionKind.Job).GroupBy(work => work.AircraftId)
+            .Where(work => work.State != InspectionState.InWork && work.Kind != InspectionKind.Job && work.Kind != InspectionKind.Survey)
+            .GroupBy(work => work.AircraftId)
             .Select(all => new { AircraftId = all.Key, Last = all.Max(work => work.OpenedOn) })
-            .Join(db.Inspections.Where(work => work.State != InspectionState.InWork && work.Kind != InspectionKind.Job),
+            .Join(db.Inspections.Where(work => work.State != InspectionState.InWork && work.Kind != InspectionKind.Job
+                    && work.Kind != InspectionKind.Survey),
                 last => new { last.AircraftId, OpenedOn = last.Last },
                 work => new { work.AircraftId, work.OpenedOn },
                 (_, work) => new WorkRow(work.Id, work.AircraftId, false, work.OpenedOn, work.Changes)).ToListAsync(stop))
@@ -261,7 +268,7 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
 
     private static FrozenDictionary<Guid, BulletinTally> TallyOf(IEnumerable<AircraftStanding> standing)
     {
-        return standing.SelectMany(one => one.Due.Research.Lines.Select(line => (one.Due.Aircraft.Id, line)))
+        return standing.Where(one => !one.Due.Aircraft.OnlySurveyed).SelectMany(one => one.Due.Research.Lines.Select(line => (one.Due.Aircraft.Id, line)))
             .GroupBy(pair => pair.line.Held.Id).ToFrozenDictionary(group => group.Key, group => new BulletinTally(
             Aircraft(group, line => line.Answer.Answer == RuleAnswer.Applies),
             Aircraft(group, line => line.Answer.Answer == RuleAnswer.CannotTell),

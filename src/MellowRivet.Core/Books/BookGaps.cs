@@ -26,7 +26,8 @@ public readonly record struct DatedHours(DateOnly On, Hours? Hours);
 /// <param name="To">The first day after it.</param>
 /// <param name="Words">What is wrong.</param>
 /// <param name="Explained">Why, where somebody said; null while it is unexplained.</param>
-public sealed record BookGap(BookKind Kind, DateOnly From, DateOnly To, string Words, string? Explained);
+/// <param name="IsOfTotals">The totals don't add up; false for a hole in time.</param>
+public sealed record BookGap(BookKind Kind, DateOnly From, DateOnly To, string Words, string? Explained, bool IsOfTotals = false);
 
 /// <summary>Looks through the books for holes in time and for totals that don't add up.</summary>
 public static class BookGaps
@@ -89,11 +90,11 @@ public static class BookGaps
             if (after < before)
                 yield return new(kind, one.On, next.On,
                     $"The total falls: {before} h on {one.On:yyyy-MM-dd}, {after} h on {next.On:yyyy-MM-dd}.",
-                    Explained(notes, kind, one.On, next.On));
+                    Explained(notes, kind, one.On, next.On), IsOfTotals: true);
             else if (after.Value - before.Value > 24 * (next.On.DayNumber - one.On.DayNumber + 1))
                 yield return new(kind, one.On, next.On,
                     $"The total jumps: {before} h on {one.On:yyyy-MM-dd}, {after} h on {next.On:yyyy-MM-dd}, more than the days hold.",
-                    Explained(notes, kind, one.On, next.On));
+                    Explained(notes, kind, one.On, next.On), IsOfTotals: true);
         }
     }
 

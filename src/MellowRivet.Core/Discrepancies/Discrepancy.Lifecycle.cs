@@ -194,6 +194,8 @@ public sealed partial class Discrepancy
 
     private Refusal? Forbidden(Disposition to, Terms terms)
     {
+        if (terms.Surveys(to) is { } survey)
+            return survey;
         if (!Lifecycle.Allows(Disposition, to))
             return new("state",
                 $"It is {Disposition.InWords()}: from there it goes to "

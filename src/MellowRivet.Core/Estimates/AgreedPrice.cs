@@ -31,8 +31,15 @@ public sealed record AgreedPrice(Estimate? Estimate, Spread? Price, Rates Rates,
 /// <summary>On what terms work begins: how the shop works, and what it may still spend unasked at this inspection.</summary>
 /// <param name="House">How the shop works.</param>
 /// <param name="LeftUnasked">What is left of the pre-authorised amount.</param>
-public sealed record Terms(HouseRules House, decimal LeftUnasked)
+/// <param name="IsSurvey">Nothing is put right here: what is found is priced.</param>
+public sealed record Terms(HouseRules House, decimal LeftUnasked, bool IsSurvey = false)
 {
+    /// <summary>Why a step isn't taken at a survey; null where it is.</summary>
+    public Refusal? Surveys(Discrepancies.Disposition to) =>
+        IsSurvey && to is not (Discrepancies.Disposition.Withdrawn or Discrepancies.Disposition.Open)
+            ? new("state", "A survey finds and prices; nothing is put right at it, and the owner isn’t asked.")
+            : null;
+
     /// <summary>Why work on a discrepancy can't begin before the owner was asked; null where it can.</summary>
     public Refusal? AsksFirst(Discrepancies.Discrepancy found) => !House.AskFirst || IsFreeFor(found) ? null : Fits(found.Estimate);
 

@@ -89,6 +89,15 @@ public sealed partial class Aircraft
     /// </summary>
     public int Changes { get; private set; }
 
+    /// <summary>Only surveyed for somebody who may buy it: it isn't in the hangar, and nothing of it is followed.</summary>
+    public bool OnlySurveyed { get; private set; }
+
+    /// <summary>Puts it on file for a survey alone.</summary>
+    public void ForSurvey() => OnlySurveyed = true;
+
+    /// <summary>It is bought, and looked after from now on.</summary>
+    public void Joins() => OnlySurveyed = false;
+
     public IReadOnlyList<Meter> Meters => meters;
     /// <exception cref="InvalidOperationException">They weren't loaded with it.</exception>
     public IReadOnlyList<MeterReading> MeterReadings => Loaded.List(meterReadings);

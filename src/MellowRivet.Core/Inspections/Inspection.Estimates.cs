@@ -22,7 +22,7 @@ public sealed partial class Inspection
     public decimal DrawnDown => Discrepancies.Sum(found => found.DrawsDown());
 
     /// <summary>On what terms work begins now.</summary>
-    public Terms Terms => new(House, House.PreAuthorised - (House.AskFirst ? DrawnDown : 0));
+    public Terms Terms => new(House, House.PreAuthorised - (House.AskFirst ? DrawnDown : 0), IsSurvey);
 
     /// <summary>Lines that fall away with what was chosen, each with the title of that choice.</summary>
     public IReadOnlyDictionary<int, string> FallenAway => choices.Where(choice => choice.Chosen is not null)
@@ -38,7 +38,7 @@ public sealed partial class Inspection
                     Hours(WorksheetHours - worksheets.Where(sheet => bulletins.Index().Any(work => BulletinSheet(work.Index) == sheet.Key))
                         .Sum(sheet => sheet.Hours))),
             }
-            .Where(_ => JobOf is null)
+            .Where(_ => JobOf is null && !IsSurvey)
             .Concat(bulletins.Select((work, index) => new PricedWork($"bulletin-{work.ZoneKey}", work.Title, WorkKind.Bulletin,
                 Hours(worksheets.FirstOrDefault(sheet => sheet.Key == BulletinSheet(index))?.Hours ?? 0))))
             .Concat(due.Select(item => new PricedWork($"due-{item.Id:N}", item.Title, WorkKind.Due, Hours(item.Hours ?? 0))))
@@ -123,7 +123,7 @@ public sealed partial class Inspection
     {
         if (choices.Find(other => other.Id == id) is not { } choice)
             return new("alternatives", "There is no such choice.");
-        if (choice.Number is { } number && Discrepancies.Single(found => found.Number == number) is { } found)
+        if (choice.Number is { } number && !IsSurvey && Discrepancies.Single(found => found.Number == number) is { } found)
         {
             if (!found.IsOpen)
                 return new("alternatives", $"{number:00} is {found.Disposition.InWords()}: that can't be chosen anew.");
@@ -168,12 +168,14 @@ public sealed partial class Inspection
             var found = Discrepancies.Single(other => other.Number == number);
             if (!found.IsOpen || (by is null && found.Disposition is Disposition.InWork or Disposition.PartsAwaited))
                 return new("alternatives", $"{number:00} is {found.Disposition.InWords()} already.");
-            if (found.Disposition != Disposition.Asked && found.Move(Disposition.Asked, null, Terms, by, at) is { } unasked)
+            // A survey asks no owner: the buyer's choice says what it costs.
+            if (!IsSurvey && found.Disposition != Disposition.Asked
+                && found.Move(Disposition.Asked, null, Terms, by, at) is { } unasked)
                 return unasked with { Field = "alternatives" };
             var (leaves, words) = (taken.Kind == AlternativeKind.Leave, $"chosen: {taken.Name}");
             if ((leaves ? null : found.Expect(taken.Estimate, Terms, by ?? Guid.Empty, at)) is { } wrong)
                 return wrong with { Field = "alternatives" };
-            if (found.Move(leaves ? Disposition.Declined : Disposition.Approved, words, Terms, by, at) is { } refusal)
+            if (!IsSurvey && found.Move(leaves ? Disposition.Declined : Disposition.Approved, words, Terms, by, at) is { } refusal)
                 return refusal with { Field = "alternatives" };
         }
         Keep(choice with

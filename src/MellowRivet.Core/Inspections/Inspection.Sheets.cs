@@ -3,7 +3,6 @@ using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Signing;
-using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Inspections;
 
@@ -12,7 +11,7 @@ public sealed partial class Inspection
 {
     /// <summary>What a task asks for at the engine station, or a task that is tied to it; null for one that is answered by hand.</summary>
     public Asked? AskedBy(InspectionTask task) =>
-        task.Station != Station.Engine ? null
+        !task.IsOfEngine ? null
         : task.Asks ?? TiedWith(task).Select(tied => tied.Asks).FirstOrDefault(asks => asks is not null);
 
     /// <summary>
@@ -38,7 +37,7 @@ public sealed partial class Inspection
     /// </summary>
     public void AnswerFromSheets(Aircraft aircraft)
     {
-        var asking = Tasks.Where(task => task.TiedTo is null && task.Station == Station.Engine
+        var asking = Tasks.Where(task => task.TiedTo is null && task.IsOfEngine
             && task.Verdict != TaskVerdict.NotApplicable && (AskedBy(task) is not null || IsOfRun(task))).ToList();
         if (asking.Count == 0)
             return;
@@ -69,7 +68,7 @@ public sealed partial class Inspection
 
     /// <summary>A value of an engine's run, which the run's sheet takes, too.</summary>
     public static bool IsOfRun(InspectionTask task, Guid engineId) =>
-        IsOfRun(task) && task.Station == Station.Engine && (task.ComponentId is null || task.ComponentId == engineId);
+        IsOfRun(task) && task.IsOfEngine && (task.ComponentId is null || task.ComponentId == engineId);
 
     private static bool IsOfRun(InspectionTask task) =>
         task.Measure is { } measure && RunValues.All.Any(value => value.Kind == measure.Kind);

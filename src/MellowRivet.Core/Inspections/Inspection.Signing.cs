@@ -162,7 +162,7 @@ public sealed partial class Inspection
     /// <summary>The zone that an engine's own pages belong to.</summary>
     public string EngineZone(Installation engine)
     {
-        var zones = Tasks.Where(task => task.Station == Station.Engine).OrderBy(task => task.Book == Book.Engine ? 0 : 1)
+        var zones = Tasks.Where(task => task.IsOfEngine).OrderBy(task => task.Book == Book.Engine ? 0 : 1)
             .ThenBy(task => task.ZoneKey.StartsWith("engine", StringComparison.Ordinal) ? 0 : 1).ThenBy(task => task.Order).ToList();
         return (zones.FirstOrDefault(task => task.ComponentId == engine.ComponentId)
             ?? zones.FirstOrDefault(task => task.ComponentId is null) ?? zones.FirstOrDefault()

@@ -5,13 +5,14 @@ using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Records;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Inspections;
 
-public enum InspectionKind { Annual = 1, HundredHour, Condition, Permit, Service25, Service50, Service100, Job }
+public enum InspectionKind { Annual = 1, HundredHour, Condition, Permit, Service25, Service50, Service100, Job, Survey }
 
-public enum InspectionState { InWork = 1, SignedAirworthy, SignedUnairworthy }
+public enum InspectionState { InWork = 1, SignedAirworthy, SignedUnairworthy, Surveyed }
 
 /// <summary>An inspection of one aircraft: the tasks of the walk, what was read and what was found, until it is signed.</summary>
 public sealed partial class Inspection
@@ -83,7 +84,9 @@ public sealed partial class Inspection
 
     /// <summary>Why nothing can be recorded any more, or null while it is in work.</summary>
     public Refusal? Closed() =>
-        InWork ? null : new("inspection", "This inspection is signed. A mistake is put right by a new entry, not by changing this one.");
+        InWork ? null
+        : IsSurvey ? new("inspection", "This survey has ended. Take it up again to change it.")
+        : new("inspection", "This inspection is signed. A mistake is put right by a new entry, not by changing this one.");
 
     public CompressionTest Begin(CompressionTest test)
     {
@@ -165,8 +168,11 @@ public sealed partial class Inspection
     }
 
     /// <summary>Ends the work: the open airworthiness items, and nobody's choice, decide which way.</summary>
+    /// <exception cref="InvalidOperationException">It is a survey, of which nothing is ever signed.</exception>
     public void Sign()
     {
+        if (IsSurvey)
+            throw new InvalidOperationException(SurveyWords.NoInspection);
         State = OpenAirworthiness.Any() ? InspectionState.SignedUnairworthy : InspectionState.SignedAirworthy;
     }
 }
@@ -182,6 +188,7 @@ public static class InspectionWords
         InspectionKind.Service50 => "50-hour service",
         InspectionKind.Service100 => "100-hour service",
         InspectionKind.Job => "job",
+        InspectionKind.Survey => "pre-purchase survey",
         _ => "condition inspection",
     };
 
@@ -207,6 +214,7 @@ public static class InspectionWords
     public static string Means(this InspectionKind kind) => kind switch
     {
         InspectionKind.Job => "work without an inspection around it, entered as maintenance.",
+        InspectionKind.Survey => "a look at what is dear before somebody buys. It is no inspection and no airworthiness statement.",
         InspectionKind.HundredHour =>
             "an inspection of the whole scope, signed under 43.11; not the oil change that is due at the same hours.",
         InspectionKind.Service25 or InspectionKind.Service50 or InspectionKind.Service100 =>

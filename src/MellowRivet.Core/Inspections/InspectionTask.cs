@@ -35,6 +35,7 @@ public sealed class InspectionTask
         SecondPerson = line.Task.SecondPerson;
         Covers = line.Task.Covers ?? [];
         Asks = line.Task.Asks ?? (line.Task.Compression ? Asked.Compressions : null);
+        Sampling = line.Task.Sampling;
         Why = line.Pick.Why;
         TiedTo = tiedTo;
     }
@@ -78,6 +79,12 @@ public sealed class InspectionTask
 
     /// <summary>The sheet of the engine station that answers it; null for most.</summary>
     public Asked? Asks { get; private set; }
+
+    /// <summary>How a survey samples it; null at an inspection.</summary>
+    public Sampling? Sampling { get; private set; }
+
+    /// <summary>It is about the engine or propeller: its sheets answer it.</summary>
+    public bool IsOfEngine => Station == Station.Engine || (Station.IsOfSurvey() && Book is Book.Engine or Book.Propeller);
 
     /// <summary>Why it is due at this inspection.</summary>
     public string Why { get; private set; } = "";

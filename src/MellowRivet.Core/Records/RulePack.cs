@@ -6,6 +6,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Worksheets;
 
@@ -89,7 +90,7 @@ public sealed partial record RulePack(
 
     /// <summary>The kinds of inspection it has rules for, on a category: who signs them and in which words.</summary>
     public IEnumerable<InspectionKind> KindsFor(Category category) => Enum.GetValues<InspectionKind>().Where(kind =>
-        Signing.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
+        kind != InspectionKind.Survey && Signing.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category))
         && Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category)));
 
     /// <summary>Whether work without an inspection is entered by it, on a category.</summary>
@@ -97,6 +98,7 @@ public sealed partial record RulePack(
 
     /// <summary>Whether it has words to sign a kind of inspection with, on a category.</summary>
     public bool HasStatement(InspectionKind kind, Category category) => kind == InspectionKind.Job ? DoesJobs(category) :
+        kind != InspectionKind.Survey &&
         Statements.Any(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(category));
 
     /// <summary>
@@ -119,6 +121,8 @@ public sealed partial record RulePack(
     {
         if (kind == InspectionKind.Job)
             return MayClear(person, aircraft, on);
+        if (kind == InspectionKind.Survey)
+            return new(null, $"{SurveyWords.NoInspection} Nobody signs it.", null);
         var rules = Signing.Where(rule => rule.Inspections.Contains(kind) && rule.Categories.Contains(aircraft.Category)).ToList();
         var what = $"this aircraft's {kind.InWords()}";
         return rules.Count == 0

@@ -11,8 +11,24 @@ using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Worksheets;
 
-/// <summary>The seven stations of a walk, in working order.</summary>
-public enum Station { Arrive = 1, LookAndOpen, Engine, Airframe, Bulletins, FixList, Close }
+/// <summary>
+/// The stations of a walk, in working order: the seven of an inspection, and from paper on those of a survey, which shares the fix list.
+/// </summary>
+public enum Station { Arrive = 1, LookAndOpen, Engine, Airframe, Bulletins, FixList, Close, Paper, Dear, Quick, Run, Money }
+
+public static class Stations
+{
+    /// <summary>Those of an inspection.</summary>
+    public static readonly IReadOnlyList<Station> OfInspection = [Station.Arrive, Station.LookAndOpen, Station.Engine, Station.Airframe,
+        Station.Bulletins, Station.FixList, Station.Close];
+
+    /// <summary>Those of a survey: what is dear before what is quick to look at.</summary>
+    public static readonly IReadOnlyList<Station> OfSurvey = [Station.Paper, Station.Dear, Station.Quick, Station.Run, Station.FixList,
+        Station.Money];
+
+    /// <summary>Where tasks of a survey stand.</summary>
+    public static bool IsOfSurvey(this Station station) => station is Station.Paper or Station.Dear or Station.Quick or Station.Run;
+}
 
 /// <summary>How a measured task is judged.</summary>
 public enum MeasureMethod
@@ -47,7 +63,10 @@ public sealed record WorksheetMeasure(string Kind, string Unit, double? Low, dou
 }
 
 /// <summary>Under which build of aircraft a task is there at all.</summary>
-public enum AppliesTo { Every = 1, NoseWheel, TailWheel, GearedEngine, Retractable, FoldingWing, Twin, Fabric, TwoStroke, GearedFour }
+public enum AppliesTo
+{
+    Every = 1, NoseWheel, TailWheel, GearedEngine, Retractable, FoldingWing, Twin, Fabric, TwoStroke, GearedFour, HardSkin, FourStroke,
+}
 
 /// <summary>What is done at a task.</summary>
 public enum TaskKind { Inspect = 1, Service, Lubricate, Replace, Measure, Functional }
@@ -70,12 +89,13 @@ public enum Need { PanelsOpen = 1, PowerOn, EngineHot }
 /// <param name="Same">A word that tasks of other worksheets bear that say the same.</param>
 /// <param name="Covers">Paragraphs of an inspection's scope that it covers: "43D(d)(3)".</param>
 /// <param name="Asks">The sheet of the engine station that answers it; null for most.</param>
+/// <param name="Sampling">How a survey samples it; null in an inspection's worksheet.</param>
 public sealed record WorksheetTask(
     string Key, string Text, string Reference, string? Caution = null, WorksheetMeasure? Measure = null, bool Compression = false,
     AppliesTo AppliesTo = AppliesTo.Every,
     TaskKind Kind = TaskKind.Inspect, string? With = null, IReadOnlyList<TaskInterval>? At = null, IReadOnlyList<Need>? Needs = null,
     bool SecondPerson = false, string? Same = null,
-    IReadOnlyList<string>? Covers = null, Asked? Asks = null);
+    IReadOnlyList<string>? Covers = null, Asked? Asks = null, Sampling? Sampling = null);
 
 /// <param name="Key">Its name, the same in every worksheet that has it.</param>
 /// <param name="Title">What is shown.</param>
@@ -127,6 +147,10 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
     [JsonIgnore]
     public IEnumerable<WorksheetTask> Tasks => Zones.SelectMany(zone => zone.Tasks);
 
+    /// <summary>It is for surveys, which are no inspections.</summary>
+    [JsonIgnore]
+    public bool IsOfSurvey => Zones.Any(zone => zone.Station.IsOfSurvey());
+
     /// <summary>Every interval that a task of it has, in order: its columns.</summary>
     [JsonIgnore]
     public IReadOnlyList<TaskInterval> Columns => [.. Tasks.SelectMany(task => task.At ?? []).Distinct().OrderBy(column => column.Rank)];
@@ -164,6 +188,8 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
             .Concat(Zones.GroupBy(zone => zone.Key).Where(group => group.Count() > 1).Select(group => group.Key)).ToList();
         if (twice.Count > 0)
             return $"it uses a key twice: {string.Join(", ", twice)}.";
+        if (Zones.Select(zone => zone.Station.IsOfSurvey()).Distinct().Count() > 1)
+            return "it is for a survey, or it is for inspections: its zones stand at the stations of one of the two.";
         return Zones.Select(FaultOf).FirstOrDefault(fault => fault is not null)
             ?? Tasks.Select(FaultOf).FirstOrDefault(fault => fault is not null);
     }
@@ -180,6 +206,8 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
             || task.Covers?.Any(paragraph => paragraph.Length is 0 or > 40) == true)
             return $"task {task.Key}: a caution has up to 400 characters, the lubricant 80, the word for the same and each paragraph "
                 + $"covered 40, and there are up to 12 intervals and 20 paragraphs.";
+        if (task.Sampling?.Fault() is { } unsampled)
+            return $"task {task.Key}: {unsampled}";
         if (task.Kind == TaskKind.Lubricate && string.IsNullOrWhiteSpace(task.With))
             return $"task {task.Key} lubricates: say with what.";
         if (task.Kind == TaskKind.Measure && task.Measure is null)
@@ -202,8 +230,8 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
     {
         if (!IsKey(zone.Key) || string.IsNullOrWhiteSpace(zone.Title) || zone.Title.Length > 60)
             return $"zone “{zone.Key}” needs a key of small letters, digits and dashes and a title of up to 60 characters.";
-        if (zone.Station is not (Station.Engine or Station.Airframe))
-            return $"zone '{zone.Key}' stands at {zone.Station}; zones stand at the engine or airframe station.";
+        if (zone.Station is not (Station.Engine or Station.Airframe) && !zone.Station.IsOfSurvey())
+            return $"zone '{zone.Key}' stands at {zone.Station}; zones stand at the engine or airframe station, or at one of a survey's.";
         return zone.Hours is < 0 or > 200 ? $"zone '{zone.Key}': between 0 and 200 hours." : null;
     }
 
@@ -233,6 +261,8 @@ public sealed partial record Worksheet(string Key, string Title, int Version, st
             AppliesTo.FoldingWing => aircraft.Configuration.FoldingWing,
             AppliesTo.Twin => aircraft.Configuration.Engines > 1,
             AppliesTo.Fabric => aircraft.Configuration.Fabric,
+            AppliesTo.HardSkin => !aircraft.Configuration.Fabric,
+            AppliesTo.FourStroke => engines.Any(engine => engine.Layout != EngineLayout.InlineTwoStroke),
             AppliesTo.GearedEngine => engines.Any(engine => engine.Layout.Geared),
             AppliesTo.TwoStroke => engines.Any(engine => engine.Layout == EngineLayout.InlineTwoStroke),
             AppliesTo.GearedFour => engines.Any(engine => engine.Layout == EngineLayout.GearedFlatFour),
@@ -268,7 +298,30 @@ public static class WorksheetWords
         AppliesTo.Twin => "two engines",
         AppliesTo.Fabric => "fabric-covered",
         AppliesTo.GearedFour => "geared four",
+        AppliesTo.HardSkin => "metal or composite skin",
+        AppliesTo.FourStroke => "four-stroke",
         _ => "two-stroke",
+    };
+
+    public static string InWords(this Station station) => station switch
+    {
+        Station.LookAndOpen => "look & open",
+        Station.FixList => "fix list",
+        Station.Dear => "dear things",
+        Station.Quick => "quick look",
+        Station.Run => "run & flight",
+        _ => station.ToString().ToLowerInvariant(),
+    };
+
+    public static string InWords(this PaperTopic topic) => topic switch
+    {
+        PaperTopic.Totals => "do the totals add up",
+        PaperTopic.Holes => "holes in the books",
+        PaperTopic.Damage => "damage and repairs in the books",
+        PaperTopic.Signers => "who signed the last inspections",
+        PaperTopic.Bulletins => "bulletins",
+        PaperTopic.LifeLimits => "parts with a life limit",
+        _ => "what falls due within a year",
     };
 
     public static string InWords(this MeasureMethod method) => method switch

@@ -23,7 +23,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Fleet.Aircraft",
                 typeof(Aircraft),
                 baseEntityType,
-                propertyCount: 15,
+                propertyCount: 16,
                 navigationCount: 2,
                 unnamedIndexCount: 1,
                 keyCount: 1);
@@ -58,6 +58,13 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Aircraft).GetField("<Configuration>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new JsonText<Configuration>(),
                 valueComparer: new JsonSame<Configuration>());
+
+            var onlySurveyed = runtimeEntityType.AddProperty(
+                "OnlySurveyed",
+                typeof(bool),
+                propertyInfo: typeof(Aircraft).GetProperty("OnlySurveyed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Aircraft).GetField("<OnlySurveyed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: false);
 
             var readOn = runtimeEntityType.AddProperty(
                 "ReadOn",

@@ -11,6 +11,7 @@ using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Store.Mapping;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -30,7 +31,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 40,
+                propertyCount: 41,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -132,6 +133,15 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Inspection).GetField("<State>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new EnumText<InspectionState>());
             state.SetSentinelFromProviderValue("0");
+
+            var survey = runtimeEntityType.AddProperty(
+                "Survey",
+                typeof(Survey),
+                propertyInfo: typeof(Inspection).GetProperty("Survey", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Inspection).GetField("<Survey>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<Survey>(),
+                valueComparer: new JsonSame<Survey>());
 
             var timeInService = runtimeEntityType.AddProperty(
                 "TimeInService",

@@ -25,7 +25,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.InspectionTask",
                 typeof(InspectionTask),
                 baseEntityType,
-                propertyCount: 30,
+                propertyCount: 31,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 1,
                 keyCount: 1);
@@ -178,6 +178,15 @@ namespace MellowRivet.Store.Generated
                 typeof(string),
                 propertyInfo: typeof(InspectionTask).GetProperty("Reference", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(InspectionTask).GetField("<Reference>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var sampling = runtimeEntityType.AddProperty(
+                "Sampling",
+                typeof(Sampling),
+                propertyInfo: typeof(InspectionTask).GetProperty("Sampling", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(InspectionTask).GetField("<Sampling>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new JsonText<Sampling>(),
+                valueComparer: new JsonSame<Sampling>());
 
             var secondPerson = runtimeEntityType.AddProperty(
                 "SecondPerson",

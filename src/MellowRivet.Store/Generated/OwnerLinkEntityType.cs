@@ -21,7 +21,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Discrepancies.OwnerLink",
                 typeof(OwnerLink),
                 baseEntityType,
-                propertyCount: 9,
+                propertyCount: 10,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
                 keyCount: 1);
@@ -56,6 +56,14 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(OwnerLink).GetField("<Ends>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new UtcText());
             ends.SetSentinelFromProviderValue("0001-01-01T00:00:00.0000000Z");
+
+            var @for = runtimeEntityType.AddProperty(
+                "For",
+                typeof(LinkFor),
+                propertyInfo: typeof(OwnerLink).GetProperty("For", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(OwnerLink).GetField("<For>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new EnumText<LinkFor>());
+            @for.SetSentinelFromProviderValue("0");
 
             var inspectionId = runtimeEntityType.AddProperty(
                 "InspectionId",

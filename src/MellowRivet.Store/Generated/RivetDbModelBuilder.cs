@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("e5828a76-c848-4aa9-b5d8-ce779ffba5f6"), entityTypeCount: 38)
+            : base(skipDetectChanges: false, modelId: new Guid("e2ad995a-9b43-4a6f-adb2-0366b8fb930f"), entityTypeCount: 38)
         {
         }
 

@@ -56,6 +56,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<PinnedJob>>("pins").HasColumnName("Pins").AsJson();
         inspection.Property(row => row.Promised).AsJson();
         inspection.Property(row => row.Checklist).AsJson();
+        inspection.Ignore(row => row.NotLookedAt).Property(row => row.Survey).AsJson();
         inspection.Ignore(row => row.JobLine).Property(row => row.JobOf).AsJson();
         inspection.Property<List<WorksheetUsed>>("worksheets").HasColumnName("Sheets").AsJson();
         inspection.Property<List<TaskNotDue>>("notDue").HasColumnName("NotDue").AsJson();
@@ -82,6 +83,7 @@ internal sealed class TaskMapping : IEntityTypeConfiguration<InspectionTask>
         task.Property(row => row.Measure).AsJson();
         task.Property(row => row.Needs).AsJson();
         task.Property(row => row.Covers).AsJson();
+        task.Property(row => row.Sampling).AsJson();
     }
 }
 

@@ -482,6 +482,10 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("For")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("InspectionId")
                         .HasColumnType("TEXT");
 
@@ -666,6 +670,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("Configuration")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("OnlySurveyed")
+                        .HasColumnType("INTEGER");
 
                     b.Property<DateOnly?>("ReadOn")
                         .HasColumnType("TEXT");
@@ -940,6 +947,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Survey")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("TimeInService")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1155,6 +1165,9 @@ namespace MellowRivet.Store.Migrations
 
                     b.Property<string>("Reference")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sampling")
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("SecondPerson")

@@ -46,7 +46,9 @@ public sealed class OwnersGate(RequestDelegate next)
         {
             Through.Sight or Through.Nothing => StatusCodes.Status200OK,
             Through.Aircraft => Found(IdOf(context) is { } id && sight.Sees(id)),
-            Through.Walk => Found(IdOf(context) is { } id && await db.AircraftOfAsync(id, stop) is { } aircraft && sight.Sees(aircraft)),
+            // What a buyer has surveyed is no business of whoever sells.
+            Through.Walk => Found(IdOf(context) is { } id && await db.AircraftOfAsync(id, stop) is { } aircraft && sight.Sees(aircraft)
+                && !await db.IsSurveyAsync(id, stop)),
             Through.Picture => Found(await db.IsOnAsync($"{context.GetRouteValue("sha256")}", sight.Aircraft, stop)),
             _ => StatusCodes.Status403Forbidden,
         };

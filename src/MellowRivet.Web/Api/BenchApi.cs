@@ -35,6 +35,7 @@ internal static class BenchApi
         bench.MapFinding();
         bench.MapEstimate();
         bench.MapSchedule();
+        bench.MapSurvey();
         bench.MapPost("/trend", (HttpRequest request) => BenchBody.AnswerAsync<TrendCall>(request, ReadTrend))
             .Accepts<TrendCall>("application/json").Produces<TrendAnswer>().ProducesValidationProblem()
             .WithName("Trend").WithSummary("Reads a series of values against time in service as a trend.");

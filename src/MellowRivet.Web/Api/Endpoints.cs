@@ -54,4 +54,18 @@ internal static class Endpoints
             context.Response.Headers.CacheControl = "private, max-age=3600";
             return Results.File(path, "image/jpeg");
         }).OpenToAll("whoever has the link of a list").RequireRateLimiting("owner").ExcludeFromDescription();
+
+    /// <summary>The pictures of a survey's report: only those of what was found at it.</summary>
+    public static void MapSurveyPhotos(this WebApplication app) =>
+        app.MapGet("/survey/{token}/photos/{sha256}/{size}",
+            async (string token, string sha256, string size, RivetDb db, PhotoFiles photos, TimeProvider clock, HttpContext context,
+                CancellationToken stop) =>
+        {
+            if (await db.OwnerLinkAsync(token, clock, stop, survey: true) is not { } link
+                || !Enum.TryParse<PhotoSize>(size, ignoreCase: true, out var wanted)
+                || !await db.IsInReportAsync(link.InspectionId, sha256, stop) || photos.PathOf(sha256, wanted) is not { } path)
+                return Results.NotFound();
+            context.Response.Headers.CacheControl = "private, max-age=3600";
+            return Results.File(path, "image/jpeg");
+        }).OpenToAll("whoever has the link of a survey's report").RequireRateLimiting("owner").ExcludeFromDescription();
 }

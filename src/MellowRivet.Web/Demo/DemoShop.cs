@@ -69,6 +69,7 @@ public static class DemoShop
         await DemoBulletins.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
         await WhoseAsync(db, people, history.Today, stop);
         await DemoPlan.MakeAsync(history, stop);
+        await DemoSurveys.MakeAsync(history, stop);
         if (big)
             await BigShop.MakeAsync(history, services.GetRequiredService<DataFolder>(), stop);
     }

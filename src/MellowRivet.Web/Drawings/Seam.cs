@@ -3,6 +3,7 @@ using MellowRivet.Core.Compression;
 using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Web.Drawings;
@@ -22,13 +23,22 @@ public static class Seam
     {
         Station.Arrive => Arrive(inspection),
         Station.LookAndOpen => LookAndOpen(inspection),
-        Station.Engine or Station.Airframe => OfZones(ZoneProgress.Of(station, inspection), inspection.Id),
+        Station.Engine or Station.Airframe or Station.Paper or Station.Dear or Station.Quick or Station.Run => OfZones(ZoneProgress.Of(station, inspection), inspection.Id),
         Station.Bulletins => Bulletins(inspection, research ?? BulletinResearch.None),
         Station.FixList => FixList(inspection),
         Station.Close => [new(!inspection.InWork ? State.Good : readyToSign ? State.CannotTell : State.NotYet,
             !inspection.InWork ? "signed" : readyToSign ? "ready to be signed" : "not ready to be signed", $"/walk/{inspection.Id}/close")],
         _ => [],
     };
+
+    /// <summary>The seam of a survey's money: one rivet with its verdict.</summary>
+    public static IReadOnlyList<Rivet> OfMoney(SurveyStand stand, Guid walk) => [new(stand.Money.Verdict switch
+    {
+        SurveyVerdict.Fair => State.Good,
+        SurveyVerdict.Negotiate => State.Watch,
+        SurveyVerdict.WalkAway => State.Airworthiness,
+        _ => State.CannotTell,
+    }, stand.Money.Verdict?.InWords() ?? "nobody can say yet", $"/walk/{walk}/money")];
 
     /// <summary>A rivet for each task of a zone.</summary>
     public static IReadOnlyList<Rivet> OfZone(string zoneKey, Inspection inspection) =>

@@ -193,6 +193,7 @@ public static class RivetApp
         app.MapSounds();
         app.MapVideos();
         app.MapOwnersPhotos();
+        app.MapSurveyPhotos();
         Health.Map(app);
         app.MapOpenApi().OpenToAll("the description of the open calls");
         app.MapBench();
@@ -202,6 +203,7 @@ public static class RivetApp
         app.MapEstimateFiles();
         app.MapPartFiles();
         app.MapPlanFiles();
+        app.MapSurveyFiles();
         app.MapWalkEvents();
         app.MapBulletins();
         app.MapDocuments();

@@ -79,8 +79,12 @@ public abstract class FleetPage<TView>(Desk desk, RivetDb db, TimeProvider clock
 
     /// <summary>What every page of the file shows; null where there is no such aircraft.</summary>
     protected async Task<FileShown?> LoadAsync(CancellationToken stop) => await db.AircraftAsync(Id, stop) is { } aircraft
-        ? new(aircraft, await db.InWorkAsync(Id, stop, ShowsTasks), User.May(Right.KeepFile), User.May(Right.RecordWork), Today)
+        ? new(aircraft, await InWorkAsync(stop), User.May(Right.KeepFile), User.May(Right.RecordWork), Today)
         : null;
+
+    // What a buyer has surveyed is no business of whoever owns it.
+    private async Task<Inspection?> InWorkAsync(CancellationToken stop) =>
+        await db.InWorkAsync(Id, stop, ShowsTasks) is { } work && (User.SeesFleet() || !work.IsSurvey) ? work : null;
 
     /// <summary>Where a page of this file is.</summary>
     protected string HrefOf(FilePage page) => FileView.HrefOf(Id, page);

@@ -67,7 +67,7 @@ public sealed class HangarModel(ShopBoard board, PlanDesk plans, Seen seen, Time
     {
         var now = await board.NowAsync(stop);
         var sight = await seen.OfAsync(User, stop);
-        var all = now.Aircraft.Select(one => one.Hangar).Where(line => sight.Sees(line.AircraftId)).ToList();
+        var all = now.Followed.Select(one => one.Hangar).Where(line => sight.Sees(line.AircraftId)).ToList();
         var isLarge = all.Count > MostLines;
         // A large shop shows first what is in work, called for or held up; a small one is looked through by registration.
         var found = all.Where(line => string.IsNullOrWhiteSpace(Find)

@@ -99,7 +99,9 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             if (await db.IsTakenAsync(taking.Order, stop))
                 return new("WorkOrder", $"Work order {taking.Order} is taken.");
             if (await db.InWorkAsync(aircraft.Id, stop) is not null)
-                return new("Aircraft", "Its last inspection is still in work: close that one first.");
+                return new("Aircraft", await db.InWorkAsync(aircraft.Id, stop) is { IsSurvey: true } survey
+                    ? $"Its survey {survey.WorkOrder} is still under way: end that first."
+                    : "Its last inspection is still in work: close that one first.");
             // In its turn: what is signed or cleared until then counts.
             var with = new BeginsWith(await db.TasksDoneAsync(aircraft.Id, clock, stop), house,
                 await db.KnownMarksAsync(aircraft.Id, stop), await db.OpenItemsAsync(aircraft.Id, stop), use);
@@ -133,14 +135,14 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
     }
 
     private InspectionKind[] KindsOf(Aircraft? aircraft) =>
-        aircraft is null ? [.. Enum.GetValues<InspectionKind>().Where(kind => kind != InspectionKind.Job)]
+        aircraft is null ? [.. Enum.GetValues<InspectionKind>().Where(kind => kind is not (InspectionKind.Job or InspectionKind.Survey))]
             : [.. shelf.RulesFor(aircraft.Category).KindsFor(aircraft.Category)];
 
     private async Task<Aircraft?> ChosenAsync(Guid? id, CancellationToken stop) =>
         id is { } chosen ? await db.AircraftAsync(chosen, stop) : null;
 
     private async Task<IReadOnlyList<Worksheet>> WorksheetsAsync(CancellationToken stop) =>
-        [.. (await db.CurrentWorksheetsAsync(stop)).Select(edition => edition.Worksheet)];
+        [.. (await db.CurrentWorksheetsAsync(stop)).Select(edition => edition.Worksheet).Where(sheet => !sheet.IsOfSurvey)];
 
     private async Task<string> NextWorkOrderAsync(CancellationToken stop) =>
         TakingIn.NextOrder(clock.Today(), await db.WorkOrdersAsync(TakingIn.OrdersOf(clock.Today()), stop));

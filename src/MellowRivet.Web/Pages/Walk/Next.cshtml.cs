@@ -1,5 +1,6 @@
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Drawings;
@@ -25,7 +26,7 @@ public sealed class NextModel(RivetDb db) : PageModel
         var next = walk.Skip(Math.Max(0, after is null ? here : here + 1)).Concat(walk)
             .FirstOrDefault(task => task.Verdict == TaskVerdict.NotYet);
         return Redirect(next is null || state != InspectionState.InWork
-            ? $"/walk/{id}/close"
+            ? $"/walk/{id}/{(walk.Any(step => step.Station.IsOfSurvey()) ? "money" : "close")}"
             : $"/walk/{id}/{Seam.Place(next.Station)}/{next.ZoneKey}?task={next.Id}");
     }
 }

@@ -1,7 +1,9 @@
 using System.Collections.Concurrent;
 using MellowRivet.Core.Bulletins;
+using MellowRivet.Core.Due;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Drawings;
@@ -31,18 +33,22 @@ public sealed record FrameOf(int Changes, int AircraftChanges, BulletinResearch 
 /// <param name="Airworthiness">Open airworthiness items.</param>
 /// <param name="Other">Whatever else holds the signature up.</param>
 /// <param name="Zones">Zone by zone, in walking order, who did it and who looked.</param>
+/// <param name="Survey">How a survey stands; null for what is none.</param>
 public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnlyList<Rivet>> Seams, int ToLookAt, int Airworthiness,
-    int Other, IReadOnlyList<ZoneState> Zones)
+    int Other, IReadOnlyList<ZoneState> Zones, SurveyStand? Survey = null)
 {
     /// <param name="job">The whole inspection.</param>
     /// <param name="of">What it is drawn from.</param>
     /// <param name="rules">The rules and people it is weighed by.</param>
-    public static WalkFrame Draw(Job job, FrameOf of, ShopRules rules)
+    /// <param name="due">What is due on its aircraft.</param>
+    public static WalkFrame Draw(Job job, FrameOf of, ShopRules rules, DueLine due)
     {
+        if (job.Inspection.IsSurvey)
+            return Draw(job, of, rules, new SurveyStand(job.Inspection, job.Aircraft, due));
         // Bulletins are weighed at work; what was signed was weighed then.
         var research = job.Inspection.InWork ? of.Research : BulletinResearch.None;
         var ready = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, rules, research) : Readiness.Signed(job.Inspection);
-        return new(of, Enum.GetValues<Station>()
+        return new(of, Stations.OfInspection
             .ToDictionary(station => station, station => Seam.Of(station, job.Inspection, ready.MaySign, research)),
             ready.Blockers.Count(blocker => blocker.Task is not null), ready.Unairworthy.Count,
             ready.Blockers.Count(blocker => blocker.Task is null),
@@ -50,6 +56,11 @@ public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnl
                 ? [.. about.Zones.Select(zone => new ZoneState(zone.Key, zone.Title, Station.FixList, [], null, [], 0))]
                 : job.Inspection.InWork ? ready.Zones : WhoseLook.Of(job.Inspection, job.Aircraft, rules));
     }
+
+    private static WalkFrame Draw(Job job, FrameOf of, ShopRules rules, SurveyStand stand) => new(of, Stations.OfSurvey
+        .ToDictionary(station => station, station => station == Station.Money ? Seam.OfMoney(stand, job.Inspection.Id)
+            : Seam.Of(station, job.Inspection, false)), stand.NotLookedAt.Count, 0, 0,
+        WhoseLook.Of(job.Inspection, job.Aircraft, rules), stand);
 }
 
 /// <summary>The latest frame of each walk that is at work.</summary>

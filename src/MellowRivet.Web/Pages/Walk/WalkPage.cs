@@ -29,6 +29,9 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
     /// <summary>The page shows the bulletins that don't apply as well.</summary>
     protected virtual bool WholeResearch => false;
 
+    /// <summary>The page has no place at a survey, of which nothing is signed and nobody is asked to approve anything.</summary>
+    protected virtual bool IsOfInspections => false;
+
     /// <summary>The page is one of the engine's.</summary>
     protected virtual bool OfEngine => false;
 
@@ -66,7 +69,8 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
         {
             // What has to be fetched to draw it is what the page shows, too.
             var whole = await WithAsync(JobParts.Whole);
-            return WalkFrame.Draw(whole, new(whole.Inspection.Changes, due.Changes, due.Due.Research, shop.People), rules(whole.Aircraft));
+            return WalkFrame.Draw(whole, new(whole.Inspection.Changes, due.Changes, due.Due.Research, shop.People), rules(whole.Aircraft),
+                due.Due);
         }, stop);
         seen = await WithAsync(Shows);
         var inWork = seen.Inspection.InWork;
@@ -81,6 +85,16 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
     /// <summary>Loads more of it: what the page turns out to show.</summary>
     protected async Task<WalkShown> AlsoAsync(WalkShown walk, JobParts parts, CancellationToken stop) =>
         walk with { Job = await desk.WithAsync(walk.Job, parts, stop) };
+
+    /// <summary>A survey has its own pages in the place of those that ask an owner or sign.</summary>
+    [NonHandler]
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        if (IsOfInspections && await db.IsSurveyAsync(Id, HttpContext.RequestAborted))
+            context.Result = HttpMethods.IsGet(Request.Method) ? Redirect($"/walk/{Id}/money") : NotFound();
+        else
+            await base.OnPageHandlerExecutionAsync(context, next);
+    }
 
     /// <summary>A page of the engine station whose engine or part came off meanwhile: the station itself says so.</summary>
     [NonHandler]

@@ -48,8 +48,9 @@ public abstract record WalkView(WalkShown Walk) : PageView
 
     public Person? Person(Guid? person) => person is { } id ? Weighed.People.GetValueOrDefault(id) : null;
 
-    /// <summary>The stations of the walk; a job has no zones to go over.</summary>
-    public IReadOnlyList<Station> Stations => Job.Inspection.JobOf is null ? Enum.GetValues<Station>()
+    /// <summary>The stations of the walk; a job has no zones to go over, and a survey has stations of its own.</summary>
+    public IReadOnlyList<Station> Stations => Job.Inspection.IsSurvey ? Core.Worksheets.Stations.OfSurvey
+        : Job.Inspection.JobOf is null ? Core.Worksheets.Stations.OfInspection
         : [.. new[] { Station.Engine, Station.FixList, Station.Close }
             .Where(station => station != Station.Engine || Job.Aircraft.Configuration.Engines > 0)];
 
@@ -57,10 +58,9 @@ public abstract record WalkView(WalkShown Walk) : PageView
     public string HrefOf(Station station) => Job.Inspection.JobOf is not null && station == Station.Engine
         ? $"/walk/{Id}/compressions" : $"/walk/{Id}/{Drawings.Seam.Place(station)}";
 
-    public static string TitleOf(Station station) => station switch
-    {
-        Station.LookAndOpen => "Look & open",
-        Station.FixList => "Fix list",
-        _ => station.ToString(),
-    };
+    /// <summary>The station that is shown as the one where this page is: at a survey the engine's sheets are among what is dear.</summary>
+    public Station ShownAt => Job.Inspection.IsSurvey && At is Station.Engine or Station.Airframe ? Station.Dear : At;
+
+    public string TitleOf(Station station) => station == Station.FixList && Job.Inspection.IsSurvey ? "Findings"
+        : char.ToUpperInvariant(station.InWords()[0]) + station.InWords()[1..];
 }

@@ -52,6 +52,8 @@ public sealed record ArriveView(WalkShown Walk, Viewpoint Next, IReadOnlyList<Lo
 public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, TimeProvider clock)
     : WalkPage<ArriveView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     private string Here => $"/walk/{Id}/arrive";
 
     [FromQuery(Name = "from")]

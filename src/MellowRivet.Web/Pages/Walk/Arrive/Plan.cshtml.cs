@@ -40,6 +40,8 @@ public sealed record PlanView(WalkShown Walk, WorkPlan Plan, Inspection? Last, I
 /// <summary>What this inspection takes, on one page to print.</summary>
 public sealed class PlanModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<PlanView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     private string Here => $"/walk/{Id}/plan";
     private DateOnly Today => clock.Today();
 

@@ -36,6 +36,8 @@ public sealed record BulletinsView(WalkShown Walk, string? Key, bool All, IReadO
 /// <summary>The station of bulletins: every one looked up for this inspection, taken in as tasks, complied with.</summary>
 public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<BulletinsView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     [FromQuery(Name = "b")]
     public string? Key { get; set; }
 

@@ -19,6 +19,8 @@ public abstract class SigningPage<TView>(Desk desk, RivetDb db, KeptFrames frame
     PasswordAgain again)
     : WalkPage<TView>(desk, db, frames) where TView : SigningView
 {
+    protected override bool IsOfInspections => true;
+
     protected RulePack RulesOf(WalkShown walk) => shelf.RulesFor(walk.Job.Aircraft.Category);
 
     protected SigningAnswer AnswerOf(WalkShown walk) =>

@@ -26,6 +26,8 @@ public sealed record EstimateView(WalkShown Walk, JobEstimate Estimate, IReadOnl
 /// <summary>The estimate for the owner, to print, and the summary of the work for whoever writes the invoice.</summary>
 public sealed class EstimateModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<EstimateView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     protected override async Task<EstimateView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>

@@ -26,7 +26,7 @@ public abstract record EngineView(WalkShown Walk, Component Engine) : WalkView(W
         var (inspection, aircraft) = (Job.Inspection, Job.Aircraft);
         var live = InspectionJudgements.Of(inspection, aircraft);
         var isRun = path == EngineNavView.HrefOf(inspection, Asked.Run, EngineId, EngineId);
-        return [.. inspection.Walk.Where(task => task.Station == Station.Engine && (isRun
+        return [.. inspection.Walk.Where(task => task.IsOfEngine && (isRun
             ? Inspection.IsOfRun(task, EngineId)
             : inspection.SheetsFor(task, aircraft, live)
                 .Any(part => EngineNavView.HrefOf(inspection, part.Asked, part.EngineId, part.Carrier) == path)))];

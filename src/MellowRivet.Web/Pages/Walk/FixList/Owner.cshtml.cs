@@ -41,6 +41,8 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
     TimeProvider clock)
     : WalkPage<OwnerView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     private string? address;
 
     private string Here => $"/walk/{Id}/fix-list/owner";

@@ -15,6 +15,8 @@ public sealed record PlacardView(WalkShown Walk, Discrepancy Found) : WalkView(W
 /// <summary>The placard of a deferred item, to print and stick beside its control, with the answers that allow it.</summary>
 public sealed class PlacardModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<PlacardView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     [FromRoute]
     public int Number { get; set; }
 

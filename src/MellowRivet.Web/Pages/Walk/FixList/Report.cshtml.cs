@@ -14,6 +14,8 @@ public sealed record ReportView(WalkShown Walk) : WalkView(Walk)
 /// <summary>The fix list with its photos, by class, to print.</summary>
 public sealed class ReportModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<ReportView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     protected override Task<ReportView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>

@@ -27,6 +27,8 @@ public sealed record LabelsView(WalkShown Walk, string Host) : LookAndOpenView(W
 /// <summary>Labels for the bags, to print: number, words, and a code that leads to the tag.</summary>
 public sealed class LabelsModel(Desk desk, RivetDb db, KeptFrames frames, RivetSettings settings) : LookPage<LabelsView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     protected override Task<LabelsView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
         Task.FromResult<LabelsView?>(new(walk, settings.Address(Request)));
 }

@@ -41,6 +41,8 @@ public sealed record LookView(WalkShown Walk, ZoneLook? Current, Inspection? Las
 public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, TimeProvider clock)
     : LookPage<LookView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     [FromQuery(Name = "zone")]
     public string? Zone { get; set; }
 

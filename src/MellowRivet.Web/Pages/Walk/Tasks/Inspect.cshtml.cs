@@ -27,6 +27,8 @@ public sealed record InspectView(WalkShown Walk) : WalkView(Walk)
 /// <summary>The inspector's queue.</summary>
 public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<InspectView>(desk, db, frames)
 {
+    protected override bool IsOfInspections => true;
+
     protected override JobParts Shows => JobParts.Walk;
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);

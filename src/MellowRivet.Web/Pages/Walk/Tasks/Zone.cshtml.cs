@@ -4,6 +4,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
@@ -32,10 +33,10 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
     [FromQuery]
     public TaskFilter Show { get; set; } = TaskFilter.All;
 
-    private Station At => Place switch { "engine" => Station.Engine, "bulletins" => Station.Bulletins, _ => Station.Airframe };
+    private Station At => Enum.TryParse<Station>(Place, ignoreCase: true, out var station) ? station : Station.Airframe;
 
     // The engine station shows how far its sheets are, and a compression is judged from them.
-    protected override JobParts Shows => At == Station.Engine ? JobParts.Whole : JobParts.Walk;
+    protected override JobParts Shows => At == Station.Engine || At.IsOfSurvey() ? JobParts.Whole : JobParts.Walk;
     protected override bool OfEngine => At == Station.Engine;
 
     // A post that came from the page's own script gets the page back in one answer, without a second request.
@@ -205,6 +206,18 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         return !await MakeAsync(stop) ? NotFound() : IsLive ? Page() : Redirect(View.HrefOf(View.Current));
     }
 
+    // What the file has on the papers that a task of a survey is about.
+    private async Task<PaperTrail?> PapersAsync(Job job, InspectionTask task, CancellationToken stop) =>
+        task.Sampling?.Paper is null || job.Inspection.Survey is not { } survey ? null
+        : await Db.PapersAsync(job.Aircraft, await Desk.Board.LineAsync(job.Aircraft.Id, stop), survey.Rules, stop);
+
+    /// <summary>Says whether damage or a repair that a book tells of is to be seen on the aircraft.</summary>
+    [Needs(Right.RecordWork)]
+    public Task<IActionResult> OnPostLookForAsync(Guid post, Guid task, string? key, SeenThere says, CancellationToken stop) =>
+        WriteAsync(post, $"/walk/{Id}/{Place}/{ZoneKey}?task={task}", job => job.Inspection.Survey is null || string.IsNullOrEmpty(key)
+            ? new("damage", "There is nothing to look for.")
+            : job.Inspection.LookFor(new(key, says, Me, clock.GetUtcNow())), stop, JobParts.Bare);
+
     protected override async Task<ZoneView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {
         if (walk.Job.Inspection.Tasks.Any(task => task.IsCompression && task.Station == At))
@@ -217,6 +230,6 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
         return new(walk, Place, Show, walked, current, await Db.EvidenceAsync(walk.Job, current, null, stop),
             [.. found.Where(find => find.Found.Correction is { Kind: CorrectionKind.Repaired })],
             walked.Tasks.Any(task => task.Measure?.Method == MeasureMethod.Torque) ? await Db.WrenchesAsync(stop) : [],
-            feed.Who(Id), pressed);
+            feed.Who(Id), pressed) { Papers = await PapersAsync(walk.Job, current, stop) };
     }
 }

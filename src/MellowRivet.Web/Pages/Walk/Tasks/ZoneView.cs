@@ -5,6 +5,7 @@ using MellowRivet.Core.Hangar;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Signing;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
@@ -57,6 +58,9 @@ public sealed record ZoneView(WalkShown Walk, string Place, TaskFilter Show, Zon
     IReadOnlyList<EarlierFind> Repairs, IReadOnlyList<Tool> Wrenches, IReadOnlyList<Present> Who, JustPressed Pressed) : WalkView(Walk)
 {
     public override Station At => Walked.Station;
+
+    /// <summary>What the file has on the papers that the open task is about; null for none.</summary>
+    public PaperTrail? Papers { get; init; }
     public override string? ZoneHere => ZoneKey;
     public override Guid? TaskHere => Current.Id;
 
