@@ -77,7 +77,7 @@ public static class SecondPerson
 {
     /// <summary>Whether an answered task waits for a second person.</summary>
     public static bool Wanted(HouseRules rules, Inspection inspection, InspectionTask task) =>
-        task.Verdict != TaskVerdict.NotYet && task.InspectedBy is null && task.TiedTo is null
+        task.Verdict != TaskVerdict.NotYet && task.InspectedBy is null && task.TiedTo is null && !inspection.IsSurvey
         && rules.Inspector switch
         {
             SeparateInspector.Always => true,

@@ -29,14 +29,14 @@ public sealed record SurveyReasons(SurveyMoney Money, HouseRules House)
         foreach (var found in Money.Stops)
             yield return $"{Named(found)} ends it at any price{(found.IsAirworthiness ? ": airworthiness" : "")}";
         if (Money.PassesLimit)
-            yield return $"the work likely comes to {House.Sum(Money.Work.Likely)}, above the buyer’s limit of "
-                + House.Sum(Question.Limit!.Value);
+            yield return $"the work likely comes to {Say(Money.Work.Likely)}, above the buyer’s limit of "
+                + Say(Question.Limit!.Value);
         if (Money is { Over: { } over, Fair: { } fair })
             yield return over > 0
-                ? $"asking {House.Sum(Question.Asking)} is {House.Sum(over)} above a fair {House.Sum(Math.Max(0, fair.Likely))}, "
+                ? $"asking {Say(Question.Asking)} is {Say(over)} above a fair {Say(Math.Max(0, fair.Likely))}, "
                     + $"{Share(over / Question.Asking)} of it"
-                : $"asking {House.Sum(Question.Asking)} is {(over == 0 ? "the fair price" : $"{House.Sum(-over)} under a fair "
-                    + House.Sum(fair.Likely))}";
+                : $"asking {Say(Question.Asking)} is {(over == 0 ? "the fair price" : $"{Say(-over)} under a fair "
+                    + Say(fair.Likely))}";
         else
             yield return "nobody said what such an aircraft fetches in order: without that no price is fair or not";
         foreach (var part in Parts().OrderByDescending(part => Math.Abs(part.Weight)))
@@ -57,16 +57,16 @@ public sealed record SurveyReasons(SurveyMoney Money, HouseRules House)
     {
         foreach (var power in Question.Power.Where(power => power.ComesOff.Likely != 0))
             yield return (power.ComesOff.Likely,
-                $"{power.What}: {Share(power.Used)} of its interval is run, {House.Sum(power.UsedUp)} of its overhaul; "
-                + $"{House.Sum(Math.Abs(power.ComesOff.Likely))} {(power.ComesOff.Likely > 0 ? "more" : "less")} than the price supposes");
+                $"{power.What}: {Share(power.Used)} of its interval is run, {Say(power.UsedUp)} of its overhaul; "
+                + $"{Say(Math.Abs(power.ComesOff.Likely))} {(power.ComesOff.Likely > 0 ? "more" : "less")} than the price supposes");
         foreach (var found in Question.Findings.Where(found => found is { SellerPays: false, Stops: false, Cost.Likely: > 0 }))
-            yield return (found.Cost.Likely, $"{Named(found)}: {House.Sum(found.Cost.Likely)}{Range(found)}"
+            yield return (found.Cost.Likely, $"{Named(found)}: {Say(found.Cost.Likely)}{Range(found)}"
                 + (found.IsAirworthiness ? ", airworthiness" : ""));
         if (Question.Due.Where(due => due.Cost.Likely > 0).OrderByDescending(due => due.Cost.Likely).ToList() is [var most, ..] all)
-            yield return (Money.Due.Likely, $"{House.Sum(Money.Due.Likely)} falls due within {Question.Rules.DueWithinMonths} months"
+            yield return (Money.Due.Likely, $"{Say(Money.Due.Likely)} falls due within {Question.Rules.DueWithinMonths} months"
                 + $"{(all.Count > 1 ? ", most of it " : ": ")}{most.What}");
         if (Money.Reserve > 0)
-            yield return (Money.Reserve, $"{House.Sum(Money.Reserve)} is held in reserve for what wasn’t looked at");
+            yield return (Money.Reserve, $"{Say(Money.Reserve)} is held in reserve for what wasn’t looked at");
     }
 
     /// <summary>What would change it, the least first. Empty where nothing that was found would.</summary>
@@ -83,11 +83,12 @@ public sealed record SurveyReasons(SurveyMoney Money, HouseRules House)
             if (Money.Reserve > 0 && new SurveyMoney(Question with { Reserves = [] }) is var looked && looked.Verdict < now)
                 ifs.Add((Money.Reserve, new("If what is held in reserve is looked at and nothing is found", looked.Verdict!.Value,
                     looked.By ?? 0)));
-            if (Asking() is { } price)
-                ifs.Add((price.Concession, price.If));
-            var best = ifs.OrderBy(one => one.If.Verdict).ThenBy(one => one.Concession).Select(one => one.If).ToList();
-            return best.Exists(one => one.Verdict == SurveyVerdict.Fair) || Together(now) is not { } several
-                ? [.. best.Take(MostWhatIfs)] : [several, .. best.Take(MostWhatIfs - 1)];
+            List<WhatIf> best = [.. ifs.OrderBy(one => one.If.Verdict).ThenBy(one => one.Concession).Select(one => one.If)
+                .Take(MostWhatIfs - 1)];
+            // Where no single one makes it fair, several together may.
+            if (!best.Exists(one => one.Verdict == SurveyVerdict.Fair) && Together(now) is { } several)
+                best = [several, .. best.Take(MostWhatIfs - 2)];
+            return Asking() is { } price ? [.. best, price] : best;
         }
     }
 
@@ -100,13 +101,13 @@ public sealed record SurveyReasons(SurveyMoney Money, HouseRules House)
         : null;
 
     // The highest price that is fair, in whole tens.
-    private (decimal Concession, WhatIf If)? Asking()
+    private WhatIf? Asking()
     {
         if (Money.Stops.Count > 0 || Money.PassesLimit || Money.Fair is not { Likely: > 0 } fair)
             return null;
         var price = Math.Floor(fair.Likely / (1 - Question.Rules.NegotiateAbove) / 10) * 10;
         return price <= 0 || price >= Question.Asking ? null
-            : (Question.Asking - price, new($"At an asking price of up to {House.Sum(price)}", SurveyVerdict.Fair, 0));
+            : new($"At an asking price of up to {Say(price)}", SurveyVerdict.Fair, 0);
     }
 
     // The seller puts several right: the dearest first, until it is fair.
@@ -139,6 +140,9 @@ public sealed record SurveyReasons(SurveyMoney Money, HouseRules House)
             verdict, then.By ?? 0);
     }
 
+    // A figure that is a guess isn't told to the cent.
+    private string Say(decimal sum) => House.Sum(Math.Round(sum));
+
     private static string Named(SurveyFinding found)
     {
         var what = found.What.Split([':', ';', '.'], 2)[0];
@@ -146,7 +150,7 @@ public sealed record SurveyReasons(SurveyMoney Money, HouseRules House)
     }
 
     private string Range(SurveyFinding found) =>
-        found.Cost.IsRange ? $" ({House.Sum(found.Cost.Low)} to {House.Sum(found.Cost.High)})" : "";
+        found.Cost.IsRange ? $" ({Say(found.Cost.Low)} to {Say(found.Cost.High)})" : "";
 
     private static string Share(decimal share) => $"{Math.Round(share * 100):0} %";
 }

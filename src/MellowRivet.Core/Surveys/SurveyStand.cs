@@ -3,6 +3,7 @@ using MellowRivet.Core.Due;
 using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.Surveys;
 
@@ -83,11 +84,10 @@ public sealed class SurveyStand
             ],
             [.. Due.Where(one => one is { WithPower: false, Cost: not null }).Select(one => new DueCost(one.Entry.Title, one.Cost!.Value))],
             [.. Power.Select(power => power.Use).OfType<PowerUse>()],
-            [
-                .. NotLookedAt.Where(look => look.Reserve > 0).Select(look => new Reserve(look.Task.Text, look.Reserve)),
-                .. OwnReserves.Where(said => said.Sum > 0).Select(said => new Reserve(said.What, said.Sum)),
-            ], Survey.Terms.Limit, Survey.Rules));
+            // What is still to be looked at is held in reserve once the looking has ended, or where somebody says so before.
+            ReservesOf(looks => !inspection.InWork || !looks.IsUsual), Survey.Terms.Limit, Survey.Rules));
         Reasons = new(Money, house);
+        IfEnded = inspection.InWork ? new(Money.Question with { Reserves = ReservesOf(_ => true) }) : Money;
     }
 
     public Survey Survey { get; }
@@ -109,6 +109,12 @@ public sealed class SurveyStand
     public IReadOnlyList<Choice> Choices { get; }
     public SurveyMoney Money { get; }
     public SurveyReasons Reasons { get; }
+
+    /// <summary>The money if the looking ended now: what isn't looked at is then held in reserve.</summary>
+    public SurveyMoney IfEnded { get; }
+
+    /// <summary>It goes on, and something is still to be looked at: what is said of its money is said so far.</summary>
+    public bool IsSoFar => inspection.InWork && NotLookedAt.Count > 0;
 
     /// <summary>The money if one of the ways side by side is taken.</summary>
     public SurveyMoney If(Choice choice, Alternative way)
@@ -193,6 +199,30 @@ public sealed class SurveyStand
             return new(string.Join("; ", words), [.. stops.Select(found => found.Found.Number)], Money.Work.Likely);
         }
     }
+
+    private List<Reserve> ReservesOf(Func<OpenLook, bool> which) =>
+    [
+        .. NotLookedAt.Where(look => look.Reserve > 0 && which(look)).Select(look => new Reserve(look.Task.Text, look.Reserve)),
+        .. OwnReserves.Where(said => said.Sum > 0).Select(said => new Reserve(said.What, said.Sum)),
+    ];
+
+    /// <summary>The state that its verdict shows: as long as something is to be looked at, nothing is good.</summary>
+    public State Shape => Money.Verdict switch
+    {
+        SurveyVerdict.Fair => IsSoFar ? State.NotYet : State.Good,
+        SurveyVerdict.Negotiate => State.Watch,
+        SurveyVerdict.WalkAway => State.Airworthiness,
+        _ => State.CannotTell,
+    };
+
+    /// <summary>Its verdict in words: "so far nothing against the price".</summary>
+    public string Verdict => Money.Verdict switch
+    {
+        null => "can’t say yet",
+        SurveyVerdict.Fair when IsSoFar => "so far nothing against the price",
+        { } verdict => (IsSoFar ? "so far " : "") + verdict.InWords() + (verdict == SurveyVerdict.Negotiate
+            ? $" by {inspection.House.Sum(Math.Round(Money.By ?? 0))}" : ""),
+    };
 
     private static Spread? Gross(Spread? price, HouseRules house) =>
         price is { } net ? new(house.Taxed(net.Low), house.Taxed(net.Likely), house.Taxed(net.High)) : null;

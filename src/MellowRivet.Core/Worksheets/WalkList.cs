@@ -34,8 +34,7 @@ public static class WalkList
         var last = done.GroupBy(task => (task.WorksheetKey, task.TaskKey, task.ComponentId))
             .ToDictionary(group => group.Key, group => group.MaxBy(task => task.On)!);
         List<WalkLine> walk = [];
-        foreach (var zone in (kind == InspectionKind.Survey ? DearFirst(sheets) : ZonesInOrder(sheets))
-            .SelectMany(zone => EachEngine(zone, aircraft)))
+        foreach (var zone in ZonesInOrder(sheets).SelectMany(zone => EachEngine(zone, aircraft)))
         {
             var part = zone.Part ?? aircraft.CarrierOf(zone.Leading.Book);
             var now = new PickNow(kind, today, aircraft.TimeInService.Value, OwnTime(aircraft, part));
@@ -45,25 +44,17 @@ public static class WalkList
                 foreach (var task in own.Tasks.Where(task => Worksheet.Applies(task.AppliesTo, aircraft, part)))
                     here.Add(new(walk.Count + here.Count, sheet, zone.Shown, task, part?.Id,
                         TaskPick.Of(task.At ?? [], last.GetValueOrDefault((sheet.Key, task.Key, part?.Id)), now), null));
-            walk.AddRange(kind == InspectionKind.Survey ? DearFirst(Tie(here)) : Tie(here));
+            walk.AddRange(Tie(here));
         }
-        return walk;
+        return kind == InspectionKind.Survey ? DearFirst(walk) : walk;
     }
 
-    // A survey goes by what not looking is worth: paper first, then what is dear, dearest zone and dearest task first.
-    private static List<WorksheetZone> DearFirst(IReadOnlyList<Worksheet> sheets)
+    // A survey goes by what not looking is worth: paper first, then what is dear, the dearest first wherever it is.
+    private static List<WalkLine> DearFirst(List<WalkLine> walk)
     {
-        var worth = sheets.SelectMany(sheet => sheet.Zones).GroupBy(zone => zone.Key).ToDictionary(same => same.Key,
-            same => same.SelectMany(zone => zone.Tasks).Max(task => task.Sampling?.Worth ?? 0));
-        return [.. ZonesInOrder(sheets).OrderBy(zone => zone.Station)
-            .ThenByDescending(zone => zone.Station == Station.Dear ? worth[zone.Key] : 0)];
-    }
-
-    private static List<WalkLine> DearFirst(List<WalkLine> here)
-    {
-        var first = here.Count > 0 ? here[0].Order : 0;
-        List<WalkLine> sorted = [.. here.OrderByDescending(line => line.Zone.Station == Station.Dear ? line.Task.Sampling?.Worth ?? 0 : 0)];
-        var now = sorted.Index().ToDictionary(line => line.Item.Order, line => first + line.Index);
+        List<WalkLine> sorted = [.. walk.OrderBy(line => line.Zone.Station)
+            .ThenByDescending(line => line.Zone.Station == Station.Dear ? line.Task.Sampling?.Worth ?? 0 : 0)];
+        var now = sorted.Index().ToDictionary(line => line.Item.Order, line => line.Index);
         return [.. sorted.Select(line => line with { Order = now[line.Order], TiedTo = line.TiedTo is { } lead ? now[lead] : null })];
     }
 

@@ -28,6 +28,7 @@ public static class WorksheetCsv
         "zone", "zoneTitle", "station", "book", "zoneHours", "looks", "perEngine", "key", "text", "reference", "kind", "with", "at",
         "needs", "secondPerson", "same",
         "appliesTo", "caution", "compression", "measure", "unit", "low", "high", "standing", "source", "method", "covers", "asks",
+        "sample", "minutes", "cannotShow", "cost", "likelihood", "paper",
     ];
 
     /// <summary>UTF-8 with a mark, so that spreadsheets read it right. A cell never begins as a formula.</summary>
@@ -52,6 +53,9 @@ public static class WorksheetCsv
                         ? Name(one.Standing)
                         : null, task.Measure?.Source, task.Measure is { } other ? Name(other.Method) : null,
                     string.Join("; ", task.Covers ?? []), task.Asks is { } asked ? Name(asked) : null,
+                    task.Sampling?.How, task.Sampling?.Minutes, task.Sampling?.CannotShow, task.Sampling?.Cost,
+                    task.Sampling is { Cost.Length: > 0 } dear ? dear.Likelihood : null,
+                    task.Sampling?.Paper is { } topic ? Name(topic) : null,
                 })
                     csv.WriteField(cell);
                 csv.NextRecord();
@@ -106,7 +110,11 @@ public static class WorksheetCsv
         line.Flag("secondPerson", false), line.Cell("same"),
         line.Cell("covers")?.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), line.Cell("asks") is null
             ? null
-            : line.Choice("asks", Asked.Run));
+            : line.Choice("asks", Asked.Run), SamplingOf(line));
+
+    private static Sampling? SamplingOf(Line line) => line.Cell("sample") is not { } how ? null
+        : new(how, (int)Math.Clamp(line.Number("minutes") ?? 0, -1, Sampling.LongestLook + 1), line.Cell("cannotShow") ?? "", line.Cell("cost") ?? "",
+            (decimal)Math.Clamp(line.Number("likelihood") ?? 0, -1, 2), line.Cell("paper") is null ? null : line.Choice("paper", PaperTopic.Totals));
 
     private static string Name<T>(T value) where T : struct, Enum => char.ToLowerInvariant(value.ToString()[0]) + value.ToString()[1..];
 

@@ -139,7 +139,7 @@ internal static class DemoOthers
     private static Func<InspectionTask, double?> Pads(double thickness) =>
         task => task.Key is "ls-pads" or "ls-pads-right" ? thickness : null;
 
-    private static Reading Compression(DemoHistory demo, Aircraft aircraft, Component engine, int number, double psi, double supply,
+    internal static Reading Compression(DemoHistory demo, Aircraft aircraft, Component engine, int number, double psi, double supply,
         DateTimeOffset at, Inspection? inspection) =>
         new(Guid.CreateVersion7(), aircraft.Id, aircraft.Cylinder(engine, number)!.Id, Reading.CompressionKind, $"{number}", psi, Unit.Psi,
             new(true, supply, 14.7, Leak: LeakPath.None), aircraft.TimeInService, at.AddMinutes(number), demo.Person("ines").Id)

@@ -69,15 +69,17 @@ internal static class DemoSurveys
             new(Standing.Law, "14 CFR 91.409(a), from memory"));
         demo.Follow(aircraft, annual, new LastDone(demo.Today.AddDays(-300), 3_770m, null, null, null, "airframe logbook"));
         var at = demo.At(-9, 9);
-        var survey = Begin(demo, aircraft, new("Berit Halloran", "a tourer for four, from short grass", 46_000, 9_000, 6,
+        var survey = Begin(demo, aircraft, new("Berit Halloran", "a tourer for four, from short grass", 52_000, 9_000, 6,
             "cowls, shrouds, inspection panels, one plug a cylinder", new(61_000, "three adverts of this month, hours alike"), 500), at,
             "-115", "survey", "survey-metal");
         await FindAsync(demo, survey, OnTheTourer, at, stop);
-        demo.AnswerAll(survey, aircraft, at.AddHours(4), demo.Person("ines"), 3);
+        foreach (var (number, held) in new[] { (1, 76), (2, 74), (3, 71), (4, 77) })
+            survey.Record(DemoOthers.Compression(demo, aircraft, engine, number, held, 80, at.AddHours(2), survey));
+        demo.AnswerAll(survey, aircraft, at.AddHours(4), demo.Person("ines"), 3, only: task => task.Key != "sy-flight");
         survey.Say(new PowerSaid(engine.Id, 1_500, null, new(26_000, 30_000, 35_000), null));
         survey.Say(annual.Id, new(1_900, 2_400, 3_300));
         survey.Hold("own-tank", "left tank inside: sealed, and not opened", 600);
-        if (survey.EndSurvey("the buyer had seen enough", demo.Person("ines").Id, at.AddHours(6)) is { } wrong)
+        if (survey.EndSurvey("no flight: the seller’s insurance ended last week", demo.Person("ines").Id, at.AddHours(6)) is { } wrong)
             throw new InvalidOperationException(wrong.Message);
         demo.Db.Inspections.Add(survey);
         await demo.Db.SaveChangesAsync(stop);

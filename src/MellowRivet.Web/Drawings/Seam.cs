@@ -32,13 +32,7 @@ public static class Seam
     };
 
     /// <summary>The seam of a survey's money: one rivet with its verdict.</summary>
-    public static IReadOnlyList<Rivet> OfMoney(SurveyStand stand, Guid walk) => [new(stand.Money.Verdict switch
-    {
-        SurveyVerdict.Fair => State.Good,
-        SurveyVerdict.Negotiate => State.Watch,
-        SurveyVerdict.WalkAway => State.Airworthiness,
-        _ => State.CannotTell,
-    }, stand.Money.Verdict?.InWords() ?? "nobody can say yet", $"/walk/{walk}/money")];
+    public static IReadOnlyList<Rivet> OfMoney(SurveyStand stand, Guid walk) => [new(stand.Shape, stand.Verdict, $"/walk/{walk}/money")];
 
     /// <summary>A rivet for each task of a zone.</summary>
     public static IReadOnlyList<Rivet> OfZone(string zoneKey, Inspection inspection) =>

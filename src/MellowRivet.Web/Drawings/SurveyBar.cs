@@ -60,7 +60,7 @@ public sealed class SurveyBar
             var to = at - Math.Abs(off);
             var y = At(at);
             label = Math.Max(label, y + 12);
-            parts.Add(new(kind, Cut(words), $"{(off < 0 ? "+" : "−")}{house.Sum(Math.Abs(off))}", y, Math.Max(1, At(to) - y), label));
+            parts.Add(new(kind, Cut(words), $"{(off < 0 ? "+" : "−")}{Say(house, Math.Abs(off))}", y, Math.Max(1, At(to) - y), label));
             label += LabelHeight;
             at = to;
         }
@@ -74,10 +74,10 @@ public sealed class SurveyBar
         AskingLabelY = AskingY + (Math.Abs(AskingY - InOrderY) < LabelHeight ? AskingY >= InOrderY ? LabelHeight / 2 : -LabelHeight / 2 : 0);
         InOrderLabelY = InOrderY + (Math.Abs(AskingY - InOrderY) < LabelHeight ? AskingY >= InOrderY ? -LabelHeight / 2 : LabelHeight / 2
             : 0);
-        Asking = house.Sum(question.Asking);
-        InOrder = house.Sum(inOrder);
-        Fair = house.Sum(Math.Max(0, fair.Likely));
-        Range = $"{house.Sum(Math.Max(0, fair.Low))} to {house.Sum(Math.Max(0, fair.High))}";
+        Asking = Say(house, question.Asking);
+        InOrder = Say(house, inOrder);
+        Fair = Say(house, Math.Max(0, fair.Likely));
+        Range = $"{Say(house, Math.Max(0, fair.Low))} to {Say(house, Math.Max(0, fair.High))}";
         Height = Math.Max(Math.Max(Floor, At((decimal)least)), FairLabelY + 22) + Foot;
     }
 
@@ -102,6 +102,8 @@ public sealed class SurveyBar
     public string Fair { get; }
     public string Range { get; }
     public double Height { get; }
+
+    private static string Say(HouseRules house, decimal sum) => house.Sum(Math.Round(sum));
 
     private double At(decimal sum) => Top + ((most - (double)sum) * scale);
 

@@ -129,7 +129,8 @@ public class WalkListTests
     {
         var keys = Directory.EnumerateFiles(Path.Combine(Fixture.Shelf, "worksheets"), "*.json").Select(Path.GetFileNameWithoutExtension)
             .Order().ToList();
-        keys.ShouldBe(["app-d", "fabric", "geared-four", "light-sport", "lubrication", "retractable", "service", "twin", "two-stroke"]);
+        keys.ShouldBe(["app-d", "fabric", "geared-four", "light-sport", "lubrication", "retractable", "service", "survey", "survey-fabric",
+            "survey-light-sport", "survey-metal", "survey-twin", "survey-two-stroke", "twin", "two-stroke"]);
         foreach (var sheet in keys.Select(key => Fixture.Shipped(key!)))
         {
             Worksheet.Parse(sheet.ToJson()).ToJson().ShouldBe(sheet.ToJson(), sheet.Key);

@@ -35,6 +35,14 @@ public sealed class TaskForm
     public string? Source { get; set; }
     public MeasureMethod Method { get; set; } = MeasureMethod.Plain;
 
+    /// <summary>How a survey samples it; empty at an inspection.</summary>
+    public string? Sample { get; set; }
+    public string? Minutes { get; set; }
+    public string? CannotShow { get; set; }
+    public string? Cost { get; set; }
+    public string? Likelihood { get; set; }
+    public PaperTopic? Paper { get; set; }
+
     public static TaskForm Of(string zone, WorksheetTask task) => new()
     {
         Key = task.Key,
@@ -59,7 +67,19 @@ public sealed class TaskForm
         Standing = task.Measure?.Standing ?? Standing.Manual,
         Source = task.Measure?.Source,
         Method = task.Measure?.Method ?? MeasureMethod.Plain,
+        Sample = task.Sampling?.How,
+        Minutes = task.Sampling?.Minutes.ToString(CultureInfo.InvariantCulture),
+        CannotShow = task.Sampling?.CannotShow,
+        Cost = task.Sampling?.Cost,
+        Likelihood = task.Sampling?.Likelihood.ToString("0.###", CultureInfo.InvariantCulture),
+        Paper = task.Sampling?.Paper,
     };
+
+    // What can't be read is out of range, which says what it takes.
+    private Sampling? Sampled => string.IsNullOrWhiteSpace(Sample) ? null
+        : new(Sample.Trim(), (int)Math.Clamp(TypedNumber.Parse(Minutes) ?? (string.IsNullOrWhiteSpace(Minutes) ? 0 : -1), -1,
+            Sampling.LongestLook + 1), CannotShow?.Trim() ?? "", Cost?.Trim() ?? "",
+            (decimal)Math.Clamp(TypedNumber.Parse(Likelihood) ?? (string.IsNullOrWhiteSpace(Likelihood) ? 0 : -1), -1, 2), Paper);
 
     /// <summary>The task, or what can't be read of it.</summary>
     public (WorksheetTask? Task, Refusal? Refusal) Read(Worksheet sheet)
@@ -92,7 +112,8 @@ public sealed class TaskForm
             ?? "", Words(Caution), measure, Compression, AppliesTo, Kind, Words(With), at.Count > 0 ? at : null, Needs.Count > 0
             ? Needs
             : null, SecondPerson, Words(Same),
-            Words(Covers)?.Split([',', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), Asks), null);
+            Words(Covers)?.Split([',', ';'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries), Asks,
+            Sampled), null);
     }
 
     // From its first words, with a number where that is taken.

@@ -48,7 +48,7 @@ public sealed record MoneyView(WalkShown Walk, SurveyStand Stand, bool MayWrite,
     /// <summary>The terms as typed, else as they stand.</summary>
     public TypedTerms Terms => Typed<TypedTerms>() ?? TypedTerms.Of(Survey.Terms);
 
-    public string Sum(decimal sum) => Job.Inspection.House.Sum(sum);
+    public string Sum(decimal sum) => Job.Inspection.House.Sum(Math.Round(sum));
 
     /// <summary>A spread, to read: "3,200 (2,500 to 4,800)".</summary>
     public string Sum(Spread sum) => sum.IsRange ? $"{Sum(sum.Likely)} ({Sum(sum.Low)} to {Sum(sum.High)})" : Sum(sum.Likely);
