@@ -54,7 +54,7 @@ public sealed class TestShop : IAsyncDisposable
     {
         Worksheets = [], RulePacks = [Rules], UsualJobs = [], Kits = [],
         EntryTemplates = new Dictionary<string, EntryTemplate> { [Template.Key] = Template },
-        DueStarters = [], UsualFindings = [], NeverDeferred = [],
+        DueStarters = [], UsualFindings = [], NeverDeferred = [], Surveys = Core.Surveys.SurveyRules.Usual,
         Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),
     };
 
