@@ -112,7 +112,8 @@ public sealed partial class Desk
             await EndOpenAsync(aircraftId, reading, right, stop);
             // Nothing was signed on what a survey read.
             var opened = signed is null or { Inspection.IsSurvey: true } || await IsReadSinceAsync(reading, stop) ? []
-                : await OpenAsync(signed!.Inspection.Unanswered(aircraft).Where(judged => !before!.Contains(judged.Seen)), signed.Inspection,
+                : await OpenAsync(signed!.Inspection.Unanswered(aircraft).Where(judged => !before!.Contains(judged.Seen)),
+                    signed.Inspection,
                     aircraft, readingId, right, stop);
             amendment.With(opened.Count == 0 ? "" : $"bad as it stands, open as {string.Join(", ", opened)}", await db.SignedRecords
                 .Where(record => record.InspectionId == reading.InspectionId).Select(record => record.Number).ToListAsync(stop));

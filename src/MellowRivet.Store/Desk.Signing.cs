@@ -86,7 +86,8 @@ public sealed partial class Desk
                 return new("action", "To clear it, it is put right: what is deferred stays open.");
             if (done.Reference.Length == 0)
                 return new("reference", "By which data: manual, chapter, revision. The entry names it.");
-            if (await db.Inspections.Where(row => row.AircraftId == item.AircraftId && row.State == InspectionState.InWork)
+            if (await db.Inspections.Where(row => row.AircraftId == item.AircraftId && row.State == InspectionState.InWork
+                    && row.Kind != InspectionKind.Survey)
                 .Select(row => row.WorkOrder).FirstOrDefaultAsync(stop) is { } order)
                 return new("item", $"It stands on the fix list of {order}, which is in work: put it right there.");
             var aircraft = await db.Aircraft.WithParts().FirstAsync(row => row.Id == item.AircraftId, stop);

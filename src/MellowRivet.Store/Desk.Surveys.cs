@@ -8,7 +8,8 @@ namespace MellowRivet.Store;
 public sealed partial class Desk
 {
     /// <summary>
-    /// Carries out a post on a survey, under way or ended: the price is talked about after the looking. In turn, once, wholly or not at all.
+    /// Carries out a post on a survey, under way or ended: the price is talked about after the looking. In turn, once, wholly or not at
+    /// all.
     /// </summary>
     /// <param name="inspectionId">The survey's walk.</param>
     /// <param name="post">The id the form carried.</param>
@@ -37,6 +38,7 @@ public sealed partial class Desk
                 return refusal;
             if (await db.InWorkAsync(job.Aircraft.Id, stop) is { } work)
                 return new("outcome", $"{work.WorkOrder} is in work on it: what was found would pass it by. Close that one first.");
+            await SettledSinceAsync(job.Inspection, by, at, stop);
             job.Aircraft.Joins();
             db.SettleOpenItems(job.Inspection, by, today);
             foreach (var person in (await db.People.ToListAsync(stop)).Where(person => person.OwnsOn(job.Aircraft.Id, today)))
@@ -45,6 +47,17 @@ public sealed partial class Desk
                         return wrong with { Field = "outcome" };
             return null;
         }, stop);
+
+    // What was left open before, and put right while it was surveyed, isn't opened anew.
+    private async Task SettledSinceAsync(Core.Inspections.Inspection survey, Guid by, DateTimeOffset at, CancellationToken stop)
+    {
+        var carried = survey.Discrepancies.Where(found => found is { IsOpen: true, CarriedFrom: not null }).ToList();
+        var ids = carried.Select(found => found.CarriedFrom!.Value).ToList();
+        var settled = await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.Id) && item.End != null).ToListAsync(stop);
+        foreach (var found in carried)
+            if (settled.Find(item => item.Id == found.CarriedFrom) is { } item)
+                found.Move(Core.Discrepancies.Disposition.Withdrawn, $"settled since: {item.End!.Reference}", survey.Terms, by, at);
+    }
 
     /// <summary>It wasn't bought: it stays on file as a survey.</summary>
     public Task<Written> NotBoughtAsync(Guid inspectionId, Guid post, Guid by, CancellationToken stop) =>

@@ -28,14 +28,15 @@ public static class InspectionQueries
     public static async Task<IReadOnlyList<string>> WorkOrdersAsync(this RivetDb db, string prefix, CancellationToken stop) =>
         await db.Inspections.Where(row => row.WorkOrder.StartsWith(prefix)).Select(row => row.WorkOrder).ToListAsync(stop);
 
-    /// <summary>The inspection of an aircraft that is in work; null where none is.</summary>
+    /// <summary>The inspection or job of an aircraft that is in work; null where none is. A survey is no work on it.</summary>
     /// <param name="db">The shop.</param>
     /// <param name="aircraftId">The aircraft.</param>
     /// <param name="stop">Stops waiting.</param>
     /// <param name="tasks">With its tasks.</param>
     public static Task<Inspection?> InWorkAsync(this RivetDb db, Guid aircraftId, CancellationToken stop, bool tasks = false)
     {
-        var rows = db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId && row.State == InspectionState.InWork);
+        var rows = db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId && row.State == InspectionState.InWork
+            && row.Kind != InspectionKind.Survey);
         return (tasks ? rows.Include(row => row.Tasks) : rows).FirstOrDefaultAsync(stop);
     }
 

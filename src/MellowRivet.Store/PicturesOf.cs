@@ -30,7 +30,7 @@ public static class PicturesOf
            select (entity.GetTableName()!, column.GetColumnName(), link),
     ];
 
-    /// <summary>Whether a picture, sound or video stands anywhere on some aircraft.</summary>
+    /// <summary>Whether a picture, sound or video stands anywhere on some aircraft, for whoever owns it.</summary>
     public static async Task<bool> IsOnAsync(this RivetDb db, string sha256, IReadOnlyCollection<Guid> aircraft, CancellationToken stop)
     {
         if (!PhotoFiles.IsSha256(sha256) || aircraft.Count == 0)
@@ -48,7 +48,8 @@ public static class PicturesOf
 
     private static string Leading(string link, string these) => link switch
     {
-        "InspectionId" => $"SELECT Id FROM Inspections WHERE AircraftId IN ({these})",
+        // What a buyer has surveyed is no picture of the owner's, until it is open on an aircraft of theirs.
+        "InspectionId" => $"SELECT Id FROM Inspections WHERE AircraftId IN ({these}) AND Kind <> '{InspectionKind.Survey}'",
         "ComponentId" => $"SELECT ComponentId FROM Installations WHERE AircraftId IN ({these})",
         _ => these,
     };

@@ -174,7 +174,8 @@ public static class SlowFinds
     {
         var signed = from inspection in db.Inspections.AsNoTracking()
                      join aircraft in db.Aircraft on inspection.AircraftId equals aircraft.Id
-                     where inspection.State != InspectionState.InWork && inspection.Kind != InspectionKind.Survey && (aircraft.Type == type || inspection.Kind == kind)
+                     where inspection.State != InspectionState.InWork && inspection.Kind != InspectionKind.Survey
+                        && (aircraft.Type == type || inspection.Kind == kind)
                      select new { inspection.Id, inspection.WorkOrder, inspection.OpenedOn, OfType = aircraft.Type == type };
         var ordered = (await (from part in db.OrderedParts.AsNoTracking()
                               join inspection in signed on part.InspectionId equals inspection.Id

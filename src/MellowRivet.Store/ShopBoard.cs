@@ -268,7 +268,8 @@ public sealed class ShopBoard(RivetDb db, KeptStanding kept, Shelf shelf, TimePr
 
     private static FrozenDictionary<Guid, BulletinTally> TallyOf(IEnumerable<AircraftStanding> standing)
     {
-        return standing.Where(one => !one.Due.Aircraft.OnlySurveyed).SelectMany(one => one.Due.Research.Lines.Select(line => (one.Due.Aircraft.Id, line)))
+        return standing.Where(one => !one.Due.Aircraft.OnlySurveyed)
+            .SelectMany(one => one.Due.Research.Lines.Select(line => (one.Due.Aircraft.Id, line)))
             .GroupBy(pair => pair.line.Held.Id).ToFrozenDictionary(group => group.Key, group => new BulletinTally(
             Aircraft(group, line => line.Answer.Answer == RuleAnswer.Applies),
             Aircraft(group, line => line.Answer.Answer == RuleAnswer.CannotTell),

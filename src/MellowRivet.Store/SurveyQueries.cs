@@ -18,6 +18,11 @@ public static class SurveyQueries
     public static Task<bool> IsSurveyAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
         db.Inspections.AnyAsync(row => row.Id == inspectionId && row.Kind == InspectionKind.Survey, stop);
 
+    /// <summary>The survey of an aircraft that is under way; null where none is.</summary>
+    public static Task<Inspection?> SurveyUnderWayAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
+        db.Inspections.AsNoTracking().FirstOrDefaultAsync(row => row.AircraftId == aircraftId && row.State == InspectionState.InWork
+            && row.Kind == InspectionKind.Survey, stop);
+
     /// <summary>Every survey, latest first.</summary>
     public static async Task<IReadOnlyList<SurveyRow>> SurveysAsync(this RivetDb db, CancellationToken stop) =>
         [.. (await (from survey in db.Inspections.AsNoTracking()

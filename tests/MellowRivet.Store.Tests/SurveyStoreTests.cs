@@ -41,8 +41,8 @@ public class SurveyStoreTests : IAsyncLifetime
         await db.SaveChangesAsync();
         (await shop.Desk(db).WriteAsync(survey, Guid.NewGuid(), job =>
         {
-            var found = job.Inspection.Find(Guid.NewGuid(), "Left leg cracked", "gear", "left, upper", DiscrepancyClass.Airworthiness, false,
-                job.Inspection.Tasks[0], TestShop.Ines, TestShop.Now, new Pin(10, 20));
+            var found = job.Inspection.Find(Guid.NewGuid(), "Left leg cracked", "gear", "left, upper", DiscrepancyClass.Airworthiness,
+                false, job.Inspection.Tasks[0], TestShop.Ines, TestShop.Now, new Pin(10, 20));
             found.Add(new Photo(new string('a', 64), 10, 10, null, TestShop.Now));
             job.Inspection.Mark(new(found.Number, false, true, false)).ShouldBeNull();
             return found.Expect(Estimate.Of(3, 1_200), job.Inspection.Terms, TestShop.Ines, TestShop.Now);
@@ -124,8 +124,10 @@ public class SurveyStoreTests : IAsyncLifetime
             InspectionKind.Annual, "26-9", [TestShop.Sheet], TestShop.Today.AddDays(1));
         (await after.LastSignedAsync(next, default)).ShouldBeNull();
         (await HangarAsync()).Aircraft.Single(one => one.Due.Aircraft.Id == surveyed).Hangar.Work.ShouldBeNull();
-        (await shop.Desk(after).SignAsync(survey, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, null, default)).Refusal.ShouldNotBeNull();
-        (await shop.Desk(after).SignStatusAsync(survey, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal.ShouldNotBeNull();
+        (await shop.Desk(after).SignAsync(survey, Guid.NewGuid(), TestShop.Weighed, TestShop.Signer, null, default)).Refusal
+            .ShouldNotBeNull();
+        (await shop.Desk(after).SignStatusAsync(survey, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Refusal
+            .ShouldNotBeNull();
         var job = (await shop.Desk(after).JobAsync(survey, default))!;
         Desk.Seal(after, new(job.Inspection, job.Aircraft, TestShop.Weighed, await shop.Board(after).InTurnAsync(surveyed, default),
             TestShop.Today, TestShop.Clock), TestShop.Signer, TestShop.Now)!.Message.ShouldContain("Nothing of it is signed");

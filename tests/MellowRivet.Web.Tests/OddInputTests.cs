@@ -148,7 +148,8 @@ public sealed class OddInputTests(DemoServer server) : IClassFixture<DemoServer>
         {
             var path = "/" + Regex.Replace(asked.Pattern, @"\{(\w+)[^/]*\}", part => part.Groups[1].Value switch
             {
-                "id" => (asked.Pattern.StartsWith("walk", StringComparison.Ordinal) ? Walk : server.FileOf("N04QF")).Split('/')[^1],
+                "id" => (RightsTests.OfSurvey(asked.Pattern) ? server.Walk("N0FLD")
+                    : asked.Pattern.StartsWith("walk", StringComparison.Ordinal) ? Walk : server.FileOf("N04QF")).Split('/')[^1],
                 "sheet" => "lubrication", _ => "",
             }) + (asked.Handler.Length > 0 ? $"?handler={asked.Handler}&form=csv" : "");
             var answer = await orla.GetAsync(path);

@@ -28,12 +28,19 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         $"{db.Readings.AsEnumerable().First(one => server.FileOf("N0BRM").EndsWith($"{one.AircraftId}", StringComparison.Ordinal)).Id}");
     private readonly string person = server.With(db => $"{db.People.AsEnumerable().First(one => one.Name.StartsWith("Piet")).Id}");
 
+    private readonly string survey = server.Walk("N0FLD").Split('/')[^1];
+
+    /// <summary>Addresses that a survey alone has.</summary>
+    public static bool OfSurvey(string pattern) => pattern.StartsWith("walk/", StringComparison.Ordinal)
+        && Regex.IsMatch(pattern, @"/(money|order|survey-report|survey\.(json|csv))$");
+
     // A real address for a pattern: the trainer's walk, the glider's file.
     private string Fill(Address asked)
     {
         var path = "/" + Regex.Replace(asked.Pattern, @"\{(\w+)[^/]*\}", part => part.Groups[1].Value switch
         {
-            "id" => asked.Pattern.StartsWith("walk", StringComparison.Ordinal)
+            "id" => OfSurvey(asked.Pattern) ? survey
+                : asked.Pattern.StartsWith("walk", StringComparison.Ordinal)
                 ? walk
                 : asked.Pattern.Contains("/value/", StringComparison.Ordinal) ? built
                 : asked.Pattern.StartsWith("aircraft", StringComparison.Ordinal) ? glider
@@ -58,8 +65,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
         ["GET /shelf?handler=File"] = (HttpStatusCode.NotFound, "no file was named"),
         ["GET /outbox?handler=File"] = (HttpStatusCode.NotFound, "no mail was named"),
         ["GET /walk/{id:guid}/fix-list/{number:int}/placard"] = (HttpStatusCode.NotFound, "it is not deferred"),
-        ["GET /walk/{id:guid}/{place:regex(^(engine|airframe|bulletins)$)}/{zone?}?handler=Judge"] = (HttpStatusCode.NotFound,
-            "no task was named"),
+        ["GET /walk/{id:guid}/{place:regex(^(engine|airframe|bulletins|paper|dear|quick|run)$)}/{zone?}?handler=Judge"] =
+            (HttpStatusCode.NotFound, "no task was named"),
         ["GET /walk/{id:guid}/records.pdf"] = (HttpStatusCode.NotFound, "nothing is signed yet"),
         ["POST /share"] = (HttpStatusCode.Forbidden, "it is for the phone's own share sheet, which says so (FoundPagesTests)"),
     };

@@ -10,6 +10,13 @@ const views = [
   '/plan',
   '/plan/me',
   '/plan/week',
+  '/surveys',
+  '/surveys/new',
+  'SURVEY/order',
+  'SURVEY/money',
+  'SURVEY/survey-report',
+  'SURVEY/dear/engine',
+  'SURVEY/paper/papers',
   '/due/calendar',
   '/who-may?job=replace%20a%20tyre',
   '/bench',
@@ -68,6 +75,9 @@ const views = [
 // their like.
 const alike = [
   '/bench',
+  '/surveys',
+  '/surveys/new',
+  'SURVEY/paper/papers',
   '/bench/magneto?pointsOpenDegrees=5&retardDegrees=30',
   'TRAINER/pressure-altitude',
   '/due/calendar',
@@ -97,11 +107,12 @@ const alike = [
 ];
 
 // Standing, the same marks are laid out otherwise: axe looks at those with marks of their own.
-const standingViews = ['/', 'WALK/arrive', 'WALK/airframe/cabin', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/tags'];
+const standingViews = ['/', 'SURVEY/money', 'WALK/arrive', 'WALK/airframe/cabin', 'WALK/find?zone=tail', 'WALK/fix-list', 'WALK/tags'];
 
 // Contrast: the views that together show every colour, by day. The night hangar has other values of the same palette (PaletteTests).
 const coloured = [
   '/',
+  'SURVEY/money',
   'FILE',
   'TRAINER/plugs',
   '/bench/compression?psi1=58&psi2=76',
@@ -127,7 +138,11 @@ async function read(page, shop, looked, look) {
   await enterAs(page, 'orla');
   const file = shop.files.N0TWQ;
   for (const view of looked) {
-    let address = view.replace('WALK', shop.walks.N0LTS).replace('TRAINER', shop.walks.N04QF).replace('FILE', file);
+    let address = view
+      .replace('WALK', shop.walks.N0LTS)
+      .replace('TRAINER', shop.walks.N04QF)
+      .replace('SURVEY', shop.walks.N0FLD)
+      .replace('FILE', file);
     const first = view.match(/(item|part)=first/)?.[1];
     if (first) {
       await page.goto(first === 'item' ? file : `${file}/parts`);

@@ -1,3 +1,4 @@
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.OpenItems;
@@ -44,6 +45,16 @@ public sealed partial class Inspection
         Survey = Survey! with { Marks = [.. Survey.Marks.Where(other => other.Number != mark.Number), mark] };
         return null;
     }
+
+    /// <summary>Says of something that was just found what it costs, and who pays it.</summary>
+    /// <param name="found">What was found.</param>
+    /// <param name="cost">What putting it right costs; null where nobody knows yet.</param>
+    /// <param name="mark">Who pays, whether it was hidden, and whether it ends the deal.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="at">When.</param>
+    public Refusal? Weigh(Discrepancy found, Spread? cost, SurveyMark mark, Guid by, DateTimeOffset at) =>
+        (cost is { } sum ? found.Expect(new([], [new(Estimate.PartsAtOnce, "", 1, "", sum, null, false)]), Terms, by, at) : null)
+            ?? (mark is { SellerPays: false, Hidden: false, Stops: false } ? null : Mark(mark));
 
     /// <summary>Says what an engine's or a propeller's money rests on.</summary>
     public void Say(PowerSaid said) =>

@@ -106,7 +106,8 @@ public sealed partial record RulePack(
     /// </summary>
     /// <param name="inspection">The inspection.</param>
     /// <param name="to">The category the aircraft would get.</param>
-    public Refusal? GoesOn(Inspection inspection, Category to) => !inspection.InWork || inspection.IsSurvey || KindsFor(to).Contains(inspection.Kind)
+    public Refusal? GoesOn(Inspection inspection, Category to) => !inspection.InWork || inspection.IsSurvey
+        || KindsFor(to).Contains(inspection.Kind)
         || (inspection.Kind == InspectionKind.Job && DoesJobs(to)) ? null
         : new("Category",
             $"{inspection.WorkOrder}, {inspection.Kind.InWordsToChoose()}, is in work, and {Title} knows none on {to.InWords()}: "

@@ -101,6 +101,14 @@ public sealed record Survey(SurveyTerms Terms, SurveyRules Rules)
 
 public static class SeenThereWords
 {
+    /// <summary>What one presses to say so.</summary>
+    public static string Verb(this SeenThere says) => says switch
+    {
+        SeenThere.Seen => "Seen",
+        SeenThere.NotThere => "Not there",
+        _ => "Can’t be seen",
+    };
+
     public static string InWords(this SeenThere says) => says switch
     {
         SeenThere.Seen => "seen on the aircraft",

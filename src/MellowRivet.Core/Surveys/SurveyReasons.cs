@@ -136,7 +136,8 @@ public sealed record SurveyReasons(SurveyMoney Money, HouseRules House)
             return null;
         var which = Question.Findings.Where(found => paid.Contains(found.Id)).ToList();
         return new($"If the seller {(which.Exists(found => found.Stops) ? "puts right" : "pays")} "
-            + $"{(which is [var only] ? Named(only) : $"{string.Join(", ", which.SkipLast(1).Select(found => found.Id))} and {which[^1].Id}")}",
+            + (which is [var only] ? Named(only)
+                : $"{string.Join(", ", which.SkipLast(1).Select(found => found.Id))} and {which[^1].Id}"),
             verdict, then.By ?? 0);
     }
 

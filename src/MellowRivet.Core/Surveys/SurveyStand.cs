@@ -237,7 +237,8 @@ public sealed class SurveyStand
     private PowerStand PowerOf(Installation stay, Aircraft aircraft, DueLine due)
     {
         var said = Survey.Power.FirstOrDefault(one => one.ComponentId == stay.ComponentId);
-        var overhaul = due.Entries.FirstOrDefault(entry => entry.Item.Kind == DueKind.Overhaul && entry.Item.ComponentId == stay.ComponentId);
+        var overhaul = due.Entries.FirstOrDefault(entry => entry.Item.Kind == DueKind.Overhaul
+            && entry.Item.ComponentId == stay.ComponentId);
         // Since its overhaul; one that never had any, since new.
         var hours = said?.Hours ?? (stay.SinceOverhaul(aircraft.TimeInService)
             ?? (stay.Component.LastOverhaul is null ? stay.TimeInService(aircraft.TimeInService) : null))?.Value;

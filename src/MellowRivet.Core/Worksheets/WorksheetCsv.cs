@@ -113,8 +113,9 @@ public static class WorksheetCsv
             : line.Choice("asks", Asked.Run), SamplingOf(line));
 
     private static Sampling? SamplingOf(Line line) => line.Cell("sample") is not { } how ? null
-        : new(how, (int)Math.Clamp(line.Number("minutes") ?? 0, -1, Sampling.LongestLook + 1), line.Cell("cannotShow") ?? "", line.Cell("cost") ?? "",
-            (decimal)Math.Clamp(line.Number("likelihood") ?? 0, -1, 2), line.Cell("paper") is null ? null : line.Choice("paper", PaperTopic.Totals));
+        : new(how, (int)Math.Clamp(line.Number("minutes") ?? 0, -1, Sampling.LongestLook + 1), line.Cell("cannotShow") ?? "",
+            line.Cell("cost") ?? "", (decimal)Math.Clamp(line.Number("likelihood") ?? 0, -1, 2),
+            line.Cell("paper") is null ? null : line.Choice("paper", PaperTopic.Totals));
 
     private static string Name<T>(T value) where T : struct, Enum => char.ToLowerInvariant(value.ToString()[0]) + value.ToString()[1..];
 

@@ -27,8 +27,8 @@ internal static class SurveyApi
             problems.Add("asking", "The asking price, above 0, is wanted.");
         decimal? inOrder = null, supposed = null;
         if (call.InOrder is null)
-            problems.Add("inOrder", "What such an aircraft fetches in order is wanted: { \"price\": 48000 }. Without it no price can be said "
-                + "to be fair.");
+            problems.Add("inOrder", "What such an aircraft fetches in order is wanted: { \"price\": 48000 }. Without it no price can be "
+                + "said to be fair.");
         else if (call.InOrder.Price is > 0 and < MostMoney and var price)
         {
             inOrder = (decimal)price;
@@ -47,7 +47,7 @@ internal static class SurveyApi
         var due = (call.DueWithinYear ?? []).Take(Most).Select((one, index) => Due(one, $"dueWithinYear[{index}]", problems)).ToList();
         var power = call.Engine is null ? null : Engine(call.Engine, supposed, rules, problems);
         if (call.Engine is null && supposed is not null)
-            problems.Add("inOrder.engineHours", "It says something of an engine: hours, interval and overhaul's cost are wanted beside it.");
+            problems.Add("inOrder.engineHours", "It says something of an engine: its hours, interval and overhaul's cost are wanted.");
         List<Reserve> reserves = call.Reserve is { } held
             ? [new("reserve", (decimal)problems.Number("reserve", held, 0, MostMoney, "", 0))] : [];
         decimal? limit = call.Limit is { } most ? (decimal)problems.Number("limit", most, 0, MostMoney, "", 0) : null;

@@ -8,7 +8,6 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Surveys;
-using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -26,9 +25,10 @@ internal static class DemoSurveys
     private static readonly Seen[] OnTheTourer =
     [
         new("Right fuel tank: blue stains along the rear seam, wet after a night full", "The right fuel tank leaks along its rear seam.",
-            "right-wing", "rear seam, ribs 2 to 4", DiscrepancyClass.Airworthiness, "sy-rw-tank", Subject.Skin, new(900, 1_700, 3_200), true),
-        new("Left door post: crack of 14 mm at the lower hinge", "The post of the left door is cracked where the lower hinge sits.", "cabin",
-            "left, lower hinge", DiscrepancyClass.Airworthiness, "sy-posts", Subject.Fitting, new(1_400, 2_300, 4_500)),
+            "right-wing", "rear seam, ribs 2 to 4", DiscrepancyClass.Airworthiness, "sy-rw-tank", Subject.Skin, new(900, 1_700, 3_200),
+            true),
+        new("Left door post: crack of 14 mm at the lower hinge", "The post of the left door is cracked where the lower hinge sits.",
+            "cabin", "left, lower hinge", DiscrepancyClass.Airworthiness, "sy-posts", Subject.Fitting, new(1_400, 2_300, 4_500)),
         new("Muffler: inner cone burnt through, loose in the can", "The inside of the muffler is burnt through.", "engine",
             "right muffler", DiscrepancyClass.Airworthiness, "sy-exhaust", Subject.Tube, new(480, 720, 1_100), Hidden: true),
         new("Two patches under the belly, no entry tells of them", "Two patches under the belly that no book tells of.", "tail-cone",
@@ -89,9 +89,10 @@ internal static class DemoSurveys
     {
         var aircraft = await demo.Db.Aircraft.WithParts().SingleAsync(row => row.Registration == "N0FLD", stop);
         var engine = aircraft.Engines.Single().Component;
-        var at = demo.At(0, 8);
+        var at = demo.Now.AddMinutes(-200);
         var survey = Begin(demo, aircraft, new("Tove Marchbank", "soaring from grass, folded among others in a hangar", 24_500, 5_000, 5,
-            "cowl, exhaust at the port, inspection rings", new(28_000, "two sales of the type this year, by the club")), at, "-120", "survey",
+            "cowl, exhaust at the port, inspection rings", new(28_000, "two sales of the type this year, by the club")), at, "-120",
+            "survey",
             "survey-metal", "survey-two-stroke");
         await FindAsync(demo, survey, OnTheGlider, at, stop);
         string[] done = ["sy-totals", "sy-holes", "sy-damage", "sy-signers", "sy-life", "sy-rw-fold", "sy-firewall", "sy-pistons"];

@@ -23,7 +23,8 @@ public static class Seam
     {
         Station.Arrive => Arrive(inspection),
         Station.LookAndOpen => LookAndOpen(inspection),
-        Station.Engine or Station.Airframe or Station.Paper or Station.Dear or Station.Quick or Station.Run => OfZones(ZoneProgress.Of(station, inspection), inspection.Id),
+        Station.Engine or Station.Airframe or Station.Paper or Station.Dear or Station.Quick or Station.Run =>
+            OfZones(ZoneProgress.Of(station, inspection), inspection.Id),
         Station.Bulletins => Bulletins(inspection, research ?? BulletinResearch.None),
         Station.FixList => FixList(inspection),
         Station.Close => [new(!inspection.InWork ? State.Good : readyToSign ? State.CannotTell : State.NotYet,

@@ -38,7 +38,8 @@ public sealed class SurveyBar
             steps.Add(("power", $"{power.What}, run less than supposed", power.ComesOff.Likely));
         foreach (var power in question.Power.Where(power => power.ComesOff.Likely > 0))
             steps.Add(("power", $"{power.What}, used up", power.ComesOff.Likely));
-        var found = question.Findings.Where(one => !one.SellerPays && one.Cost.Likely > 0).OrderByDescending(one => one.Cost.Likely).ToList();
+        var found = question.Findings.Where(one => !one.SellerPays && one.Cost.Likely > 0)
+            .OrderByDescending(one => one.Cost.Likely).ToList();
         foreach (var one in found.Take(found.Count == MostFindings + 1 ? MostFindings + 1 : MostFindings))
             steps.Add(("found", $"{one.Id} {one.What}", one.Cost.Likely));
         if (found.Count > MostFindings + 1)
@@ -71,9 +72,8 @@ public sealed class SurveyBar
         AskingY = At(question.Asking);
         InOrderY = At(inOrder);
         // The words of two that are near each other stand apart.
-        AskingLabelY = AskingY + (Math.Abs(AskingY - InOrderY) < LabelHeight ? AskingY >= InOrderY ? LabelHeight / 2 : -LabelHeight / 2 : 0);
-        InOrderLabelY = InOrderY + (Math.Abs(AskingY - InOrderY) < LabelHeight ? AskingY >= InOrderY ? -LabelHeight / 2 : LabelHeight / 2
-            : 0);
+        var apart = Math.Abs(AskingY - InOrderY) >= LabelHeight ? 0 : AskingY >= InOrderY ? LabelHeight / 2 : -LabelHeight / 2;
+        (AskingLabelY, InOrderLabelY) = (AskingY + apart, InOrderY - apart);
         Asking = Say(house, question.Asking);
         InOrder = Say(house, inOrder);
         Fair = Say(house, Math.Max(0, fair.Likely));

@@ -2,7 +2,6 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using MellowRivet.Core.Estimates;
-using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Surveys;
 using MellowRivet.Store;
@@ -25,7 +24,7 @@ internal static class SurveyFiles
 
     public static void MapSurveyFiles(this WebApplication app)
     {
-        var files = app.MapGroup("/walk/{id:guid}").Needs(Right.RecordWork).OwnersSee(Through.Walk).ExcludeFromDescription();
+        var files = app.MapGroup("/walk/{id:guid}").Needs(Right.RecordWork).ExcludeFromDescription();
         files.MapGet("/survey.json", async (Guid id, Desk desk, CancellationToken stop) =>
             await desk.SurveyStandAsync(id, stop) is not var (job, stand) ? Results.NotFound()
                 : Results.File(JsonSerializer.SerializeToUtf8Bytes(Of(job, stand), Json), "application/json", Named(job, "json")));

@@ -4,7 +4,9 @@ using MellowRivet.Core.Surveys;
 
 namespace MellowRivet.Core.Tests.Surveys;
 
-/// <summary>The money of a survey, worked by hand: asking 40,000, in order 50,000, an engine at 1,500 of 2,000 h of an overhaul at 30,000.</summary>
+/// <summary>
+/// The money of a survey, worked by hand: asking 40,000, in order 50,000, an engine at 1,500 of 2,000 h of an overhaul at 30,000.
+/// </summary>
 public class SurveyMoneyTests
 {
     private static readonly SurveyRules Rules = SurveyRules.Parse(File.ReadAllText(Path.Combine(Fixture.Shelf, "survey", "usual.json")));

@@ -158,7 +158,8 @@ public class SurveyStandTests
         var found = Find("tank leaks", Estimate.Of(5, 300));
         foreach (var to in new[] { Disposition.Asked, Disposition.Approved, Disposition.InWork, Disposition.PartsAwaited })
             found.Move(to, null, survey.Terms, Fixture.Ines, Fixture.Now)!.Message.ShouldContain("nothing is put right");
-        found.Correct(new("sealed", CorrectionKind.Repaired, "manual 28"), survey.Terms, Fixture.Ines, Fixture.Now)!.Field.ShouldBe("action");
+        found.Correct(new("sealed", CorrectionKind.Repaired, "manual 28"), survey.Terms, Fixture.Ines, Fixture.Now)!.Field
+            .ShouldBe("action");
         Should.Throw<InvalidOperationException>(survey.Sign);
         // A shop that writes words for it into its own rules signs nothing with them, either.
         var rules = Fixture.Rules with

@@ -18,7 +18,11 @@ public enum FilePage { Due = 1, Job, OpenItems, Bulletins, Parts, Times, Trends,
 /// <param name="MayKeep">Whoever looks may change the file.</param>
 /// <param name="MayRecord">Whoever looks may write down what they read and do.</param>
 /// <param name="Today">The day.</param>
-public sealed record FileShown(Aircraft Aircraft, Inspection? InWork, bool MayKeep, bool MayRecord, DateOnly Today);
+public sealed record FileShown(Aircraft Aircraft, Inspection? InWork, bool MayKeep, bool MayRecord, DateOnly Today)
+{
+    /// <summary>Its survey under way; null where none is, and for whoever isn't the shop's.</summary>
+    public Inspection? Survey { get; init; }
+}
 
 /// <summary>What a page of an aircraft's file shows; the names are those its markup reads.</summary>
 /// <param name="File">What every page of the file shows.</param>
@@ -79,12 +83,12 @@ public abstract class FleetPage<TView>(Desk desk, RivetDb db, TimeProvider clock
 
     /// <summary>What every page of the file shows; null where there is no such aircraft.</summary>
     protected async Task<FileShown?> LoadAsync(CancellationToken stop) => await db.AircraftAsync(Id, stop) is { } aircraft
-        ? new(aircraft, await InWorkAsync(stop), User.May(Right.KeepFile), User.May(Right.RecordWork), Today)
+        ? new(aircraft, await db.InWorkAsync(Id, stop, ShowsTasks), User.May(Right.KeepFile), User.May(Right.RecordWork), Today)
+        {
+            // What a buyer has surveyed is no business of whoever owns it.
+            Survey = User.SeesFleet() ? await db.SurveyUnderWayAsync(Id, stop) : null,
+        }
         : null;
-
-    // What a buyer has surveyed is no business of whoever owns it.
-    private async Task<Inspection?> InWorkAsync(CancellationToken stop) =>
-        await db.InWorkAsync(Id, stop, ShowsTasks) is { } work && (User.SeesFleet() || !work.IsSurvey) ? work : null;
 
     /// <summary>Where a page of this file is.</summary>
     protected string HrefOf(FilePage page) => FileView.HrefOf(Id, page);

@@ -3,12 +3,10 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Surveys;
-using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Fleet.DataPlate;
 using MellowRivet.Web.Pages.Shared;
-using MellowRivet.Web.Pages.Shelves;
 using Microsoft.AspNetCore.Mvc;
 
 namespace MellowRivet.Web.Pages.Surveys;
@@ -64,7 +62,9 @@ public sealed class NewSurveyModel(RivetDb db, Shelf shelf, TimeProvider clock) 
 
     private async Task<IEnumerable<Refusal>> WrongPlateAsync(CancellationToken stop)
     {
-        // What nobody can read off stays empty in a light file; the walk finds it out.
+        // What nobody can read off, or nobody asks for, is what it usually is in a light file; the walk finds it out.
+        var usual = Form.Layout == EngineLayout.InlineTwoStroke.Key ? IgnitionKind.HighEnergy : IgnitionKind.Magneto;
+        (Form.Top, Form.Bottom) = (usual, usual);
         Form.EngineSerial = string.IsNullOrWhiteSpace(Form.EngineSerial) ? "not read yet" : Form.EngineSerial;
         if (Form.Engines == 2)
             Form.RightEngineSerial = string.IsNullOrWhiteSpace(Form.RightEngineSerial) ? "not read yet" : Form.RightEngineSerial;
@@ -84,10 +84,11 @@ public sealed class NewSurveyModel(RivetDb db, Shelf shelf, TimeProvider clock) 
             about = await db.AircraftToChangeAsync(here, stop);
             if (about is null)
                 return new("Aircraft", "Choose the aircraft, or type its data plate.");
+            if (await db.SurveyUnderWayAsync(here, stop) is { } survey)
+                return new("Aircraft", $"Its survey {survey.WorkOrder} is under way: go on with that, or end it first.");
             if (await db.InWorkAsync(here, stop) is { } work)
-                return new("Aircraft", work.IsSurvey
-                    ? $"Its survey {work.WorkOrder} is under way: go on with that, or end it first."
-                    : $"Its {work.Kind.InFull()} {work.WorkOrder} is in work: its findings stand there. Close that one first.");
+                return new("Aircraft",
+                    $"Its {work.Kind.InFull()} {work.WorkOrder} is in work: what it finds stands there. Close that one first.");
         }
         else
         {

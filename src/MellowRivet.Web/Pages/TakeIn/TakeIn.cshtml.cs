@@ -99,9 +99,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
             if (await db.IsTakenAsync(taking.Order, stop))
                 return new("WorkOrder", $"Work order {taking.Order} is taken.");
             if (await db.InWorkAsync(aircraft.Id, stop) is not null)
-                return new("Aircraft", await db.InWorkAsync(aircraft.Id, stop) is { IsSurvey: true } survey
-                    ? $"Its survey {survey.WorkOrder} is still under way: end that first."
-                    : "Its last inspection is still in work: close that one first.");
+                return new("Aircraft", "Its last inspection is still in work: close that one first.");
             // In its turn: what is signed or cleared until then counts.
             var with = new BeginsWith(await db.TasksDoneAsync(aircraft.Id, clock, stop), house,
                 await db.KnownMarksAsync(aircraft.Id, stop), await db.OpenItemsAsync(aircraft.Id, stop), use);

@@ -37,6 +37,12 @@ public sealed class FindForm
 
     /// <summary>The owner's complaint that it answers; null where it answers none.</summary>
     public Guid? Squawk { get; set; }
+
+    /// <summary>What putting it right costs, at a survey, and what is said of it there.</summary>
+    public string? Cost { get; set; }
+    public bool SellerPays { get; set; }
+    public bool Hidden { get; set; }
+    public bool Stops { get; set; }
     public List<IFormFile> Photos { get; set; } = [];
     public List<IFormFile> Sounds { get; set; } = [];
     public List<IFormFile> Videos { get; set; } = [];

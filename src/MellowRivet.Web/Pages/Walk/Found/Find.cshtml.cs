@@ -1,6 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
@@ -105,6 +106,9 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         if (form.Guess)
             form.Class = form.Judged is null ? Guess(inspection, form).Class : DiscrepancyClass.Airworthiness;
         List<Refusal> problems = [.. inspection.Check(form.ToFind())];
+        var (cost, wrongCost) = inspection.IsSurvey ? Estimate.ReadPrice(form.Cost, "What it costs") : (null, null);
+        if (wrongCost is not null)
+            problems.Add(new("cost", wrongCost));
         Discrepancy? made = null;
         var attached = problems.Count > 0
             ? Attachments.None
@@ -118,7 +122,8 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
             {
                 (made, var refusal) = job.Inspection.PutOnList(form.Post, form.ToFind(), job.Aircraft, rules(job.Aircraft), attached.AddTo,
                     attached.Photo, Me, clock.GetUtcNow());
-                return refusal;
+                return refusal ?? (made is null || !job.Inspection.IsSurvey ? null
+                    : job.Inspection.Weigh(made, cost, new(made.Number, form.SellerPays, form.Hidden, form.Stops), Me, clock.GetUtcNow()));
             }, stop, form.Judged is null ? JobParts.Tasks | JobParts.Discrepancies : JobParts.Whole);
             if (written.Done)
                 return Done(inspection, form, made);

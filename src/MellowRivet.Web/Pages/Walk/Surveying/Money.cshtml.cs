@@ -146,8 +146,8 @@ public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
     /// <summary>Takes it up again.</summary>
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostUpAsync(Guid post, CancellationToken stop) =>
-        AfterAsync(Desk.SurveyAsync(Id, post, async job => await Db.InWorkAsync(job.Aircraft.Id, stop) is { } other
-            ? new("end", $"{other.WorkOrder} is in work on it: close that one first.")
+        AfterAsync(Desk.SurveyAsync(Id, post, async job => await Db.SurveyUnderWayAsync(job.Aircraft.Id, stop) is { } other
+            ? new("end", $"Another survey of it, {other.WorkOrder}, is under way: end that one first.")
             : job.Inspection.TakeUpSurvey(), stop), $"{Here}#end", stop);
 
     /// <summary>Says that it was bought, or not.</summary>
