@@ -23,6 +23,10 @@ public static class SurveyQueries
         db.Inspections.AsNoTracking().FirstOrDefaultAsync(row => row.AircraftId == aircraftId && row.State == InspectionState.InWork
             && row.Kind == InspectionKind.Survey, stop);
 
+    /// <summary>How many surveys are under way.</summary>
+    public static Task<int> SurveysUnderWayAsync(this RivetDb db, CancellationToken stop) =>
+        db.Inspections.CountAsync(row => row.State == InspectionState.InWork && row.Kind == InspectionKind.Survey, stop);
+
     /// <summary>Every survey, latest first.</summary>
     public static async Task<IReadOnlyList<SurveyRow>> SurveysAsync(this RivetDb db, CancellationToken stop) =>
         [.. (await (from survey in db.Inspections.AsNoTracking()

@@ -33,6 +33,7 @@ test('from the plate to the report', { tag: '@standing' }, async ({ page, shop }
   await page.goto(`${shop.walks.N0FLD}/money`);
   await page.getByLabel(/why does it end here/).fill('another buyer was quicker');
   await page.getByRole('button', { name: 'End it early' }).tap();
+  await expect(page.locator('#end')).toContainText('Ended early: another buyer was quicker');
 
   await page.goto('/surveys/new');
   await page.getByLabel('On file here').selectOption({ label: 'N0FLD · Lindqvale Tarn M' });
@@ -67,6 +68,8 @@ test('from the plate to the report', { tag: '@standing' }, async ({ page, shop }
   await expect(verdict(page)).toHaveText('So far nothing against the price');
   await page.getByLabel('Its overhaul costs').first().fill('9000');
   await page.locator('#power').getByRole('button', { name: 'Keep' }).first().tap();
+  // The hours from one overhaul to the next nobody said: it stays out of the sum, and says so.
+  await expect(page.locator('.power-line').first()).toContainText('hours from one overhaul to the next not said');
   await page.getByLabel(/why does it end here/).fill('dusk');
   await page.getByRole('button', { name: 'End it early' }).tap();
   await expect(page.locator('#end')).toContainText('Ended early: dusk');

@@ -26,6 +26,9 @@ public sealed record HangarView(ListPage<HangarLine> Lines, IReadOnlyList<(Hanga
     string? Find, HangarFilter Only, IReadOnlyDictionary<HangarFilter, int> Counts, IReadOnlyList<HangarLine> Rest,
     IReadOnlyList<(Person Who, Certificate Held)> Ending, DateOnly? AsOf, PlanNow Plan) : PageView
 {
+    /// <summary>How many surveys are under way; none for whoever isn't the shop's.</summary>
+    public int Surveys { get; init; }
+
     public static string Doing(WorkShown work)
     {
         var kind = work.Kind.InWords();
@@ -42,7 +45,7 @@ public sealed record HangarView(ListPage<HangarLine> Lines, IReadOnlyList<(Hanga
 /// <summary>The hangar: answers "what do I do now?"</summary>
 [OwnersSee(Through.Sight)]
 [Needs(Right.Look)]
-public sealed class HangarModel(ShopBoard board, PlanDesk plans, Seen seen, TimeProvider clock) : ShopPage<HangarView>
+public sealed class HangarModel(RivetDb db, ShopBoard board, PlanDesk plans, Seen seen, TimeProvider clock) : ShopPage<HangarView>
 {
     private const int MostCalls = 3, WantsNothing = 3;
 
@@ -95,6 +98,7 @@ public sealed class HangarModel(ShopBoard board, PlanDesk plans, Seen seen, Time
             [.. now.People.Values.Where(person => person.IsHere && (person.Id == User.PersonId() || User.May(Right.ManageShop)))
                 .SelectMany(person => person.Certificates.Where(held => held.WantsReminder(clock.Today())).Select(held => (person, held)))
                 .OrderBy(one => one.held.Until)],
-            now.Day == clock.Today() ? null : now.Day, await plans.NowAsync(stop));
+            now.Day == clock.Today() ? null : now.Day, await plans.NowAsync(stop))
+        { Surveys = User.SeesFleet() ? await db.SurveysUnderWayAsync(stop) : 0 };
     }
 }
