@@ -38,7 +38,6 @@ public sealed partial class Desk
                 return refusal;
             if (await db.InWorkAsync(job.Aircraft.Id, stop) is { } work)
                 return new("outcome", $"{work.WorkOrder} is in work on it: what was found would pass it by. Close that one first.");
-            await SettledSinceAsync(job.Inspection, by, at, stop);
             job.Aircraft.Joins();
             db.SettleOpenItems(job.Inspection, by, today);
             foreach (var person in (await db.People.ToListAsync(stop)).Where(person => person.OwnsOn(job.Aircraft.Id, today)))
@@ -47,17 +46,6 @@ public sealed partial class Desk
                         return wrong with { Field = "outcome" };
             return null;
         }, stop);
-
-    // What was left open before, and put right while it was surveyed, isn't opened anew.
-    private async Task SettledSinceAsync(Core.Inspections.Inspection survey, Guid by, DateTimeOffset at, CancellationToken stop)
-    {
-        var carried = survey.Discrepancies.Where(found => found is { IsOpen: true, CarriedFrom: not null }).ToList();
-        var ids = carried.Select(found => found.CarriedFrom!.Value).ToList();
-        var settled = await db.OpenItems.AsNoTracking().Where(item => ids.Contains(item.Id) && item.End != null).ToListAsync(stop);
-        foreach (var found in carried)
-            if (settled.Find(item => item.Id == found.CarriedFrom) is { } item)
-                found.Move(Core.Discrepancies.Disposition.Withdrawn, $"settled since: {item.End!.Reference}", survey.Terms, by, at);
-    }
 
     /// <summary>It wasn't bought: it stays on file as a survey.</summary>
     public Task<Written> NotBoughtAsync(Guid inspectionId, Guid post, Guid by, CancellationToken stop) =>

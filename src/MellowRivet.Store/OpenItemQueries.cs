@@ -25,7 +25,8 @@ public static class OpenItemQueries
     {
         var open = db.OpenItems.Where(item => item.AircraftId == inspection.AircraftId && item.End == null).AsEnumerable()
             .Union(db.OpenItems.Local.Where(item => item.AircraftId == inspection.AircraftId && item.IsOpen)).ToList();
-        db.OpenItems.AddRange(OpenItemsAfter.Signing(inspection, open, by, on));
+        db.OpenItems.AddRange(inspection.IsSurvey ? OpenItemsAfter.Buying(inspection, open, on)
+            : OpenItemsAfter.Signing(inspection, open, by, on));
     }
 
     /// <summary>

@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using System.Collections.Frozen;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Store.Files;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -39,6 +40,7 @@ public static class PicturesOf
         var sql = string.Join(" UNION ALL ", Places(db).Select(place =>
             $"""
             SELECT 1 FROM "{place.Table}" WHERE "{place.Link}" IN ({Leading(place.Link, these)}) AND instr("{place.Column}", @sha) > 0
+                {NotSurveyed(db, place.Table)}
             """));
         SqliteParameter[] given = [new("@sha", sha256), .. aircraft.Select((id, index) => new SqliteParameter($"@a{index}", id))];
 #pragma warning disable EF1002 // Names of tables and columns come from the model; what comes from outside is a parameter.
@@ -46,10 +48,20 @@ public static class PicturesOf
 #pragma warning restore EF1002
     }
 
+    // What a buyer has surveyed is no picture of the owner's, whatever leads from it to the aircraft, until it is open on an aircraft of
+    // theirs.
+    private static string NotSurveyed(RivetDb db, string table)
+    {
+        string NameOf<T>() => db.Model.FindEntityType(typeof(T))!.GetTableName()!;
+        var inspections = NameOf<Inspection>();
+        return table == inspections ? $"AND Kind <> '{InspectionKind.Survey}'"
+            : table == NameOf<OpenItem>() || !Places(db).Any(place => place.Table == table && place.Link == "InspectionId") ? ""
+            : $"AND (InspectionId IS NULL OR InspectionId NOT IN (SELECT Id FROM {inspections} WHERE Kind = '{InspectionKind.Survey}'))";
+    }
+
     private static string Leading(string link, string these) => link switch
     {
-        // What a buyer has surveyed is no picture of the owner's, until it is open on an aircraft of theirs.
-        "InspectionId" => $"SELECT Id FROM Inspections WHERE AircraftId IN ({these}) AND Kind <> '{InspectionKind.Survey}'",
+        "InspectionId" => $"SELECT Id FROM Inspections WHERE AircraftId IN ({these})",
         "ComponentId" => $"SELECT ComponentId FROM Installations WHERE AircraftId IN ({these})",
         _ => these,
     };

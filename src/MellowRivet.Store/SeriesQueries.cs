@@ -31,10 +31,22 @@ public static class SeriesQueries
     }
 
     /// <summary>Every series of an aircraft that is loaded with its parts: one query, however many there are.</summary>
-    public static async Task<IReadOnlyList<SeriesGroup>> SeriesOfAsync(this RivetDb db, Aircraft aircraft, HoursAxis axis,
-        CancellationToken stop) => AircraftSeries.Of(aircraft, await (axis == HoursAxis.Part
-        ? db.SeriesOf(aircraft.Installations.Where(stay => stay.IsOn).Select(stay => stay.ComponentId), aircraft.Id)
-        : db.Readings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id)).ToListAsync(stop), axis);
+    /// <param name="db">The shop.</param>
+    /// <param name="aircraft">The aircraft.</param>
+    /// <param name="axis">The hours it is drawn over.</param>
+    /// <param name="surveyed">What a buyer had measured as well: no business of whoever owns the aircraft.</param>
+    /// <param name="stop">Stops waiting.</param>
+    public static async Task<IReadOnlyList<SeriesGroup>> SeriesOfAsync(this RivetDb db, Aircraft aircraft, HoursAxis axis, bool surveyed,
+        CancellationToken stop)
+    {
+        var readings = axis == HoursAxis.Part
+            ? db.SeriesOf(aircraft.Installations.Where(stay => stay.IsOn).Select(stay => stay.ComponentId), aircraft.Id)
+            : db.Readings.AsNoTracking().Where(reading => reading.AircraftId == aircraft.Id);
+        if (!surveyed)
+            readings = readings.Where(reading => !db.Inspections.Any(row => row.Id == reading.InspectionId
+                && row.Kind == InspectionKind.Survey));
+        return AircraftSeries.Of(aircraft, await readings.ToListAsync(stop), axis);
+    }
 
     /// <summary>Compressions of every cylinder that is or was on an engine here, wherever else each flew.</summary>
     public static Task<List<Reading>> CompressionsOfAsync(this RivetDb db, Aircraft aircraft, Component engine, CancellationToken stop) =>

@@ -45,7 +45,7 @@ public sealed class SeriesStoreTests : IAsyncLifetime
     {
         await using var db = shop.Open();
         var aircraft = await db.Aircraft.AsNoTracking().WithParts().SingleAsync(row => row.Id == home);
-        return [.. (await db.SeriesOfAsync(aircraft, HoursAxis.Part, default))
+        return [.. (await db.SeriesOfAsync(aircraft, HoursAxis.Part, surveyed: true, default))
             .Single(group => group.Kind == "oil-pressure").Series.Single(series => series.Component?.Id == engine).Points.Select(
                 point => Math.Round(point.Hours, 1))];
     }

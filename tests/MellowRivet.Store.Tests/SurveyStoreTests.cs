@@ -7,6 +7,7 @@ using MellowRivet.Core.Measures;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Surveys;
+using MellowRivet.Core.Trends;
 using MellowRivet.Core.Worksheets;
 using Microsoft.EntityFrameworkCore;
 
@@ -55,7 +56,7 @@ public class SurveyStoreTests : IAsyncLifetime
     {
         await using var db = shop.Open();
         (await shop.Desk(db).SurveyAsync(survey, Guid.NewGuid(), job =>
-            Task.FromResult(job.Inspection.EndSurvey("rain", TestShop.Ines, TestShop.Now)), default)).Refusal.ShouldBeNull();
+            Task.FromResult(job.Inspection.EndSurvey(job.Aircraft, "rain", TestShop.Ines, TestShop.Now)), default)).Refusal.ShouldBeNull();
     }
 
     private async Task<ShopStanding> HangarAsync()
@@ -108,6 +109,28 @@ public class SurveyStoreTests : IAsyncLifetime
         (await after.OpenItemsAsync(surveyed, default)).ShouldBeEmpty();
         (await HangarAsync()).Followed.Select(one => one.Due.Aircraft.Registration).ShouldBe(["N0TST"]);
         (await after.SurveysAsync(default)).ShouldHaveSingleItem().Survey.Outcome!.IsBought.ShouldBeFalse();
+    }
+
+    // The picture leads to the aircraft by the survey and by the part it was taken of; the reading by the part as well.
+    [Fact]
+    public async Task What_a_buyer_had_measured_and_photographed_is_none_of_the_owners_until_it_is_bought()
+    {
+        await using (var db = shop.Open())
+            (await shop.Desk(db).WriteAsync(survey, Guid.NewGuid(), job =>
+            {
+                job.Inspection.Record(new(Guid.NewGuid(), surveyed, null, "oil-pressure", "", 70, Unit.Psi, new(), new Hours(812.4m),
+                    TestShop.Now, TestShop.Ines));
+                return null;
+            }, default)).Refusal.ShouldBeNull();
+        await using var after = shop.Open();
+        var aircraft = await after.Aircraft.AsNoTracking().WithParts().SingleAsync(row => row.Id == surveyed);
+        (await after.SeriesOfAsync(aircraft, HoursAxis.Aircraft, surveyed: true, default)).ShouldHaveSingleItem();
+        (await after.SeriesOfAsync(aircraft, HoursAxis.Aircraft, surveyed: false, default)).ShouldBeEmpty();
+        (await after.IsOnAsync(new string('a', 64), [surveyed], default)).ShouldBeFalse();
+        await EndAsync();
+        await using (var db = shop.Open())
+            (await shop.Desk(db).BoughtAsync(survey, Guid.NewGuid(), TestShop.Ines, default)).Refusal.ShouldBeNull();
+        (await after.IsOnAsync(new string('a', 64), [surveyed], default)).ShouldBeTrue("it is an open item of the aircraft's");
     }
 
     // What a survey answered good is no task done: the next inspection asks for it all the same. Nor is it the last inspection, or work.

@@ -101,9 +101,15 @@ public sealed partial class Inspection
     public void GoOn(SurveyStop stop, Guid by, DateTimeOffset at) =>
         Survey = Survey! with { WentOn = new(stop.Numbers, stop.Work, by, at) };
 
-    /// <summary>Ends the looking. What wasn't looked at stays so, and the report names it.</summary>
-    public Refusal? EndSurvey(string? why, Guid by, DateTimeOffset at)
+    /// <summary>
+    /// Ends the looking. What wasn't looked at stays so, and the report names it; what was read and judged bad doesn't: it is on the list
+    /// first.
+    /// </summary>
+    public Refusal? EndSurvey(Aircraft aircraft, string? why, Guid by, DateTimeOffset at)
     {
+        if (Unanswered(aircraft).FirstOrDefault() is { } bad)
+            return new("end", $"{bad.What}: {bad.Saw}, judged bad and not on the list. Put it there, or read it again: the report would "
+                + "leave it out.");
         var open = NotLookedAt.Count();
         if (open > 0 && (string.IsNullOrWhiteSpace(why) || why.Trim().Length > TypedTerms.LongestWords))
             return new("end", $"{open} {(open == 1 ? "thing" : "things")} not looked at yet. Say why it ends here, in up to "

@@ -156,6 +156,13 @@ public sealed class OpenItem
         Changes++;
     }
 
+    /// <summary>The aircraft is somebody else's: what its owner agreed to binds nobody any more.</summary>
+    public void ChangesHands()
+    {
+        Agreed = null;
+        Changes++;
+    }
+
     /// <summary>Ends it.</summary>
     public void Close(OpenItemEnd end)
     {
@@ -164,7 +171,7 @@ public sealed class OpenItem
     }
 }
 
-/// <summary>What signing an inspection does to the aircraft's open items.</summary>
+/// <summary>What signing an inspection, or buying what was surveyed, does to the aircraft's open items.</summary>
 public static class OpenItemsAfter
 {
     /// <summary>Settles, keeps and adds: what was carried in is ended or taken over, what was newly left open is added.</summary>
@@ -188,6 +195,24 @@ public static class OpenItemsAfter
         return [.. inspection.Discrepancies.Where(found => OpenItem.Leaves(found)
             && (found.CarriedFrom is not { } from || open.All(item => item.Id != from))).OrderBy(found => found.Number)
             .Select(found => new OpenItem(inspection.AircraftId, inspection, found, on))];
+    }
+
+    /// <summary>
+    /// The buyer of what was surveyed bought it. Nobody signs a survey: it ends no item and makes none milder, and what an inspection said
+    /// since goes before it. What it found is added.
+    /// </summary>
+    /// <inheritdoc cref="Signing"/>
+    public static IReadOnlyList<OpenItem> Buying(Inspection inspection, IReadOnlyCollection<OpenItem> open, DateOnly on)
+    {
+        foreach (var item in open)
+        {
+            if (inspection.Discrepancies.FirstOrDefault(found => found.CarriedFrom == item.Id) is { } found && OpenItem.Leaves(found)
+                && (found.Class < item.Class || (found.Grounded && !item.Grounded)))
+                item.Take(inspection, found, on);
+            item.ChangesHands();
+        }
+        return [.. inspection.Discrepancies.Where(found => OpenItem.Leaves(found) && found.CarriedFrom is null)
+            .OrderBy(found => found.Number).Select(found => new OpenItem(inspection.AircraftId, inspection, found, on))];
     }
 }
 

@@ -4,6 +4,7 @@ using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Signing;
 
 namespace MellowRivet.Core.Surveys;
 
@@ -73,6 +74,7 @@ public sealed class SurveyStand
                 && Power.Any(power => power.Use is not null && power.Stay.ComponentId == entry.Item.ComponentId)))];
         NotLookedAt = [.. inspection.NotLookedAt.Select(task => Survey.Reserves.FirstOrDefault(said => said.Key == $"{task.Id:N}")
             is { } said ? new OpenLook(task, said.Sum, false) : new OpenLook(task, task.Sampling?.Worth ?? 0, true))];
+        Unanswered = [.. inspection.Unanswered(aircraft)];
         OwnReserves = [.. Survey.Reserves.Where(said => said.What.Length > 0)];
         Choices = [.. inspection.Choices.Where(choice => choice.Number is null)];
         Money = new(new(Survey.Terms.Asking, Survey.Terms.InOrder?.Price,
@@ -103,8 +105,12 @@ public sealed class SurveyStand
     /// <summary>What nobody has looked at, in walking order.</summary>
     public IReadOnlyList<OpenLook> NotLookedAt { get; }
 
+    /// <summary>What was read, is judged bad, and isn't on the list: it is in no sum.</summary>
+    public IReadOnlyList<Judged> Unanswered { get; }
+
     /// <summary>What is held in reserve beside the tasks.</summary>
     public IReadOnlyList<ReserveSaid> OwnReserves { get; }
+
     /// <summary>Ways side by side that are about more than a line, such as an overhaul or another power unit.</summary>
     public IReadOnlyList<Choice> Choices { get; }
     public SurveyMoney Money { get; }
@@ -114,7 +120,7 @@ public sealed class SurveyStand
     public SurveyMoney IfEnded { get; }
 
     /// <summary>It goes on, and something is still to be looked at: what is said of its money is said so far.</summary>
-    public bool IsSoFar => inspection.InWork && NotLookedAt.Count > 0;
+    public bool IsSoFar => inspection.InWork && (NotLookedAt.Count > 0 || Unanswered.Count > 0);
 
     /// <summary>The money if one of the ways side by side is taken.</summary>
     public SurveyMoney If(Choice choice, Alternative way)
@@ -156,6 +162,7 @@ public sealed class SurveyStand
         .. Survey.Terms.InOrder is null ? ["what such an aircraft fetches in order: without it no price is fair or not"]
             : Array.Empty<string>(),
         .. Power.Where(power => power.Missing.Length > 0).Select(power => $"{power.Title.ToLowerInvariant()}: {power.Missing}"),
+        .. Unanswered.Select(bad => $"{bad.What.ToLowerInvariant()}, {bad.Saw}: judged bad, and not on the list"),
         .. Count(Unpriced.Count(), "finding has no price", "findings have no price"),
         .. Count(UnpricedDue.Count(), "thing that falls due has no price", "things that fall due have no price"),
     ];

@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using System.Text;
 using MellowRivet.Core.Exchange;
 using MellowRivet.Core.People;
@@ -25,13 +26,13 @@ internal static class FileApi
         app.MapGet("/aircraft/{id:guid}/times.csv", TimesAsync).Needs(Right.Look).OwnersSee(Through.Aircraft).ExcludeFromDescription();
     }
 
-    private static async Task<IResult> TrendsCsvAsync(Guid id, string? hours, RivetDb db, CancellationToken stop)
+    private static async Task<IResult> TrendsCsvAsync(Guid id, string? hours, ClaimsPrincipal user, RivetDb db, CancellationToken stop)
     {
         if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         if (!EnumNames.TryRead<HoursAxis>(hours ?? nameof(HoursAxis.Part), out var axis))
             return Results.Problem("Hours are those of the part, or of the aircraft: hours=part, hours=aircraft.", statusCode: 400);
-        var groups = await db.SeriesOfAsync(aircraft, axis, stop);
+        var groups = await db.SeriesOfAsync(aircraft, axis, user.SeesFleet(), stop);
         return Csv(groups.SelectMany(
             group => group.Series.SelectMany(
                 series => series.Points.Select(point => new
@@ -39,13 +40,13 @@ internal static class FileApi
                         hours = point.Hours, value = point.Value }))), $"trends-{aircraft.Registration}.csv");
     }
 
-    private static async Task<IResult> TrendsJsonAsync(Guid id, string? hours, RivetDb db, CancellationToken stop)
+    private static async Task<IResult> TrendsJsonAsync(Guid id, string? hours, ClaimsPrincipal user, RivetDb db, CancellationToken stop)
     {
         if (await db.AircraftAsync(id, stop) is not { } aircraft)
             return Results.NotFound();
         if (!EnumNames.TryRead<HoursAxis>(hours ?? nameof(HoursAxis.Part), out var axis))
             return Results.Problem("Hours are those of the part, or of the aircraft: hours=part, hours=aircraft.", statusCode: 400);
-        var groups = await db.SeriesOfAsync(aircraft, axis, stop);
+        var groups = await db.SeriesOfAsync(aircraft, axis, user.SeesFleet(), stop);
         return Results.Json(new
         {
             format = "mellow-rivet-trends",

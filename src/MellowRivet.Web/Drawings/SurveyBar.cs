@@ -18,9 +18,9 @@ public sealed record BarPart(string Kind, string Words, string Sum, double Y, do
 /// </summary>
 public sealed class SurveyBar
 {
-    public const int Width = 460, BarX = 150, BarWidth = 64;
+    public const int Width = 400, BarX = 120, BarWidth = 54;
     private const double Top = 26, Length = 400, LabelHeight = 34, Foot = 16;
-    private const int Letters = 30;
+    private const int Letters = 28;
 
     // Single findings below this many are drawn each; the rest together.
     private const int MostFindings = 5;

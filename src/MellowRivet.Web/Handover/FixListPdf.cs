@@ -2,6 +2,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Surveys;
 using MellowRivet.Store;
 using MellowRivet.Store.Files;
 using MellowRivet.Web.Drawings;
@@ -49,7 +50,7 @@ public sealed class FixListPdf : IDisposable
         {
             foot =
                 $"{job.Aircraft.Registration} · {inspection.WorkOrder} · {clock.Today():yyyy-MM-dd} · found during the "
-                + $"{inspection.Kind.InWords()}; not a signed record";
+                + $"{inspection.Kind.InWords()}; {(inspection.IsSurvey ? SurveyWords.NoInspection : "not a signed record")}";
             Turn();
             Say($"{job.Aircraft.Registration}, {job.Aircraft.Type}, s/n {job.Aircraft.SerialNumber}", bold, 15, ink);
             Say(

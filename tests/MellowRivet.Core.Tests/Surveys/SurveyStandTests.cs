@@ -5,6 +5,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Surveys;
 
 namespace MellowRivet.Core.Tests.Surveys;
@@ -75,7 +76,7 @@ public class SurveyStandTests
         var spar = Find("spar cracked", null);
         survey.Mark(new(spar.Number, false, true, true)).ShouldBeNull();
         Stand.Stop.ShouldNotBeNull().Words.ShouldStartWith("04, spar cracked: ends the deal at any price");
-        survey.EndSurvey("found a cracked spar", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        survey.EndSurvey(aircraft, "found a cracked spar", Fixture.Ines, Fixture.Now).ShouldBeNull();
         Stand.Stop.ShouldBeNull("it has ended");
     }
 
@@ -93,8 +94,8 @@ public class SurveyStandTests
         Stand.Money.Reserve.ShouldBe(100, "a figure of one's own counts at once");
         survey.Hold("own2", "", 25)!.Field.ShouldBe("reserve");
         survey.Hold("own2", "less than nothing", -1)!.Field.ShouldBe("reserve");
-        survey.EndSurvey("", Fixture.Ines, Fixture.Now)!.Message.ShouldContain("not looked at yet. Say why");
-        survey.EndSurvey("rain", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        survey.EndSurvey(aircraft, "", Fixture.Ines, Fixture.Now)!.Message.ShouldContain("not looked at yet. Say why");
+        survey.EndSurvey(aircraft, "rain", Fixture.Ines, Fixture.Now).ShouldBeNull();
         Stand.Money.Reserve.ShouldBe(worth - cables.Sampling!.Worth + 100);
         (survey.Survey!.End!.Early, survey.InWork).ShouldBe((true, false));
     }
@@ -103,10 +104,10 @@ public class SurveyStandTests
     public void It_can_be_taken_up_again_until_somebody_says_what_came_of_it()
     {
         survey.Came(new(true, Fixture.Ines, Fixture.Now))!.Message.ShouldContain("End the looking first");
-        survey.EndSurvey("rain", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        survey.EndSurvey(aircraft, "rain", Fixture.Ines, Fixture.Now).ShouldBeNull();
         survey.TakeUpSurvey().ShouldBeNull();
         (survey.InWork, survey.Survey!.End).ShouldBe((true, null));
-        survey.EndSurvey("rain", Fixture.Ines, Fixture.Now).ShouldBeNull();
+        survey.EndSurvey(aircraft, "rain", Fixture.Ines, Fixture.Now).ShouldBeNull();
         survey.Came(new(false, Fixture.Ines, Fixture.Now)).ShouldBeNull();
         survey.TakeUpSurvey()!.Message.ShouldContain("begin a survey of its own");
         survey.Came(new(true, Fixture.Ines, Fixture.Now)).ShouldNotBeNull();
@@ -173,11 +174,48 @@ public class SurveyStandTests
         rules.MaySign(Fixture.Inspector, InspectionKind.Survey, aircraft, Fixture.Today).By.ShouldBeNull();
     }
 
+    // A dead cylinder that nobody put on the list would be in no sum and in no report.
+    [Fact]
+    public void A_survey_does_not_end_over_what_was_judged_bad_and_is_not_on_the_list()
+    {
+        Fixture.Compress(survey, aircraft, 3, 15);
+        Stand.Unanswered.ShouldHaveSingleItem().What.ShouldBe("Compression, cylinder 3");
+        Stand.CannotSay.ShouldContain(words => words.StartsWith("compression, cylinder 3, ", StringComparison.Ordinal));
+        survey.EndSurvey(aircraft, "rain", Fixture.Ines, Fixture.Now)!.Message.ShouldContain("judged bad and not on the list");
+        var judged = survey.OpenJudgement(aircraft, Stand.Unanswered[0].Key).ShouldNotBeNull();
+        survey.Find(Guid.NewGuid(), "cylinder 3 dead", "engine", "", DiscrepancyClass.Airworthiness, false, null, Fixture.Ines,
+            Fixture.Now, origin: judged.Origin);
+        Stand.Unanswered.ShouldBeEmpty();
+        survey.EndSurvey(aircraft, "rain", Fixture.Ines, Fixture.Now).ShouldBeNull();
+    }
+
+    // An airworthiness item ends by an entry that somebody signs (14 CFR 43.11(b), from memory); nobody signs a survey.
+    [Fact]
+    public void Bought_a_survey_adds_what_it_found_and_ends_nothing_and_makes_nothing_milder()
+    {
+        var annual = Fixture.Inspection(aircraft);
+        annual.Find(Guid.NewGuid(), "leak", "engine", "", DiscrepancyClass.Airworthiness, true, null, Fixture.Ines, Fixture.Now);
+        annual.Find(Guid.NewGuid(), "crack", "engine", "", DiscrepancyClass.Recommended, false, null, Fixture.Ines, Fixture.Now);
+        annual.Find(Guid.NewGuid(), "chafed", "engine", "", DiscrepancyClass.Recommended, false, null, Fixture.Ines, Fixture.Now);
+        var items = OpenItemsAfter.Signing(annual, [], Fixture.Ines, Fixture.Today).ToList();
+        survey.CarryIn(items);
+        Discrepancy Carried(string what) => survey.Discrepancies.Single(found => found.What == what);
+        Carried("leak").Move(Disposition.Withdrawn, "dry today", survey.Terms, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        Carried("crack").Classify(new(DiscrepancyClass.Airworthiness, false, Fixture.Ines, Fixture.Now), Fixture.Classes, null)
+            .ShouldBeNull();
+        Carried("chafed").Classify(new(DiscrepancyClass.Watch, false, Fixture.Ines, Fixture.Now), Fixture.Classes, null)
+            .ShouldBeNull();
+        Find("tank leaks", Estimate.Of(5, 300), DiscrepancyClass.Recommended);
+        OpenItemsAfter.Buying(survey, items, Fixture.Today).ShouldHaveSingleItem().What.ShouldBe("tank leaks");
+        items.Select(item => (item.What, item.IsOpen, item.Class)).ShouldBe([("leak", true, DiscrepancyClass.Airworthiness),
+            ("crack", true, DiscrepancyClass.Airworthiness), ("chafed", true, DiscrepancyClass.Recommended)]);
+    }
+
     [Fact]
     public void A_survey_does_not_end_over_a_tool_or_an_open_panel()
     {
         survey.Open("tail-cone", TagKind.Panel, "belly panel", "", Fixture.Ines, Fixture.Now).Refusal.ShouldBeNull();
-        survey.EndSurvey("rain", Fixture.Ines, Fixture.Now)!.Message.ShouldContain("belly panel, is still open");
+        survey.EndSurvey(aircraft, "rain", Fixture.Ines, Fixture.Now)!.Message.ShouldContain("belly panel, is still open");
     }
 
     [Fact]

@@ -1,5 +1,6 @@
 using MellowRivet.Core.Trends;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Drawings;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
@@ -84,7 +85,9 @@ public sealed class TrendsModel(Desk desk, RivetDb db, TimeProvider clock) : Fle
                 .OrderBy(other => other.Words),
         ];
         IReadOnlyList<SeriesGroup> beside = others.FirstOrDefault(other => other.EngineId == Compare) is { } chosen
-            && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft ? await Db.SeriesOfAsync(aircraft, axis, stop) : [];
-        return new(file, axis, await Db.SeriesOfAsync(file.Aircraft, axis, stop), others, Compare, beside, Show);
+            && await Db.AircraftAsync(chosen.AircraftId, stop) is { } aircraft
+                ? await Db.SeriesOfAsync(aircraft, axis, User.SeesFleet(), stop) : [];
+        return new(file, axis, await Db.SeriesOfAsync(file.Aircraft, axis, User.SeesFleet(), stop), others, Compare, beside,
+            Show);
     }
 }

@@ -1,3 +1,4 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
@@ -48,6 +49,15 @@ public sealed class DataPlateModel(Desk desk, RivetDb db, Shelf shelf, TimeProvi
             return null;
         }, stop), HrefOf(FilePage.Plate), stop, form);
     }
+
+    /// <summary>An aircraft that was only surveyed is looked after from now on: whoever owns it brought it.</summary>
+    [Needs(Right.KeepFile)]
+    public async Task<IActionResult> OnPostJoinAsync(Guid post, CancellationToken stop) =>
+        await AfterAsync(Desk.WriteFileAsync(Id, post, aircraft =>
+        {
+            aircraft.Joins();
+            return Task.FromResult<Refusal?>(null);
+        }, stop), $"/aircraft/{Id}", stop);
 
     protected override async Task<DataPlateView?> ViewAsync(FileShown file, Refused refused, CancellationToken stop) =>
         new(file, await Db.TypeListAsync(stop));

@@ -55,8 +55,9 @@ public sealed class NewModel(RivetDb db, Shelf shelf, TimeProvider clock) : Shop
         ModelState.Clear();
         var wrong = Form.Problems().ToList();
         var registration = Form.Registration?.Trim();
-        if (wrong.Count == 0 && await db.RegisteredAsync(registration!, stop) is not null)
-            wrong.Add(new("Form.Registration", $"{registration} has a file here already."));
+        if (wrong.Count == 0 && await db.RegisteredAsync(registration!, stop) is { } there)
+            wrong.Add(new("Form.Registration", $"{registration} has a file here already" + (there.OnlySurveyed
+                ? ", as one that is only surveyed: open it from Surveys, and say that the shop looks after it." : ".")));
         if (wrong.Count > 0)
             return await ShowAsync(stop, new(Form, wrong));
         Aircraft? aircraft = null;

@@ -121,8 +121,8 @@ public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
             var held = TypedNumber.Parse(sum);
             return TypedNumber.IsNone(sum, held) || (held is null && string.IsNullOrEmpty(key))
                 ? new("reserve", "A sum from 0 up, without thousands apart.")
-                : job.Inspection.Hold(string.IsNullOrEmpty(key) ? $"own-{post:N}" : key, what, held is { } kept && Math.Abs(kept) < 1e12
-                    ? Math.Round((decimal)kept, 2) : null);
+                : job.Inspection.Hold(string.IsNullOrEmpty(key) ? $"own-{post:N}" : key, what, held is { } kept
+                    ? Math.Round((decimal)Math.Clamp(kept, -1, (double)SurveyQuestion.MostMoney), 2) : null);
         }, "#reserve", stop, new ReserveForm(key, what, sum));
 
     /// <summary>The buyer wants it looked at further.</summary>
@@ -141,7 +141,7 @@ public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
     /// <summary>Ends the looking.</summary>
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostEndAsync(Guid post, string? why, CancellationToken stop) => SayAsync(post,
-        job => job.Inspection.Closed() ?? job.Inspection.EndSurvey(why, Me, clock.GetUtcNow()), "#end", stop, new EndForm(why));
+        job => job.Inspection.Closed() ?? job.Inspection.EndSurvey(job.Aircraft, why, Me, clock.GetUtcNow()), "#end", stop, new EndForm(why));
 
     /// <summary>Takes it up again.</summary>
     [Needs(Right.RecordWork)]
