@@ -79,7 +79,8 @@ internal static class DemoSurveys
         survey.Say(new PowerSaid(engine.Id, 1_500, null, new(26_000, 30_000, 35_000), null));
         survey.Say(annual.Id, new(1_900, 2_400, 3_300));
         survey.Hold("own-tank", "left tank inside: sealed, and not opened", 600);
-        if (survey.EndSurvey(aircraft, "no flight: the seller’s insurance ended last week", demo.Person("ines").Id, at.AddHours(6)) is { } wrong)
+        if (survey.EndSurvey(aircraft, "no flight: the seller’s insurance ended last week", demo.Person("ines").Id, at.AddHours(6))
+            is { } wrong)
             throw new InvalidOperationException(wrong.Message);
         demo.Db.Inspections.Add(survey);
         await demo.Db.SaveChangesAsync(stop);

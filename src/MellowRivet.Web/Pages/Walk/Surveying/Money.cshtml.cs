@@ -141,7 +141,8 @@ public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
     /// <summary>Ends the looking.</summary>
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostEndAsync(Guid post, string? why, CancellationToken stop) => SayAsync(post,
-        job => job.Inspection.Closed() ?? job.Inspection.EndSurvey(job.Aircraft, why, Me, clock.GetUtcNow()), "#end", stop, new EndForm(why));
+        job => job.Inspection.Closed() ?? job.Inspection.EndSurvey(job.Aircraft, why, Me, clock.GetUtcNow()), "#end", stop,
+            new EndForm(why));
 
     /// <summary>Takes it up again.</summary>
     [Needs(Right.RecordWork)]
