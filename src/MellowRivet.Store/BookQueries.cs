@@ -68,6 +68,6 @@ public static class BookQueries
             entries = entries.Where(entry => EF.Functions.Like(entry.Text, like, "\\"));
             records = records.Where(record => EF.Functions.Like(record.Json, like, "\\"));
         }
-        return (await entries.ToListAsync(stop), await records.OrderByDescending(record => record.Number).ToListAsync(stop));
+        return (await entries.ToListAsync(stop), await records.OrderByDescending(record => record.Id).ToListAsync(stop));
     }
 }

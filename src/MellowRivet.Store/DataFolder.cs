@@ -2,14 +2,14 @@ namespace MellowRivet.Store;
 
 /// <summary>
 /// Where a shop's data lives: the database, the photos, sounds, videos, engine logs and documents, the mail that would have gone out,
-/// the shelf's files, the backups and the sign-in keys.
+/// the shelf's files, the backups, passports on their way, and the keys.
 /// </summary>
 public sealed class DataFolder
 {
     public DataFolder(string path)
     {
         Path = System.IO.Path.GetFullPath(path);
-        foreach (var folder in new[] { Path, Photos, Sounds, Videos, Logs, Outbox, Shelf, Backups, Keys, Documents, Feed })
+        foreach (var folder in new[] { Path, Photos, Sounds, Videos, Logs, Outbox, Shelf, Backups, Keys, Documents, Feed, Passports })
             Directory.CreateDirectory(folder);
     }
 
@@ -26,6 +26,13 @@ public sealed class DataFolder
 
     /// <summary>What the simulated bulletin service gives out: a JSON file a bulletin.</summary>
     public string Feed => System.IO.Path.Combine(Path, "bulletin-feed");
+    public string Passports => System.IO.Path.Combine(Path, "passports");
+
+    /// <summary>
+    /// A file outside this folder that gets a line with the head of the chain at each signature; null where none is named. Whoever alters
+    /// what lies in this folder alters it without that file.
+    /// </summary>
+    public string? HeadFile { get; init; }
     public string Keys => System.IO.Path.Combine(Path, "keys");
 
     /// <summary>

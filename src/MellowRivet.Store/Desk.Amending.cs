@@ -75,7 +75,7 @@ public sealed partial class Desk
             Count(readings.Count, "reading"), Count(inspections.Count(inspection => inspection.InWork), "inspection in work"),
             Count(stays, "stay of a part", "stays of parts"), Count(done, "due item’s last time", "due items’ last times"),
         }.Where(words => words.Length > 0)), await db.SignedRecords.Where(record => signed.Contains(record.InspectionId))
-            .Select(record => record.Number).ToListAsync(stop));
+            .Select(record => record.Id).ToListAsync(stop));
     }
 
     private static string Count(int count, string one, string? more = null) =>
@@ -116,7 +116,7 @@ public sealed partial class Desk
                     signed.Inspection,
                     aircraft, readingId, right, stop);
             amendment.With(opened.Count == 0 ? "" : $"bad as it stands, open as {string.Join(", ", opened)}", await db.SignedRecords
-                .Where(record => record.InspectionId == reading.InspectionId).Select(record => record.Number).ToListAsync(stop));
+                .Where(record => record.InspectionId == reading.InspectionId).Select(record => record.Id).ToListAsync(stop));
             db.Amendments.Add(amendment);
             return null;
         }, stop);
@@ -179,7 +179,7 @@ public sealed partial class Desk
             right.By);
         amendment.With("", was.Reference.Length == 0 ? [] : await db.SignedRecords
             .Where(record => db.Inspections.Any(row => row.Id == record.InspectionId && row.AircraftId == aircraftId
-                && row.WorkOrder == was.Reference)).Select(record => record.Number).ToListAsync(stop));
+                && row.WorkOrder == was.Reference)).Select(record => record.Id).ToListAsync(stop));
         db.Amendments.Add(amendment);
         return null;
     }, stop);
@@ -193,7 +193,7 @@ public sealed partial class Desk
         var from = since?.ToDateTime(TimeOnly.MinValue, DateTimeKind.Utc) ?? DateTime.MinValue;
         var day = new DateTimeOffset(DateTime.SpecifyKind(from, DateTimeKind.Utc));
         amendment.With("", await db.SignedRecords.Where(record => record.AircraftId == amendment.AircraftId && record.SignedAt >= day)
-            .Select(record => record.Number).ToListAsync(stop));
+            .Select(record => record.Id).ToListAsync(stop));
         db.Amendments.Add(amendment);
     }
 }

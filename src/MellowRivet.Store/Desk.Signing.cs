@@ -10,6 +10,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
 using MellowRivet.Core.Surveys;
+using MellowRivet.Store.Proof;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -55,8 +56,7 @@ public sealed partial class Desk
             if (research.Lines.Count == 0)
                 return new("sign", "The shop holds no bulletin: there is no status to sign.");
             var draft = RecordWriter.BulletinStatus(job.Inspection, job.Aircraft, rules, research, signer, today);
-            db.SignedRecords.Add(SignedRecord.After(await db.SignedRecords.OrderByDescending(record => record.Number)
-                .FirstOrDefaultAsync(stop), job.Aircraft.Id, job.Inspection.Id, draft.Book, draft.Content, at));
+            db.Signing.Add(new(job.Aircraft.Id, job.Inspection.Id, [draft], at));
             return null;
         }, stop);
     }
@@ -132,15 +132,14 @@ public sealed partial class Desk
         var (at, today) = (clock.GetUtcNow(), clock.Today());
         return db.OnceAsync(post, clock, async () =>
         {
-            if (await db.SignedRecords.FirstOrDefaultAsync(row => row.Number == number && row.InspectionId == inspectionId, stop)
+            if (await db.SignedRecords.FirstOrDefaultAsync(row => row.Id == number && row.Id > 0 && row.InspectionId == inspectionId, stop)
                 is not { } record)
                 return new("line", "There is no such record here.");
             if (correct(record) is var (correction, refusal) && correction is null)
                 return refusal;
             var aircraft = await db.Aircraft.WithParts().FirstAsync(row => row.Id == record.AircraftId, stop);
             var draft = RecordWriter.Correcting(record, correction, aircraft, rules, signer, today);
-            db.SignedRecords.Add(SignedRecord.After(await db.SignedRecords.OrderByDescending(row => row.Number).FirstAsync(stop),
-                record.AircraftId, record.InspectionId, record.Book, draft.Content, at));
+            db.Signing.Add(new(record.AircraftId, record.InspectionId, [draft], at));
             return null;
         }, stop);
     }
@@ -152,15 +151,13 @@ public sealed partial class Desk
         var left = db.OpenItems.Count(other => other.AircraftId == item.AircraftId && other.Id != item.Id
             && other.Because == OpenBecause.Airworthiness && other.End == null);
         var draft = RecordWriter.Clearing(item, aircraft, rules, done, signer, on, left);
-        var record = SignedRecord.After(db.SignedRecords.OrderByDescending(row => row.Number)
-            .FirstOrDefault(), item.AircraftId, item.InspectionId, draft.Book, draft.Content, at);
-        db.SignedRecords.Add(record);
-        item.Close(new(done.InWords, on, signer.Person.Id, $"record {record.Number}"));
+        item.Close(new(done.InWords, on, signer.Person.Id, $"record {db.NextNumber()}"));
+        db.Signing.Add(new(item.AircraftId, item.InspectionId, [draft], at, Clears: true));
         return null;
     }
 
     /// <summary>
-    /// Writes the records that close an inspection at the end of the chain, and closes it, at an instant of one of the
+    /// Closes an inspection, and has the records that close it join the end of the chain, at an instant of one of the
     /// shop's days. Saving is the caller's.
     /// </summary>
     public static Refusal? Seal(RivetDb db, Closing closing, Signer signer, DateTimeOffset at)
@@ -171,9 +168,7 @@ public sealed partial class Desk
         Job job = new(inspection, closing.Aircraft);
         if (db.SetComplied(job, on) is { } refusal)
             return refusal;
-        var last = db.SignedRecords.OrderByDescending(record => record.Number).FirstOrDefault();
-        foreach (var draft in RecordWriter.Draft(closing, signer))
-            db.SignedRecords.Add(last = SignedRecord.After(last, inspection.AircraftId, inspection.Id, draft.Book, draft.Content, at));
+        db.Signing.Add(new(inspection.AircraftId, inspection.Id, RecordWriter.Draft(closing, signer), at, inspection.WorkOrder));
         db.SetDoneBySigning(closing.Next, on);
         db.SettleOpenItems(inspection, signer.Person.Id, on);
         inspection.Sign();

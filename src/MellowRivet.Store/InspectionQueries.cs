@@ -83,8 +83,18 @@ public static class InspectionQueries
 
     /// <summary>The records that were signed for an inspection, earliest first.</summary>
     public static async Task<IReadOnlyList<SignedRecord>> RecordsOfAsync(this RivetDb db, Guid inspectionId, CancellationToken stop) =>
-        await db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == inspectionId).OrderBy(record => record.Number)
+        await db.SignedRecords.AsNoTracking().Where(record => record.InspectionId == inspectionId).OrderBy(record => record.Id)
             .ToListAsync(stop);
+
+    /// <summary>Every record that was signed on an aircraft, here and elsewhere, earliest first.</summary>
+    public static async Task<IReadOnlyList<SignedRecord>> RecordsOnAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
+        await db.SignedRecords.AsNoTracking().Where(record => record.AircraftId == aircraftId).OrderBy(record => record.Id)
+            .ToListAsync(stop);
+
+    /// <summary>The records of the chain that one of a shop's keys belongs to.</summary>
+    public static async Task<IReadOnlyList<SignedRecord>> RecordsByAsync(this RivetDb db, string fingerprint, CancellationToken stop) =>
+        await db.SignedRecords.AsNoTracking().Where(record => db.ShopKeys.Any(line => line.Fingerprint == fingerprint
+            && line.Chain == record.ChainThere)).OrderBy(record => record.Id).ToListAsync(stop);
 
     /// <summary>Looks at plugs of every inspection of an aircraft.</summary>
     public static async Task<IReadOnlyList<PlugNote>> PlugNotesOnAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using MellowRivet.Core;
+using MellowRivet.Store.Proof;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
@@ -49,7 +50,7 @@ public static class Once
     public static async Task<Written> OnceAsync(this RivetDb db, Guid post, TimeProvider clock, Func<Task<Refusal?>> work,
         CancellationToken stop)
     {
-        db.ChangeTracker.Clear();
+        db.Forget();
         var shop = db.Database.GetDbConnection();
         var queue = Queues.GetOrAdd(shop.DataSource, _ => new(1));
         if (!await queue.WaitAsync(TimeSpan.FromSeconds(shop.ConnectionTimeout), stop))
@@ -89,6 +90,8 @@ public static class Once
             return new(null, Repeated: true);
         if (await work() is { } refusal)
             return new(refusal);
+        if (db.Signing.Count > 0 && !await db.HasKeyAsync(clock.GetUtcNow(), stop))
+            return new(ShopKeys.Missing);
         var now = clock.GetUtcNow();
         var past = now - Kept;
         await db.Postings.Where(done => done.At < past).ExecuteDeleteAsync(stop);

@@ -12,11 +12,13 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Parts;
+using MellowRivet.Core.Passports;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store.Mapping;
+using MellowRivet.Store.Proof;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -29,6 +31,9 @@ namespace MellowRivet.Store;
 public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = null) : IdentityUserContext<Account, Guid>(options)
 {
     internal (Actor Who, DateTimeOffset At)? ActingNow => acting?.Now;
+
+    /// <summary>What is signed with the next save.</summary>
+    internal List<ToSign> Signing { get; } = [];
 
     public DbSet<Person> People => Set<Person>();
     public DbSet<Aircraft> Aircraft => Set<Aircraft>();
@@ -53,6 +58,9 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = 
     public DbSet<Reading> Readings => Set<Reading>();
     public DbSet<EngineLog> EngineLogs => Set<EngineLog>();
     public DbSet<SignedRecord> SignedRecords => Set<SignedRecord>();
+    public DbSet<Evidence> Evidence => Set<Evidence>();
+    public DbSet<ShopKeyLine> ShopKeys => Set<ShopKeyLine>();
+    public DbSet<PassportTaken> Passports => Set<PassportTaken>();
     public DbSet<Edition> Editions => Set<Edition>();
     public DbSet<Tool> Tools => Set<Tool>();
     public DbSet<Amendment> Amendments => Set<Amendment>();
@@ -76,6 +84,7 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = 
             // A list goes as one parameter, however long: every part of a large fleet would be more than a statement takes.
             .UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
         .AddInterceptors(DurableConnection.Instance)
+        .AddInterceptors(data.HeadFile is { } file ? [new HeadKeeper(file)] : Array.Empty<IInterceptor>())
         // SQLite rebuilds a table outside a transaction. A backup is made before any migration, and is the way back.
         // Whether the last migration is up to the model is a test's to ask, not every start's: it would build the model anew.
         .ConfigureWarnings(warnings =>
@@ -104,9 +113,12 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = 
         {
             await this.CountOnPartsAsync(cancellationToken);
             await StampAsync(cancellationToken);
+            await this.SealAmendmentsAsync(cancellationToken);
             if (ActingNow is { } now)
                 await this.LogAsync(now.Who, now.At, cancellationToken);
             var rows = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+            if (Signing.Count > 0)
+                rows += await SignAsync(acceptAllChangesOnSuccess, cancellationToken);
             if (own is not null)
                 await own.CommitAsync(cancellationToken);
             return rows;
@@ -115,6 +127,15 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = 
         {
             ChangeTracker.AutoDetectChangesEnabled = detects;
         }
+    }
+
+    // Once what they rest on is saved, and in the same turn.
+    private async Task<int> SignAsync(bool accept, CancellationToken stop)
+    {
+        await this.AppendAsync(stop);
+        if (ActingNow is { } now)
+            await this.LogAsync(now.Who, now.At, stop);
+        return await base.SaveChangesAsync(accept, stop);
     }
 
     private void DetectChanges()

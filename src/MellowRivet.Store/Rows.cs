@@ -32,5 +32,9 @@ public static class Rows
     public static void Drop<T>(this RivetDb db, T row) where T : class => db.Remove(row);
 
     /// <summary>Lets go of what a refused write had begun to change, so that a page shows what is kept.</summary>
-    public static void Forget(this RivetDb db) => db.ChangeTracker.Clear();
+    public static void Forget(this RivetDb db)
+    {
+        db.ChangeTracker.Clear();
+        db.Signing.Clear();
+    }
 }

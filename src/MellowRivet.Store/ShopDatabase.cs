@@ -1,5 +1,5 @@
 using MellowRivet.Core;
-using MellowRivet.Core.Records;
+using MellowRivet.Store.Proof;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
@@ -52,6 +52,7 @@ public static class ShopDatabase
                 await db.OwnersFromCertificatesAsync(clock.Today(), stop);
             await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", stop);
         }
+        await db.HasKeyAsync(clock.GetUtcNow(), stop);
         foreach (var old in Directory.EnumerateFiles(data.Backups, "before-migration-*.db").OrderDescending(StringComparer.Ordinal)
             .Skip(BackupsKept))
             File.Delete(old);
@@ -82,14 +83,9 @@ public static class ShopDatabase
         source.BackupDatabase(target);
     }
 
-    /// <summary>Walks the chain of signed records: the first fault in words, or null; and how many records there are.</summary>
-    public static async Task<(string? Fault, int Records)> VerifyAsync(RivetDb db, CancellationToken stop)
-    {
-        var records = await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number).ToListAsync(stop);
-        var everWritten = await db.Database.SqlQuery<long>(
-            $"SELECT COALESCE(MAX(seq), 0) AS Value FROM sqlite_sequence WHERE name = 'SignedRecords'").SingleAsync(stop);
-        return (RecordChain.FirstFault(records, everWritten), records.Count);
-    }
+    /// <summary>Holds everything that was signed against what is there.</summary>
+    public static Task<Verified> VerifyAsync(RivetDb db, DataFolder data, CancellationToken stop) =>
+        Verification.Of(db, data).RunAsync(stop);
 
     /// <summary>Whether every migration is applied.</summary>
     public static async Task<bool> IsMigratedAsync(this RivetDb db, CancellationToken stop) =>

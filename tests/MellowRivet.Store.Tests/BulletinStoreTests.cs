@@ -146,7 +146,7 @@ public sealed class BulletinStoreTests : IAsyncDisposable
             (await shop.Desk(db).SignStatusAsync(inspection, Guid.NewGuid(), TestShop.Rules, TestShop.Signer, default)).Done.ShouldBeTrue();
         await using var after = shop.Open();
         (await after.SignedRecords.SingleAsync()).Json.ShouldContain("does not apply");
-        (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 1));
+        (await TestShop.VerifiedAsync(after)).ShouldBe((null, 1));
     }
 
     [Fact]

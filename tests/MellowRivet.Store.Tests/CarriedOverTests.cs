@@ -37,10 +37,10 @@ public sealed class CarriedOverTests : IAsyncLifetime
 
         await using var after = old.Open();
         (await after.Database.GetAppliedMigrationsAsync()).Count()
-            .ShouldBe(14, "the foundation, open items, types, own hours, stays that ended, what entries say, jobs, the status, people, "
-                + "typed once, videos, estimates, the plan of the hangar, surveys");
+            .ShouldBe(15, "the foundation, open items, types, own hours, stays that ended, what entries say, jobs, the status, people, "
+                + "typed once, videos, estimates, the plan of the hangar, surveys, passports");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
-        (await ShopDatabase.VerifyAsync(after, default)).ShouldBe((null, 3));
+        (await TestShop.VerifiedAsync(after)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();
         (aircraft.Registration, aircraft.TimeInService, aircraft.MeterReadings.Count).ShouldBe(("N04QF", new Hours(4318.6m), 6));
         aircraft.Cylinder(aircraft.Engines.Single().Component, 2)!.SerialNumber.ShouldBe("TF4-C-9941",

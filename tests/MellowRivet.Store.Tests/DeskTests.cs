@@ -145,7 +145,7 @@ public class DeskTests : IAsyncLifetime
                 "never changes");
         (await Should.ThrowAsync<SqliteException>(() => db.Database.ExecuteSqlRawAsync("DELETE FROM SignedRecords"))).Message.ShouldContain(
             "never deleted");
-        (await ShopDatabase.VerifyAsync(db, default)).ShouldBe((null, 2));
+        (await TestShop.VerifiedAsync(db)).ShouldBe((null, 2));
     }
 
     [Theory]
@@ -160,7 +160,7 @@ public class DeskTests : IAsyncLifetime
         await using var db = shop.Open();
         await db.Database.ExecuteSqlRawAsync("DROP TRIGGER signed_records_never_change; DROP TRIGGER signed_records_never_go;");
         await db.Database.ExecuteSqlRawAsync(tampering);
-        (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldNotBeNull().ShouldStartWith(says);
+        (await TestShop.VerifiedAsync(db)).Fault.ShouldNotBeNull().ShouldStartWith(says);
     }
 
     [Fact]
@@ -172,7 +172,7 @@ public class DeskTests : IAsyncLifetime
         ShopDatabase.Backup(shop.Data, copy);
 
         await using var restored = RivetDb.Of(new(Path.GetDirectoryName(copy)!));
-        (await ShopDatabase.VerifyAsync(restored, default)).ShouldBe((null, 2));
+        (await TestShop.VerifiedAsync(restored)).ShouldBe((null, 2));
         (await restored.Inspections.SingleAsync()).State.ShouldBe(InspectionState.SignedAirworthy);
     }
 

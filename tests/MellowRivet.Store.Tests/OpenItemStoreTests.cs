@@ -88,13 +88,13 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await ClearAsync(items[0].Id, post)).Refusal.ShouldBeNull();
         (await ClearAsync(items[0].Id, post)).Repeated.ShouldBeTrue("sent again it is the same");
         (await ClearAsync(items[0].Id)).Refusal!.Message.ShouldContain("not open any more");
-        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number)
+        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Id)
             .LastAsync()).Json.ShouldContain("1 airworthiness item stays open");
         (await ClearAsync(items[1].Id)).Refusal.ShouldBeNull();
-        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Number)
+        (await db.SignedRecords.AsNoTracking().OrderBy(record => record.Id)
             .LastAsync()).Json.ShouldContain("the last airworthiness item");
         (await db.OpenItemsAsync(aircraft.Id, default)).ShouldBeEmpty();
-        (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
+        (await TestShop.VerifiedAsync(db)).Fault.ShouldBeNull();
         (await db.Aircraft.AsNoTracking()
             .SingleAsync()).Changes.ShouldBeGreaterThan(aircraft.Changes, "whoever keeps the hangar's line makes it anew");
     }
@@ -134,7 +134,7 @@ public class OpenItemStoreTests : IAsyncLifetime
         (await db.OpenItems.AsNoTracking().FirstAsync(one => one.Id == item.Id)).IsOpen.ShouldBeFalse();
         var record = (await db.SignedRecords.AsNoTracking().Where(row => row.InspectionId == taken).ToListAsync()).ShouldHaveSingleItem();
         record.Text()["work"]![0]!.ToString().ShouldContain("Replaced. Ref. manual 28-10.");
-        (await ShopDatabase.VerifyAsync(db, default)).Fault.ShouldBeNull();
+        (await TestShop.VerifiedAsync(db)).Fault.ShouldBeNull();
     }
 
     // Somebody put a line on the list, took one off or changed a value between reading the entries and signing them.

@@ -58,6 +58,13 @@ public sealed class TestShop : IAsyncDisposable
         Meaning = Core.Discrepancies.Meaning.None, WhoMay = new("t", "", "", "", "", "", "", [], []),
     };
 
+    /// <summary>What verifying a shop finds first, and how many records it has.</summary>
+    public static async Task<(string? Fault, int Records)> VerifiedAsync(RivetDb db)
+    {
+        var found = await ShopDatabase.VerifyAsync(db, new(Path.GetDirectoryName(db.Database.GetDbConnection().DataSource)!), default);
+        return (found.Fault, found.Records);
+    }
+
     public KeptStanding Kept { get; } = new();
 
     /// <summary>Signs an inspection by its entries as they stand now.</summary>

@@ -91,7 +91,9 @@ public sealed class AmendTests(DemoServer server) : IClassFixture<DemoServer>
         var after = await ines.ReadAsync(records);
         after.QuerySelector(".put-right-since")!.TextContent.ShouldContain("Read off the supply gauge");
         after.QuerySelector(".entry .statement")!.TextContent.ShouldBe(text, "what was signed stays as it was signed");
-        server.With(db => RecordChain.FirstFault(db.SignedRecords.AsNoTracking().OrderBy(row => row.Number).ToList(), 0)).ShouldBeNull();
+        var verified = server.With(db => Store.ShopDatabase.VerifyAsync(db, server.Data, default).Result);
+        (verified.Fault, verified.Notes.Single(note => note.Contains("in the open"))).ShouldBe(
+            (null, "readings put right in the open since they were signed: 2"));
     }
 
     [Fact]

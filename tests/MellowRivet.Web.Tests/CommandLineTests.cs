@@ -44,6 +44,13 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
         Directory.CreateDirectory(copy);
         var file = Path.Combine(copy, "rivet.db");
         (await RunAsync("backup", file, "--data", server.Data.Path)).Code.ShouldBe(0);
+        foreach (var kept in new[] { server.Data.Photos, server.Data.Sounds, server.Data.Videos }.SelectMany(folder =>
+            Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories)))
+        {
+            var beside = Path.Combine(copy, Path.GetRelativePath(server.Data.Path, kept));
+            Directory.CreateDirectory(Path.GetDirectoryName(beside)!);
+            File.Copy(kept, beside);
+        }
         var whole = await RunAsync("verify", "--data", copy);
         whole.Code.ShouldBe(0);
         whole.Out.ShouldContain("every one as it was signed");

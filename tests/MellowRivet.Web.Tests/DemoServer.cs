@@ -30,6 +30,9 @@ public sealed class DemoServer : IAsyncLifetime
     public async ValueTask DisposeAsync()
     {
         await LeftAsItWasAsync();
+        // Whatever the tests did in the shop, they did as people do: everything that was signed holds.
+        await using (var db = RivetDb.Of(Data))
+            (await ShopDatabase.VerifyAsync(db, Data, default)).Faults.ShouldBeEmpty();
         await shop.DisposeAsync();
     }
 

@@ -154,7 +154,7 @@ public sealed class PeopleTests(DemoServer server) : IClassFixture<DemoServer>
         (await SaidAsync(orla, $"/people/{IdOf("Wim Raskelf")}?handler=Name", ("typed.Name", "Wim Tolliver"), ("typed.Initials", "WT")))
             .ShouldBeEmpty();
         (await orla.ReadAsync($"/walk/{record.InspectionId}/records")).Body!.TextContent.ShouldContain("Wim Raskelf");
-        server.With(db => Store.ShopDatabase.VerifyAsync(db, default).Result.Fault).ShouldBeNull();
+        server.With(db => Store.ShopDatabase.VerifyAsync(db, server.Data, default).Result.Fault).ShouldBeNull();
         (await SaidAsync(orla, $"/people/{IdOf("Wim Tolliver")}?handler=Name", ("typed.Name", "Wim Raskelf"), ("typed.Initials", "WR")))
             .ShouldBeEmpty();
     }

@@ -40,7 +40,7 @@ public class RecordPagesTests(DemoServer server)
         entries.Length.ShouldBe(before + 1);
         after.QuerySelector($"#record-{engine.Number} .corrected")!.TextContent.ShouldContain("Corrected by record");
         entries[^1].TextContent.ShouldContain($"Correction of record {engine.Number}");
-        server.With(db => db.SignedRecords.AsNoTracking().Single(record => record.Number == engine.Number).Json).ShouldBe(engine.Json);
+        server.With(db => db.SignedRecords.AsNoTracking().Single(record => record.Id == engine.Id).Json).ShouldBe(engine.Json);
     }
 
     [Fact]

@@ -1,4 +1,6 @@
+using System.Globalization;
 using MellowRivet.Core.People;
+using MellowRivet.Core.Records;
 
 namespace MellowRivet.Core.Amendments;
 
@@ -13,6 +15,8 @@ public sealed class Amendment
 {
     /// <summary>The longest reason, in characters.</summary>
     public const int LongestWhy = 200;
+
+    private const string Purpose = "amendment";
 
     private List<int> records = [];
 
@@ -57,6 +61,19 @@ public sealed class Amendment
     /// <summary>Says what was reckoned anew with it, and which signed records rest on what stood there.</summary>
     public void With(string along, IEnumerable<long> restsOnIt) =>
         (Along, records) = (along, [.. restsOnIt.Order().Select(number => (int)number)]);
+
+    /// <summary>Made with the shop's key over what it says; null for one from before the shop had a key.</summary>
+    public string? Signature { get; private set; }
+
+    /// <summary>Seals it with the shop's key.</summary>
+    public void Seal(ShopKey key) => Signature = key.Sign(Purpose, Statement);
+
+    /// <summary>Whether one of these keys sealed it as it stands.</summary>
+    public bool IsSealedBy(IEnumerable<ShopKeyLine> keys) =>
+        keys.Any(line => ShopKey.Holds(line.PublicKey, Purpose, Statement, Signature));
+
+    private string Statement => string.Join('\n', Id, AircraftId, Of, Subject, What, Was, Is, Why, By, Name,
+        At.UtcDateTime.ToString("O", CultureInfo.InvariantCulture));
 
     /// <summary>What is wrong with the reason; null where it says something.</summary>
     public static Refusal? Check(string? why) => string.IsNullOrWhiteSpace(why) || why.Trim().Length > LongestWhy

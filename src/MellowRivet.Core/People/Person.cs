@@ -111,6 +111,9 @@ public sealed class Person
     /// <summary>SHA-256 of the key in this person's calendar address, in lower-case hex; null where they have none.</summary>
     public string? CalendarKeyHash { get; private set; }
 
+    /// <summary>The shop they work at, for somebody whom a passport brought along; null for this one's own.</summary>
+    public string? Elsewhere { get; private set; }
+
     public bool IsHere => LeftAt is null;
 
     /// <summary>When they work; null until somebody says.</summary>

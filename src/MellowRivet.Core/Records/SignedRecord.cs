@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 
 namespace MellowRivet.Core.Records;
@@ -10,12 +11,17 @@ public sealed class SignedRecord
     /// <summary>The previous hash of the first record.</summary>
     public static readonly string Genesis = new('0', 64);
 
+    /// <summary>The member of a record's text that holds the hash of what it rests on.</summary>
+    public const string EvidenceMember = "evidence";
+
+    private const string Purpose = "record";
+
     private SignedRecord() { }
 
     private SignedRecord(long number, Guid aircraftId, Guid inspectionId, Book book, string json, string previousHash,
-        DateTimeOffset signedAt)
+        DateTimeOffset signedAt, ShopKey? key)
     {
-        Number = number;
+        Id = number;
         AircraftId = aircraftId;
         InspectionId = inspectionId;
         Book = book;
@@ -23,10 +29,14 @@ public sealed class SignedRecord
         PreviousHash = previousHash;
         Hash = HashOf(previousHash, json);
         SignedAt = signedAt;
+        (KeyFingerprint, Signature) = (key?.Fingerprint, key?.Sign(Purpose, Hash));
     }
 
-    /// <summary>Its place in the shop's chain, from 1 without gaps.</summary>
-    public long Number { get; private set; }
+    /// <summary>Its place among this shop's records: of its own their number; below zero for what another shop signed.</summary>
+    public long Id { get; private set; }
+
+    /// <summary>Its place in the chain of the shop that signed it, from 1 without gaps.</summary>
+    public long Number => NumberThere ?? Id;
     public Guid AircraftId { get; private set; }
     public Guid InspectionId { get; private set; }
     public Book Book { get; private set; }
@@ -39,6 +49,24 @@ public sealed class SignedRecord
     public string Hash { get; private set; } = "";
     public DateTimeOffset SignedAt { get; private set; }
 
+    /// <summary>The shop's key that signed it; null for one from before the shop had a key.</summary>
+    public string? KeyFingerprint { get; private set; }
+
+    /// <summary>Made with that key over the hash.</summary>
+    public string? Signature { get; private set; }
+
+    /// <summary>For what another shop signed: which chain, its number there, what that shop is called, and when it was taken in.</summary>
+    public string? ChainThere { get; private set; }
+    public long? NumberThere { get; private set; }
+    public string? ShopThere { get; private set; }
+    public DateTimeOffset? TakenInAt { get; private set; }
+
+    /// <summary>Another shop signed it.</summary>
+    public bool IsElsewhere => ChainThere is not null;
+
+    /// <summary>"record 12", or "record 12 of Hob &amp; Daughters".</summary>
+    public string Named => IsElsewhere ? $"record {Number} of {ShopThere}" : $"record {Number}";
+
     /// <summary>
     /// Adds a record to the end of the chain. What the row says beside the text stands in the text too, so
     /// that neither can be altered alone.
@@ -49,14 +77,15 @@ public sealed class SignedRecord
     /// <param name="book">The book it goes into.</param>
     /// <param name="content">What is signed.</param>
     /// <param name="signedAt">When.</param>
+    /// <param name="key">The shop's key; null for a shop without one.</param>
     public static SignedRecord After(SignedRecord? previous, Guid aircraftId, Guid inspectionId, Book book, JsonObject content,
-        DateTimeOffset signedAt)
+        DateTimeOffset signedAt, ShopKey? key = null)
     {
-        var number = (previous?.Number ?? 0) + 1;
+        var number = (previous?.Id ?? 0) + 1;
         var whole = (JsonObject)content.DeepClone();
         foreach (var (name, value) in Envelope(number, aircraftId, inspectionId, book, signedAt))
             whole[name] = value;
-        return new(number, aircraftId, inspectionId, book, CanonicalJson.Of(whole), previous?.Hash ?? Genesis, signedAt);
+        return new(number, aircraftId, inspectionId, book, CanonicalJson.Of(whole), previous?.Hash ?? Genesis, signedAt, key);
     }
 
     /// <summary>What is wrong with this record as the follower of <paramref name="previousHash"/>; null where it holds.</summary>
@@ -66,18 +95,58 @@ public sealed class SignedRecord
             return $"record {expectedNumber} is missing";
         if (PreviousHash != previousHash)
             return $"record {Number} doesn't follow the record before it";
-        if (Hash != HashOf(PreviousHash, Json))
-            return $"record {Number} was altered: its text doesn't give its hash";
-        return Envelope(Number, AircraftId, InspectionId, Book, SignedAt).All(field => Text()[field.Name]?.ToString() == field.Value)
-            ? null
-            : $"record {Number} was altered: its row says other than its text";
+        return OwnFault();
     }
 
+    /// <summary>What is wrong with this record by itself; null where its text gives its hash, and says what its row says.</summary>
+    public string? OwnFault()
+    {
+        if (Hash != HashOf(PreviousHash, Json))
+            return $"{Named} was altered: its text doesn't give its hash";
+        return Read() is { } text && Envelope(Number, AircraftId, InspectionId, Book, SignedAt)
+            .All(field => text[field.Name]?.ToString() == field.Value)
+            ? null
+            : $"{Named} was altered: its row says other than its text";
+    }
+
+    /// <summary>What is wrong with whose it is; null where one of the shop's keys signed it, the one that was in force.</summary>
+    /// <param name="keys">The keys of the chain, in their order.</param>
+    public string? KeyFault(IReadOnlyList<ShopKeyLine> keys)
+    {
+        var inForce = keys.LastOrDefault(line => line.AfterRecord < Number);
+        if (inForce is null && Signature is null)
+            return null;
+        // A record from before the first key is signed where it leaves the shop, with the key of that day.
+        var by = keys.FirstOrDefault(line => line.Fingerprint == KeyFingerprint);
+        return by is not null && (by == inForce || inForce is null) && ShopKey.Holds(by.PublicKey, Purpose, Hash, Signature)
+            ? null
+            : $"{Named} isn't signed with the shop's key";
+    }
+
+    /// <summary>Signs a record that is from before the shop had a key, as it leaves the shop.</summary>
+    public static string SignFor(ShopKey key, string hash) => key.Sign(Purpose, hash);
+
     /// <summary>The record's content.</summary>
-    public JsonObject Text() => JsonNode.Parse(Json)!.AsObject();
+    /// <exception cref="InvalidDataException">It was altered to be none.</exception>
+    public JsonObject Text() => Read() ?? throw new InvalidDataException($"The text of {Named} can't be read: it was altered.");
+
+    private JsonObject? Read()
+    {
+        try
+        {
+            return JsonNode.Parse(Json) as JsonObject;
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>The hash of what it rests on; null for one that rests on nothing but its text, or is from before that was kept.</summary>
+    public string? EvidenceHash => Read()?[EvidenceMember]?.ToString();
 
     /// <summary>The number of the record that this one corrects; null for one that corrects none.</summary>
-    public long? Corrects => Text()["corrects"] is { } number ? long.Parse(number.ToString()) : null;
+    public long? Corrects => long.TryParse(Read()?["corrects"]?.ToString(), out var number) ? number : null;
 
     private static IEnumerable<(string Name, string Value)> Envelope(long number, Guid aircraftId, Guid inspectionId, Book book,
         DateTimeOffset signedAt) =>
@@ -93,18 +162,23 @@ public sealed class SignedRecord
 /// <summary>Walks the chain of signed records.</summary>
 public static class RecordChain
 {
-    /// <summary>The first fault, or null where every record holds.</summary>
-    /// <param name="records">All records, by number.</param>
+    /// <summary>What is wrong with it, record by record; empty where every one holds.</summary>
+    /// <param name="records">All records of the chain, by number.</param>
     /// <param name="everWritten">How many records were ever written, so that one cut off the end is missed too.</param>
-    public static string? FirstFault(IEnumerable<SignedRecord> records, long everWritten)
+    /// <param name="keys">The shop's keys, in their order; none for a chain from before there were any.</param>
+    public static IEnumerable<string> Faults(IEnumerable<SignedRecord> records, long everWritten, IReadOnlyList<ShopKeyLine> keys)
     {
         var (number, hash) = (0L, SignedRecord.Genesis);
         foreach (var record in records)
         {
-            if (record.Fault(++number, hash) is { } fault)
-                return fault;
-            hash = record.Hash;
+            number++;
+            if ((record.Fault(number, hash) ?? record.KeyFault(keys)) is { } fault)
+                yield return fault;
+            if (keys.FirstOrDefault(line => line.AfterRecord == number) is { } key && key.AfterHash != record.Hash)
+                yield return $"record {number} isn't the one after which key {key.Number} of the shop began";
+            (number, hash) = (record.Number, record.Hash);
         }
-        return number < everWritten ? $"record {number + 1} is missing" : null;
+        if (number < everWritten)
+            yield return $"record {number + 1} is missing";
     }
 }

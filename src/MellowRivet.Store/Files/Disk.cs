@@ -11,6 +11,23 @@ internal static class Disk
 {
     private const int ReadOnly = 0;
 
+    /// <summary>Writes a small file that its owner alone may read, in place of the one that is there: wholly or not at all.</summary>
+    public static void Keep(string path, string text)
+    {
+        var next = $"{path}.next";
+        File.Delete(next);
+#pragma warning disable CA1416 // The product runs on Linux.
+        using (var file = new FileStream(next, new FileStreamOptions
+            { Mode = FileMode.CreateNew, Access = FileAccess.Write, UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite }))
+#pragma warning restore CA1416
+        {
+            file.Write(System.Text.Encoding.UTF8.GetBytes(text));
+            file.Flush(flushToDisk: true);
+        }
+        File.Move(next, path, overwrite: true);
+        SyncFolder(Path.GetDirectoryName(path)!);
+    }
+
     public static void SyncFolder(string path)
     {
         var handle = open(path, ReadOnly);

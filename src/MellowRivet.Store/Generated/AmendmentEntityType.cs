@@ -21,7 +21,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Amendments.Amendment",
                 typeof(Amendment),
                 baseEntityType,
-                propertyCount: 13,
+                propertyCount: 14,
                 unnamedIndexCount: 1,
                 keyCount: 1);
 
@@ -81,6 +81,13 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(Amendment).GetField("<Of>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new EnumText<AmendmentOf>());
             of.SetSentinelFromProviderValue("0");
+
+            var signature = runtimeEntityType.AddProperty(
+                "Signature",
+                typeof(string),
+                propertyInfo: typeof(Amendment).GetProperty("Signature", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Amendment).GetField("<Signature>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var subject = runtimeEntityType.AddProperty(
                 "Subject",

@@ -370,8 +370,7 @@ namespace MellowRivet.Store.Generated
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { workOrder },
-                unique: true);
+                new[] { workOrder });
 
             var index0 = runtimeEntityType.AddIndex(
                 new[] { aircraftId, state, openedOn });

@@ -22,7 +22,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.People.Person",
                 typeof(Person),
                 baseEntityType,
-                propertyCount: 9,
+                propertyCount: 10,
                 unnamedIndexCount: 1,
                 keyCount: 1);
 
@@ -39,6 +39,13 @@ namespace MellowRivet.Store.Generated
                 typeof(string),
                 propertyInfo: typeof(Person).GetProperty("CalendarKeyHash", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Person).GetField("<CalendarKeyHash>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var elsewhere = runtimeEntityType.AddProperty(
+                "Elsewhere",
+                typeof(string),
+                propertyInfo: typeof(Person).GetProperty("Elsewhere", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Person).GetField("<Elsewhere>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var initials = runtimeEntityType.AddProperty(

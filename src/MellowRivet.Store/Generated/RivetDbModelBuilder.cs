@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("e2ad995a-9b43-4a6f-adb2-0366b8fb930f"), entityTypeCount: 38)
+            : base(skipDetectChanges: false, modelId: new Guid("d8348244-2a3e-4d88-bbae-ad393be75a97"), entityTypeCount: 41)
         {
         }
 
@@ -40,8 +40,11 @@ namespace MellowRivet.Store.Generated
             var shop = ShopEntityType.Create(this);
             var openItem = OpenItemEntityType.Create(this);
             var orderedPart = OrderedPartEntityType.Create(this);
+            var passportTaken = PassportTakenEntityType.Create(this);
             var logLine = LogLineEntityType.Create(this);
             var person = PersonEntityType.Create(this);
+            var evidence = EvidenceEntityType.Create(this);
+            var shopKeyLine = ShopKeyLineEntityType.Create(this);
             var signedRecord = SignedRecordEntityType.Create(this);
             var tool = ToolEntityType.Create(this);
             var edition = EditionEntityType.Create(this);
@@ -113,8 +116,11 @@ namespace MellowRivet.Store.Generated
             ShopEntityType.CreateAnnotations(shop);
             OpenItemEntityType.CreateAnnotations(openItem);
             OrderedPartEntityType.CreateAnnotations(orderedPart);
+            PassportTakenEntityType.CreateAnnotations(passportTaken);
             LogLineEntityType.CreateAnnotations(logLine);
             PersonEntityType.CreateAnnotations(person);
+            EvidenceEntityType.CreateAnnotations(evidence);
+            ShopKeyLineEntityType.CreateAnnotations(shopKeyLine);
             SignedRecordEntityType.CreateAnnotations(signedRecord);
             ToolEntityType.CreateAnnotations(tool);
             EditionEntityType.CreateAnnotations(edition);

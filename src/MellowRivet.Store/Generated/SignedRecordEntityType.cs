@@ -21,18 +21,19 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Records.SignedRecord",
                 typeof(SignedRecord),
                 baseEntityType,
-                propertyCount: 8,
+                propertyCount: 14,
                 foreignKeyCount: 2,
                 unnamedIndexCount: 2,
                 keyCount: 1);
 
-            var number = runtimeEntityType.AddProperty(
-                "Number",
+            var id = runtimeEntityType.AddProperty(
+                "Id",
                 typeof(long),
-                propertyInfo: typeof(SignedRecord).GetProperty("Number", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(SignedRecord).GetField("<Number>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                propertyInfo: typeof(SignedRecord).GetProperty("Id", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SignedRecord).GetField("<Id>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0L);
+            id.AddAnnotation("Relational:ColumnName", "Number");
 
             var aircraftId = runtimeEntityType.AddProperty(
                 "AircraftId",
@@ -48,6 +49,13 @@ namespace MellowRivet.Store.Generated
                 fieldInfo: typeof(SignedRecord).GetField("<Book>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new EnumText<Book>());
             book.SetSentinelFromProviderValue("0");
+
+            var chainThere = runtimeEntityType.AddProperty(
+                "ChainThere",
+                typeof(string),
+                propertyInfo: typeof(SignedRecord).GetProperty("ChainThere", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SignedRecord).GetField("<ChainThere>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var hash = runtimeEntityType.AddProperty(
                 "Hash",
@@ -68,11 +76,39 @@ namespace MellowRivet.Store.Generated
                 propertyInfo: typeof(SignedRecord).GetProperty("Json", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SignedRecord).GetField("<Json>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
+            var keyFingerprint = runtimeEntityType.AddProperty(
+                "KeyFingerprint",
+                typeof(string),
+                propertyInfo: typeof(SignedRecord).GetProperty("KeyFingerprint", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SignedRecord).GetField("<KeyFingerprint>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var numberThere = runtimeEntityType.AddProperty(
+                "NumberThere",
+                typeof(long?),
+                propertyInfo: typeof(SignedRecord).GetProperty("NumberThere", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SignedRecord).GetField("<NumberThere>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var previousHash = runtimeEntityType.AddProperty(
                 "PreviousHash",
                 typeof(string),
                 propertyInfo: typeof(SignedRecord).GetProperty("PreviousHash", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SignedRecord).GetField("<PreviousHash>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var shopThere = runtimeEntityType.AddProperty(
+                "ShopThere",
+                typeof(string),
+                propertyInfo: typeof(SignedRecord).GetProperty("ShopThere", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SignedRecord).GetField("<ShopThere>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var signature = runtimeEntityType.AddProperty(
+                "Signature",
+                typeof(string),
+                propertyInfo: typeof(SignedRecord).GetProperty("Signature", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SignedRecord).GetField("<Signature>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var signedAt = runtimeEntityType.AddProperty(
                 "SignedAt",
@@ -82,8 +118,16 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new UtcText());
             signedAt.SetSentinelFromProviderValue("0001-01-01T00:00:00.0000000Z");
 
+            var takenInAt = runtimeEntityType.AddProperty(
+                "TakenInAt",
+                typeof(DateTimeOffset?),
+                propertyInfo: typeof(SignedRecord).GetProperty("TakenInAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SignedRecord).GetField("<TakenInAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new UtcText());
+
             var key = runtimeEntityType.AddKey(
-                new[] { number });
+                new[] { id });
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(

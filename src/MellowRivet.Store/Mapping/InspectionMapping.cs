@@ -7,6 +7,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Oil;
 using MellowRivet.Core.OpenItems;
+using MellowRivet.Core.Passports;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
@@ -63,7 +64,7 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property(row => row.Arrival).AsJson();
         inspection.Property<List<Squawk>>("squawks").HasColumnName("Squawks").AsJson();
         inspection.Property<List<Guid>>("leftOut").HasColumnName("LeftOut").AsJson();
-        inspection.HasIndex(row => row.WorkOrder).IsUnique();
+        inspection.HasIndex(row => row.WorkOrder);
         inspection.HasIndex(row => new { row.AircraftId, row.State, row.OpenedOn });
         inspection.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         inspection.HasMany(row => row.Tasks).WithOne().HasForeignKey(task => task.InspectionId);
@@ -187,10 +188,38 @@ internal sealed class SignedRecordMapping : IEntityTypeConfiguration<SignedRecor
 {
     public void Configure(EntityTypeBuilder<SignedRecord> record)
     {
-        record.HasKey(row => row.Number);
-        record.Property(row => row.Number).ValueGeneratedNever();
+        record.HasKey(row => row.Id);
+        record.Property(row => row.Id).HasColumnName("Number").ValueGeneratedNever();
         record.HasIndex(row => row.InspectionId);
         record.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);
         record.HasOne<Inspection>().WithMany().HasForeignKey(row => row.InspectionId);
+    }
+}
+
+internal sealed class EvidenceMapping : IEntityTypeConfiguration<Evidence>
+{
+    public void Configure(EntityTypeBuilder<Evidence> evidence)
+    {
+        evidence.HasKey(row => row.Hash);
+        evidence.Ignore(row => row.IsWhole);
+        evidence.HasIndex(row => row.InspectionId);
+    }
+}
+
+internal sealed class ShopKeyMapping : IEntityTypeConfiguration<ShopKeyLine>
+{
+    public void Configure(EntityTypeBuilder<ShopKeyLine> line)
+    {
+        line.HasKey(row => row.Fingerprint);
+        line.Ignore(row => row.IsAnew);
+    }
+}
+
+internal sealed class PassportMapping : IEntityTypeConfiguration<PassportTaken>
+{
+    public void Configure(EntityTypeBuilder<PassportTaken> passport)
+    {
+        passport.Property(row => row.Id).ValueGeneratedNever();
+        passport.HasIndex(row => row.AircraftId);
     }
 }

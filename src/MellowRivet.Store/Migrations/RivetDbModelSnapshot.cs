@@ -47,6 +47,9 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Signature")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("Subject")
                         .HasColumnType("TEXT");
 
@@ -1090,8 +1093,7 @@ namespace MellowRivet.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("WorkOrder")
-                        .IsUnique();
+                    b.HasIndex("WorkOrder");
 
                     b.HasIndex("AircraftId", "State", "OpenedOn");
 
@@ -1485,6 +1487,44 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("OrderedParts");
                 });
 
+            modelBuilder.Entity("MellowRivet.Core.Passports.PassportTaken", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("At")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("By")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Fingerprint")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Manifest")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Shop")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Signature")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("AircraftId");
+
+                    b.ToTable("Passports");
+                });
+
             modelBuilder.Entity("MellowRivet.Core.People.LogLine", b =>
                 {
                     b.Property<long>("Number")
@@ -1535,6 +1575,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("CalendarKeyHash")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Elsewhere")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Initials")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1571,16 +1614,84 @@ namespace MellowRivet.Store.Migrations
                     b.ToTable("People");
                 });
 
+            modelBuilder.Entity("MellowRivet.Core.Records.Evidence", b =>
+                {
+                    b.Property<string>("Hash")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("AircraftId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("InspectionId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Hash");
+
+                    b.HasIndex("InspectionId");
+
+                    b.ToTable("Evidence");
+                });
+
+            modelBuilder.Entity("MellowRivet.Core.Records.ShopKeyLine", b =>
+                {
+                    b.Property<string>("Fingerprint")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("AfterHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("AfterRecord")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Chain")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("From")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HandOver")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PublicKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ShopThere")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Signature")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Fingerprint");
+
+                    b.ToTable("ShopKeys");
+                });
+
             modelBuilder.Entity("MellowRivet.Core.Records.SignedRecord", b =>
                 {
-                    b.Property<long>("Number")
-                        .HasColumnType("INTEGER");
+                    b.Property<long>("Id")
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("Number");
 
                     b.Property<Guid>("AircraftId")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Book")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ChainThere")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Hash")
@@ -1594,15 +1705,30 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("KeyFingerprint")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("NumberThere")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("PreviousHash")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ShopThere")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Signature")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("SignedAt")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("Number");
+                    b.Property<string>("TakenInAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
 
                     b.HasIndex("AircraftId");
 

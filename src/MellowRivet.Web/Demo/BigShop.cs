@@ -17,6 +17,7 @@ using MellowRivet.Core.OpenItems;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
+using MellowRivet.Store.Proof;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Demo;
@@ -66,11 +67,12 @@ internal static class BigShop
         await making;
 
         // One chain for the shop, in the order of its days.
-        var last = await demo.Db.SignedRecords.AsNoTracking().OrderByDescending(record => record.Number).FirstOrDefaultAsync(stop);
+        using var key = (await demo.Db.KeyAsync(demo.Clock.GetUtcNow(), stop))!;
+        var last = await demo.Db.SignedRecords.AsNoTracking().OrderByDescending(record => record.Id).FirstOrDefaultAsync(stop);
         foreach (var some in signed.OrderBy(one => one.At).Chunk(1_000))
         {
             foreach (var (draft, aircraft, inspection, at) in some)
-                demo.Db.SignedRecords.Add(last = SignedRecord.After(last, aircraft, inspection, draft.Book, draft.Content, at));
+                demo.Db.SignedRecords.Add(last = SignedRecord.After(last, aircraft, inspection, draft.Book, draft.Content, at, key));
             await demo.Db.SaveChangesAsync(stop);
             demo.Db.ChangeTracker.Clear();
         }

@@ -2,9 +2,9 @@ using System.CommandLine;
 using System.Net;
 using System.Net.Sockets;
 using MellowRivet.Core;
-using MellowRivet.Core.Exchange;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Store.Passports;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting.Benchmarking;
@@ -70,13 +70,26 @@ public static class CommandLine
         demo.SetAction((parsed, stop) =>
             DemoAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(port), parsed.GetValue(fresh),
                 parsed.GetValue(today), Behind(parsed), stop));
-        var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port, publicUrl, proxy };
-        serve.SetAction((parsed, stop) => ServeAsync(
-            Behind(parsed)(new(new(Folder(parsed.GetValue(data), "shop"))) { Port = parsed.GetValue(port) }), stop));
+        var headFile = new Option<string?>("--head-file")
+            { Description = "A file outside the shop's folder that gets the head of the chain at each signature", HelpName = "FILE" };
+        var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port, publicUrl, proxy, headFile };
+        serve.SetAction((parsed, stop) => ServeAsync(Behind(parsed)(new(new(Folder(parsed.GetValue(data), "shop"))
+            { HeadFile = parsed.GetValue(headFile) }) { Port = parsed.GetValue(port) }), stop));
         Func<RivetSettings, RivetSettings> Behind(ParseResult parsed) => settings => settings with
             { PublicUrl = parsed.GetValue(publicUrl), Proxy = parsed.GetValue(proxy) };
-        var verify = new Command("verify", "Walk the chain of signed records");
-        verify.SetAction((parsed, stop) => VerifyAsync(Folder(parsed.GetValue(data), "shop"), stop));
+        var archive = new Argument<string?>("ARCHIVE")
+            { Description = "An aircraft’s passport, checked without any shop", Arity = ArgumentArity.ZeroOrOne };
+        var expect = new Option<string?>("--expect")
+            { Description = "A head somebody kept: as it is printed, or a file of them", HelpName = "HEAD" };
+        var verify = new Command("verify", "Hold everything that was signed against what is there") { archive, expect };
+        verify.SetAction((parsed, stop) => parsed.GetValue(archive) is { } passport
+            ? PassportCommands.VerifyAsync(passport, parsed.GetValue(expect), stop)
+            : RecordCommands.VerifyAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(expect), stop));
+        var change = new Option<bool>("--change") { Description = "Begin another one, handed over by the one in force" };
+        var lost = new Option<bool>("--lost") { Description = "Begin another one where the one in force is lost for good" };
+        var key = new Command("key", "Say the fingerprint of the shop's key, or begin another one") { change, lost };
+        key.SetAction((parsed, stop) => RecordCommands.KeyAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(change),
+            parsed.GetValue(lost), stop));
         var backup = new Command("backup", "Copy the database to FILE while it is in use") { backupFile };
         backup.SetAction((parsed, stop) => BackupAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!, stop));
         var shop = new Option<string>("--shop")
@@ -102,16 +115,23 @@ public static class CommandLine
         fuzz.SetAction((parsed, stop) => Fuzz.RunAsync(Math.Max(1, parsed.GetValue(requests)), parsed.GetValue(fuzzSeed), stop));
 
         var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
+        var passportFile = new Argument<string>("FILE") { Description = "Where the passport goes: a file that isn't there yet" };
+        var passportOf = new Command("archive", "Write an aircraft's passport: everything of it, in one signed file")
+            { registration, passportFile };
+        passportOf.SetAction((parsed, stop) => PassportCommands.ArchiveAsync(Folder(parsed.GetValue(data), "shop"),
+            parsed.GetValue(registration)!, parsed.GetValue(passportFile)!, stop));
         var exportFile = new Argument<string>("FILE") { Description = "Where the JSON goes" };
-        var importFile = new Argument<string>("FILE") { Description = "The JSON of an aircraft's file" };
+        var importFile = new Argument<string>("FILE") { Description = "An aircraft's passport, or the JSON of its file" };
         var export = new Command("export", "Save an aircraft's file as JSON") { registration, exportFile };
         export.SetAction((parsed, stop) =>
-            ExportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(registration)!, parsed.GetValue(exportFile)!, stop));
+            PassportCommands.ExportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(registration)!,
+                parsed.GetValue(exportFile)!, stop));
         var import = new Command("import", "Take in an aircraft's file") { importFile };
-        import.SetAction((parsed, stop) => ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
+        import.SetAction((parsed, stop) =>
+            PassportCommands.ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
 
         var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft")
-            { demo, serve, verify, backup, export, import, seed, benchmark, fuzz };
+            { demo, serve, verify, key, backup, passportOf, export, import, seed, benchmark, fuzz };
         root.Options.Add(data);
         root.SetAction(_ => root.Parse("--help").Invoke());
         if (args is ["help"])
@@ -125,7 +145,7 @@ public static class CommandLine
             return await parsed.InvokeAsync(new() { EnableDefaultExceptionHandler = false });
         }
         catch (Exception problem) when (problem is IOException or InvalidDataException or UnauthorizedAccessException or FormatException
-            or Microsoft.Data.Sqlite.SqliteException)
+            or Microsoft.Data.Sqlite.SqliteException or BadPassportException or NoPassportException)
         {
             return Fail(problem.Message, 1);
         }
@@ -207,63 +227,24 @@ public static class CommandLine
         }
     }
 
-    private static async Task<int> VerifyAsync(string folder, CancellationToken stop)
-    {
-        if (!File.Exists(Path.Combine(folder, "rivet.db")))
-            return Fail($"There is no shop at {folder}.", 2);
-        await using var db = RivetDb.Of(new(folder));
-        var (fault, records) = await ShopDatabase.VerifyAsync(db, stop);
-        if (fault is not null)
-            return Fail($"Broken: {fault}.", 1);
-        Console.WriteLine($"{records} signed records, every one as it was signed.");
-        return 0;
-    }
-
-    private static async Task<int> ExportAsync(string folder, string registration, string file, CancellationToken stop)
-    {
-        if (!File.Exists(Path.Combine(folder, "rivet.db")))
-            return Fail($"There is no shop at {folder}.", 2);
-        await using var db = RivetDb.Of(new(folder));
-        if (await db.Aircraft.FirstOrDefaultAsync(row => row.Registration == registration, stop) is not { } aircraft)
-            return Fail($"There is no aircraft {registration} in this shop.", 1);
-        await File.WriteAllTextAsync(file, (await db.FileOfAsync(aircraft.Id, TimeProvider.System, stop))!.ToJson(), stop);
-        await TellAsync(folder, $"{registration} to {Path.GetFileName(file)}", stop);
-        Console.WriteLine($"{registration} saved to {file}.");
-        return 0;
-    }
-
-    private static async Task<int> ImportAsync(string folder, string file, CancellationToken stop)
-    {
-        if (!File.Exists(Path.Combine(folder, "rivet.db")))
-            return Fail($"There is no shop at {folder}.", 2);
-        if (!File.Exists(file) || new FileInfo(file).Length > AircraftFile.MostBytes)
-            return Fail($"{file} isn't there, or is larger than {AircraftFile.MostBytes / 1024 / 1024} MB.", 2);
-        var (read, refusal) = AircraftFile.Read(await File.ReadAllTextAsync(file, stop), TimeProvider.System.Today());
-        if (read is null)
-            return Fail(refusal!.Message, 1);
-        await using var db = RivetDb.Of(new(folder), AtTheCommandLine);
-        var written = await db.OnceAsync(Guid.CreateVersion7(), TimeProvider.System,
-            () => db.TakeInAsync(read, Guid.Empty, TimeProvider.System, stop), stop);
-        if (!written.Done)
-            return Fail(written.Refusal!.Message, 1);
-        Console.WriteLine($"{read.Registration} taken in.");
-        return 0;
-    }
+    /// <summary>That there is no shop; null where there is one.</summary>
+    internal static int? NoShop(string folder) =>
+        File.Exists(Path.Combine(folder, "rivet.db")) ? null : Fail($"There is no shop at {folder}.", 2);
 
     private static async Task<int> BackupAsync(string folder, string file, CancellationToken stop)
     {
-        if (!File.Exists(Path.Combine(folder, "rivet.db")))
-            return Fail($"There is no shop at {folder}.", 2);
+        if (NoShop(folder) is { } none)
+            return none;
         ShopDatabase.Backup(new(folder), file);
         await TellAsync(folder, $"the whole shop to {Path.GetFileName(file)}", stop);
         Console.WriteLine($"Backed up to {file}. The photos folder beside the database is copied as it is.");
         return 0;
     }
 
-    private static readonly Acting AtTheCommandLine = new(() => new(null, "the command line", Environment.UserName), TimeProvider.System);
+    internal static readonly Acting AtTheCommandLine = new(() => new(null, "the command line", Environment.UserName), TimeProvider.System);
 
     // A copy leaves, whether the log takes its line or not: a full disk keeps nobody from their data.
-    private static async Task TellAsync(string folder, string about, CancellationToken stop)
+    internal static async Task TellAsync(string folder, string about, CancellationToken stop)
     {
         try
         {
@@ -277,7 +258,7 @@ public static class CommandLine
         }
     }
 
-    private static int Fail(string message, int code)
+    internal static int Fail(string message, int code)
     {
         Console.Error.WriteLine($"rivet: {message.ReplaceLineEndings(" ")}");
         return code;

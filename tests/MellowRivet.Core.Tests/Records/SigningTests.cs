@@ -126,7 +126,7 @@ public class SigningTests
     }
 
     [Fact]
-    public void A_chain_of_untouched_records_holds() => RecordChain.FirstFault(Chain(4), 4).ShouldBeNull();
+    public void A_chain_of_untouched_records_holds() => RecordChain.Faults(Chain(4), 4, []).FirstOrDefault().ShouldBeNull();
 
     // SHA-256 (FIPS 180-4) over 64 zeros, a line feed and the text, as docs/decisions says.
     [Fact]
@@ -142,16 +142,16 @@ public class SigningTests
     public void A_record_cut_off_the_end_or_out_of_the_middle_is_missed()
     {
         var chain = Chain(4);
-        RecordChain.FirstFault(chain[..3], 4).ShouldBe("record 4 is missing");
-        RecordChain.FirstFault([chain[0], chain[1], chain[3]], 4).ShouldBe("record 3 is missing");
-        RecordChain.FirstFault([], 1).ShouldBe("record 1 is missing");
+        RecordChain.Faults(chain[..3], 4, []).FirstOrDefault().ShouldBe("record 4 is missing");
+        RecordChain.Faults([chain[0], chain[1], chain[3]], 4, []).FirstOrDefault().ShouldBe("record 3 is missing");
+        RecordChain.Faults([], 1, []).FirstOrDefault().ShouldBe("record 1 is missing");
     }
 
     [Fact]
     public void Two_records_that_change_places_are_noticed()
     {
         var chain = Chain(3);
-        RecordChain.FirstFault([chain[0], chain[2], chain[1]], 3).ShouldNotBeNull();
+        RecordChain.Faults([chain[0], chain[2], chain[1]], 3, []).FirstOrDefault().ShouldNotBeNull();
     }
 
     private static List<SignedRecord> Chain(int length)
