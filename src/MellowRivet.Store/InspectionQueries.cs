@@ -91,6 +91,13 @@ public static class InspectionQueries
         await db.SignedRecords.AsNoTracking().Where(record => record.AircraftId == aircraftId).OrderBy(record => record.Id)
             .ToListAsync(stop);
 
+    /// <summary>The inspections of an aircraft that found something, by their work orders; surveys are the buyer's.</summary>
+    public static async Task<IReadOnlyList<(Guid Id, string WorkOrder)>> ListsOnAsync(this RivetDb db, Guid aircraftId,
+        CancellationToken stop) =>
+        [.. (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId && row.Kind != InspectionKind.Survey
+            && row.Discrepancies.Any()).OrderBy(row => row.OpenedOn).Select(row => new { row.Id, row.WorkOrder }).ToListAsync(stop))
+            .Select(row => (row.Id, row.WorkOrder))];
+
     /// <summary>The records of the chain that one of a shop's keys belongs to.</summary>
     public static async Task<IReadOnlyList<SignedRecord>> RecordsByAsync(this RivetDb db, string fingerprint, CancellationToken stop) =>
         await db.SignedRecords.AsNoTracking().Where(record => db.ShopKeys.Any(line => line.Fingerprint == fingerprint

@@ -1,3 +1,5 @@
+using MellowRivet.Core.Records;
+using MellowRivet.Store;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting;
 using Microsoft.Data.Sqlite;
@@ -96,7 +98,66 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
         (await RunAsync("import", file, "--data", copy)).Code.ShouldBe(1);
     }
 
+    [Fact]
+    public async Task A_passport_is_written_once_verified_without_a_shop_and_taken_in_by_another()
+    {
+        Directory.CreateDirectory(copy);
+        var file = Path.Combine(copy, "twin.zip");
+        (await RunAsync("archive", "N0TWQ", file, "--data", server.Data.Path))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0), run => run.Out.ShouldContain("8 signed records"));
+        (await RunAsync("archive", "N0TWQ", file, "--data", server.Data.Path))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2), run => run.Error.ShouldContain("is there already"));
+        (await RunAsync("archive", "N0NONE", Path.Combine(copy, "none.zip"), "--data", server.Data.Path)).Code.ShouldBe(1);
+        (await RunAsync("verify", file))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0), run => run.Out.ShouldContain("every one as it was signed"));
+        var head = server.With(db => db.SignedRecords.OrderBy(record => record.Id).Last());
+        (await RunAsync("verify", file, "--expect", $"{head.Number}-{head.Hash[..16]}")).Code.ShouldBe(0);
+        (await RunAsync("verify", file, "--expect", $"{head.Number}-{new string('0', 16)}"))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("written anew"));
+
+        var other = Path.Combine(copy, "other");
+        await using (var db = RivetDb.Of(new(other)))
+            await ShopDatabase.BringUpToDateAsync(db, new(other), server.Clock, default);
+        (await RunAsync("import", file, "--data", other))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0), run => run.Out.ShouldContain("8 records signed elsewhere"));
+        (await RunAsync("verify", "--data", other))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0),
+                run => run.Out.ShouldContain("8 more were signed elsewhere, and hold"));
+        (await RunAsync("import", file, "--data", other)).Code.ShouldBe(1);
+        await File.WriteAllBytesAsync(file, (await File.ReadAllBytesAsync(file))[..^40]);
+        (await RunAsync("verify", file)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1),
+            run => run.Error.ShouldContain("cut short"), run => run.Error.ShouldNotContain("\n"));
+    }
+
+    [Fact]
+    public async Task A_chain_is_held_against_the_heads_that_somebody_kept()
+    {
+        var data = server.Data.Path;
+        var head = server.With(db => db.SignedRecords.OrderBy(record => record.Id).Last());
+        Directory.CreateDirectory(copy);
+        var file = Path.Combine(copy, "heads.txt");
+        await File.WriteAllTextAsync(file, $"{head.SignedAt.UtcDateTime:O} {head.Number}-{head.Hash}\n");
+        (await RunAsync("verify", "--data", data, "--expect", file)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0),
+            run => run.Out.ShouldContain("goes through the head"),
+            run => run.Out.ShouldContain($"{new ChainHead(head.Number, head.Hash)}"));
+        (await RunAsync("verify", "--data", data, "--expect", $"{head.Number + 1}-{head.Hash}"))
+            .ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1), run => run.Error.ShouldContain("the chain was cut"));
+        await File.AppendAllTextAsync(file, "something else\n");
+        (await RunAsync("verify", "--data", data, "--expect", file)).Code.ShouldBe(2);
+        (await RunAsync("verify", "--data", data, "--expect", "the last one")).Code.ShouldBe(2);
+
+        var key = await RunAsync("key", "--data", data);
+        key.Code.ShouldBe(0);
+        key.Out.ShouldContain(ShopKey.ToCompare(server.With(db => db.ShopKeys.Single().Fingerprint)));
+        (await RunAsync("key", "--change", "--lost", "--data", data)).Code.ShouldBe(2);
+        (await RunAsync("key", "--lost", "--data", data)).Code.ShouldBe(1);
+    }
+
     [Theory]
+    [InlineData("archive", "N0TWQ")]
+    [InlineData("archive", "N0TWQ", "x.zip", "--data", "/nowhere/at/all")]
+    [InlineData("verify", "/nowhere/at/all.zip")]
+    [InlineData("key", "--data", "/nowhere/at/all")]
     [InlineData("fly")]
     [InlineData("backup")]
     [InlineData("serve", "--port", "seventy")]

@@ -48,6 +48,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
             "engine" or "carrier" => engine, "reading" => reading, "kind" => "oil",
                 "number" => "1", "sha" or "sha256" => photo, "size" => "thumb", "place" =>
                 "airframe", "zone" => "cabin", "sheet" => "lubrication", "key" => "stuck-ring",
+            // None came: whoever may look finds none.
+            "errand" => Guid.Empty.ToString(),
             var other => throw new InvalidOperationException($"{asked.Name}: what is {other}?"),
         });
         return asked.Handler.Length > 0 ? $"{path}?handler={asked.Handler}" : path;
@@ -57,6 +59,8 @@ public sealed class RightsTests(DemoServer server) : IClassFixture<DemoServer>
     private static readonly Dictionary<string, (HttpStatusCode Status, string Why)> Otherwise = new()
     {
         ["GET /walk/{id:guid}"] = (HttpStatusCode.Redirect, "to where one was"),
+        ["GET /aircraft/import/{errand:guid}"] = (HttpStatusCode.NotFound, "no passport came"),
+        ["GET /aircraft/{id:guid}/passport?handler=File"] = (HttpStatusCode.NotFound, "none was made"),
         ["GET /documents/{sha256}"] = (HttpStatusCode.NotFound, "no document has that name"),
         ["GET /videos/{sha256}"] = (HttpStatusCode.NotFound, "no video has that name"),
         ["GET /sounds/{sha256}"] = (HttpStatusCode.NotFound, "no sound has that name"),

@@ -1,8 +1,12 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
+using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using MellowRivet.Core.Estimates;
 using MellowRivet.Core.Exchange;
+using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Store.Mapping;
 
@@ -58,6 +62,20 @@ internal static class StoredShapes
         {
             throw new FormatException($"A stored {typeof(T).Name} can't be read: {problem.Message}", problem);
         }
+    }
+
+    /// <summary>The JSON Schema of a shape as it is written now.</summary>
+    public static JsonNode SchemaOf(Type shape)
+    {
+        // The exporter knows the framework's own words for an enum, and nothing of our quantities.
+        var described = new JsonSerializerOptions(Options) { TypeInfoResolver = new DefaultJsonTypeInfoResolver() };
+        described.Converters.Remove(described.Converters.Single(converter => converter is EnumWords));
+        described.Converters.Add(new JsonStringEnumConverter());
+        return described.GetJsonSchemaAsNode(shape, new()
+        {
+            TransformSchemaNode = (context, node) => context.TypeInfo.Type == typeof(Hours) ? new JsonObject { ["type"] = "number" }
+                : context.TypeInfo.Type == typeof(Hours?) ? new JsonObject { ["type"] = new JsonArray("number", "null") } : node,
+        });
     }
 
     /// <summary>A text that has a format of its own, with a version around it.</summary>

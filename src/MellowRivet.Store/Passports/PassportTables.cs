@@ -98,3 +98,13 @@ internal static class PassportTables
         "Plans", "Postings", "Sessions", "Shop", "Tools", "Types", "Whereabouts",
     ];
 }
+
+/// <summary>Which tables a passport has, for whoever asks about the format.</summary>
+public static class PassportFormat
+{
+    /// <summary>The tables whose rows go with an aircraft.</summary>
+    public static IReadOnlyList<string> Goes { get; } = [.. PassportTables.All.Select(table => table.Table)];
+
+    /// <summary>The tables that stay with the shop.</summary>
+    public static IReadOnlyList<string> Stays => PassportTables.Staying;
+}

@@ -23,7 +23,7 @@ public sealed record PassportProgress(string Doing, long Done, long Total)
 /// <summary>A paper in a passport that is read without any program.</summary>
 /// <param name="Name">Its name, in the folder for that.</param>
 /// <param name="Write">Writes it.</param>
-public sealed record PassportPaper(string Name, Action<Stream> Write);
+public sealed record PassportPaper(string Name, Func<Stream, Task> Write);
 
 /// <summary>Why no passport was made.</summary>
 public sealed class NoPassportException(string why) : Exception(why);
@@ -74,11 +74,7 @@ public sealed partial class PassportWriter(RivetDb db, DataFolder data, TimeProv
             await moment.CommitAsync(stop);
             var missing = await FilesAsync(zip, progress, stop);
             foreach (var paper in papers)
-                await EntryAsync(zip, $"to-read/{paper.Name}", CompressionLevel.NoCompression, entry =>
-                {
-                    paper.Write(entry);
-                    return Task.CompletedTask;
-                });
+                await EntryAsync(zip, $"to-read/{paper.Name}", CompressionLevel.NoCompression, paper.Write);
             var manifest = new PassportManifest(PassportManifest.FormatName, PassportManifest.CurrentVersion, clock.GetUtcNow(),
                 new(aircraft.Id, aircraft.Registration, aircraft.Type, aircraft.SerialNumber), new(shop, key.Fingerprint),
                 new(head.Number, head.Hash), records, surveys, missing, []);

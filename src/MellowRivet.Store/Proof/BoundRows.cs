@@ -70,7 +70,7 @@ internal sealed record BoundTable(string Name, string One, string Table, string 
         var sql = $"SELECT \"Id\", {Words}, {string.Join(", ", columns.Select(column => $"\"{column}\""))} FROM \"{Table}\" WHERE {Where}";
         return [.. (await RawRows.ReadAsync(db, sql, [("@subject", Key(of.InspectionId)), ("@aircraft", Key(of.AircraftId)),
             ("@reference", RawRows.Reference(of.Reference))], stop))
-            .Select(row => new BoundRow((string)row[0]!, ById
+            .Select(row => new BoundRow($"{row[0]}", ById
                 ? $"{row[0]} {Evidence.DigestOf(row[2..])}"
                 : Evidence.DigestOf(row[2..]), $"{row[1]}"))];
     }
@@ -102,7 +102,7 @@ internal sealed record BoundEntries(string Name, string One, string Table, strin
         var rows = await RawRows.ReadAsync(db, $"SELECT \"Id\", {Words}, \"Done\" FROM \"{Table}\" WHERE instr(\"Done\", @reference) > 0",
             [("@reference", workOrder is null ? "\"reference\":" : RawRows.Reference(Before + workOrder))], stop);
         return rows.SelectMany(row => Entries((string)row[2]!).Select(entry => (Of: $"{entry["reference"]}",
-            Row: new BoundRow((string)row[0]!,
+            Row: new BoundRow($"{row[0]}",
                 $"{row[0]} {Evidence.DigestOf([.. Members.Select(member => (object?)entry[member]?.ToJsonString())])}", $"{row[1]}"))))
             .Where(entry => entry.Of.StartsWith(Before, StringComparison.Ordinal))
             .ToLookup(entry => entry.Of[Before.Length..], entry => entry.Row);

@@ -54,6 +54,7 @@ public static class ShopKeys
     public static async Task<(ShopKeyLine? Line, Refusal? Refusal)> ChangeKeyAsync(this RivetDb db, bool lost, DateTimeOffset now,
         CancellationToken stop)
     {
+        db.Forget();
         using var old = await db.KeyAsync(now, stop);
         if (old is null && !lost)
             return (null, Missing);

@@ -22,8 +22,9 @@ public sealed partial class Verification
 
     private async Task BoundRowsHoldAsync(List<SignedRecord> records, CancellationToken stop)
     {
-        var inspections = (await RawRows.ReadAsync(db, """SELECT "Id", "WorkOrder", "State", "Kind" FROM "Inspections" """, [], stop))
-            .ToDictionary(row => Guid.Parse((string)row[0]!), row => new Inspected((string)row[1]!, (string)row[2]!, (string)row[3]!));
+        Dictionary<Guid, Inspected> inspections = [];
+        foreach (var row in await RawRows.ReadAsync(db, """SELECT "Id", "WorkOrder", "State", "Kind" FROM "Inspections" """, [], stop))
+            inspections[IdOf(row[0])] = new($"{row[1]}", $"{row[2]}", $"{row[3]}");
         foreach (var table in BoundTable.OfInspection)
             columns[table] = await table.ColumnsAsync(db, stop);
         foreach (var list in BoundEntries.All)
@@ -108,7 +109,7 @@ public sealed partial class Verification
 
     // A value that was put right stands struck in the file, with who, when and why, and the record's page says so.
     private bool IsPutRight(BoundTable table, BoundRow row, SignedRecord record) => table == BoundTable.Readings
-        ? amendments[Guid.Parse(row.Id)].Any(one => Since(one, AmendmentOf.Reading, record))
+        ? amendments[IdOf(row.Id)].Any(one => Since(one, AmendmentOf.Reading, record))
         : table == BoundTable.ReadingHours && amendments.SelectMany(of => of)
             .Any(one => one.AircraftId == record.AircraftId && Since(one, AmendmentOf.Meter, record));
 
@@ -119,11 +120,11 @@ public sealed partial class Verification
         var there = entries[list][order].Select(row => row.Digest).ToHashSet();
         foreach (var gone in part.Digests.Where(digest => !there.Contains(digest)))
         {
-            var item = Guid.Parse(ItemOf(gone));
+            var item = IdOf(ItemOf(gone));
             if (amendments[item].Any(one => Since(one, AmendmentOf.Due, record)))
                 Count("times that something was done, put right in the open since they were signed");
             // What hangs on a part that went elsewhere doesn't travel with the aircraft.
-            else if (!record.IsElsewhere || entries[list].SelectMany(of => of).Any(row => Guid.Parse(row.Id) == item))
+            else if (!record.IsElsewhere || entries[list].SelectMany(of => of).Any(row => IdOf(row.Id) == item))
                 Add($"{order}: a {list.One} doesn't stand as it was signed");
         }
     }
@@ -132,15 +133,15 @@ public sealed partial class Verification
     {
         var items = (await RawRows.ReadAsync(db,
             """SELECT "Id", "FirstNumber", "InspectionId", "DiscrepancyId", "AircraftId", "End" FROM "OpenItems" """, [], stop))
-            .ToDictionary(row => (string)row[0]!);
+            .ToDictionary(row => $"{row[0]}");
         foreach (var (id, order, leftBy) in leftOpen)
             if (!items.TryGetValue(id, out var row))
                 Add($"{order}: an open item that {leftBy} left open is gone");
-            else if (!LookedAt(Guid.Parse((string)row[2]!)))
+            else if (!LookedAt(IdOf(row[2])))
                 Add($"{order}: open item {row[1]} was taken off it");
-        foreach (var row in items.Values.Where(row => row[5] is not null && bound.Contains(Guid.Parse((string)row[2]!))))
+        foreach (var row in items.Values.Where(row => row[5] is not null && bound.Contains(IdOf(row[2]))))
             if (!ended.Contains($"{row[0]} {Evidence.DigestOf([row[0], row[4], row[5]])}")
-                && !amendments[Guid.Parse((string)row[3]!)].Any(Holds))
+                && !amendments[IdOf(row[3])].Any(Holds))
                 Add($"open item {row[1]} was ended by no signature");
 
         // By a signature that binds it, or by a survey, of which nothing is signed.
@@ -169,6 +170,9 @@ public sealed partial class Verification
         foreach (var gone in said.Where(of => !inspections.ContainsKey(of.Key)))
             Add("an inspection that was signed is gone");
     }
+
+    // One that was altered to be none is nobody's.
+    private static Guid IdOf(object? stored) => Guid.TryParse($"{stored}", out var id) ? id : Guid.Empty;
 
     private static string ItemOf(string digest) => digest.Split(' ')[0];
 }

@@ -4,6 +4,7 @@ using MellowRivet.Core.Exchange;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Trends;
 using MellowRivet.Store;
+using MellowRivet.Store.Passports;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Handover;
 
@@ -15,6 +16,8 @@ internal static class FileApi
     public static void MapFiles(this WebApplication app)
     {
         app.MapGet("/schemas/aircraft-1.json", () => Results.Text(AircraftFile.Schema(), "application/schema+json"))
+            .OpenToAll("a published format").ExcludeFromDescription();
+        app.MapGet("/schemas/passport-1.json", (RivetDb db) => Results.Text(PassportSchema.Of(db), "application/schema+json"))
             .OpenToAll("a published format").ExcludeFromDescription();
         app.MapGet("/aircraft/{id:guid}/file.json",
             async (Guid id, RivetDb db, TimeProvider clock, CancellationToken stop) => await db.FileOfAsync(id, clock, stop) is { } file

@@ -12,6 +12,7 @@ using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
+using MellowRivet.Store.Proof;
 using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Hosting;
@@ -60,7 +61,9 @@ internal static class FixListFiles
                 return Results.NotFound();
             using var buffer = new MemoryStream();
             var order = $"{records[0].Text()["workOrder"]}";
-            using (var pdf = new RecordsPdf(size, settings.DayIsSet ? "The day was set when this was printed: not the day it says." : null))
+            using (var pdf = new RecordsPdf(size, await db.HeadAsync(stop), settings.DayIsSet
+                ? "The day was set when this was printed: not the day it says."
+                : null))
                 pdf.Write(buffer, records, $"{records[0].Text()["registration"]} {order}");
             return Results.File(buffer.ToArray(), "application/pdf", $"{records[0].Text()["registration"]}-{order}-records.pdf");
         });

@@ -1,6 +1,9 @@
+using MellowRivet.Core;
 using MellowRivet.Core.Passports;
 using MellowRivet.Store;
+using MellowRivet.Store.Files;
 using MellowRivet.Store.Passports;
+using MellowRivet.Store.Proof;
 
 namespace MellowRivet.Web.Handover;
 
@@ -17,8 +20,8 @@ internal static class PassportFiles
             PassportManifest manifest;
             await using (var to = new FileStream(half, FileMode.Create, FileAccess.ReadWrite, FileShare.None))
             {
-                manifest = await new PassportWriter(db, data, clock).WriteAsync(aircraftId, to, await PapersAsync(db, aircraftId, stop),
-                    progress, stop);
+                var papers = await PapersAsync(db, data, clock, aircraftId, stop);
+                manifest = await new PassportWriter(db, data, clock).WriteAsync(aircraftId, to, papers, progress, stop);
                 to.Flush(flushToDisk: true);
             }
             File.Move(half, file, overwrite: false);
@@ -31,22 +34,43 @@ internal static class PassportFiles
     }
 
     /// <summary>Whether a file begins as a zip file does.</summary>
-    public static bool LooksLikeOne(string file)
+    public static async Task<bool> LooksLikeOneAsync(Stream content, CancellationToken stop)
     {
-        using var content = File.OpenRead(file);
-        Span<byte> head = stackalloc byte[4];
-        return content.ReadAtLeast(head, 4, throwOnEndOfStream: false) == 4 && head.SequenceEqual("PK\u0003\u0004"u8);
+        var head = new byte[4];
+        return await content.ReadAtLeastAsync(head, 4, throwOnEndOfStream: false, stop) == 4
+            && head.AsSpan().SequenceEqual("PK\u0003\u0004"u8);
     }
 
-    // What is read without any program: all signed records, those of other shops too.
-    private static async Task<IReadOnlyList<PassportPaper>> PapersAsync(RivetDb db, Guid aircraftId, CancellationToken stop)
+    // What is read without any program: all signed records, those of other shops too, and each list of what was found with its pictures.
+    private static async Task<IReadOnlyList<PassportPaper>> PapersAsync(RivetDb db, DataFolder data, TimeProvider clock, Guid aircraftId,
+        CancellationToken stop)
     {
         var records = await db.RecordsOnAsync(aircraftId, stop);
-        return records.Count == 0 ? []
-            : [new("signed-records.pdf", to =>
+        var head = await db.HeadAsync(stop);
+        PhotoFiles photos = new(data, clock);
+        List<PassportPaper> papers = [];
+        if (records.Count > 0)
+            papers.Add(new("signed-records.pdf", to =>
             {
-                using var pdf = new RecordsPdf(Paper.A4);
+                using var pdf = new RecordsPdf(Paper.A4, head);
                 pdf.Write(to, records, "Signed records");
-            })];
+                return Task.CompletedTask;
+            }));
+        foreach (var (id, order) in await db.ListsOnAsync(aircraftId, stop))
+            papers.Add(new($"found-{Plain(order)}.pdf", async to =>
+            {
+                if (await new Desk(db, clock, new WalkFeed()).JobAsync(id, stop) is not { } job)
+                    return;
+                using var pdf = new FixListPdf(photos, clock);
+                pdf.Write(to, job);
+            }));
+        return [.. papers.DistinctBy(paper => paper.Name)];
     }
+
+    private static string Plain(string order) =>
+        new([.. order.Select(letter => char.IsAsciiLetterOrDigit(letter) ? letter : '-').Take(40)]);
+
+    /// <summary>What a passport is called where it is kept: "N0TWQ-passport-2026-11-25.zip".</summary>
+    public static string NameOf(PassportManifest manifest, TimeProvider clock) =>
+        $"{Plain(manifest.Aircraft.Registration)}-passport-{clock.DayOf(manifest.MadeAt):yyyy-MM-dd}.zip";
 }

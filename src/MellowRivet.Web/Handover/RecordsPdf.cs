@@ -37,12 +37,14 @@ public sealed class RecordsPdf : IDisposable
     private readonly SKPaint rule = new() { Color = SKColors.Black, IsStroke = true, StrokeWidth = 0.7f };
     private readonly float width, height, edge, size;
     private readonly string? note;
+    private readonly ChainHead head;
 
     /// <param name="paper">The paper it is printed on.</param>
+    /// <param name="head">How far the shop's chain is as this is printed: it stands under every record.</param>
     /// <param name="note">Said in the margin of every page; null for nothing.</param>
-    public RecordsPdf(Paper paper, string? note = null)
+    public RecordsPdf(Paper paper, ChainHead head, string? note = null)
     {
-        this.note = note;
+        (this.note, this.head) = (note, head);
         (width, height) = ((float)paper.Width * PointsPerMillimetre, (float)paper.Height * PointsPerMillimetre);
         (edge, size) = paper.IsSticker ? (4 * PointsPerMillimetre, 7.2f) : (16 * PointsPerMillimetre, 10f);
     }
@@ -71,7 +73,7 @@ public sealed class RecordsPdf : IDisposable
                     Sign(canvas, record, text);
                 else
                     Draw(canvas,
-                        Block($"record {record.Number} · {record.Hash[..16]} · goes on in part {index + 2} of {parts.Count}", plain,
+                        Block($"{record.Named} · {record.Hash[..16]} · goes on in part {index + 2} of {parts.Count}", plain,
                         size * 0.85f, soft), height - edge - size);
                 if (note is not null)
                     Draw(canvas, Block(note, plain, 6, soft), height - edge * 0.9f);
@@ -89,8 +91,6 @@ public sealed class RecordsPdf : IDisposable
     }
 
     private float Indent => size * 1.9f;
-
-    private float SignHeight => size * 5.2f;
 
     // Sentence by sentence until a page is full; the statement stays with the signature.
     private List<List<Piece>> PartsOf(SignedRecord record)
@@ -114,7 +114,8 @@ public sealed class RecordsPdf : IDisposable
             parts[^1].Add(piece);
             left -= piece.Height;
         }
-        if (parts[^1].Sum(piece => piece.Height) + statement.Height + SignHeight > room && parts[^1].Count > 0)
+        var foot = FootOf(record, text).Sum(piece => piece.Height) + size * 1.8f;
+        if (parts[^1].Sum(piece => piece.Height) + statement.Height + foot > room && parts[^1].Count > 0)
             parts.Add([]);
         parts[^1].Add(statement);
         return parts;
@@ -169,12 +170,21 @@ public sealed class RecordsPdf : IDisposable
     // A pen signature goes over the line.
     private void Sign(SKCanvas canvas, SignedRecord record, JsonObject text)
     {
-        var y = height - edge - size * 2.4f;
+        var foot = FootOf(record, text);
+        var y = height - edge - foot.Sum(piece => piece.Height) + size * 0.6f;
         canvas.DrawLine(edge, y, width - edge, y, rule);
-        y = Draw(canvas, Block($"{text["signedBy"]}, {text["certificate"]}", bold, size, ink), y - size * 0.2f);
-        Draw(canvas, Block($"record {record.Number} · {record.Hash[..16]} · {text["statementSource"]}", plain, size * 0.75f, soft),
-            y - size * 0.3f);
+        y -= size * 0.2f;
+        foreach (var piece in foot)
+            y = Draw(canvas, piece, y) - size * 0.2f;
     }
+
+    // Whoever keeps the sheet finds out a chain that is written anew or cut later.
+    private List<Piece> FootOf(SignedRecord record, JsonObject text) =>
+    [
+        Block($"{text["signedBy"]}, {text["certificate"]}", bold, size, ink),
+        Block($"{record.Named} · {record.Hash[..16]} · {text["statementSource"]}", plain, size * 0.75f, soft),
+        Block(RecordFoot.Of(record, head), plain, size * 0.62f, soft),
+    ];
 }
 
 /// <summary>The faces that ship with the product, for what is drawn on the server.</summary>

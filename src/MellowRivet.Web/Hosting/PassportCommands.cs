@@ -88,7 +88,7 @@ internal static class PassportCommands
             return CommandLine.Fail($"{file} isn't there.", 2);
         DataFolder data = new(folder);
         await using var db = RivetDb.Of(data, CommandLine.AtTheCommandLine);
-        if (PassportFiles.LooksLikeOne(file))
+        if (await IsPassportAsync(file, stop))
             return await TakeInAsync(db, data, file, stop);
         if (new FileInfo(file).Length > AircraftFile.MostBytes)
             return CommandLine.Fail($"{file} is larger than {AircraftFile.MostBytes / 1024 / 1024} MB.", 2);
@@ -101,6 +101,12 @@ internal static class PassportCommands
             return CommandLine.Fail(written.Refusal!.Message, 1);
         Console.WriteLine($"{read.Registration} taken in.");
         return 0;
+    }
+
+    private static async Task<bool> IsPassportAsync(string file, CancellationToken stop)
+    {
+        await using var content = File.OpenRead(file);
+        return await PassportFiles.LooksLikeOneAsync(content, stop);
     }
 
     private static async Task<int> TakeInAsync(RivetDb db, DataFolder data, string file, CancellationToken stop)

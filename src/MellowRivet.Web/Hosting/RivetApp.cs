@@ -129,6 +129,7 @@ public static class RivetApp
             .AddScoped<ShopBoard>().AddScoped<Seen>().AddSingleton<PlanKeeper>().AddScoped<PlanDesk>();
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>()
             .AddHostedService<BulletinRound>().AddHostedService<PlanRound>();
+        builder.Services.AddSingleton<PassportErrands>().AddHostedService(services => services.GetRequiredService<PassportErrands>());
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys))
             .SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();

@@ -154,6 +154,24 @@ public class SigningTests
         RecordChain.Faults([chain[0], chain[2], chain[1]], 3, []).FirstOrDefault().ShouldNotBeNull();
     }
 
+    // A text that is no object, and rows that say what no text says: told, where verifying once ended in a fault of its own.
+    [Theory]
+    [InlineData("null")]
+    [InlineData("[]")]
+    [InlineData("\"good\"")]
+    [InlineData("{")]
+    [InlineData("")]
+    public void A_text_that_is_no_object_is_told(string text)
+    {
+        var chain = Chain(2);
+        typeof(SignedRecord).GetProperty(nameof(SignedRecord.Json))!.SetValue(chain[0], text);
+        RecordChain.Faults(chain, 2, []).First().ShouldBe("record 1 was altered: its text doesn't give its hash");
+        typeof(SignedRecord).GetProperty(nameof(SignedRecord.Hash))!.SetValue(chain[0], Convert.ToHexStringLower(
+            System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(SignedRecord.Genesis + "\n" + text))));
+        RecordChain.Faults(chain, 2, []).First().ShouldBe("record 1 was altered: its row says other than its text");
+        (chain[0].EvidenceHash, chain[0].Corrects).ShouldBe((null, null));
+    }
+
     private static List<SignedRecord> Chain(int length)
     {
         var chain = new List<SignedRecord>();

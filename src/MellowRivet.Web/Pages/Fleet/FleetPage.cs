@@ -10,7 +10,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Fleet;
 
 /// <summary>The pages of an aircraft's file, in the order of their tabs.</summary>
-public enum FilePage { Due = 1, Job, OpenItems, Bulletins, Parts, Times, Trends, Books, Status, Plate }
+public enum FilePage { Due = 1, Job, OpenItems, Bulletins, Parts, Times, Trends, Books, Status, Passport, Plate }
 
 /// <summary>What every page of an aircraft's file shows.</summary>
 /// <param name="Aircraft">The aircraft with its parts.</param>

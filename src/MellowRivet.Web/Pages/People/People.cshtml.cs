@@ -30,6 +30,6 @@ public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Accoun
             : RedirectToPage();
 
     protected override async Task<PeopleView?> ViewAsync(Refused refused, CancellationToken stop) =>
-        new([.. (await db.PeopleAsync(stop)).OrderBy(person => !person.IsHere)],
+        new([.. (await db.PeopleAsync(stop)).Where(person => person.Elsewhere is null).OrderBy(person => !person.IsHere)],
             (await db.FleetAsync(stop)).ToDictionary(row => row.Id, row => row.Registration), clock.Today());
 }

@@ -3,6 +3,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
+using MellowRivet.Store.Proof;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
@@ -27,18 +28,21 @@ public sealed class CorrectForm
 /// <param name="Stickers">The size of the shop's stickers: "140x90".</param>
 /// <param name="Records">The records that are shown.</param>
 /// <param name="Amended">What was put right in the aircraft's file since, latest first.</param>
+/// <param name="Head">How far the shop's chain is.</param>
 public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, string Stickers, IReadOnlyList<SignedRecord> Records,
-    IReadOnlyList<Amendment> Amended)
+    IReadOnlyList<Amendment> Amended, ChainHead Head)
     : SigningView(Walk, Answer)
 {
     public override Station At => Station.Close;
 
     /// <summary>What a record rests on and was put right since it was signed.</summary>
     public IReadOnlyList<Amendment> AmendedSince(SignedRecord record) =>
-        [.. Amended.Where(amendment => amendment.Records.Contains((int)record.Number))];
+        [.. Amended.Where(amendment => amendment.At >= record.SignedAt && amendment.Records.Contains((int)(amendment.At < record.TakenInAt
+            ? record.Number : record.Id)))];
 
     /// <summary>The records that correct one.</summary>
-    public IEnumerable<SignedRecord> CorrectionsOf(SignedRecord record) => Records.Where(other => other.Corrects == record.Number);
+    public IEnumerable<SignedRecord> CorrectionsOf(SignedRecord record) => Records.Where(other =>
+        other.Corrects == record.Number && other.ChainThere == record.ChainThere);
 
     /// <summary>What was typed to correct a record, where it wasn't taken; null for another record.</summary>
     public CorrectForm? TypedFor(SignedRecord record) => Typed<CorrectForm>() is { } form && form.Record == record.Number ? form : null;
@@ -70,6 +74,6 @@ public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf
     {
         var house = await Db.HouseRulesAsync(stop);
         return new(walk, AnswerOf(walk), $"{house.StickerWidth:0.#}x{house.StickerHeight:0.#}", await Db.RecordsOfAsync(Id, stop),
-            await Db.AmendmentsOfAsync(walk.Job.Aircraft.Id, stop));
+            await Db.AmendmentsOfAsync(walk.Job.Aircraft.Id, stop), await Db.HeadAsync(stop));
     }
 }
