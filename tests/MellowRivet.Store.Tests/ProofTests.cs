@@ -152,7 +152,7 @@ public sealed class ProofTests : IAsyncLifetime
         {
             await using var undone = await db.Database.BeginTransactionAsync();
             await db.Database.ExecuteSqlRawAsync($"""
-                UPDATE "{table}" SET "{column}" = CASE typeof("{column}") WHEN 'integer' THEN "{column}" + 1 WHEN 'real' THEN "{column}" + 1
+                UPDATE "{table}" SET "{column}" = CASE typeof("{column}") WHEN 'integer' THEN "{column}" + 7 WHEN 'real' THEN "{column}" + 1
                     WHEN 'null' THEN '1' ELSE replace("{column}" || '9', 'A', 'B') END
                 WHERE rowid = (SELECT MAX(rowid) FROM "{table}")
                 """);

@@ -21,7 +21,7 @@ public sealed class OwnersTests(DemoServer server) : IClassFixture<DemoServer>
             "id" when asked.Through == Through.Aircraft => file.Split('/')[^1],
             "id" => $"{server.With(db => db.Bulletins.First().Id)}",
             "engine" or "carrier" => engine, "number" => "1", "sha" or "sha256" => photo, "size" => "thumb", "place" => "airframe",
-            "kind" => "oil", "zone" => "cabin", _ => "x",
+            "kind" => "oil", "zone" => "cabin", "errand" => $"{Guid.Empty}", _ => "x",
         }) + (asked.Handler.Length > 0 ? $"?handler={asked.Handler}" : "");
 
     private async Task<IReadOnlyList<Address>> OfTheShopAsync() =>

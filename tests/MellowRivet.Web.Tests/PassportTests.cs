@@ -1,7 +1,7 @@
 using System.IO.Compression;
 using System.Net;
-using System.Security.Cryptography;
-using System.Text;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -158,7 +158,14 @@ public sealed class PassportTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task The_schema_is_the_one_that_ships()
     {
         var answer = await server.Stranger().GetAsync("/schemas/passport-1.json");
-        (await answer.Content.ReadAsStringAsync()).ShouldBe(SourceTree.Read("docs/schemas/passport-1.json"));
+        var schema = await answer.Content.ReadAsStringAsync();
+        schema.ShouldBe(SourceTree.Read("docs/schemas/passport-1.json"));
+        var whole = JsonNode.Parse(schema)!;
+        var pointers = Regex.Matches(schema, "\"\\$ref\": \"#/([^\"]*)\"").Select(match => match.Groups[1].Value).ToList();
+        pointers.Count.ShouldBeGreaterThan(20);
+        // RFC 6901: each leads somewhere.
+        foreach (var pointer in pointers)
+            pointer.Split('/').Aggregate((JsonNode?)whole, (node, step) => node?[step]).ShouldNotBeNull(pointer);
     }
 
     [Fact]
@@ -187,7 +194,7 @@ public sealed class PassportTests(DemoServer server) : IClassFixture<DemoServer>
         var post = Guid.NewGuid();
         (await orla.SendAsync("/aircraft/import", "file", [("made.zip", await File.ReadAllBytesAsync(file))], ("post", $"{post}")))
             .Headers.Location!.OriginalString.ShouldEndWith($"/aircraft/import/{post}");
-        var arrival = await DoneAsync(orla, $"/aircraft/import/{post}", "form button");
+        var arrival = await DoneAsync(orla, $"/aircraft/import/{post}", "#errand form button");
         arrival.QuerySelector(".passport-facts")!.TextContent.ShouldContain("Hob & Daughters");
         (await orla.PostAsync($"/aircraft/import/{post}")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await DoneAsync(orla, $"/aircraft/import/{post}", "[role=alert]")).QuerySelector("[role=alert]")!.TextContent

@@ -40,6 +40,7 @@ public class RecordPagesTests(DemoServer server)
         entries.Length.ShouldBe(before + 1);
         after.QuerySelector($"#record-{engine.Number} .corrected")!.TextContent.ShouldContain("Corrected by record");
         entries[^1].TextContent.ShouldContain($"Correction of record {engine.Number}");
+        entries[0].QuerySelectorAll(".seal").Last().TextContent.ShouldContain("head of the chain ");
         server.With(db => db.SignedRecords.AsNoTracking().Single(record => record.Id == engine.Id).Json).ShouldBe(engine.Json);
     }
 
@@ -56,6 +57,9 @@ public class RecordPagesTests(DemoServer server)
             return [.. pdf.GetPages().Select(page => string.Join(' ', page.GetWords().Select(word => word.Text)))];
         }
 
+        var head = server.With(db => db.SignedRecords.OrderBy(row => row.Id).AsEnumerable().Last() is var last
+            ? new ChainHead(last.Number, last.Hash)
+            : default);
         var lines = record.Text()["work"]!.AsArray().Select(line => $"{line}".Replace("Ω", "ohm", StringComparison.Ordinal)).ToList();
         foreach (var paper in new[] { "a4", "letter", "140x90", "90x60" })
         {
@@ -64,6 +68,9 @@ public class RecordPagesTests(DemoServer server)
             foreach (var line in lines)
                 whole.ShouldContain(line.Replace("  ", " ", StringComparison.Ordinal), Case.Sensitive, paper);
             whole.ShouldContain($"record {record.Number} ·");
+            // Whoever keeps the sheet keeps the head of the chain with it, and what to compare the shop's key by.
+            whole.ShouldContain($"head of the chain {head} · shop’s key {ShopKey.ToCompare(record.KeyFingerprint!)}", Case.Sensitive,
+                paper);
             if (paper == "140x90")
             {
                 pages.Count(page => page.StartsWith("Engine entry, part 1 of 2", StringComparison.Ordinal)).ShouldBe(1);

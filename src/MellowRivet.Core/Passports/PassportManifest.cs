@@ -45,6 +45,11 @@ public sealed record PassportManifest(string Format, int Version, DateTimeOffset
     /// <summary>The JSON Schema of the manifest, from the types themselves.</summary>
     public static string Schema() => FileJson.SchemaOf(Json, typeof(PassportManifest), $"{FormatName}, version {CurrentVersion}");
 
+    /// <summary>Its pictures, sounds and other files as they came to the shop: neither sized copies, nor what is only to be read.</summary>
+    [JsonIgnore]
+    public IEnumerable<PassportFile> Kept => Files.Where(file => file.Path.Split('/') is [not ("data" or "to-read"), var name]
+        && name.Count(letter => letter == '.') < 2);
+
     public string ToJson() => JsonSerializer.Serialize(this, Json) + "\n";
 
     /// <summary>Signs a manifest's text.</summary>

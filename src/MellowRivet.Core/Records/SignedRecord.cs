@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
@@ -15,6 +16,9 @@ public sealed class SignedRecord
     public const string EvidenceMember = "evidence";
 
     private const string Purpose = "record";
+
+    // What pages and prints can't do without; what an older release didn't write is left empty there.
+    private static readonly string[] Said = ["title", "date", "item", "statement"];
 
     private SignedRecord() { }
 
@@ -107,6 +111,21 @@ public sealed class SignedRecord
             .All(field => text[field.Name]?.ToString() == field.Value)
             ? null
             : $"{Named} was altered: its row says other than its text";
+    }
+
+    /// <summary>
+    /// What is wrong with what a record of another shop says: pages and prints read these members of every one. Null where all are there.
+    /// </summary>
+    public string? FormFault()
+    {
+        var text = Read();
+        if (text is null || Said.Any(member => text[member] is not JsonValue said || !said.TryGetValue(out string? _))
+            || text["work"] is not JsonArray work || work.Any(line => line is not JsonValue words || !words.TryGetValue(out string? _))
+            || text["omitted"] is not (null or JsonArray))
+            return $"{Named} isn't written as a record is";
+        return DateOnly.TryParseExact($"{text["date"]}", "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _)
+            ? null
+            : $"{Named} has no day";
     }
 
     /// <summary>What is wrong with whose it is; null where one of the shop's keys signed it, the one that was in force.</summary>

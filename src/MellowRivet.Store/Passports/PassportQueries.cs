@@ -42,6 +42,9 @@ public static class PassportQueries
             await db.Inspections.CountAsync(row => row.AircraftId == aircraftId && row.Kind == InspectionKind.Survey, stop));
     }
 
+    /// <summary>How many bulletins a passport brought.</summary>
+    public static Task<int> CountBulletinsAsync(this RivetDb rows, CancellationToken stop) => rows.Bulletins.CountAsync(stop);
+
     /// <summary>The passports it came with, latest first.</summary>
     public static async Task<IReadOnlyList<PassportCame>> CameWithAsync(this RivetDb db, Guid aircraftId, CancellationToken stop)
     {

@@ -58,7 +58,7 @@ internal static class PassportRows
             await db.SaveChangesAsync(stop);
             await transaction.CommitAsync(stop);
         }
-        var there = manifest.Files.Select(file => Path.GetFileName(file.Path).Split('.')[0]).Concat(manifest.Missing).ToHashSet();
+        var there = manifest.Kept.Select(file => Path.GetFileNameWithoutExtension(file.Path)).Concat(manifest.Missing).ToHashSet();
         if (files.FirstOrDefault(sha => !there.Contains(sha)) is { } gone)
             throw new BadPassportException($"a picture, sound or log that its rows name isn’t in it ({gone[..16]})");
         await SoundAsync(db, manifest, clock, stop);
@@ -174,6 +174,9 @@ internal static class PassportRows
             await LoadAsync<OrderedPart>(db, stop);
             await LoadAsync<Amendment>(db, stop);
             await LoadAsync<Person>(db, stop);
+            foreach (var record in await db.SignedRecords.AsNoTracking().ToListAsync(stop))
+                if (record.FormFault() is { } fault)
+                    throw new BadPassportException(fault);
             // Pages reckon with these: a judgement, a sentence, a due day. What they can't reckon with isn't taken in.
             var file = (await db.FileOfAsync(manifest.Aircraft.Id, clock, stop))!;
             if (AircraftFile.Read(file.ToJson(), clock.Today()).Refusal is { } refusal)

@@ -30,11 +30,12 @@ public static class PassportSchema
         {
             ["description"] = $"{table.Path}, a line each: {table.What}",
             ["type"] = "object",
-            ["properties"] = new JsonObject(columns.Select(column => KeyValuePair.Create(column.Name, (JsonNode?)Of(column.Property)))),
+            ["properties"] = new JsonObject(columns.Select(column =>
+                KeyValuePair.Create(column.Name, (JsonNode?)Of(table, column.Property)))),
         };
     }
 
-    private static JsonObject Of(IProperty column)
+    private static JsonObject Of(PassportTable table, IProperty column)
     {
         var converter = column.GetTypeMapping().Converter;
         if (converter?.GetType() is { IsGenericType: true } kept && kept.GetGenericTypeDefinition() == typeof(JsonText<>))
@@ -43,7 +44,8 @@ public static class PassportSchema
                 // What a release from before versions wrote stands there as text.
                 ["type"] = column.IsNullable ? new JsonArray("object", "string", "null") : new JsonArray("object", "string"),
                 ["properties"] = new JsonObject
-                    { ["v"] = new JsonObject { ["type"] = "integer" }, ["is"] = StoredShapes.SchemaOf(kept.GetGenericArguments()[0]) },
+                    { ["v"] = new JsonObject { ["type"] = "integer" }, ["is"] = Moved(StoredShapes.SchemaOf(kept.GetGenericArguments()[0]),
+                        $"#/$defs/{table.File}/properties/{column.GetColumnName()}/properties/is") },
             };
         var given = converter?.ProviderClrType ?? column.ClrType;
         var stored = Nullable.GetUnderlyingType(given) ?? given;
@@ -51,5 +53,21 @@ public static class PassportSchema
             ? "integer"
             : "string";
         return new() { ["type"] = column.IsNullable ? new JsonArray(type, "null") : type };
+    }
+
+    // A shape refers to places within itself from its own top, which isn't the document's.
+    private static JsonNode Moved(JsonNode shape, string to)
+    {
+        if (shape is JsonObject members)
+        {
+            if (members["$ref"] is JsonValue pointer)
+                members["$ref"] = to + $"{pointer}"[1..];
+            foreach (var member in members.Select(member => member.Value).OfType<JsonNode>())
+                Moved(member, to);
+        }
+        else if (shape is JsonArray items)
+            foreach (var item in items.OfType<JsonNode>())
+                Moved(item, to);
+        return shape;
     }
 }

@@ -133,8 +133,7 @@ public sealed class PassportTaking(RivetDb db, DataFolder data, TimeProvider clo
     {
         using var zip = PassportReader.Open(file);
         PhotoFiles photos = new(data, clock);
-        var kept = manifest.Files.Where(one => one.Path.Split('/') is [not ("data" or "to-read"), var name]
-            && name.Count(letter => letter == '.') < 2).ToList();
+        var kept = manifest.Kept.ToList();
         var (done, total) = (0L, kept.Sum(one => one.Bytes));
         foreach (var one in kept)
         {

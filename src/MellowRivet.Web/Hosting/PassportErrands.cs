@@ -79,7 +79,10 @@ public sealed class PassportErrands(DataFolder data, TimeProvider clock, ILogger
         Begin(new(post, file, by), async (_, errand, ending) =>
         {
             await using var read = await PassportReader.ReadAsync(errand.File, data.Passports, clock, errand, ending);
-            (errand.Manifest, errand.Notes) = (read.Manifest, read.Found.Notes);
+            await using var rows = read.OpenRows();
+            var bulletins = await rows.CountBulletinsAsync(ending);
+            (errand.Manifest, errand.Notes) = (read.Manifest, bulletins == 0 ? read.Found.Notes
+                : [.. read.Found.Notes, $"bulletins that go into this shop’s library, where it hasn’t got them: {bulletins}"]);
         });
     }
 
