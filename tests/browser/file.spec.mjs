@@ -153,3 +153,25 @@ test('a file of times is looked at before it is taken in', async ({ page, shop }
   await page.getByRole('button', { name: 'Take in 2 readings' }).click();
   await expect(page.locator('.parts')).toContainText('log.csv');
 });
+
+test('a passport is made beside the page and saved, and says what is in it where it is sent in', async ({ page, shop }) => {
+  await enterAs(page, 'orla');
+  await page.goto(`${shop.files.N0BRM}/passport`);
+  await expect(page.locator('.goes')).toContainText('signed here, each with what it rests on');
+  await page.getByRole('button', { name: 'Make the passport' }).click();
+  // The page asks how far it is by itself.
+  const saving = page.getByRole('link', { name: /^Save N0BRM-passport-/ });
+  await expect(saving).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Make it anew' })).toBeVisible();
+  await nothingSerious(page);
+  const [download] = await Promise.all([page.waitForEvent('download'), saving.click()]);
+
+  await page.goto('/aircraft/import');
+  await page.locator('input[type=file]').setInputFiles(await download.path());
+  await page.getByRole('button', { name: 'Check it' }).click();
+  await expect(page.locator('.passport-facts')).toContainText('Hob & Daughters', { timeout: 30_000 });
+  await expect(page.locator('#errand')).toContainText('Compare the key');
+  await nothingSerious(page);
+  await page.getByRole('button', { name: 'Take N0BRM in' }).click();
+  await expect(page.getByRole('alert')).toContainText('N0BRM has a file here already', { timeout: 30_000 });
+});

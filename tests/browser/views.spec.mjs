@@ -37,6 +37,7 @@ const views = [
   'FILE/data-plate',
   'FILE/job',
   'FILE/status',
+  'FILE/passport',
   'FILE/next',
   'WALK/arrive',
   'WALK/plan',

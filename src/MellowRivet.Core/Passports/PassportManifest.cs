@@ -16,7 +16,7 @@ namespace MellowRivet.Core.Passports;
 /// <param name="Shop">The shop that made it, and the key it signed with.</param>
 /// <param name="Head">How far that shop's chain was: number and hash of its last record.</param>
 /// <param name="Records">Every signed record in it, by its hash.</param>
-/// <param name="SurveysLeftBehind">Surveys before a purchase that stay with the shop: they are the buyer's.</param>
+/// <param name="SurveysLeftBehind">Surveys that stay with the shop, where something open came from them with a purchase.</param>
 /// <param name="Missing">Files that its rows name and that were gone at the shop already, by their SHA-256.</param>
 /// <param name="Files">Every file but the manifest and its signature.</param>
 public sealed record PassportManifest(string Format, int Version, DateTimeOffset MadeAt, PassportAircraft Aircraft, PassportShop Shop,

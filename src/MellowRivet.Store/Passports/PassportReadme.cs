@@ -42,8 +42,7 @@ internal static class PassportReadme
           "Take in an aircraft's file", or ./rivet import THIS-FILE. The records stay what they are: signed elsewhere.
 
         What is not in it
-          {(manifest.SurveysLeftBehind.Count == 0 ? "No survey was left behind."
-            : $"{manifest.SurveysLeftBehind.Count} survey(s) before a purchase: they are the buyer's.")}
+          Surveys before a purchase: they are the buyer's. What came of one with the purchase is open on the aircraft.
           Parts that are on another aircraft now took along what hangs on them. People are named with their certificates, and have no
           account. The shop's own worksheets, rules, prices of hours and links it gave out stay with it.
         {(manifest.Missing.Count == 0 ? "" : $"  {manifest.Missing.Count} file(s) that its rows name were gone at that shop already.\n")}

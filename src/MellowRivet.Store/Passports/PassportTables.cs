@@ -52,7 +52,7 @@ internal static class PassportTables
 
     public static readonly PassportTable Bulletins = new("bulletins", "Bulletins",
         "\"Family\" IN (SELECT \"Family\" FROM \"BulletinCases\" WHERE " + OfAircraftOrPart + ") OR EXISTS (SELECT 1 FROM \"Inspections\" "
-        + "AS i WHERE i.\"AircraftId\" = @aircraft AND instr(i.\"Bulletins\", lower(\"Bulletins\".\"Id\")) > 0)",
+        + "AS i WHERE i.\"AircraftId\" = @aircraft AND i.\"Kind\" <> 'Survey' AND instr(i.\"Bulletins\", lower(\"Bulletins\".\"Id\")) > 0)",
         "bulletins that something was decided or done about, or that an inspection looked up");
 
     public static readonly PassportTable InspectionRows = new("inspections", "Inspections",

@@ -65,8 +65,10 @@ public sealed partial class PassportWriter(RivetDb db, DataFolder data, TimeProv
             foreach (var table in PassportTables.All.Where(table => table != PassportTables.People))
                 await RowsAsync(zip, table, Query(table), new(aircraftId, shop, key, await ChainAsync(stop)), people, stop);
             await RowsAsync(zip, PassportTables.People, PeopleQuery(), new(aircraftId, shop, key, ""), people, stop);
-            var surveys = (await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId
-                && row.Kind == Core.Inspections.InspectionKind.Survey).Select(row => row.Id).ToListAsync(stop));
+            // Only those that what is open came from: that an aircraft was surveyed at all is the buyer's business.
+            var surveys = await db.Inspections.AsNoTracking().Where(row => row.AircraftId == aircraftId
+                && row.Kind == Core.Inspections.InspectionKind.Survey && db.OpenItems.Any(item => item.InspectionId == row.Id))
+                .Select(row => row.Id).ToListAsync(stop);
             var head = await db.HeadAsync(stop);
             var records = await db.SignedRecords.Where(record => record.AircraftId == aircraftId).OrderBy(record => record.Id)
                 .Select(record => record.Hash).ToListAsync(stop);

@@ -44,6 +44,19 @@ public sealed partial class Verification(RivetDb db, Func<string, string?> fileF
 
     public async Task<Verified> RunAsync(CancellationToken stop)
     {
+        if (db.Database.CurrentTransaction is not null)
+            return await HoldAsync(stop);
+        // One moment for all of it: what somebody signs meanwhile is no fault.
+        await db.Database.OpenConnectionAsync(stop);
+        await using var moment = ((SqliteConnection)db.Database.GetDbConnection()).BeginTransaction(deferred: true);
+        await db.Database.UseTransactionAsync(moment, stop);
+        var found = await HoldAsync(stop);
+        await db.Database.UseTransactionAsync(null, stop);
+        return found;
+    }
+
+    private async Task<Verified> HoldAsync(CancellationToken stop)
+    {
         List<SignedRecord> records;
         try
         {

@@ -26,8 +26,6 @@ internal static class PassportCommands
         Console.WriteLine($"The passport of {registration}: {manifest.Files.Count} files, {manifest.Records.Count} signed records, "
             + $"{manifest.Files.Sum(one => one.Bytes) / 1_000_000.0:0.0} MB, at {file}.");
         Console.WriteLine($"Signed with the shop's key {ShopKey.ToCompare(manifest.Shop.Fingerprint)}.");
-        if (manifest.SurveysLeftBehind.Count > 0)
-            Console.WriteLine($"{manifest.SurveysLeftBehind.Count} survey before a purchase stays here: it is the buyer's.");
         if (manifest.Missing.Count > 0)
             Console.WriteLine($"{manifest.Missing.Count} pictures or recordings that its papers name are gone from this shop.");
         return 0;

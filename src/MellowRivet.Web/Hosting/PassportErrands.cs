@@ -5,6 +5,7 @@ using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Store.Passports;
 using MellowRivet.Web.Handover;
+using Microsoft.Data.Sqlite;
 
 namespace MellowRivet.Web.Hosting;
 
@@ -48,6 +49,8 @@ public sealed record PassportErrand(Guid Id, string File, Actor By) : IProgress<
 public sealed class PassportErrands(DataFolder data, TimeProvider clock, ILogger<PassportErrands> log)
     : BackgroundService
 {
+    private const int DiskFull = 13;
+
     private readonly ConcurrentDictionary<Guid, PassportErrand> errands = [];
     private readonly Channel<(PassportErrand Errand, Func<RivetDb, PassportErrand, CancellationToken, Task> Do)> waiting =
         Channel.CreateUnbounded<(PassportErrand, Func<RivetDb, PassportErrand, CancellationToken, Task>)>();
@@ -137,11 +140,13 @@ public sealed class PassportErrands(DataFolder data, TimeProvider clock, ILogger
             errand.Fault = problem switch
             {
                 BadPassportException or NoPassportException => problem.Message,
-                IOException => "There is no room on the disk, or it can’t be written to. Nothing was changed: make room, and try again.",
+                IOException or SqliteException { SqliteErrorCode: DiskFull } =>
+                    "There is no room on the disk, or it can’t be written to. Nothing was changed: make room, and try again.",
                 _ => "It couldn’t be done. Nothing was changed; whoever looks after this machine finds the reason in its log.",
             };
             if (problem is not (BadPassportException or NoPassportException))
                 log.LogWarning(problem, "An errand with a passport failed.");
+            File.Delete(errand.File);
             errand.State = ErrandState.Failed;
         }
     }

@@ -1,5 +1,6 @@
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Store.Passports;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Hosting;
 using MellowRivet.Web.Pages.Shared;
@@ -9,11 +10,12 @@ namespace MellowRivet.Web.Pages.Fleet.Passports;
 
 /// <summary>A passport that came, and how far it is.</summary>
 /// <param name="Errand">The errand.</param>
-public sealed record ArrivalView(PassportErrand Errand) : PageView;
+/// <param name="KnownSince">When an aircraft first came with the same key; null where none did.</param>
+public sealed record ArrivalView(PassportErrand Errand, DateTimeOffset? KnownSince) : PageView;
 
 /// <summary>A passport that somebody sent: being checked, checked and waiting for a yes, or taken in.</summary>
 [Needs(Right.Look)]
-public sealed class ArrivalModel(PassportErrands errands, Acting acting) : ShopPage<ArrivalView>
+public sealed class ArrivalModel(RivetDb db, PassportErrands errands, Acting acting) : ShopPage<ArrivalView>
 {
     [FromRoute]
     public Guid Errand { get; set; }
@@ -28,6 +30,7 @@ public sealed class ArrivalModel(PassportErrands errands, Acting acting) : ShopP
         return Redirect($"/aircraft/import/{Errand}");
     }
 
-    protected override Task<ArrivalView?> ViewAsync(Refused refused, CancellationToken stop) =>
-        Task.FromResult(errands.Of(Errand) is { } errand ? new ArrivalView(errand) : null);
+    protected override async Task<ArrivalView?> ViewAsync(Refused refused, CancellationToken stop) => errands.Of(Errand) is { } errand
+        ? new(errand, errand.Manifest is { } manifest ? await db.KeyKnownSinceAsync(manifest.Shop.Fingerprint, stop) : null)
+        : null;
 }
