@@ -104,7 +104,8 @@ public static class BulletinQueries
                     : null, work.ComponentId));
             var done = work.Complied!;
             if (one.Comply(held.Bulletin,
-                new(on, hours, work.Revision, done.Method, done.Finding, done.Terminating, $"work order {job.Inspection.WorkOrder}",
+                new(on, hours, work.Revision, done.Method, done.Finding, done.Terminating, 
+                    BulletinFollowUp.SignedReference(job.Inspection.WorkOrder),
                     done.By), on) is { } refusal)
                 return new("sign", $"{work.Title}: {refusal.Message}");
         }

@@ -28,6 +28,15 @@ public static class InspectionQueries
     public static async Task<IReadOnlyList<string>> WorkOrdersAsync(this RivetDb db, string prefix, CancellationToken stop) =>
         await db.Inspections.Where(row => row.WorkOrder.StartsWith(prefix)).Select(row => row.WorkOrder).ToListAsync(stop);
 
+    /// <summary>The work orders that were signed on an aircraft.</summary>
+    public static async Task<IReadOnlyList<string>> SignedOrdersAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
+        await db.Inspections.Where(row => row.AircraftId == aircraftId && db.SignedRecords.Any(record => record.InspectionId == row.Id))
+            .Select(row => row.WorkOrder).ToListAsync(stop);
+
+    /// <summary>Which inspections of an aircraft are here: a survey of it may have stayed with another shop.</summary>
+    public static async Task<IReadOnlySet<Guid>> InspectionsOnAsync(this RivetDb db, Guid aircraftId, CancellationToken stop) =>
+        await db.Inspections.Where(row => row.AircraftId == aircraftId).Select(row => row.Id).ToHashSetAsync(stop);
+
     /// <summary>The inspection or job of an aircraft that is in work; null where none is. A survey is no work on it.</summary>
     /// <param name="db">The shop.</param>
     /// <param name="aircraftId">The aircraft.</param>

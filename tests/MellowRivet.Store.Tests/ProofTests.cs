@@ -189,6 +189,20 @@ public sealed class ProofTests : IAsyncLifetime
             "the amendment isn't the shop's, and so the reading isn't as it was signed");
     }
 
+    // The hours of readings and of what was done at the same total follow the meter: that is no fault, and is told.
+    [Fact]
+    public async Task A_meter_put_right_after_a_signature_takes_hours_along_and_the_signature_holds()
+    {
+        await using var db = shop.Open();
+        var meter = await db.MeterReadings.AsNoTracking().SingleAsync();
+        (await shop.Desk(db).PutMeterRightAsync(meter.AircraftId, meter.Id, meter.On, meter.Shown - 0.5m, new(Guid.NewGuid(),
+            "Read off the wrong meter", new(TestShop.Ines, "Ines Test", TestShop.Now.AddHours(1)), TestShop.Today), default))
+            .Refusal.ShouldBeNull();
+        var found = await ShopDatabase.VerifyAsync(db, shop.Data, default);
+        found.Faults.ShouldBeEmpty();
+        found.Notes.Count.ShouldBe(2, "readings, and what was done at those hours");
+    }
+
     [Fact]
     public async Task A_made_up_amendment_covers_nothing()
     {

@@ -170,7 +170,7 @@ test('a passport is made beside the page and saved, and says what is in it where
   await page.locator('input[type=file]').setInputFiles(await download.path());
   await page.getByRole('button', { name: 'Check it' }).click();
   await expect(page.locator('.passport-facts')).toContainText('Hob & Daughters', { timeout: 30_000 });
-  await expect(page.locator('#errand')).toContainText('hasn’t seen that key before. Compare it');
+  await expect(page.locator('#errand')).toContainText('This shop knows that key');
   await nothingSerious(page);
   await page.getByRole('button', { name: 'Take N0BRM in' }).click();
   await expect(page.getByRole('alert')).toContainText('N0BRM has a file here already', { timeout: 30_000 });

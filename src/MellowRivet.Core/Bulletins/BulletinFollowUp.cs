@@ -112,8 +112,18 @@ public sealed class BulletinFollowUp
     internal void Restore(Policy? policy, IEnumerable<Complied> history) =>
         (Policy, done) = (policy, [.. history.OrderBy(time => time.On)]);
 
-    /// <summary>Takes back the latest time it was noted by mistake.</summary>
-    public void TakeBack() => done = done.Count == 0 ? done : done[..^1];
+    /// <summary>How a time that a signature noted refers to it.</summary>
+    public static string SignedReference(string workOrder) => $"work order {workOrder}";
+
+    /// <summary>Takes back the latest time it was noted by mistake. What a signature noted stands in its record, and stays.</summary>
+    /// <param name="signed">The work orders that were signed on the aircraft.</param>
+    public Refusal? TakeBack(IEnumerable<string> signed)
+    {
+        if (done.Count > 0 && signed.Any(order => done[^1].Reference == SignedReference(order)))
+            return new("take-back", $"It was signed with {done[^1].Reference}, and its record says so: correct the record by a new entry.");
+        done = done.Count == 0 ? done : done[..^1];
+        return null;
+    }
 
     /// <summary>Notes that the conditions of the ferry allowance are met. It is given once: what is flown of it is gone.</summary>
     /// <param name="bulletin">The bulletin.</param>

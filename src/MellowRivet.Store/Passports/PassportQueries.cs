@@ -42,9 +42,11 @@ public static class PassportQueries
             await db.Inspections.CountAsync(row => row.AircraftId == aircraftId && row.Kind == InspectionKind.Survey, stop));
     }
 
-    /// <summary>When an aircraft first came here with a passport that this key signed; null where none did.</summary>
+    /// <summary>When a key was first seen here: the shop's own, or one that a passport was taken in with; null for neither.</summary>
     public static async Task<DateTimeOffset?> KeyKnownSinceAsync(this RivetDb db, string fingerprint, CancellationToken stop) =>
-        await db.Passports.AsNoTracking().Where(row => row.Fingerprint == fingerprint).OrderBy(row => row.At)
+        await db.ShopKeys.AsNoTracking().Where(line => line.Fingerprint == fingerprint && line.ShopThere == null)
+            .Select(line => (DateTimeOffset?)line.From).FirstOrDefaultAsync(stop)
+        ?? await db.Passports.AsNoTracking().Where(row => row.Fingerprint == fingerprint).OrderBy(row => row.At)
             .Select(row => (DateTimeOffset?)row.At).FirstOrDefaultAsync(stop);
 
     /// <summary>How many bulletins a passport brought.</summary>

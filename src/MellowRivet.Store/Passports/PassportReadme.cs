@@ -28,7 +28,7 @@ internal static class PassportReadme
           data/        one file for each kind of row, one row a line, as JSON
           manifest.json    every file with its length and SHA-256, and every signed record by its hash
           manifest.sig     the shop's signature over manifest.json (ECDSA, P-256, SHA-256, over "mellow-rivet passport", a line feed and
-                           the text; base64)
+                           the text; r and s side by side, in base64)
 
         How to find out whether anything was changed
           With the program, without any shop:  ./rivet verify THIS-FILE

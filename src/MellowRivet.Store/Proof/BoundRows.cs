@@ -2,6 +2,7 @@ using System.Data.Common;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Records;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
@@ -92,7 +93,7 @@ internal sealed record BoundEntries(string Name, string One, string Table, strin
     public static readonly IReadOnlyList<BoundEntries> All =
     [
         new("dueDone", "time that a due item was done", "DueItems", "\"What\"", "", ["on", "hours", "reference"]),
-        new("bulletinDone", "time that a bulletin was complied with", "BulletinCases", "\"Family\"", "work order ",
+        new("bulletinDone", "time that a bulletin was complied with", "BulletinCases", "\"Family\"", BulletinFollowUp.SignedReference(""),
             ["on", "hours", "method", "terminating", "finding", "reference"]),
     ];
 

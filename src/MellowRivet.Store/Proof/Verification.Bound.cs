@@ -110,8 +110,11 @@ public sealed partial class Verification
     // A value that was put right stands struck in the file, with who, when and why, and the record's page says so.
     private bool IsPutRight(BoundTable table, BoundRow row, SignedRecord record) => table == BoundTable.Readings
         ? amendments[IdOf(row.Id)].Any(one => Since(one, AmendmentOf.Reading, record))
-        : table == BoundTable.ReadingHours && amendments.SelectMany(of => of)
-            .Any(one => one.AircraftId == record.AircraftId && Since(one, AmendmentOf.Meter, record));
+        : table == BoundTable.ReadingHours && IsReckoned(record);
+
+    // A meter that was put right takes the hours along that rested on it.
+    private bool IsReckoned(SignedRecord record) => amendments.SelectMany(of => of)
+        .Any(one => one.AircraftId == record.AircraftId && Since(one, AmendmentOf.Meter, record));
 
     private bool Since(Amendment one, AmendmentOf of, SignedRecord record) => one.Of == of && one.At >= record.SignedAt && Holds(one);
 
@@ -121,7 +124,7 @@ public sealed partial class Verification
         foreach (var gone in part.Digests.Where(digest => !there.Contains(digest)))
         {
             var item = IdOf(ItemOf(gone));
-            if (amendments[item].Any(one => Since(one, AmendmentOf.Due, record)))
+            if (amendments[item].Any(one => Since(one, AmendmentOf.Due, record)) || IsReckoned(record))
                 Count("times that something was done, put right in the open since they were signed");
             // What hangs on a part that went elsewhere doesn't travel with the aircraft.
             else if (!record.IsElsewhere || entries[list].SelectMany(of => of).Any(row => IdOf(row.Id) == item))

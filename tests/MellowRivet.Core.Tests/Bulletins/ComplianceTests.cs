@@ -177,8 +177,11 @@ public class ComplianceTests
         one.Comply(bulletin, Done(Today, 1100), Today).ShouldBeNull();
         one.Comply(bulletin, Done(Today.AddDays(-9), 1100), Today)!.Field.ShouldBe("on");
         one.Comply(bulletin, Done(Today, 1090), Today)!.Field.ShouldBe("hours");
-        one.TakeBack();
+        one.TakeBack(["26-31"]).ShouldBeNull();
         one.Done.ShouldBeEmpty();
+        one.Comply(bulletin, Done(Today, 1100) with { Reference = BulletinFollowUp.SignedReference("26-31") }, Today).ShouldBeNull();
+        one.TakeBack(["26-30", "26-31"])!.Message.ShouldContain("It was signed with work order 26-31");
+        one.Done.ShouldHaveSingleItem("its record says so");
     }
 
     [Fact]

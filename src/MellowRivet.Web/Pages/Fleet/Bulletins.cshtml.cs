@@ -93,12 +93,11 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, Uploads uploads, TimeP
 
     /// <summary>Takes back the latest compliance, noted by mistake.</summary>
     [Needs(Right.KeepFile)]
-    public Task<IActionResult> OnPostTakeBackAsync(Guid post, string? b, CancellationToken stop) =>
-        AfterAsync(WriteAsync(post, b, on =>
-        {
-            on.FollowUp.TakeBack();
-            return null;
-        }, stop), BackTo(null, b), stop);
+    public async Task<IActionResult> OnPostTakeBackAsync(Guid post, string? b, CancellationToken stop)
+    {
+        var signed = await Db.SignedOrdersAsync(Id, stop);
+        return await AfterAsync(WriteAsync(post, b, on => on.FollowUp.TakeBack(signed), stop), BackTo(null, b), stop);
+    }
 
     /// <summary>Notes that the conditions of the bulletin's own ferry allowance are met.</summary>
     [Needs(Right.KeepFile)]

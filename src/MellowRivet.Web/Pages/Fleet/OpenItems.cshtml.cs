@@ -26,8 +26,10 @@ public sealed record ClearForm(Guid Item, CorrectionForm Correction);
 /// <param name="People">The shop's people.</param>
 /// <param name="Parts">Parts on the shop's list, by the line each is for.</param>
 /// <param name="House">How the shop works: its money.</param>
+/// <param name="Inspections">The inspections that are here to be looked at.</param>
 public sealed record OpenItemsView(FileShown File, IReadOnlyList<OpenItem> Open, IReadOnlyList<OpenItem> Ended, Person Signer,
-    SigningAnswer Answer, IReadOnlyDictionary<Guid, Person> People, ILookup<string, OrderedPart> Parts, HouseRules House)
+    SigningAnswer Answer, IReadOnlyDictionary<Guid, Person> People, ILookup<string, OrderedPart> Parts, HouseRules House,
+    IReadOnlySet<Guid> Inspections)
     : FileView(File)
 {
     public override FilePage At => FilePage.OpenItems;
@@ -91,6 +93,7 @@ public sealed class OpenItemsModel(Desk desk, RivetDb db, PasswordAgain again, T
             [.. items.Where(item => item.IsOpen).OrderBy(item => item.Because).ThenBy(item => item.FirstNumber, StringComparer.Ordinal)],
             [.. items.Where(item => !item.IsOpen).OrderByDescending(item => item.End!.On)
                 .ThenByDescending(item => item.FirstNumber, StringComparer.Ordinal)],
-            signer, answer, rules.People, await Db.PartsByLineAsync(Id, stop), await Db.HouseRulesAsync(stop));
+            signer, answer, rules.People, await Db.PartsByLineAsync(Id, stop), await Db.HouseRulesAsync(stop),
+            await Db.InspectionsOnAsync(Id, stop));
     }
 }

@@ -10,7 +10,7 @@ namespace MellowRivet.Web.Pages.Fleet.Passports;
 
 /// <summary>A passport that came, and how far it is.</summary>
 /// <param name="Errand">The errand.</param>
-/// <param name="KnownSince">When an aircraft first came with the same key; null where none did.</param>
+/// <param name="KnownSince">When that key was first seen here; null where it never was.</param>
 public sealed record ArrivalView(PassportErrand Errand, DateTimeOffset? KnownSince) : PageView;
 
 /// <summary>A passport that somebody sent: being checked, checked and waiting for a yes, or taken in.</summary>
