@@ -67,6 +67,10 @@ public static class Once
         {
             return new(IdTaken);
         }
+        catch (NoKeyException)
+        {
+            return new(ShopKeys.Missing);
+        }
         finally
         {
             queue.Release();
@@ -90,8 +94,6 @@ public static class Once
             return new(null, Repeated: true);
         if (await work() is { } refusal)
             return new(refusal);
-        if (db.Signing.Count > 0 && !await db.HasKeyAsync(clock.GetUtcNow(), stop))
-            return new(ShopKeys.Missing);
         var now = clock.GetUtcNow();
         var past = now - Kept;
         await db.Postings.Where(done => done.At < past).ExecuteDeleteAsync(stop);

@@ -267,6 +267,10 @@ public sealed class ProofTests : IAsyncLifetime
             new("Cable changed", CorrectionKind.Replaced, "manual 27-10"), Entitled, default);
         (await ClearAsync()).Refusal.ShouldBe(ShopKeys.Missing, "nothing is signed without it, and nothing is changed");
         (await db.OpenItems.AsNoTracking().SingleAsync(row => row.Id == item.Id)).IsOpen.ShouldBeTrue();
+        // Unsealed, it would be taken for made up ever after.
+        (await shop.Desk(db).PutReadingRightAsync(item.AircraftId, reading, "29", new(Guid.NewGuid(), "Read off the other gauge",
+            new(TestShop.Ines, "Ines Test", TestShop.Now.AddHours(1)), TestShop.Today), default)).Refusal.ShouldBe(ShopKeys.Missing);
+        (await db.Readings.AsNoTracking().SingleAsync(row => row.Id == reading)).Value.ShouldBe(30);
         (await db.ChangeKeyAsync(lost: false, TestShop.Now.AddDays(2), default)).Refusal.ShouldBe(ShopKeys.Missing);
         (await db.ChangeKeyAsync(lost: true, TestShop.Now.AddDays(2), default)).Line!.IsAnew.ShouldBeTrue();
         (await ClearAsync()).Refusal.ShouldBeNull();

@@ -38,12 +38,12 @@ public static class Chain
     /// <summary>
     /// Adds the records that wait to be signed. Called between a save and its commit, so that what they bind is what is kept.
     /// </summary>
-    /// <exception cref="InvalidOperationException">The shop's key is gone: whoever signs asks before.</exception>
+    /// <exception cref="NoKeyException">The shop's key is gone.</exception>
     internal static async Task AppendAsync(this RivetDb db, CancellationToken stop)
     {
         var last = await db.SignedRecords.AsNoTracking().Where(record => record.Id > 0).OrderByDescending(record => record.Id)
             .FirstOrDefaultAsync(stop);
-        using var key = await db.KeyAsync(db.Signing[0].At, stop) ?? throw new InvalidOperationException(ShopKeys.Missing.Message);
+        using var key = await db.KeyAsync(db.Signing[0].At, stop) ?? throw new NoKeyException();
         foreach (var sign in db.Signing)
         {
             var evidence = await EvidenceOfAsync(db, sign, (last?.Id ?? 0) + 1, stop);
@@ -62,15 +62,16 @@ public static class Chain
     }
 
     /// <summary>Seals what was put right, so that nobody who has the database alone makes one up.</summary>
+    /// <exception cref="NoKeyException">The shop's key is gone: unsealed, it would be taken for made up ever after.</exception>
     internal static async Task SealAmendmentsAsync(this RivetDb db, CancellationToken stop)
     {
         var added = db.ChangeTracker.Entries<Amendment>().Where(entry => entry.State == EntityState.Added).Select(entry => entry.Entity)
             .ToList();
-        if (added.Count == 0 || await db.KeyAsync(added[0].At, stop) is not { } key)
+        if (added.Count == 0)
             return;
-        using (key)
-            foreach (var amendment in added)
-                amendment.Seal(key);
+        using var key = await db.KeyAsync(added[0].At, stop) ?? throw new NoKeyException();
+        foreach (var amendment in added)
+            amendment.Seal(key);
     }
 
     private static async Task<Evidence?> EvidenceOfAsync(RivetDb db, ToSign sign, long first, CancellationToken stop)

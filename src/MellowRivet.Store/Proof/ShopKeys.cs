@@ -5,6 +5,9 @@ using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store.Proof;
 
+/// <summary>Something was to be signed or sealed with the shop's key, which isn't there: nothing of it is kept.</summary>
+public sealed class NoKeyException() : Exception(ShopKeys.Missing.Message);
+
 /// <summary>
 /// The shop's own key: made when the shop is first opened, in a file that its owner alone may read, beside the database and never in it.
 /// </summary>

@@ -237,7 +237,8 @@ public static class CommandLine
             return none;
         ShopDatabase.Backup(new(folder), file);
         await TellAsync(folder, $"the whole shop to {Path.GetFileName(file)}", stop);
-        Console.WriteLine($"Backed up to {file}. The photos folder beside the database is copied as it is.");
+        Console.WriteLine($"Backed up to {file}. The folders beside the database are copied as they are: photos, "
+            + "sounds, videos, logs, documents, and keys, without which nothing can be signed.");
         return 0;
     }
 
