@@ -13,8 +13,8 @@ public sealed class NoKeyException() : Exception(ShopKeys.Missing.Message);
 /// </summary>
 public static class ShopKeys
 {
-    /// <summary>What is told where the key's file is gone, or is another's.</summary>
-    public static readonly Refusal Missing = new("sign",
+    /// <summary>What is told where the key's file is gone, or is another's: above everything, since no field is wrong.</summary>
+    public static readonly Refusal Missing = new(Once.Busy,
         "The shop’s key isn’t where it was (keys/shop-key.pem in the shop’s folder), and nothing is signed without it. Put it back from a "
         + "backup; where it is lost for good, ./rivet key --lost begins a new one. Nothing was changed.");
 
