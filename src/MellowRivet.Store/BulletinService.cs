@@ -53,15 +53,17 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, ShopBoard
         if (fault is null)
         {
             TakenIn? taken = null;
-            await db.OnceAsync(Guid.CreateVersion7(), clock, async () =>
+            var written = await db.OnceAsync(Guid.CreateVersion7(), clock, async () =>
             {
                 taken = await db.TakeInAsync(bulletins, service.Name, null, clock.GetUtcNow(), stop);
                 return null;
             }, stop);
+            if (written.Refusal is { } refusal)
+                return new() { Source = service.Name, AskedAt = clock.GetUtcNow(), Since = since, Said = refusal.Message };
             said = taken!.OnTheShop((await board.NowAsync(stop)).Lines, await db.TypeListAsync(stop));
         }
         FeedState? state = null;
-        await db.OnceAsync(Guid.CreateVersion7(), clock, async () =>
+        var kept = await db.OnceAsync(Guid.CreateVersion7(), clock, async () =>
         {
             state = await db.Feeds.FirstOrDefaultAsync(row => row.Source == service.Name, stop)
                 ?? db.Feeds.Add(new() { Source = service.Name }).Entity;
@@ -69,6 +71,6 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, ShopBoard
             (state.Since, state.AskedAt, state.Said) = (fault is null ? today.AddDays(-DaysAskedAgain) : since, clock.GetUtcNow(), said);
             return null;
         }, stop);
-        return state!;
+        return kept.Done ? state! : new() { Source = service.Name, AskedAt = clock.GetUtcNow(), Since = since, Said = kept.Refusal!.Message };
     }
 }

@@ -1,3 +1,5 @@
+using MellowRivet.Store.Files;
+
 namespace MellowRivet.Store;
 
 /// <summary>
@@ -8,6 +10,7 @@ public sealed class DataFolder
 {
     public DataFolder(string path)
     {
+        Disk.MakeForOwnerAlone();
         Path = System.IO.Path.GetFullPath(path);
         foreach (var folder in new[] { Path, Photos, Sounds, Videos, Logs, Outbox, Shelf, Backups, Keys, Documents, Feed, Passports })
             Directory.CreateDirectory(folder);

@@ -4,15 +4,16 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 namespace MellowRivet.Store;
 
 /// <summary>
-/// Makes every connection wait for the disk: an acknowledged record survives a killed process and a pulled plug. It stays open as long as
-/// its context, since opening one sets it up anew, for each query.
+/// Makes every connection wait for the disk: an acknowledged record survives a killed process and a pulled plug. What is sorted on the way
+/// is sorted in memory: a full disk keeps nobody from reading. It stays open as long as its context, since opening one sets it up anew,
+/// for each query.
 /// </summary>
 internal sealed class DurableConnection : DbConnectionInterceptor
 {
     public static readonly DurableConnection Instance = new();
 
     private static string Settings(DbConnection connection) =>
-        $"PRAGMA synchronous=FULL; PRAGMA busy_timeout={connection.ConnectionTimeout * 1_000};";
+        $"PRAGMA synchronous=FULL; PRAGMA temp_store=MEMORY; PRAGMA busy_timeout={connection.ConnectionTimeout * 1_000};";
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
     {

@@ -1,6 +1,7 @@
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store.Files;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Store;
@@ -92,11 +93,24 @@ public static class FixListQueries
         [.. (await db.OwnerLinks.AsNoTracking().Where(link => link.InspectionId == inspectionId).ToListAsync(stop))
             .OrderByDescending(link => link.At)];
 
-    /// <summary>Ends a link of an inspection at once, within a write.</summary>
-    public static async Task RevokeAsync(this RivetDb db, Guid inspectionId, Guid link, DateTimeOffset at, CancellationToken stop) =>
-        (await db.OwnerLinks.FirstOrDefaultAsync(row => row.Id == link && row.InspectionId == inspectionId, stop))?.Revoke(at);
+    /// <summary>Ends a link of an inspection at once.</summary>
+    public static Task<Written> RevokeAsync(this RivetDb db, Guid inspectionId, Guid link, Guid post, TimeProvider clock,
+        CancellationToken stop) => db.OnceAsync(post, clock, async () =>
+        {
+            (await db.OwnerLinks.FirstOrDefaultAsync(row => row.Id == link && row.InspectionId == inspectionId, stop))
+                ?.Revoke(clock.GetUtcNow());
+            return null;
+        }, stop);
 
-    /// <summary>Notes that the owner opened a link.</summary>
-    public static Task OpenedAsync(this RivetDb db, Guid link, DateTimeOffset at, CancellationToken stop) =>
-        db.OwnerLinks.Where(row => row.Id == link).ExecuteUpdateAsync(set => set.SetProperty(row => row.OpenedAt, at), stop);
+    /// <summary>Notes that the owner opened a link. A full disk keeps nobody from reading: it goes unnoted then.</summary>
+    public static async Task OpenedAsync(this RivetDb db, Guid link, DateTimeOffset at, CancellationToken stop)
+    {
+        try
+        {
+            await db.OwnerLinks.Where(row => row.Id == link).ExecuteUpdateAsync(set => set.SetProperty(row => row.OpenedAt, at), stop);
+        }
+        catch (SqliteException full) when (Disk.IsFull(full))
+        {
+        }
+    }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using MellowRivet.Core;
+using MellowRivet.Store.Files;
 using MellowRivet.Store.Proof;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -21,6 +22,9 @@ public static class Once
 {
     /// <summary>The field of a refusal where a write's turn didn't come: no field's own.</summary>
     public const string Busy = "busy";
+
+    /// <summary>The same refusal beside another field; what is no field's own stays above everything.</summary>
+    public static Refusal At(this Refusal refusal, string field) => refusal.Field == Busy ? refusal : refusal with { Field = field };
 
     private const int SqliteBusy = 5, SqliteConstraint = 19;
 
@@ -70,6 +74,12 @@ public static class Once
         catch (NoKeyException)
         {
             return new(ShopKeys.Missing);
+        }
+        catch (Exception full) when (Disk.IsFull(full))
+        {
+            // What was to be saved isn't: the page that says so shows what there is.
+            db.Forget();
+            return new(Disk.NoRoom);
         }
         finally
         {

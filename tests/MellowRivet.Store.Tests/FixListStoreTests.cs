@@ -111,8 +111,13 @@ public sealed class FixListStoreTests : IAsyncDisposable
     public async Task A_mail_lies_in_the_outbox_as_a_file_that_mail_programs_open()
     {
         var outbox = new OutgoingMail(shop.Data, TestShop.Clock);
-        await outbox.SendAsync("The shop", "owner@example.org", "What was found: größer", "Line one\nhttps://shop.example/owner/abc",
-            default);
+        using (var waiting = outbox.For(Guid.NewGuid()))
+        {
+            (await waiting.WriteAsync("owner@example.org", "What was found: größer", "Line one\nhttps://shop.example/owner/abc", default))
+                .ShouldBeNull();
+            outbox.List().ShouldBeEmpty("what it tells of isn't kept yet");
+            waiting.Send();
+        }
         var mail = outbox.List().ShouldHaveSingleItem();
         (mail.To, mail.Subject).ShouldBe(("owner@example.org", "What was found: größer"));
         mail.Body.ShouldContain("https://shop.example/owner/abc");
@@ -121,5 +126,25 @@ public sealed class FixListStoreTests : IAsyncDisposable
             OutgoingMail.Takes("")).ShouldBe((true, false, false, false));
         outbox.Find("../rivet").ShouldBeNull();
         outbox.Find("").ShouldBeNull();
+    }
+
+    // As it lies after a kill between the mail's file and its place in the outbox: the one whose link is kept goes out, the other never was.
+    [Fact]
+    public async Task A_mail_that_a_kill_left_on_its_way_is_sent_where_its_link_is_kept()
+    {
+        var id = await shop.BeginAsync();
+        await using var db = shop.Open();
+        var (link, _, _) = OwnerLink.Make(Guid.NewGuid(), id, "owner@example.org", 3, TestShop.Ines, TestShop.Now);
+        db.OwnerLinks.Add(link!);
+        await db.SaveChangesAsync();
+        var outbox = new OutgoingMail(shop.Data, TestShop.Clock);
+        foreach (var about in new[] { link!.Id, Guid.NewGuid() })
+            await outbox.For(about).WriteAsync("owner@example.org", $"About {about}", "…", default);
+        using (var let = outbox.For(Guid.NewGuid()))
+            await let.WriteAsync("owner@example.org", "Let go", "…", default);
+        Directory.EnumerateFiles(shop.Data.Outbox).Count().ShouldBe(2);
+        await outbox.FinishAsync(db, default);
+        outbox.List().ShouldHaveSingleItem().Subject.ShouldBe($"About {link.Id}");
+        Directory.EnumerateFiles(shop.Data.Outbox).Count().ShouldBe(1);
     }
 }

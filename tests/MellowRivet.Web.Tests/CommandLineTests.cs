@@ -1,5 +1,6 @@
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
+using MellowRivet.Store.Backups;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting;
 using Microsoft.Data.Sqlite;
@@ -22,7 +23,7 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
             Directory.Delete(copy, recursive: true);
     }
 
-    private static async Task<(int Code, string Out, string Error)> RunAsync(params string[] args)
+    internal static async Task<(int Code, string Out, string Error)> RunAsync(params string[] args)
     {
         var (oldOut, oldError) = (Console.Out, Console.Error);
         using var output = new StringWriter();
@@ -41,22 +42,24 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
     }
 
     [Fact]
-    public async Task A_backup_verifies_and_an_altered_one_names_the_broken_record()
+    public async Task A_backup_is_restored_verified_and_an_altered_shop_names_the_broken_record()
     {
         Directory.CreateDirectory(copy);
-        var file = Path.Combine(copy, "rivet.db");
-        (await RunAsync("backup", file, "--data", server.Data.Path)).Code.ShouldBe(0);
-        foreach (var kept in new[] { server.Data.Photos, server.Data.Sounds, server.Data.Videos }.SelectMany(folder =>
-            Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories)))
-        {
-            var beside = Path.Combine(copy, Path.GetRelativePath(server.Data.Path, kept));
-            Directory.CreateDirectory(Path.GetDirectoryName(beside)!);
-            File.Copy(kept, beside);
-        }
-        var whole = await RunAsync("verify", "--data", copy);
+        var (zip, shop) = (Path.Combine(copy, "shop.zip"), Path.Combine(copy, "shop"));
+        (await RunAsync("backup", zip, "--data", server.Data.Path)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0),
+            run => run.Out.ShouldContain("50 signed records"));
+        LastBackup.Of(server.Data)!.File.ShouldBe(zip);
+        (await RunAsync("backup", zip, "--data", server.Data.Path)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2),
+            run => run.Error.ShouldContain("is there already"));
+        (await RunAsync("restore", zip, "--data", shop)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0),
+            run => run.Out.ShouldContain("50 signed records, every one as it was signed"), run => run.Out.ShouldContain("Head of the chain: 50-"));
+        (await RunAsync("restore", zip, "--data", shop)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2),
+            run => run.Error.ShouldContain("is in use"));
+        var whole = await RunAsync("verify", "--data", shop);
         whole.Code.ShouldBe(0);
         whole.Out.ShouldContain("every one as it was signed");
 
+        var file = Path.Combine(shop, "rivet.db");
         await using (var connection = new SqliteConnection($"Data Source={file};Pooling=False"))
         {
             await connection.OpenAsync();
@@ -66,7 +69,7 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
                 + "'Orla Hub') WHERE Number = 5;";
             (await alter.ExecuteNonQueryAsync()).ShouldBe(1);
         }
-        var broken = await RunAsync("verify", "--data", copy);
+        var broken = await RunAsync("verify", "--data", shop);
         broken.Code.ShouldBe(1);
         broken.Error.ShouldContain("record 5 was altered");
         broken.Error.ShouldNotContain("\n");
@@ -86,7 +89,7 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
     public async Task An_aircraft_is_exported_and_not_imported_where_it_is()
     {
         Directory.CreateDirectory(copy);
-        (await RunAsync("backup", Path.Combine(copy, "rivet.db"), "--data", server.Data.Path)).Code.ShouldBe(0);
+        ShopDatabase.Backup(server.Data, Path.Combine(copy, "rivet.db"));
         var file = Path.Combine(copy, "twin.json");
         (await RunAsync("export", "N0TWQ", file, "--data", copy)).Out.ShouldContain("saved to");
         (await RunAsync("export", "N0NONE", file, "--data", copy))
@@ -160,6 +163,15 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
     [InlineData("key", "--data", "/nowhere/at/all")]
     [InlineData("fly")]
     [InlineData("backup")]
+    [InlineData("backup", "x.zip", "--data", "/nowhere/at/all")]
+    [InlineData("restore", "/nowhere/at/all.zip")]
+    [InlineData("restore", "/nowhere/at/all.zip", "--data", "/nowhere/at/all")]
+    [InlineData("follow", "http://rivet.example", "--data", "/nowhere/at/all")]
+    [InlineData("follow", "https://rivet.example", "--data", "/nowhere/at/all")]
+    [InlineData("follow", "/nowhere/at/all", "--data", "/nowhere/at/all")]
+    [InlineData("follow", "https://rivet.example")]
+    [InlineData("serve", "--take-over", "--data", "/nowhere/at/all")]
+    [InlineData("serve", "--backups-kept", "0")]
     [InlineData("serve", "--port", "seventy")]
     [InlineData("serve", "--port", "70000")]
     [InlineData("verify", "--data", "/nowhere/at/all")]

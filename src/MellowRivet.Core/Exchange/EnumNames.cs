@@ -1,5 +1,7 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Reflection;
+using System.Runtime.CompilerServices;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 
@@ -19,14 +21,23 @@ public static class EnumNames
     public static T Read<T>(string name) where T : struct, Enum =>
         TryRead<T>(name, out var member) ? member : throw new FormatException($"“{name}” is and was no {typeof(T).Name}.");
 
-    public static bool TryRead<T>(string? name, out T member) where T : struct, Enum => Of<T>.Known.TryGetValue(name ?? "", out member);
-
-    private static class Of<T> where T : struct, Enum
+    public static bool TryRead<T>(string? name, out T member) where T : struct, Enum
     {
-        public static readonly FrozenDictionary<string, T> Known = typeof(T).GetFields(BindingFlags.Public | BindingFlags.Static)
-            .SelectMany(field => field.GetCustomAttributes<FormerlyAttribute>().Select(former => former.Name).Prepend(field.Name)
-                .Select(name => (name, (T)field.GetValue(null)!)))
-            .ToFrozenDictionary(pair => pair.name, pair => pair.Item2, StringComparer.OrdinalIgnoreCase);
+        var known = Known.GetOrAdd(typeof(T), NamesOf).TryGetValue(name ?? "", out var found);
+        member = known ? (T)found! : default;
+        return known;
+    }
+
+    // One kind of dictionary for all enums: the runtime compiles what is generic for each of them anew, and that was most of a start.
+    private static readonly ConcurrentDictionary<Type, FrozenDictionary<string, object>> Known = [];
+
+    private static FrozenDictionary<string, object> NamesOf(Type words)
+    {
+        Dictionary<string, object> names = new(StringComparer.OrdinalIgnoreCase);
+        foreach (var field in words.GetFields(BindingFlags.Public | BindingFlags.Static))
+            foreach (var name in field.GetCustomAttributes<FormerlyAttribute>().Select(former => former.Name).Prepend(field.Name))
+                names.Add(name, field.GetValue(null)!);
+        return names.ToFrozenDictionary(StringComparer.OrdinalIgnoreCase);
     }
 }
 
@@ -39,10 +50,19 @@ public sealed class EnumWords(JsonNamingPolicy? naming = null) : JsonConverterFa
     public override JsonConverter CreateConverter(Type typeToConvert, JsonSerializerOptions options) =>
         (JsonConverter)Activator.CreateInstance(typeof(Words<>).MakeGenericType(typeToConvert), naming)!;
 
+    // As above: by the number that every one of our enums is.
+    private static FrozenDictionary<int, string> WordsOf(Type words, JsonNamingPolicy? naming)
+    {
+        Dictionary<int, string> said = [];
+        foreach (int member in Enum.GetValuesAsUnderlyingType(words))
+            if (Enum.GetName(words, member) is { } name)
+                said.TryAdd(member, naming?.ConvertName(name) ?? name);
+        return said.ToFrozenDictionary();
+    }
+
     private sealed class Words<T>(JsonNamingPolicy? naming) : JsonConverter<T> where T : struct, Enum
     {
-        private readonly FrozenDictionary<T, string> words = Enum.GetValues<T>().Distinct()
-            .ToFrozenDictionary(member => member, member => naming?.ConvertName($"{member}") ?? $"{member}");
+        private readonly FrozenDictionary<int, string> words = WordsOf(typeof(T), naming);
 
         public override T Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
             reader.TokenType == JsonTokenType.String && EnumNames.TryRead<T>(reader.GetString(), out var member) ? member
@@ -50,7 +70,7 @@ public sealed class EnumWords(JsonNamingPolicy? naming = null) : JsonConverterFa
             : throw new JsonException();
 
         public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) =>
-            writer.WriteStringValue(words.TryGetValue(value, out var word)
+            writer.WriteStringValue(words.TryGetValue(Unsafe.As<T, int>(ref value), out var word)
                 ? word
                 : throw new JsonException($"{value} is no {typeof(T).Name}."));
     }

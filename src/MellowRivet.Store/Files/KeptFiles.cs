@@ -3,7 +3,7 @@ using System.Security.Cryptography;
 namespace MellowRivet.Store.Files;
 
 /// <summary>The files a shop keeps by their SHA-256, whatever they are.</summary>
-internal static class KeptFiles
+public static class KeptFiles
 {
     /// <summary>What is wrong with a picture, sound or video; null where it is there and whole.</summary>
     public static string? Fault(DataFolder data, string sha256)

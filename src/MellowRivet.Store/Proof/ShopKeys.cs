@@ -34,13 +34,20 @@ public static class ShopKeys
     {
         if ((await db.OwnAsync(stop)).LastOrDefault() is not { } line)
             return await BeginAsync(db, null, null, now, stop);
-        if (ReadFile(FileOf(db)) is not { } key)
-            return null;
-        if (key.Fingerprint == line.Fingerprint)
-            return key;
-        key.Dispose();
+        foreach (var file in new[] { FileOf(db), KeptBeside(FileOf(db), line) })
+        {
+            if (ReadFile(file) is not { } key)
+                continue;
+            if (key.Fingerprint == line.Fingerprint)
+                return key;
+            key.Dispose();
+        }
         return null;
     }
+
+    // Where the one that was to take its place never came into force, as on a full disk, it still lies there.
+    private static string KeptBeside(string file, ShopKeyLine line) =>
+        Path.Combine(Path.GetDirectoryName(file)!, $"shop-key-{line.Number}.pem");
 
     /// <summary>Whether the key that is in force is there.</summary>
     public static async Task<bool> HasKeyAsync(this RivetDb db, DateTimeOffset now, CancellationToken stop)
@@ -87,7 +94,7 @@ public static class ShopKeys
         var key = ShopKey.Make();
         Directory.CreateDirectory(Path.GetDirectoryName(file)!);
         if (before is not null && File.Exists(file))
-            File.Copy(file, Path.Combine(Path.GetDirectoryName(file)!, $"shop-key-{before.Number}.pem"), overwrite: true);
+            File.Copy(file, KeptBeside(file, before), overwrite: true);
         Disk.Keep(file, key.ToPem());
         return key;
     }

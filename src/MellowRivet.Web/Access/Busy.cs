@@ -1,4 +1,5 @@
 using MellowRivet.Store;
+using MellowRivet.Store.Files;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.ModelBinding;
@@ -6,7 +7,7 @@ using Microsoft.AspNetCore.Mvc.ModelBinding;
 namespace MellowRivet.Web.Access;
 
 /// <summary>
-/// A write whose turn didn't come: a page says so above everything, with what was typed in its fields; a script is told to try
+/// A write whose turn didn't come, or that found no room on the disk: a page says so above everything, with what was typed in its fields; a script is told to try
 /// again, and keeps what it holds.
 /// </summary>
 public sealed class Busy : IAlwaysRunResultFilter
@@ -15,10 +16,10 @@ public sealed class Busy : IAlwaysRunResultFilter
     {
         if (Of(context.ModelState) is not { } words)
             return;
-        context.HttpContext.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
+        var status = words == Disk.NoRoom.Message ? StatusCodes.Status507InsufficientStorage : StatusCodes.Status503ServiceUnavailable;
+        context.HttpContext.Response.StatusCode = status;
         if (ReadableFields.IsByScript(context.HttpContext.Request))
-            context.Result = new ContentResult
-                { StatusCode = StatusCodes.Status503ServiceUnavailable, ContentType = "text/plain; charset=utf-8", Content = words };
+            context.Result = new ContentResult { StatusCode = status, ContentType = "text/plain; charset=utf-8", Content = words };
     }
 
     public void OnResultExecuted(ResultExecutedContext context) { }

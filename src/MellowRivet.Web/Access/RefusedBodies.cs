@@ -1,10 +1,11 @@
+using MellowRivet.Store.Files;
 using Microsoft.AspNetCore.Http.Features;
 
 namespace MellowRivet.Web.Access;
 
 /// <summary>
 /// A body that is larger than may be sent here, or is no body, is refused as that: it is no fault of ours, and nobody reads on in it to
-/// say so.
+/// say so. Neither is a disk without room.
 /// </summary>
 public static class RefusedBodies
 {
@@ -20,6 +21,14 @@ public static class RefusedBodies
         catch (BadHttpRequestException refused) when (!context.Response.HasStarted)
         {
             context.Response.StatusCode = refused.StatusCode;
+        }
+        // Even to read a form with pictures takes room.
+        catch (Exception full) when (Disk.IsFull(full) && !context.Response.HasStarted)
+        {
+            context.Response.Clear();
+            context.Response.StatusCode = StatusCodes.Status507InsufficientStorage;
+            if (ReadableFields.IsByScript(context.Request))
+                await context.Response.WriteAsync(Disk.NoRoom.Message, context.RequestAborted);
         }
     });
 }

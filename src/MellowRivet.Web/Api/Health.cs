@@ -1,5 +1,6 @@
 using MellowRivet.Store;
 using MellowRivet.Web.Access;
+using MellowRivet.Web.Hosting.Reliability;
 using Microsoft.Data.Sqlite;
 
 namespace MellowRivet.Web.Api;
@@ -15,12 +16,14 @@ public sealed class Health(DataFolder data)
     private (DateTimeOffset At, string Status) last;
 
     public static void Map(WebApplication app) =>
-        app.MapGet("/health", async (Health health, RivetDb db, CancellationToken stop) => await health.StatusAsync(db, stop) is var status
-            && status == "ok"
-            ? Results.Json(new { status })
-            : Results.Json(new { status }, statusCode: StatusCodes.Status503ServiceUnavailable))
-            .OpenToAll("whether the shop is up, and no more").WithName("Health")
-            .WithSummary("Whether the database is migrated, and the disk takes what is written.");
+        app.MapGet("/health", async (Health health, DailyBackup backup, RivetDb db, CancellationToken stop) =>
+        {
+            var status = await health.StatusAsync(db, stop);
+            // A backup that is late is somebody's to see to, and keeps nobody from working: the shop is up all the same.
+            return Results.Json(new { status, lastBackup = backup.Last?.At, backupIsLate = backup.IsLate(TimeProvider.System.GetUtcNow()) },
+                statusCode: status == "ok" ? StatusCodes.Status200OK : StatusCodes.Status503ServiceUnavailable);
+        }).OpenToAll("whether the shop is up and when it was backed up, and no more").WithName("Health")
+            .WithSummary("Whether the database is migrated, and the disk takes what is written; when it was last backed up.");
 
     public async Task<string> StatusAsync(RivetDb db, CancellationToken stop)
     {

@@ -76,7 +76,7 @@ document.addEventListener('htmx:responseError', event =>
   say(
     event.detail.xhr.status === 403
       ? 'Your role in this shop can’t do this. Nothing was changed.'
-      : [422, 503].includes(event.detail.xhr.status)
+      : [422, 503, 507].includes(event.detail.xhr.status)
         ? event.detail.xhr.responseText
         : `The shop didn’t take this (${event.detail.xhr.status}). What you typed is still here: ` +
           'load the page anew in another tab, or try again.',

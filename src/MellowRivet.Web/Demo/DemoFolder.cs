@@ -9,7 +9,7 @@ namespace MellowRivet.Web.Demo;
 /// </summary>
 public static class DemoFolder
 {
-    private const string Label = "this-is-the-demo";
+    private const string Label = MellowRivet.Store.Backups.ShopFiles.DemoLabel;
 
     private static string LabelIn(string folder) => Path.Combine(folder, Label);
 

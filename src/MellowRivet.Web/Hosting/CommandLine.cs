@@ -1,14 +1,17 @@
 using System.CommandLine;
+using System.CommandLine.Parsing;
 using System.Net;
 using System.Net.Sockets;
 using MellowRivet.Core;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Store.Backups;
 using MellowRivet.Store.Passports;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Hosting.Benchmarking;
 using MellowRivet.Web.Hosting.Fuzzing;
+using MellowRivet.Web.Hosting.Reliability;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Hosting;
@@ -20,12 +23,7 @@ public static class CommandLine
     {
         var data = new Option<string?>("--data") { Description = "The folder with the shop's data", HelpName = "DIR", Recursive = true };
         var port = new Option<int>("--port") { Description = "The port to serve on, at 127.0.0.1", DefaultValueFactory = _ => 5080 };
-        port.Validators.Add(result =>
-        {
-            // What is no number at all is refused by the parser itself.
-            if (result.Tokens is [var token] && int.TryParse(token.Value, out var number) && number is (< 1 or > 65535))
-                result.AddError("--port takes a number from 1 to 65535.");
-        });
+        port.Validators.Add(result => Within(result, 1, 65535));
         var today = new Option<SetClock?>("--today")
         {
             Description = "The day the shop is made as of and runs on, as 2028-02-29; a time of it may follow, as T10:00",
@@ -64,17 +62,33 @@ public static class CommandLine
             },
         };
         var fresh = new Option<bool>("--fresh") { Description = "Make the demo data anew" };
-        var backupFile = new Argument<string>("FILE") { Description = "Where the copy goes" };
+        var backupFile = new Argument<string>("FILE") { Description = "The backup" };
 
-        var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh, today, publicUrl, proxy };
+        var bare = new Option<bool>("--bare") { Description = "Do nothing ahead of whoever comes first", Hidden = true };
+        var demo = new Command("demo", "Serve the invented shop of the demo") { port, fresh, today, publicUrl, proxy, bare };
         demo.SetAction((parsed, stop) =>
             DemoAsync(Invented(parsed.GetValue(data), parsed.GetValue(today)), parsed.GetValue(port), parsed.GetValue(fresh),
-                parsed.GetValue(today), Behind(parsed), stop));
+                parsed.GetValue(today), settings => Behind(parsed)(settings) with { Ahead = !parsed.GetValue(bare) }, stop));
         var headFile = new Option<string?>("--head-file")
             { Description = "A file outside the shop's folder that gets the head of the chain at each signature", HelpName = "FILE" };
-        var serve = new Command("serve", "Serve a shop; the first page makes the first account") { port, publicUrl, proxy, headFile };
-        serve.SetAction((parsed, stop) => ServeAsync(Behind(parsed)(new(new(Folder(parsed.GetValue(data), "shop"))
-            { HeadFile = parsed.GetValue(headFile) }) { Port = parsed.GetValue(port) }), stop));
+        var backupTo = new Option<string?>("--backup-to")
+            { Description = "A folder, best on another disk, that gets a backup every day", HelpName = "DIR" };
+        var backupsKept = new Option<int>("--backups-kept")
+            { Description = "How many of them are kept", HelpName = "N", DefaultValueFactory = _ => RivetSettings.UsualBackupsKept };
+        backupsKept.Validators.Add(result => Within(result, 1, 10_000));
+        var takeOver = new Option<bool>("--take-over") { Description = "Make a copy that follows a shop the shop itself" };
+        var serve = new Command("serve", "Serve a shop; the first page makes the first account")
+            { port, publicUrl, proxy, headFile, backupTo, backupsKept, takeOver };
+        serve.SetAction(async (parsed, stop) =>
+        {
+            var folder = Folder(parsed.GetValue(data), "shop");
+            if (parsed.GetValue(takeOver) && await FollowCommands.TakeOverAsync(folder, stop) is { } not)
+                return not;
+            if (WhyNoShop(folder) is { } why)
+                return Fail(why, 2);
+            return await ServeAsync(Behind(parsed)(new(new(folder) { HeadFile = parsed.GetValue(headFile) }) { Port = parsed.GetValue(port),
+                BackupTo = parsed.GetValue(backupTo), BackupsKept = parsed.GetValue(backupsKept) }), stop);
+        });
         Func<RivetSettings, RivetSettings> Behind(ParseResult parsed) => settings => settings with
             { PublicUrl = parsed.GetValue(publicUrl), Proxy = parsed.GetValue(proxy) };
         var archive = new Argument<string?>("ARCHIVE")
@@ -87,11 +101,26 @@ public static class CommandLine
             : RecordCommands.VerifyAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(expect), stop));
         var change = new Option<bool>("--change") { Description = "Begin another one, handed over by the one in force" };
         var lost = new Option<bool>("--lost") { Description = "Begin another one where the one in force is lost for good" };
-        var key = new Command("key", "Say the fingerprint of the shop's key, or begin another one") { change, lost };
-        key.SetAction((parsed, stop) => RecordCommands.KeyAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(change),
-            parsed.GetValue(lost), stop));
-        var backup = new Command("backup", "Copy the database to FILE while it is in use") { backupFile };
-        backup.SetAction((parsed, stop) => BackupAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!, stop));
+        var forFollower = new Option<string?>("--for-follower")
+            { Description = "Make a key for a second machine that follows the shop, in a file to bring there", HelpName = "FILE" };
+        var key = new Command("key", "Say the fingerprint of the shop's key, or begin another one") { change, lost, forFollower };
+        key.SetAction((parsed, stop) => parsed.GetValue(forFollower) is { } followers
+            ? Task.FromResult(RecordCommands.KeyForFollower(Folder(parsed.GetValue(data), "shop"), followers))
+            : RecordCommands.KeyAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(change), parsed.GetValue(lost), stop));
+        var backup = new Command("backup", "Write the whole shop to FILE while people work in it") { backupFile };
+        backup.SetAction((parsed, stop) => BackupCommands.BackupAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!,
+            stop));
+        var restore = new Command("restore", "Make a shop of a backup, in a folder where there is nothing") { backupFile };
+        restore.SetAction((parsed, stop) => BackupCommands.RestoreAsync(parsed.GetValue(backupFile)!, parsed.GetValue(data), stop));
+        var followed = new Argument<string>("SHOP") { Description = "The shop's address, as https://rivet.example, or its folder" };
+        var keyFile = new Option<string?>("--key") { Description = "The file with the key that the shop made for it", HelpName = "FILE" };
+        var every = new Option<int>("--every")
+            { Description = "Seconds between two looks", HelpName = "N", DefaultValueFactory = _ => FollowCommands.Usual };
+        every.Validators.Add(result => Within(result, 1, 3_600));
+        var once = new Option<bool>("--once") { Description = "Look once, and end" };
+        var follow = new Command("follow", "Keep a warm copy of a shop elsewhere, at --data") { followed, keyFile, every, once };
+        follow.SetAction((parsed, stop) => FollowCommands.FollowAsync(new(parsed.GetValue(followed)!, parsed.GetValue(data),
+            parsed.GetValue(keyFile), parsed.GetValue(every), parsed.GetValue(once)), stop));
         var shop = new Option<string>("--shop")
             { Description = "Which invented shop: demo, or big to measure on", HelpName = "NAME", DefaultValueFactory = _ => "demo" };
         shop.AcceptOnlyFromAmong("demo", "big");
@@ -114,6 +143,12 @@ public static class CommandLine
         var fuzz = new Command("fuzz", "Send made-up requests to every address of an invented shop") { requests, fuzzSeed };
         fuzz.SetAction((parsed, stop) => Fuzz.RunAsync(Math.Max(1, parsed.GetValue(requests)), parsed.GetValue(fuzzSeed), stop));
 
+        var kills = new Option<int>("--kills")
+            { Description = "How often the server is killed", HelpName = "N", DefaultValueFactory = _ => KillTest.Usual };
+        var killTest = new Command("kill-test", "Kill a demo's server again and again while people post, and look what is there")
+            { kills, fuzzSeed };
+        killTest.SetAction((parsed, stop) => KillTest.RunAsync(Math.Max(1, parsed.GetValue(kills)), parsed.GetValue(fuzzSeed), stop));
+
         var registration = new Argument<string>("AIRCRAFT") { Description = "Its registration" };
         var passportFile = new Argument<string>("FILE") { Description = "Where the passport goes: a file that isn't there yet" };
         var passportOf = new Command("archive", "Write an aircraft's passport: everything of it, in one signed file")
@@ -131,7 +166,7 @@ public static class CommandLine
             PassportCommands.ImportAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(importFile)!, stop));
 
         var root = new RootCommand("Mellow Rivet: the inspection, beside the aircraft")
-            { demo, serve, verify, key, backup, passportOf, export, import, seed, benchmark, fuzz };
+            { demo, serve, verify, key, backup, restore, follow, passportOf, export, import, seed, benchmark, fuzz, killTest };
         root.Options.Add(data);
         root.SetAction(_ => root.Parse("--help").Invoke());
         if (args is ["help"])
@@ -196,7 +231,7 @@ public static class CommandLine
         if (settings.Demo)
             foreach (var line in DemoShop.WhoCanEnter())
                 Console.WriteLine(line);
-        Task warm = Task.Run(() => WarmUp.RunAsync(app, app.Lifetime.ApplicationStopping), stop);
+        Task warm = settings.Ahead ? Task.Run(() => WarmUp.RunAsync(app, app.Lifetime.ApplicationStopping), stop) : Task.CompletedTask;
         await app.WaitForShutdownAsync(stop);
         await warm.ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         return 0;
@@ -227,30 +262,33 @@ public static class CommandLine
         }
     }
 
+    // What is no number at all is refused by the parser itself.
+    private static void Within(OptionResult result, int least, int most)
+    {
+        if (result.Tokens is [var token] && int.TryParse(token.Value, out var number) && (number < least || number > most))
+            result.AddError($"{result.Option.Name} takes a number from {least} to {most}.");
+    }
+
+    // A shop's photos without its database are no new shop: its first visitor would be its admin.
+    private static string? WhyNoShop(string folder) => FollowCommands.IsCopy(folder)
+        ?? (!File.Exists(Path.Combine(folder, ShopFiles.Database)) && ShopFiles.HasAny(folder)
+            ? $"{folder} has files of a shop and no database: half of one, perhaps. ./rivet restore FILE --data NEW makes a shop of a backup; "
+            + "for a shop that is new, name an empty folder."
+            : null);
+
     /// <summary>That there is no shop; null where there is one.</summary>
     internal static int? NoShop(string folder) =>
         File.Exists(Path.Combine(folder, "rivet.db")) ? null : Fail($"There is no shop at {folder}.", 2);
 
-    private static async Task<int> BackupAsync(string folder, string file, CancellationToken stop)
-    {
-        if (NoShop(folder) is { } none)
-            return none;
-        ShopDatabase.Backup(new(folder), file);
-        await TellAsync(folder, $"the whole shop to {Path.GetFileName(file)}", stop);
-        Console.WriteLine($"Backed up to {file}. The folders beside the database are copied as they are: photos, "
-            + "sounds, videos, logs, documents, and keys, without which nothing can be signed.");
-        return 0;
-    }
-
     internal static readonly Acting AtTheCommandLine = new(() => new(null, "the command line", Environment.UserName), TimeProvider.System);
 
     // A copy leaves, whether the log takes its line or not: a full disk keeps nobody from their data.
-    internal static async Task TellAsync(string folder, string about, CancellationToken stop)
+    internal static async Task TellAsync(string folder, string about, CancellationToken stop, Deed deed = Deed.Exported)
     {
         try
         {
             await using var db = RivetDb.Of(new(folder), AtTheCommandLine);
-            db.Tell(Deed.Exported, about);
+            db.Tell(deed, about);
             await db.SaveChangesAsync(stop);
         }
         catch (Exception problem) when (problem is DbUpdateException or Microsoft.Data.Sqlite.SqliteException)

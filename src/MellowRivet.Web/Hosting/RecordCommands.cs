@@ -1,5 +1,6 @@
 using MellowRivet.Core.Records;
 using MellowRivet.Store;
+using MellowRivet.Store.Following;
 using MellowRivet.Store.Proof;
 
 namespace MellowRivet.Web.Hosting;
@@ -61,6 +62,19 @@ internal static class RecordCommands
             else if (line.Trim().Length > 0)
                 return ([], $"A line of {Path.GetFileName(expect)} is no head of a chain. {How}");
         return heads.Count == 0 ? ([], $"{Path.GetFileName(expect)} has no head in it. {How}") : (heads, null);
+    }
+
+    /// <summary>Makes a key for a second machine that follows the shop.</summary>
+    public static int KeyForFollower(string folder, string file)
+    {
+        if (CommandLine.NoShop(folder) is { } none)
+            return none;
+        if (Path.Exists(file))
+            return CommandLine.Fail($"{file} is there already, and stays as it is: name another.", 2);
+        FollowerKey.Make(new(folder), file);
+        Console.WriteLine($"Bring {file} to the second machine, and follow there: ./rivet follow ADDRESS --key {Path.GetFileName(file)} "
+            + "--data DIR. Whoever has it gets the whole shop. A key made before opens nothing any more.");
+        return 0;
     }
 
     public static async Task<int> KeyAsync(string folder, bool change, bool lost, CancellationToken stop)

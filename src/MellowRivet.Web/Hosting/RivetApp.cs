@@ -8,6 +8,7 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Demo;
 using MellowRivet.Web.Handover;
+using MellowRivet.Web.Hosting.Reliability;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.DataProtection;
@@ -43,8 +44,9 @@ public static class RivetApp
             await upToDate;
             if (settings.Demo)
                 await MakeDemoAsync(app, stop);
-            await DrawBoardAsync(app, stop);
-            if (settings.Demo)
+            if (settings.Ahead)
+                await DrawBoardAsync(app, stop);
+            if (settings is { Ahead: true, Demo: true })
                 await PlanDemoAsync(app, stop);
             return app;
         }
@@ -59,6 +61,7 @@ public static class RivetApp
     {
         await using var db = RivetDb.Of(settings.Data);
         await ShopDatabase.BringUpToDateAsync(db, settings.Data, settings.Clock, stop);
+        await new OutgoingMail(settings.Data, settings.Clock).FinishAsync(db, stop);
         await db.PutOnShelfAsync((await shelf).Worksheets, settings.Clock.GetUtcNow(), stop);
     }
 
@@ -130,6 +133,9 @@ public static class RivetApp
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>()
             .AddHostedService<BulletinRound>().AddHostedService<PlanRound>();
         builder.Services.AddSingleton<PassportErrands>().AddHostedService(services => services.GetRequiredService<PassportErrands>());
+        builder.Services.AddSingleton<DailyBackup>().AddHostedService(services => services.GetRequiredService<DailyBackup>())
+            .AddSingleton<Housekeeping>().AddHostedService(services => services.GetRequiredService<Housekeeping>())
+            .AddSingleton<FollowDesk>();
         builder.Services.AddDataProtection().PersistKeysToFileSystem(new DirectoryInfo(settings.Data.Keys))
             .SetApplicationName("MellowRivet");
         builder.Services.AddShopSignIn();
@@ -196,6 +202,7 @@ public static class RivetApp
         app.MapOwnersPhotos();
         app.MapSurveyPhotos();
         Health.Map(app);
+        FollowDesk.Map(app);
         app.MapOpenApi().OpenToAll("the description of the open calls");
         app.MapBench();
         app.MapDue();

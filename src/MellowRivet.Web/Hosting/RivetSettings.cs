@@ -27,6 +27,19 @@ public sealed record RivetSettings(DataFolder Data)
     /// <summary>The demo's shop is made with a large fleet and its past, to measure on.</summary>
     public bool Big { get; init; }
 
+    public const int UsualBackupsKept = 14;
+
+    /// <summary>The folder that gets a backup every day; null for none.</summary>
+    public string? BackupTo { get; init; }
+
+    /// <summary>How many of them are kept.</summary>
+    public int BackupsKept { get; init; } = UsualBackupsKept;
+
+    /// <summary>
+    /// What the first who come would wait for is done before the door opens, and after: false for a server that is there to be killed.
+    /// </summary>
+    public bool Ahead { get; init; } = true;
+
     public const double UsualPictureScale = 0.75;
 
     /// <summary>How large the demo's pictures are drawn, of 1280 × 960: drawing and taking them in is most of its making.</summary>

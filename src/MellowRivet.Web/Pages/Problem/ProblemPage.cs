@@ -16,6 +16,9 @@ public static class ProblemWords
                 "What was sent is larger than 200 MB in one go. Send fewer pictures at once; your words are still on the page before."),
         422 => ("A field can’t be read", "Go back: what you typed still stands there. Load the page anew if it was open for long."),
         429 => ("Too many tries", "Too many requests came from this device in a minute. Wait a minute and try again."),
+        507 => ("No room on the disk",
+            "There is no room on the disk of the machine that the shop runs on. Nothing was changed, and what was saved before is safe. Go "
+            + "back: what you typed still stands there. Send it again once there is room."),
         _ => ("Something broke here", "The fault is ours. What was saved before is safe; go back and try again."),
     };
 }

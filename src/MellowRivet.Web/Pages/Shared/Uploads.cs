@@ -1,6 +1,7 @@
 using System.Text;
 using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Store;
 using MellowRivet.Store.Files;
 
 namespace MellowRivet.Web.Pages.Shared;
@@ -18,7 +19,7 @@ public sealed record Attachments(IReadOnlyList<Photo> Photos, IReadOnlyList<Soun
     public Sound? Sound => Sounds.Count > 0 ? Sounds[0] : null;
 
     /// <summary>The first thing that is wrong, beside a field of the form; null where all was taken.</summary>
-    public Refusal? Wrong(string field) => Refusals.Count > 0 ? Refusals[0] with { Field = field } : null;
+    public Refusal? Wrong(string field) => Refusals.Count > 0 ? Refusals[0].At(field) : null;
 
     /// <summary>Adds all of it; the first refusal, or null.</summary>
     public Refusal? AddTo(Discrepancy found) =>
@@ -32,8 +33,11 @@ public sealed class Uploads(PhotoFiles photos, SoundFiles sounds, VideoFiles vid
     /// <summary>Most of a kind at a time.</summary>
     public const int Most = 12;
 
-    private const string Full =
-        "The shop's disk didn't take it: it may be full. Nothing was saved; your words are still here.";
+    private const string NotTaken =
+        "The shop's disk didn't take it. Nothing was saved; your words are still here. Whoever looks after the machine finds out why.";
+
+    private static Refusal WhyNot(IOException problem, string field) =>
+        Disk.IsFull(problem) ? Disk.NoRoom : new(field, NotTaken);
 
     /// <summary>Takes in pictures, sounds and videos, in the order in which they came.</summary>
     /// <param name="pictures">The pictures; null and empty files are none.</param>
@@ -81,9 +85,9 @@ public sealed class Uploads(PhotoFiles photos, SoundFiles sounds, VideoFiles vid
                     return (answer.Video, answer.Refusal);
                 }), refusals);
         }
-        catch (IOException)
+        catch (IOException problem)
         {
-            return Attachments.None with { Refusals = [.. refusals, new("photos", Full)] };
+            return Attachments.None with { Refusals = [WhyNot(problem, "photos"), .. refusals] };
         }
     }
 
@@ -124,9 +128,9 @@ public sealed class Uploads(PhotoFiles photos, SoundFiles sounds, VideoFiles vid
         {
             return await write();
         }
-        catch (IOException)
+        catch (IOException problem)
         {
-            return (default, new(field, Full));
+            return (default, WhyNot(problem, field));
         }
     }
 

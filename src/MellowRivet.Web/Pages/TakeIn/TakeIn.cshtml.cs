@@ -112,7 +112,7 @@ public sealed class TakeInModel(Desk desk, RivetDb db, Shelf shelf, TimeProvider
         return written.Refusal is { } no ? await AgainAsync(InForm(no), stop, Form) : Redirect($"/walk/{Form.Post}/arrive");
     }
 
-    private static Refusal InForm(Refusal refusal) => refusal with { Field = "Form." + refusal.Field };
+    private static Refusal InForm(Refusal refusal) => refusal.At("Form." + refusal.Field);
 
     protected override async Task<TakeInView?> ViewAsync(Refused refused, CancellationToken stop)
     {

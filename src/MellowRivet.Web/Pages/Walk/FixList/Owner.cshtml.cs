@@ -58,32 +58,32 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
         var (link, token, refusal) = OwnerLink.Make(post, Id, to, days, Me, now);
         if (refusal is null && !OutgoingMail.Takes(to))
             refusal = new("to", "The owner's mail address: one, as name@place.");
-        var written = refusal is not null ? new(refusal) : await Desk.WriteAsync(Id, post, job =>
+        address = $"{settings.Address(Request)}/owner/{token}";
+        using var mail = outbox.For(post);
+        var written = refusal is not null ? new(refusal) : await Desk.WriteAskingAsync(Id, post, async job =>
         {
             Db.Put(link!);
             if (askAll)
                 job.Inspection.AskAll(Me, now);
-            return null;
+            return await MailAsync(mail, link!, job, stop);
         }, stop, JobParts.Discrepancies);
-        if (written.Refusal is { } wrong)
-            return await AgainAsync(wrong with { Field = wrong.Field is "days" ? "days" : "to" }, stop, typed);
-        if (written.Repeated)
-            return Redirect(Here);
-        address = $"{settings.Address(Request)}/owner/{token}";
-        if (!await MakeAsync(stop, new(typed, [])))
-            return NotFound();
-        await MailAsync(link!, stop);
-        return Page();
+        if (written is { Done: true, Repeated: false })
+            mail.Send();
+        else
+            address = null;
+        return written.Refusal is { } wrong ? await AgainAsync(wrong.At(wrong.Field is "days" ? "days" : "to"), stop, typed)
+            : written.Repeated ? Redirect(Here)
+            : await ShowAsync(stop, new(typed, []));
     }
 
-    private Task MailAsync(OwnerLink link, CancellationToken stop)
+    private Task<Refusal?> MailAsync(WaitingMail mail, OwnerLink link, Job job, CancellationToken stop)
     {
-        var (inspection, registration) = (View.Job.Inspection, View.Job.Aircraft.Registration);
-        var asked = View.Owner.Lines.Count(found => found.Disposition == Disposition.Asked);
+        var (inspection, registration) = (job.Inspection, job.Aircraft.Registration);
+        var asked = OwnerList.Of(inspection).Lines.Count(found => found.Disposition == Disposition.Asked);
         var (about, order) = ($"the {inspection.Kind.InWords()} of {registration}", inspection.WorkOrder);
         var until = clock.Here(link.Ends);
         const string whatThen = "On that page you approve, decline or ask, line by line.";
-        return outbox.SendAsync("The shop", link.SentTo, $"{registration}: what was found, and what we ask you",
+        return mail.WriteAsync(link.SentTo, $"{registration}: what was found, and what we ask you",
             $"""
             At {about}, work order {order}, we found things that we want to ask you about: {asked} of them now, with photos.
 
@@ -95,15 +95,8 @@ public sealed class OwnerModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
 
     /// <summary>Ends a link at once.</summary>
     [Needs(Right.CorrectDiscrepancies)]
-    public async Task<IActionResult> OnPostRevokeAsync(Guid post, Guid link, CancellationToken stop)
-    {
-        await Db.OnceAsync(post, clock, async () =>
-        {
-            await Db.RevokeAsync(Id, link, clock.GetUtcNow(), stop);
-            return null;
-        }, stop);
-        return Redirect(Here);
-    }
+    public Task<IActionResult> OnPostRevokeAsync(Guid post, Guid link, CancellationToken stop) =>
+        AfterAsync(Db.RevokeAsync(Id, link, post, clock, stop), Here, stop);
 
     protected override async Task<OwnerView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
         new(walk, OwnerList.Of(walk.Job.Inspection), await Db.OwnerLinksAsync(Id, stop), address, clock.GetUtcNow());

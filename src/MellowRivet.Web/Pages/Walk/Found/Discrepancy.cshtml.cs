@@ -130,7 +130,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
                 return new("attach", "Add a picture, a sound, a video or a note.");
             var refusal = attached.Wrong("attach") ?? attached.AddTo(found)
                 ?? (string.IsNullOrWhiteSpace(note) ? null : found.Add(Guid.CreateVersion7(), note, Me, clock.GetUtcNow()));
-            return refusal is null ? null : refusal with { Field = "attach" };
+            return refusal?.At("attach");
         }, stop, new NoteForm(note), "#attached", JobParts.Discrepancies);
     }
 

@@ -6,6 +6,8 @@ export const me = document.body.dataset.me;
 export const live = { headers: { 'X-Rivet': 'live' } };
 export const tokenName = '__RequestVerificationToken';
 const status = document.getElementById('captures');
+// Why what waits isn't taken, where the shop says so itself.
+let held = '';
 export const element = (tag, options, ...children) => {
   const made = Object.assign(document.createElement(tag), options);
   made.append(...children);
@@ -25,7 +27,8 @@ export async function send(entry) {
   } catch {
     return null;
   }
-  // The door, too many at once, or a server that is just coming up: it waits here.
+  held = answer.status === 507 ? await answer.text() : '';
+  // The door, too many at once, no room on the shop's disk, or a server that is just coming up: it waits here.
   if (answer.redirected || answer.status === 429 || answer.status >= 500) return null;
   if (answer.ok) {
     const made = await answer.json();
@@ -58,7 +61,7 @@ export async function show() {
   const waiting = entries.length - refused.length;
   status.replaceChildren(
     ...(waiting
-      ? [element('p', { textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device.` })]
+      ? [element('p', { textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device. ${held}`.trim() })]
       : []),
     ...refused.map(entry => {
       const again = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Send it again' });

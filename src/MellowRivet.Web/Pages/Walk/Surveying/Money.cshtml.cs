@@ -167,27 +167,27 @@ public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
             ? OutgoingMail.Takes(to) || string.IsNullOrWhiteSpace(to) ? OwnerLink.Make(post, Id, to, days, Me, clock.GetUtcNow(), reader)
                 : (null, "", new("to", "One mail address, as name@place."))
             : (null, "", new("to", "For the buyer, or for the seller."));
-        var written = refusal is not null ? new Written(refusal) : await Desk.SurveyAsync(Id, post, _ =>
+        address = $"{settings.Address(Request)}/survey/{token}";
+        using var mail = outbox.For(post);
+        var written = refusal is not null ? new Written(refusal) : await Desk.SurveyAsync(Id, post, async job =>
         {
             Db.Put(link!);
-            return Task.FromResult<Refusal?>(null);
+            return await MailAsync(mail, link!, job, stop);
         }, stop);
-        if (written.Refusal is { } wrong)
-            return await AgainAsync(wrong with { Field = "link" }, stop, typed);
-        if (written.Repeated)
-            return Redirect($"{Here}#links");
-        address = $"{settings.Address(Request)}/survey/{token}";
-        if (!await MakeAsync(stop))
-            return NotFound();
-        await MailAsync(link!, stop);
-        return Page();
+        if (written is { Done: true, Repeated: false })
+            mail.Send();
+        else
+            address = null;
+        return written.Refusal is { } wrong ? await AgainAsync(wrong.At("link"), stop, typed)
+            : written.Repeated ? Redirect($"{Here}#links")
+            : await ShowAsync(stop);
     }
 
-    private Task MailAsync(OwnerLink link, CancellationToken stop)
+    private Task<Refusal?> MailAsync(WaitingMail mail, OwnerLink link, Job job, CancellationToken stop)
     {
-        var (inspection, registration) = (View.Job.Inspection, View.Job.Aircraft.Registration);
+        var (inspection, registration) = (job.Inspection, job.Aircraft.Registration);
         var what = link.For == LinkFor.Buyer ? "the report" : "the list of what was found";
-        return outbox.SendAsync("The shop", link.SentTo, $"{registration}: {what} of the survey",
+        return mail.WriteAsync(link.SentTo, $"{registration}: {what} of the survey",
             $"""
             {registration} was surveyed, work order {inspection.WorkOrder}. Here is {what}:
 
@@ -199,15 +199,8 @@ public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
 
     /// <summary>Ends a link at once.</summary>
     [Needs(Right.CorrectDiscrepancies)]
-    public async Task<IActionResult> OnPostRevokeAsync(Guid post, Guid link, CancellationToken stop)
-    {
-        await Db.OnceAsync(post, clock, async () =>
-        {
-            await Db.RevokeAsync(Id, link, clock.GetUtcNow(), stop);
-            return null;
-        }, stop);
-        return Redirect($"{Here}#links");
-    }
+    public Task<IActionResult> OnPostRevokeAsync(Guid post, Guid link, CancellationToken stop) =>
+        AfterAsync(Db.RevokeAsync(Id, link, post, clock, stop), $"{Here}#links", stop);
 
     private async Task<Core.Due.DueLine?> LineAsync(CancellationToken stop) =>
         await Db.AircraftOfAsync(Id, stop) is { } aircraft ? await Desk.Board.LineAsync(aircraft, stop) : null;

@@ -161,15 +161,12 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
 
     /// <summary>Takes this zone on, or gives it back.</summary>
     [Needs(Right.RecordWork)]
-    public async Task<IActionResult> OnPostTakeAsync(Guid post, bool mine, CancellationToken stop)
-    {
-        await Desk.WriteAsync(Id, post, job =>
+    public Task<IActionResult> OnPostTakeAsync(Guid post, bool mine, CancellationToken stop) =>
+        AfterAsync(Desk.WriteAsync(Id, post, job =>
         {
             job.Inspection.TakeZone(ZoneKey, mine ? Me : null);
             return null;
-        }, stop, JobParts.Bare);
-        return Redirect($"/walk/{Id}/{Place}/{ZoneKey}?task={TaskId}");
-    }
+        }, stop, JobParts.Bare), $"/walk/{Id}/{Place}/{ZoneKey}?task={TaskId}", stop);
 
     /// <summary>The second look of this zone is done with its tasks: on to where work is open.</summary>
     [Needs(Right.RecordWork)]

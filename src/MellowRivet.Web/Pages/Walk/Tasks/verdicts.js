@@ -40,11 +40,13 @@ if (list) {
     }
   };
 
+  // Why what waits isn't taken, where the shop says so itself.
+  let held = '';
   const waiting = () => {
     const entries = queue();
     const refused = entries.filter(entry => entry.refused);
     const text = [
-      entries.length - refused.length ? `${entries.length - refused.length} waiting to send. They are kept on this device.` : '',
+      entries.length - refused.length ? `${entries.length - refused.length} waiting to send. They are kept on this device. ${held}`.trim() : '',
       refused.length ? `${refused.length} not taken: ` : '',
     ]
       .join(' ')
@@ -143,7 +145,8 @@ if (list) {
           later();
           return;
         }
-        // The door, or a server that is just coming up: what was said is kept until it is taken.
+        held = answer.status === 507 ? await answer.text() : '';
+        // The door, no room on the shop's disk, or a server that is just coming up: what was said is kept until it is taken.
         if (answer.status >= 500 || (answer.redirected && new URL(answer.url).pathname.startsWith('/enter'))) {
           waiting();
           if (answer.redirected) line.append(' Sign in again to send them.');

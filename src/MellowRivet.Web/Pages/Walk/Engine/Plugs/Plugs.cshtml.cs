@@ -53,7 +53,7 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
             : job.Inspection.Measure(form.Reading, place, form.Step, form.Value, wrench, Me, Clock.GetUtcNow(), Today), stop);
         (HoleTyped, Left) = (form.Hole, written.Job);
         Refused? refused = written.Refusal is { } problem
-            ? new(form, [problem.Field == Once.Busy ? problem : problem with { Field = $"step-{form.Step}" }])
+            ? new(form, [problem.At($"step-{form.Step}")])
             : null;
         return !await MakeAsync(stop, refused) ? NotFound()
             : Request.Headers.ContainsKey("HX-Request") ? Partial("_PlugSaved", View)

@@ -166,7 +166,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
             return Redirect(Here);
         Left = written.Job;
         Refused? refused = written.Refusal is { } refusal
-            ? new(typed, [field is null || refusal.Field == Once.Busy ? refusal : refusal with { Field = field }])
+            ? new(typed, [field is null ? refusal : refusal.At(field)])
             : null;
         return !await MakeAsync(stop, refused) ? NotFound() : partial is not null && byScript ? Partial(partial, View) : Page();
     }

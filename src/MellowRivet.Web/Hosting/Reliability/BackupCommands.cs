@@ -1,0 +1,51 @@
+using MellowRivet.Core;
+using MellowRivet.Store;
+using MellowRivet.Store.Backups;
+
+namespace MellowRivet.Web.Hosting.Reliability;
+
+/// <summary>What the command line does with a shop as a whole.</summary>
+internal static class BackupCommands
+{
+    /// <summary>Writes a shop into one file.</summary>
+    public static async Task<int> BackupAsync(string folder, string file, CancellationToken stop)
+    {
+        if (CommandLine.NoShop(folder) is { } none)
+            return none;
+        if (Path.Exists(file))
+            return CommandLine.Fail($"{file} is there already, and stays as it is: name another.", 2);
+        DataFolder data = new(folder);
+        var manifest = await ShopBackup.WriteAsync(data, file, TimeProvider.System, stop);
+        LastBackup.Keep(data, manifest, file);
+        await CommandLine.TellAsync(folder, $"the whole shop to {Path.GetFileName(file)}", stop);
+        Console.WriteLine($"Backed up to {file}, and read again: {InWords(manifest.Holds)}, {manifest.Files.Count} files, "
+            + $"{new FileInfo(file).Length / 1_000_000.0:0.0} MB.");
+        Console.WriteLine("Whoever has it has the shop, its passwords’ hashes and its signing key: keep it where nobody else reads it.");
+        return 0;
+    }
+
+    /// <summary>Makes a shop of a backup.</summary>
+    public static async Task<int> RestoreAsync(string file, string? folder, CancellationToken stop)
+    {
+        if (folder is null)
+            return CommandLine.Fail("Name the folder that the shop goes to, with --data.", 2);
+        if (!File.Exists(file))
+            return CommandLine.Fail($"{file} isn't there.", 2);
+        if (Directory.Exists(folder) && Directory.EnumerateFileSystemEntries(folder).Any())
+            return CommandLine.Fail($"{folder} is in use: a shop is restored where there is nothing. It stays as it is.", 2);
+        var restored = await Restoring.RestoreAsync(file, folder, TimeProvider.System, stop);
+        var manifest = restored.Manifest;
+        await CommandLine.TellAsync(folder,
+            $"the whole shop from {Path.GetFileName(file)}, as of {manifest.MadeAt.UtcDateTime:yyyy-MM-dd HH:mm:ss} UTC", stop,
+            Core.People.Deed.TakenIn);
+        Console.WriteLine($"{(manifest.Shop.Length > 0 ? manifest.Shop : "The shop")} as of {TimeProvider.System.Here(manifest.MadeAt):yyyy-MM-dd HH:mm:ss}, "
+            + $"at {Path.GetFullPath(folder)}: {InWords(restored.Holds)}, {manifest.Files.Count} files.");
+        if (!restored.HasKey)
+            Console.WriteLine("Note: the shop’s key isn’t there, and nothing is signed without it (./rivet key --lost begins another).");
+        return RecordCommands.Say(restored.Found, 0);
+    }
+
+    private static string InWords(ShopHolds holds) => $"{holds.Aircraft:#,0} aircraft, {holds.Inspections:#,0} inspections, "
+        + $"{holds.Discrepancies:#,0} discrepancies, {holds.Readings:#,0} readings, {holds.Records:#,0} signed records, "
+        + $"{holds.People:#,0} people";
+}
