@@ -59,7 +59,7 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, ShopBoard
                 return null;
             }, stop);
             if (written.Refusal is { } refusal)
-                return new() { Source = service.Name, AskedAt = clock.GetUtcNow(), Since = since, Said = refusal.Message };
+                return Unkept(since, refusal);
             said = taken!.OnTheShop((await board.NowAsync(stop)).Lines, await db.TypeListAsync(stop));
         }
         FeedState? state = null;
@@ -71,6 +71,10 @@ public sealed class BulletinPost(RivetDb db, IBulletinService service, ShopBoard
             (state.Since, state.AskedAt, state.Said) = (fault is null ? today.AddDays(-DaysAskedAgain) : since, clock.GetUtcNow(), said);
             return null;
         }, stop);
-        return kept.Done ? state! : new() { Source = service.Name, AskedAt = clock.GetUtcNow(), Since = since, Said = kept.Refusal!.Message };
+        return kept.Refusal is { } no ? Unkept(since, no) : state!;
     }
+
+    // Where the disk takes nothing it is said, and asked again.
+    private FeedState Unkept(DateOnly since, Refusal refusal) =>
+        new() { Source = service.Name, AskedAt = clock.GetUtcNow(), Since = since, Said = refusal.Message };
 }

@@ -29,6 +29,9 @@ public sealed class DataFolder
 
     /// <summary>What the simulated bulletin service gives out: a JSON file a bulletin.</summary>
     public string Feed => System.IO.Path.Combine(Path, "bulletin-feed");
+
+    /// <summary>An image of the database on its way to a second machine; there only while one follows.</summary>
+    public string Following => System.IO.Path.Combine(Path, "following");
     public string Passports => System.IO.Path.Combine(Path, "passports");
 
     /// <summary>

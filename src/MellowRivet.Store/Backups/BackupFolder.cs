@@ -16,7 +16,14 @@ public sealed record LastBackup(DateTimeOffset At, string File, long Bytes, int 
     public static LastBackup Keep(DataFolder data, BackupManifest manifest, string file)
     {
         var last = new LastBackup(manifest.MadeAt, Path.GetFullPath(file), new FileInfo(file).Length, manifest.Files.Count);
-        Disk.Keep(PathIn(data), JsonSerializer.Serialize(last));
+        try
+        {
+            Disk.Keep(PathIn(data), JsonSerializer.Serialize(last));
+        }
+        catch (IOException full) when (Disk.IsFull(full))
+        {
+            // The backup is there, on another disk than the one that is full.
+        }
         return last;
     }
 
@@ -25,7 +32,8 @@ public sealed record LastBackup(DateTimeOffset At, string File, long Bytes, int 
     {
         try
         {
-            return System.IO.File.Exists(PathIn(data)) ? JsonSerializer.Deserialize<LastBackup>(System.IO.File.ReadAllText(PathIn(data))) : null;
+            var file = PathIn(data);
+            return System.IO.File.Exists(file) ? JsonSerializer.Deserialize<LastBackup>(System.IO.File.ReadAllText(file)) : null;
         }
         catch (JsonException)
         {

@@ -31,7 +31,8 @@ public static class ShopFiles
             if (!place.Exists)
                 continue;
             foreach (var file in place.EnumerateFiles("*", SearchOption.AllDirectories)
-                .Where(file => file.LinkTarget is null && !OnTheWay.Contains(file.Extension)).OrderBy(file => file.FullName, StringComparer.Ordinal))
+                .Where(file => file.LinkTarget is null && !OnTheWay.Contains(file.Extension))
+                .OrderBy(file => file.FullName, StringComparer.Ordinal))
                 yield return new(Path.GetRelativePath(data.Path, file.FullName), file.Length, file.LastWriteTimeUtc,
                     ByHash.Contains(folder));
         }

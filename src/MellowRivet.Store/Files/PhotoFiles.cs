@@ -83,8 +83,16 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
         if (!IsSha256(sha256))
             return null;
         var path = CopyPath(sha256, size);
-        if (size == PhotoSize.Large && !File.Exists(path) && File.Exists(OriginalPath(sha256)))
-            MakeLarge(sha256);
+        try
+        {
+            if (size == PhotoSize.Large && !File.Exists(path) && File.Exists(OriginalPath(sha256)))
+                MakeLarge(sha256);
+        }
+        catch (IOException full) when (Disk.IsFull(full))
+        {
+            // Whoever only looks needs no room: the small one is there.
+            path = CopyPath(sha256, PhotoSize.Thumb);
+        }
         return File.Exists(path) ? path : null;
     }
 
@@ -149,12 +157,19 @@ public sealed class PhotoFiles(DataFolder data, TimeProvider clock)
         using var encoded = (sized ?? picture).Encode(SKEncodedImageFormat.Jpeg, quality);
         // Two may look first at once: each writes its own, and either is the whole picture.
         var half = $"{path}.{Guid.NewGuid():N}.half";
-        using (var file = File.Create(half))
+        try
         {
-            encoded.SaveTo(file);
-            file.Flush(flushToDisk: true);
+            using (var file = File.Create(half))
+            {
+                encoded.SaveTo(file);
+                file.Flush(flushToDisk: true);
+            }
+            File.Move(half, path, overwrite: true);
         }
-        File.Move(half, path, overwrite: true);
+        finally
+        {
+            File.Delete(half);
+        }
     }
 
     private static DateTime? TakenAt(string path)

@@ -39,6 +39,7 @@ public sealed record CopyState(string Of, DateTimeOffset? AsOf)
         using (Lock(folder))
         {
             Follower.Finish(folder);
+            Follower.LetGoOfLogs(folder);
             foreach (var left in new[] { Name, Follower.Spare })
                 File.Delete(Path.Combine(folder, left));
         }

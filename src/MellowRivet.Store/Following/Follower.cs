@@ -13,8 +13,8 @@ public sealed record FollowRound(DateTimeOffset AsOf, int Blocks, int Files, lon
 
 /// <summary>
 /// Keeps a copy of a shop that is being worked in. Each round takes the blocks of the database that changed and the files that are new, and
-/// the database changes its place only when all of it is there and is the very file that the shop made: whenever the other machine goes, the
-/// copy is the shop as it was at one moment.
+/// the database changes its place only when all of it is there and is the very file that the shop made: whenever the other machine goes,
+/// the copy is the shop as it was at one moment.
 /// </summary>
 /// <param name="followed">The shop.</param>
 /// <param name="copy">The folder of the copy.</param>
@@ -60,6 +60,13 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
             File.Move(before, now);
     }
 
+    // Somebody looked into the copy with another program: what that left beside it belongs to another file from now on.
+    internal static void LetGoOfLogs(string folder)
+    {
+        foreach (var log in new[] { "-wal", "-shm" })
+            File.Delete(Path.Combine(folder, ShopFiles.Database + log));
+    }
+
     // How many blocks came; null where the shop has gone on to another image meanwhile.
     private async Task<int?> DatabaseAsync(DatabaseImage image, CancellationToken stop)
     {
@@ -89,6 +96,7 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
             File.Delete(SparePath);
             throw new InvalidDataException("The database that came isn't the one that the shop has: it is fetched anew.");
         }
+        LetGoOfLogs(copy.Path);
         if (File.Exists(copy.Database))
             File.Move(copy.Database, Path.Combine(copy.Path, Before), overwrite: true);
         File.Move(SparePath, copy.Database);

@@ -5,7 +5,8 @@ using MellowRivet.Store.Files;
 namespace MellowRivet.Store.Following;
 
 /// <summary>
-/// What a second machine shows to be given everything: long, random, handed over as a file. The shop keeps its hash alone, and one at a time.
+/// What a second machine shows to be given everything: long, random, handed over as a file. The shop keeps its hash alone, and one at a
+/// time.
 /// </summary>
 public static class FollowerKey
 {

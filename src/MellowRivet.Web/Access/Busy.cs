@@ -7,8 +7,8 @@ using Microsoft.AspNetCore.Mvc.ModelBinding;
 namespace MellowRivet.Web.Access;
 
 /// <summary>
-/// A write whose turn didn't come, or that found no room on the disk: a page says so above everything, with what was typed in its fields; a script is told to try
-/// again, and keeps what it holds.
+/// A write whose turn didn't come, or that found no room on the disk: a page says so above everything, with what was typed in its
+/// fields; a script is told to try again, and keeps what it holds.
 /// </summary>
 public sealed class Busy : IAlwaysRunResultFilter
 {

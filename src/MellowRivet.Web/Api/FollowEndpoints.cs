@@ -1,4 +1,6 @@
+using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Store.Files;
 using MellowRivet.Store.Following;
 using MellowRivet.Web.Access;
 
@@ -13,7 +15,7 @@ public sealed class FollowDesk(DataFolder data) : IDisposable
     /// <summary>Where it is asked, without a slash at its end.</summary>
     public const string Path = "/follow";
 
-    private readonly FollowedFolder shop = new(data, System.IO.Path.Combine(data.Path, "following"), TimeProvider.System);
+    private readonly FollowedFolder shop = new(data, data.Following, TimeProvider.System);
 
     /// <summary>When the second machine last asked; null where none did since the start.</summary>
     public DateTimeOffset? AskedAt { get; private set; }
@@ -24,13 +26,15 @@ public sealed class FollowDesk(DataFolder data) : IDisposable
     {
         const string Why = "whoever has the key of the second machine";
         app.MapGet($"{Path}/database", (FollowDesk desk, HttpContext context, CancellationToken stop) =>
-            desk.ForFollower(context, async () => Results.Json(await desk.shop.DatabaseAsync(stop)))).OpenToAll(Why).ExcludeFromDescription();
+            desk.ForFollower(context, async () => Results.Json(await desk.shop.DatabaseAsync(stop))))
+            .OpenToAll(Why).ExcludeFromDescription();
         app.MapGet($"{Path}/blocks", (string image, int from, int count, FollowDesk desk, HttpContext context, CancellationToken stop) =>
             desk.ForFollower(context, async () => await desk.shop.BlocksAsync(image, from, Math.Min(count, MostBlocks), stop) is { } blocks
                 ? Results.Bytes(blocks)
                 : Results.NotFound())).OpenToAll(Why).ExcludeFromDescription();
         app.MapGet($"{Path}/files", (FollowDesk desk, HttpContext context, CancellationToken stop) =>
-            desk.ForFollower(context, async () => Results.Json(await desk.shop.FilesAsync(stop)))).OpenToAll(Why).ExcludeFromDescription();
+            desk.ForFollower(context, async () => Results.Json(await desk.shop.FilesAsync(stop))))
+            .OpenToAll(Why).ExcludeFromDescription();
         app.MapGet($"{Path}/file", (string path, FollowDesk desk, HttpContext context, CancellationToken stop) =>
             desk.ForFollower(context, async () => await desk.shop.OpenAsync(path, stop) is { } content
                 ? Results.Stream(content, "application/octet-stream")
@@ -45,8 +49,25 @@ public sealed class FollowDesk(DataFolder data) : IDisposable
         if (context.Request.Headers.Authorization.ToString() is not { } shown || !shown.StartsWith("Bearer ", StringComparison.Ordinal)
             || !FollowerKey.Opens(data, shown["Bearer ".Length..].Trim()))
             return Results.NotFound();
+        if (AskedAt is null)
+            await TellAsync(context);
         AskedAt = TimeProvider.System.GetUtcNow();
         context.Response.Headers.CacheControl = "no-store";
         return await answer();
+    }
+
+    // Once for each start: whoever reads the log sees that a copy leaves all the time.
+    private static async Task TellAsync(HttpContext context)
+    {
+        var db = context.RequestServices.GetRequiredService<RivetDb>();
+        db.Tell(Deed.Exported, "the whole shop, to the second machine that follows it");
+        try
+        {
+            await db.SaveChangesAsync(context.RequestAborted);
+        }
+        catch (Exception full) when (Disk.IsFull(full))
+        {
+            // A shop in trouble gets its data out, whether the log takes its line or not.
+        }
     }
 }

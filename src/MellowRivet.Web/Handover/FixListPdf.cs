@@ -44,10 +44,10 @@ public sealed class FixListPdf : IDisposable
     public void Write(Stream to, Job job)
     {
         var inspection = job.Inspection;
-        using (document = SKDocument.CreatePdf(to,
-            new SKDocumentPdfMetadata { Title = $"{inspection.WorkOrder} fix list", Producer = "Mellow Rivet", RasterDpi = 150,
-                EncodingQuality = 82 }))
+        PdfFile.Write(to, new() { Title = $"{inspection.WorkOrder} fix list", Producer = "Mellow Rivet", RasterDpi = 150,
+            EncodingQuality = 82 }, drawn =>
         {
+            document = drawn;
             foot =
                 $"{job.Aircraft.Registration} · {inspection.WorkOrder} · {clock.Today():yyyy-MM-dd} · found during the "
                 + $"{inspection.Kind.InWords()}; {(inspection.IsSurvey ? SurveyWords.NoInspection : "not a signed record")}";
@@ -69,8 +69,7 @@ public sealed class FixListPdf : IDisposable
             if (inspection.Discrepancies.Count == 0)
                 Say("Nothing found.", plain, 10, ink);
             End();
-            document.Close();
-        }
+        });
     }
 
     private void Line(Inspection inspection, Discrepancy found)

@@ -59,28 +59,29 @@ public sealed class RecordsPdf : IDisposable
     /// <summary>Writes records, each on pages of its own.</summary>
     public void Write(Stream to, IEnumerable<SignedRecord> records, string title)
     {
-        using var document = SKDocument.CreatePdf(to, new SKDocumentPdfMetadata { Title = title, Producer = "Mellow Rivet" });
-        foreach (var record in records)
+        PdfFile.Write(to, new() { Title = title, Producer = "Mellow Rivet" }, document =>
         {
-            var (text, parts) = (record.Text(), PartsOf(record));
-            foreach (var (index, blocks) in parts.Index())
+            foreach (var record in records)
             {
-                var canvas = document.BeginPage(width, height);
-                var y = Draw(canvas, HeadOf(text, index, parts.Count), edge);
-                foreach (var block in blocks)
-                    y = Draw(canvas, block, y);
-                if (index == parts.Count - 1)
-                    Sign(canvas, record, text);
-                else
-                    Draw(canvas,
-                        Block($"{record.Named} · {record.Hash[..16]} · goes on in part {index + 2} of {parts.Count}", plain,
-                        size * 0.85f, soft), height - edge - size);
-                if (note is not null)
-                    Draw(canvas, Block(note, plain, 6, soft), height - edge * 0.9f);
-                document.EndPage();
+                var (text, parts) = (record.Text(), PartsOf(record));
+                foreach (var (index, blocks) in parts.Index())
+                {
+                    var canvas = document.BeginPage(width, height);
+                    var y = Draw(canvas, HeadOf(text, index, parts.Count), edge);
+                    foreach (var block in blocks)
+                        y = Draw(canvas, block, y);
+                    if (index == parts.Count - 1)
+                        Sign(canvas, record, text);
+                    else
+                        Draw(canvas,
+                            Block($"{record.Named} · {record.Hash[..16]} · goes on in part {index + 2} of {parts.Count}", plain,
+                            size * 0.85f, soft), height - edge - size);
+                    if (note is not null)
+                        Draw(canvas, Block(note, plain, 6, soft), height - edge * 0.9f);
+                    document.EndPage();
+                }
             }
-        }
-        document.Close();
+        });
     }
 
     /// <summary>A piece that isn't broken: its lines, indented under the first where it is numbered.</summary>
@@ -185,6 +186,26 @@ public sealed class RecordsPdf : IDisposable
         Block($"{record.Named} · {record.Hash[..16]} · {text["statementSource"]}", plain, size * 0.75f, soft),
         Block(RecordFoot.Of(record, head), plain, size * 0.62f, soft),
     ];
+}
+
+/// <summary>Where a PDF is written.</summary>
+internal static class PdfFile
+{
+    /// <summary>
+    /// Draws it in memory and then writes it: an exception of a stream that the drawing library calls by itself, as on a full disk or when
+    /// whoever asked is gone, would end the whole program.
+    /// </summary>
+    public static void Write(Stream to, SKDocumentPdfMetadata about, Action<SKDocument> draw)
+    {
+        using var memory = new SKDynamicMemoryWStream();
+        using (var document = SKDocument.CreatePdf(memory, about))
+        {
+            draw(document);
+            document.Close();
+        }
+        using var written = memory.DetachAsData();
+        written.SaveTo(to);
+    }
 }
 
 /// <summary>The faces that ship with the product, for what is drawn on the server.</summary>

@@ -82,6 +82,9 @@ public static class CommandLine
         serve.SetAction(async (parsed, stop) =>
         {
             var folder = Folder(parsed.GetValue(data), "shop");
+            // Asked first: a copy that can't be served stays one.
+            if (parsed.GetValue(takeOver) && WhyNotOn(parsed.GetValue(port)) is { } taken)
+                return Fail($"{taken}, or name another port with --port.", 1);
             if (parsed.GetValue(takeOver) && await FollowCommands.TakeOverAsync(folder, stop) is { } not)
                 return not;
             if (WhyNoShop(folder) is { } why)
@@ -105,7 +108,7 @@ public static class CommandLine
             { Description = "Make a key for a second machine that follows the shop, in a file to bring there", HelpName = "FILE" };
         var key = new Command("key", "Say the fingerprint of the shop's key, or begin another one") { change, lost, forFollower };
         key.SetAction((parsed, stop) => parsed.GetValue(forFollower) is { } followers
-            ? Task.FromResult(RecordCommands.KeyForFollower(Folder(parsed.GetValue(data), "shop"), followers))
+            ? RecordCommands.KeyForFollowerAsync(Folder(parsed.GetValue(data), "shop"), followers, stop)
             : RecordCommands.KeyAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(change), parsed.GetValue(lost), stop));
         var backup = new Command("backup", "Write the whole shop to FILE while people work in it") { backupFile };
         backup.SetAction((parsed, stop) => BackupCommands.BackupAsync(Folder(parsed.GetValue(data), "shop"), parsed.GetValue(backupFile)!,
@@ -272,13 +275,15 @@ public static class CommandLine
     // A shop's photos without its database are no new shop: its first visitor would be its admin.
     private static string? WhyNoShop(string folder) => FollowCommands.IsCopy(folder)
         ?? (!File.Exists(Path.Combine(folder, ShopFiles.Database)) && ShopFiles.HasAny(folder)
-            ? $"{folder} has files of a shop and no database: half of one, perhaps. ./rivet restore FILE --data NEW makes a shop of a backup; "
-            + "for a shop that is new, name an empty folder."
+            ? $"{folder} has files of a shop and no database: half of one, perhaps. ./rivet restore FILE --data NEW makes a shop of a "
+            + "backup; for a shop that is new, name an empty folder."
             : null);
 
     /// <summary>That there is no shop; null where there is one.</summary>
     internal static int? NoShop(string folder) =>
-        File.Exists(Path.Combine(folder, "rivet.db")) ? null : Fail($"There is no shop at {folder}.", 2);
+        FollowCommands.IsCopy(folder) is { } copy ? Fail(copy, 2)
+        : File.Exists(Path.Combine(folder, ShopFiles.Database)) ? null
+        : Fail($"There is no shop at {folder}.", 2);
 
     internal static readonly Acting AtTheCommandLine = new(() => new(null, "the command line", Environment.UserName), TimeProvider.System);
 

@@ -3,9 +3,9 @@ using System.Threading.Channels;
 using MellowRivet.Core.Passports;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Store.Files;
 using MellowRivet.Store.Passports;
 using MellowRivet.Web.Handover;
-using Microsoft.Data.Sqlite;
 
 namespace MellowRivet.Web.Hosting;
 
@@ -49,8 +49,6 @@ public sealed record PassportErrand(Guid Id, string File, Actor By) : IProgress<
 public sealed class PassportErrands(DataFolder data, TimeProvider clock, ILogger<PassportErrands> log)
     : BackgroundService
 {
-    private const int DiskFull = 13;
-
     private readonly ConcurrentDictionary<Guid, PassportErrand> errands = [];
     private readonly Channel<(PassportErrand Errand, Func<RivetDb, PassportErrand, CancellationToken, Task> Do)> waiting =
         Channel.CreateUnbounded<(PassportErrand, Func<RivetDb, PassportErrand, CancellationToken, Task>)>();
@@ -140,8 +138,10 @@ public sealed class PassportErrands(DataFolder data, TimeProvider clock, ILogger
             errand.Fault = problem switch
             {
                 BadPassportException or NoPassportException => problem.Message,
-                IOException or SqliteException { SqliteErrorCode: DiskFull } =>
-                    "There is no room on the disk, or it can’t be written to. Nothing was changed: make room, and try again.",
+                _ when Disk.IsFull(problem) =>
+                    "There is no room on the disk. Nothing was changed, and nothing was lost: make room, and try again.",
+                IOException => "The disk can’t be read or written. Nothing was changed; whoever looks after this machine finds the reason "
+                    + "in its log.",
                 _ => "It couldn’t be done. Nothing was changed; whoever looks after this machine finds the reason in its log.",
             };
             if (problem is not (BadPassportException or NoPassportException))

@@ -65,13 +65,14 @@ internal static class RecordCommands
     }
 
     /// <summary>Makes a key for a second machine that follows the shop.</summary>
-    public static int KeyForFollower(string folder, string file)
+    public static async Task<int> KeyForFollowerAsync(string folder, string file, CancellationToken stop)
     {
         if (CommandLine.NoShop(folder) is { } none)
             return none;
         if (Path.Exists(file))
             return CommandLine.Fail($"{file} is there already, and stays as it is: name another.", 2);
         FollowerKey.Make(new(folder), file);
+        await CommandLine.TellAsync(folder, $"a key for a second machine, to {Path.GetFileName(file)}", stop);
         Console.WriteLine($"Bring {file} to the second machine, and follow there: ./rivet follow ADDRESS --key {Path.GetFileName(file)} "
             + "--data DIR. Whoever has it gets the whole shop. A key made before opens nothing any more.");
         return 0;

@@ -38,10 +38,12 @@ internal static class BackupCommands
         await CommandLine.TellAsync(folder,
             $"the whole shop from {Path.GetFileName(file)}, as of {manifest.MadeAt.UtcDateTime:yyyy-MM-dd HH:mm:ss} UTC", stop,
             Core.People.Deed.TakenIn);
-        Console.WriteLine($"{(manifest.Shop.Length > 0 ? manifest.Shop : "The shop")} as of {TimeProvider.System.Here(manifest.MadeAt):yyyy-MM-dd HH:mm:ss}, "
-            + $"at {Path.GetFullPath(folder)}: {InWords(restored.Holds)}, {manifest.Files.Count} files.");
+        Console.WriteLine($"{(manifest.Shop.Length > 0 ? manifest.Shop : "The shop")} as of "
+            + $"{TimeProvider.System.Here(manifest.MadeAt):yyyy-MM-dd HH:mm:ss}, at {Path.GetFullPath(folder)}: "
+            + $"{InWords(restored.Holds)}, {manifest.Files.Count} files.");
         if (!restored.HasKey)
             Console.WriteLine("Note: the shop’s key isn’t there, and nothing is signed without it (./rivet key --lost begins another).");
+        Console.WriteLine("Where the shop that it came from goes on, don’t sign in this one: each would sign a chain of its own.");
         return RecordCommands.Say(restored.Found, 0);
     }
 

@@ -86,7 +86,7 @@ public static class FollowCommands
             return File.Exists(Path.Combine(asked.From, ShopFiles.Database))
                 ? Path.GetFullPath(asked.From) == Path.GetFullPath(into)
                     ? (null, "A shop doesn't follow itself.")
-                    : (new FollowedFolder(new(asked.From), Path.Combine(into, "following"), TimeProvider.System), null)
+                    : (new FollowedFolder(new(asked.From), new DataFolder(into).Following, TimeProvider.System), null)
                 : (null, $"There is no shop at {asked.From}.");
         if (!Uri.TryCreate(asked.From, UriKind.Absolute, out var address) || address.PathAndQuery != "/")
             return (null, $"{asked.From} is no folder, and no address such as https://rivet.example.");

@@ -1,5 +1,6 @@
 using MellowRivet.Store;
 using MellowRivet.Store.Files;
+using MellowRivet.Store.Following;
 
 namespace MellowRivet.Web.Hosting.Reliability;
 
@@ -21,6 +22,9 @@ public sealed class Housekeeping(DataFolder data, ILogger<Housekeeping> log) : B
         try
         {
             Disk.TakeFromOthers(data.Path);
+            // What was made for a second machine that isn't any more.
+            if (!FollowerKey.IsThere(data) && Directory.Exists(data.Following))
+                Directory.Delete(data.Following, recursive: true);
             await Task.Delay(After, stoppingToken);
             await using var db = RivetDb.Of(data);
             Swept = await Sweeping.SweepAsync(db, data, TimeProvider.System.GetUtcNow(), stoppingToken);

@@ -15,7 +15,7 @@ internal static class KillTest
     /// <summary>How often it is killed where nobody says how often.</summary>
     public const int Usual = 1_000;
 
-    private const int Senders = 4, LongestLife = 1_000, FirstAnswer = 20_000, VerifiedEvery = 25, MostTold = 20;
+    private const int Senders = 4, LongestLife = 1_000, FirstAnswer = 60_000, VerifiedEvery = 25, MostTold = 20;
 
     public static async Task<int> RunAsync(int kills, int seed, CancellationToken stop)
     {
@@ -31,7 +31,7 @@ internal static class KillTest
                 await run.LiveAsync(server, stop);
                 if (kill % VerifiedEvery == 0 || kill == kills)
                     await run.VerifyAsync(stop);
-                if (!Console.IsOutputRedirected || kill % 100 == 0)
+                if (!Console.IsOutputRedirected || kill % 50 == 0)
                     Console.WriteLine($"{kill} kills: {run}");
             }
             foreach (var lost in run.Lost.Take(MostTold))
@@ -83,9 +83,15 @@ internal static class KillTest
                 var answered = new TaskCompletionSource();
                 using var life = CancellationTokenSource.CreateLinkedTokenSource(stop);
                 var seeds = Enumerable.Range(0, Senders).Select(_ => new Random(chance.Next())).ToList();
-                var sending = seeds.Select((own, sender) => Task.Run(() => SendAsync(sender, own, sent, kind => { if (kind == (awaited ?? kind)) answered.TrySetResult(); }, life.Token), stop)).ToList();
+                void Answered(PostKind kind)
+                {
+                    if (kind == (awaited ?? kind))
+                        answered.TrySetResult();
+                }
+                var sending = seeds.Select((own, sender) =>
+                    Task.Run(() => SendAsync(sender, own, sent, Answered, life.Token), stop)).ToList();
                 // Most often somebody has had an answer: what is told is what may be lost.
-                if (chance.Next(5) > 0)
+                if (chance.Next(10) > 0)
                     await Task.WhenAny(answered.Task, Task.Delay(FirstAnswer, stop));
                 await Task.Delay(chance.Next(LongestLife), stop);
                 server.Kill();

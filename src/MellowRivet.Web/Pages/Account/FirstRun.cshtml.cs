@@ -44,7 +44,7 @@ public sealed class FirstRunModel(RivetDb db, FirstRunCode code, UserManager<Mel
         if (new HouseRules(Name: shop?.Trim() ?? "") is var house && house.Check() is { } tooLong)
             return await ShowAsync(stop, new(typed, [tooLong with { Field = "shop" }]));
         if (await db.AddAsync(users, form, stop, house.Name) is [_, ..] wrong)
-            return await ShowAsync(stop, new(typed, [.. wrong.Select(refusal => refusal with { Field = "Form." + refusal.Field })]));
+            return await ShowAsync(stop, new(typed, [.. wrong.Select(refusal => refusal.At("Form." + refusal.Field))]));
         await signIn.EnterAsync(db, (await users.FindByNameAsync(form.SignInName!.Trim()))!, stop);
         return Redirect("/");
     }

@@ -26,7 +26,7 @@ public sealed class PeopleModel(RivetDb db, UserManager<MellowRivet.Store.Accoun
     [Needs(Right.ManageShop)]
     public async Task<IActionResult> OnPostAsync(PersonForm form, CancellationToken stop) =>
         await db.AddAsync(users, form, stop) is [_, ..] wrong
-            ? await ShowAsync(stop, new(form, [.. wrong.Select(refusal => refusal with { Field = "Form." + refusal.Field })]))
+            ? await ShowAsync(stop, new(form, [.. wrong.Select(refusal => refusal.At("Form." + refusal.Field))]))
             : RedirectToPage();
 
     protected override async Task<PeopleView?> ViewAsync(Refused refused, CancellationToken stop) =>

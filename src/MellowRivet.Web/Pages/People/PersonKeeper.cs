@@ -1,6 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
+using MellowRivet.Store.Files;
 using MellowRivet.Web.Access;
 using Microsoft.AspNetCore.Identity;
 
@@ -20,16 +21,24 @@ public static class PersonKeeper
             return problems;
         var person = form.ToPerson();
         var made = IdentityResult.Success;
-        await db.AddAsync(person,
-            async () =>
-            {
-                made = await users.CreateAsync(new()
-                    { Id = Guid.CreateVersion7(), UserName = form.SignInName!.Trim(), PersonId = person.Id }, form.Password!);
-                if (made.Succeeded && shop.Length > 0)
-                    await db.WorkByAsync(new(Name: shop), stop);
-                return made.Succeeded;
-            },
-            stop);
+        try
+        {
+            await db.AddAsync(person,
+                async () =>
+                {
+                    made = await users.CreateAsync(new()
+                        { Id = Guid.CreateVersion7(), UserName = form.SignInName!.Trim(), PersonId = person.Id }, form.Password!);
+                    if (made.Succeeded && shop.Length > 0)
+                        await db.WorkByAsync(new(Name: shop), stop);
+                    return made.Succeeded;
+                },
+                stop);
+        }
+        catch (Exception full) when (Disk.IsFull(full))
+        {
+            db.Forget();
+            return [Disk.NoRoom];
+        }
         return [.. made.Errors.Select(error => new Refusal("signInName", error.Description))];
     }
 

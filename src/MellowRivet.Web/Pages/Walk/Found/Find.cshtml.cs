@@ -131,6 +131,9 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
         }
         if (!IsLive)
             return await ShowAsync(stop, new(form, problems));
+        // What is no field's own waits on the device; a filter says so.
+        if (problems.Find(problem => problem.Field == Once.Busy) is { } busy)
+            ModelState.AddModelError(busy.Field, busy.Message);
         // Only the problems come back: the form, its words and its chosen pictures stay as they are.
         Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         IReadOnlyList<Refusal> said = problems;

@@ -61,7 +61,11 @@ export async function show() {
   const waiting = entries.length - refused.length;
   status.replaceChildren(
     ...(waiting
-      ? [element('p', { textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device. ${held}`.trim() })]
+      ? [
+          element('p', {
+            textContent: `${waiting} found thing${waiting === 1 ? '' : 's'} waiting to send, kept on this device. ${held}`.trim(),
+          }),
+        ]
       : []),
     ...refused.map(entry => {
       const again = element('button', { type: 'button', className: 'btn btn-quiet', textContent: 'Send it again' });

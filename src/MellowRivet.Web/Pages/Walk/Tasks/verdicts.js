@@ -46,7 +46,9 @@ if (list) {
     const entries = queue();
     const refused = entries.filter(entry => entry.refused);
     const text = [
-      entries.length - refused.length ? `${entries.length - refused.length} waiting to send. They are kept on this device. ${held}`.trim() : '',
+      entries.length - refused.length
+        ? `${entries.length - refused.length} waiting to send. They are kept on this device. ${held}`.trim()
+        : '',
       refused.length ? `${refused.length} not taken: ` : '',
     ]
       .join(' ')
