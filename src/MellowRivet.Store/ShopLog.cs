@@ -5,6 +5,7 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
+using MellowRivet.Store.Files;
 using MellowRivet.Core.Records;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
@@ -58,6 +59,21 @@ public static partial class ShopLog
     {
         if (db.ActingNow is { } now)
             db.Log.Add(new(now.At, who?.Invoke(now.Who) ?? now.Who, deed, about, null, after));
+    }
+
+    /// <summary>Tells of what leaves, and saves it at once. It leaves where a full disk takes no line, too: a shop in trouble gets its data
+    /// out.</summary>
+    public static async Task TellNowAsync(this RivetDb db, Deed deed, string about, CancellationToken stop)
+    {
+        db.Tell(deed, about);
+        try
+        {
+            await db.SaveChangesAsync(stop);
+        }
+        catch (Exception full) when (Disk.IsFull(full))
+        {
+            db.Forget();
+        }
     }
 
     /// <summary>The lines that are asked for, latest first.</summary>

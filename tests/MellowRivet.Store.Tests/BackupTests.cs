@@ -1,4 +1,5 @@
 using System.IO.Compression;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Store.Backups;
 using MellowRivet.Store.Files;
@@ -25,11 +26,12 @@ public sealed class BackupTests : IAsyncDisposable
     private async Task<string> FilledAsync()
     {
         var id = await shop.BeginAsync();
-        var photo = (await new PhotoFiles(shop.Data, TestShop.Clock).TakeInAsync(new MemoryStream(TestPictures.Jpeg()), "a.jpg", default)).Photo!;
+        var photos = new PhotoFiles(shop.Data, TestShop.Clock);
+        var photo = (await photos.TakeInAsync(new MemoryStream(TestPictures.Jpeg()), "a.jpg", default)).Photo!;
         await using var db = shop.Open();
         (await shop.Desk(db).WriteAsync(id, Guid.NewGuid(), job =>
         {
-            var found = job.Inspection.Find(Guid.NewGuid(), "Crack at the lug", "gear", "", Core.Discrepancies.DiscrepancyClass.Airworthiness,
+            var found = job.Inspection.Find(Guid.NewGuid(), "Crack at the lug", "gear", "", DiscrepancyClass.Airworthiness,
                 false, null, TestShop.Ines, TestShop.Now);
             foreach (var task in job.Inspection.Tasks)
                 task.Set(TaskVerdict.Good, null, null, TestShop.Ines, TestShop.Now);
@@ -57,7 +59,8 @@ public sealed class BackupTests : IAsyncDisposable
             there => there.Holds.ShouldBe(manifest.Holds), there => $"{there.Found.Head}".ShouldBe(manifest.Head));
 
         DataFolder again = new(File("again"));
-        ShopFiles.Of(again).Select(file => (file.Path, file.Bytes)).ShouldBe(ShopFiles.Of(shop.Data).Select(file => (file.Path, file.Bytes)));
+        static IEnumerable<(string, long)> Files(DataFolder data) => ShopFiles.Of(data).Select(file => (file.Path, file.Bytes));
+        Files(again).ShouldBe(Files(shop.Data));
         foreach (var file in ShopFiles.Of(again))
             System.IO.File.ReadAllBytes(Path.Combine(again.Path, file.Path))
                 .ShouldBe(System.IO.File.ReadAllBytes(Path.Combine(shop.Data.Path, file.Path)), file.Path);
@@ -102,7 +105,7 @@ public sealed class BackupTests : IAsyncDisposable
                 await using var db = shop.Open();
                 (await shop.Desk(db).WriteAsync(id, Guid.NewGuid(), job =>
                 {
-                    job.Inspection.Find(Guid.NewGuid(), $"Found {kept}", "gear", "", Core.Discrepancies.DiscrepancyClass.Watch, false, null,
+                    job.Inspection.Find(Guid.NewGuid(), $"Found {kept}", "gear", "", DiscrepancyClass.Watch, false, null,
                         TestShop.Ines, TestShop.Now);
                     return null;
                 }, default)).Refusal.ShouldBeNull();

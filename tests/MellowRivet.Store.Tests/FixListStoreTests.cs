@@ -128,7 +128,8 @@ public sealed class FixListStoreTests : IAsyncDisposable
         outbox.Find("").ShouldBeNull();
     }
 
-    // As it lies after a kill between the mail's file and its place in the outbox: the one whose link is kept goes out, the other never was.
+    // As it lies after a kill between the mail's file and its place in the outbox: the one whose link is kept goes out, the other never
+    // was.
     [Fact]
     public async Task A_mail_that_a_kill_left_on_its_way_is_sent_where_its_link_is_kept()
     {

@@ -34,8 +34,8 @@ public sealed class FollowerTests : IAsyncDisposable
         var photo = (await new PhotoFiles(shop.Data, TestShop.Clock).TakeInAsync(
             new MemoryStream([.. TestPictures.Jpeg(), .. Guid.NewGuid().ToByteArray()]), "a.jpg", default)).Photo!;
         await using var db = shop.Open();
-        (await shop.Desk(db).WriteAsync(id, Guid.NewGuid(), job => job.Inspection.Find(Guid.NewGuid(), what, "gear", "", DiscrepancyClass.Watch,
-            false, null, TestShop.Ines, TestShop.Now).Add(photo), default)).Refusal.ShouldBeNull();
+        (await shop.Desk(db).WriteAsync(id, Guid.NewGuid(), job => job.Inspection.Find(Guid.NewGuid(), what, "gear", "",
+            DiscrepancyClass.Watch, false, null, TestShop.Ines, TestShop.Now).Add(photo), default)).Refusal.ShouldBeNull();
         return photo.Sha256;
     }
 

@@ -141,7 +141,8 @@ public class BenchApiTests(DemoServer server) : IClassFixture<DemoServer>
     public async Task The_shop_says_that_it_is_up_and_what_it_can_be_asked()
     {
         var visitor = server.Stranger();
-        (await (await visitor.GetAsync("/health")).Content.ReadAsStringAsync()).ShouldBe("""{"status":"ok"}""");
+        (await (await visitor.GetAsync("/health")).Content.ReadAsStringAsync())
+            .ShouldBe("""{"status":"ok","lastBackup":null,"backupIsLate":false}""");
         var paths = JsonNode.Parse(await (await visitor.GetAsync("/openapi/v1.json")).Content.ReadAsStringAsync())!["paths"]!.AsObject()
             .Select(path => path.Key);
         paths.ShouldContain("/api/v1/bench/compression");

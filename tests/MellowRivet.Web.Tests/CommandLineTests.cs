@@ -52,7 +52,8 @@ public sealed class CommandLineTests(DemoServer server) : IClassFixture<DemoServ
         (await RunAsync("backup", zip, "--data", server.Data.Path)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2),
             run => run.Error.ShouldContain("is there already"));
         (await RunAsync("restore", zip, "--data", shop)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(0),
-            run => run.Out.ShouldContain("50 signed records, every one as it was signed"), run => run.Out.ShouldContain("Head of the chain: 50-"));
+            run => run.Out.ShouldContain("50 signed records, every one as it was signed"),
+            run => run.Out.ShouldContain("Head of the chain: 50-"));
         (await RunAsync("restore", zip, "--data", shop)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2),
             run => run.Error.ShouldContain("is in use"));
         var whole = await RunAsync("verify", "--data", shop);

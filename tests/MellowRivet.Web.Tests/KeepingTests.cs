@@ -140,8 +140,8 @@ public sealed class KeepingTests(DemoServer server) : IClassFixture<DemoServer>,
     [InlineData("2026-11-29 02:00", "2026-11-30 09:00", 59, false)]
     [InlineData("2026-11-29 02:00", "2026-11-30 09:00", 60, true)]
     public void A_backup_is_due_once_a_day(string? last, string here, int? failed, bool due) => DailyBackup.IsDue(
-        last is null ? null : DateTime.Parse(last, null), DateTime.Parse(here, null), failed is { } minutes ? TimeSpan.FromMinutes(minutes) : null)
-        .ShouldBe(due);
+        last is null ? null : DateTime.Parse(last, null), DateTime.Parse(here, null),
+        failed is { } minutes ? TimeSpan.FromMinutes(minutes) : null).ShouldBe(due);
 
     // A shop's photos without its database: whoever came first would be its admin.
     [Fact]

@@ -1,6 +1,5 @@
 using MellowRivet.Core.People;
 using MellowRivet.Store;
-using MellowRivet.Store.Files;
 using MellowRivet.Store.Following;
 using MellowRivet.Web.Access;
 
@@ -49,25 +48,12 @@ public sealed class FollowDesk(DataFolder data) : IDisposable
         if (context.Request.Headers.Authorization.ToString() is not { } shown || !shown.StartsWith("Bearer ", StringComparison.Ordinal)
             || !FollowerKey.Opens(data, shown["Bearer ".Length..].Trim()))
             return Results.NotFound();
+        // Once for each start: whoever reads the log sees that a copy leaves all the time.
         if (AskedAt is null)
-            await TellAsync(context);
+            await context.RequestServices.GetRequiredService<RivetDb>().TellNowAsync(Deed.Exported,
+                "the whole shop, to the second machine that follows it", context.RequestAborted);
         AskedAt = TimeProvider.System.GetUtcNow();
         context.Response.Headers.CacheControl = "no-store";
         return await answer();
-    }
-
-    // Once for each start: whoever reads the log sees that a copy leaves all the time.
-    private static async Task TellAsync(HttpContext context)
-    {
-        var db = context.RequestServices.GetRequiredService<RivetDb>();
-        db.Tell(Deed.Exported, "the whole shop, to the second machine that follows it");
-        try
-        {
-            await db.SaveChangesAsync(context.RequestAborted);
-        }
-        catch (Exception full) when (Disk.IsFull(full))
-        {
-            // A shop in trouble gets its data out, whether the log takes its line or not.
-        }
     }
 }

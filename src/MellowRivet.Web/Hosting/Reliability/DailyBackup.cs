@@ -99,8 +99,7 @@ public sealed class DailyBackup(RivetSettings settings, ILogger<DailyBackup> log
             folder.KeepOnly(Kept);
             There = folder.All().Count;
             (Fault, failedAt) = (null, null);
-            db.Tell(Deed.Exported, $"the whole shop to {Path.GetFileName(file)}");
-            await db.SaveChangesAsync(stop);
+            await db.TellNowAsync(Deed.Exported, $"the whole shop to {Path.GetFileName(file)}", stop);
         }
         catch (OperationCanceledException) when (stop.IsCancellationRequested)
         {

@@ -55,7 +55,8 @@ public static class FollowCommands
                     Say($"as of {Here(round.AsOf)}: {round.Blocks} blocks of the database and {round.Files} files came, "
                         + $"{(round.Bytes / 1_000_000.0).ToString("0.0", CultureInfo.InvariantCulture)} MB");
             }
-            catch (Exception problem) when (problem is IOException or InvalidDataException or SqliteException or UnauthorizedAccessException)
+            catch (Exception problem) when (problem is IOException or InvalidDataException or SqliteException
+                or UnauthorizedAccessException)
             {
                 var why = Disk.IsFull(problem) ? "there is no room on this disk" : problem.Message.TrimEnd('.');
                 var holds = state.AsOf is { } asOf ? $"the copy is as of {Here(asOf)}" : "there is no copy yet";
@@ -99,8 +100,8 @@ public static class FollowCommands
 
     /// <summary>Why a folder that follows a shop isn't served as it is; null where it isn't one.</summary>
     public static string? IsCopy(string folder) => CopyState.In(folder) is { } copy
-        ? $"{folder} is a copy of {copy.Of}, {(copy.AsOf is { } asOf ? $"as of {Here(asOf)}" : "and not whole yet")}. Where that machine is "
-        + "gone for good, ./rivet serve --take-over makes it the shop; two of them at once would sign two chains."
+        ? $"{folder} is a copy of {copy.Of}, {(copy.AsOf is { } asOf ? $"as of {Here(asOf)}" : "and not whole yet")}. Where that machine "
+        + "is gone for good, ./rivet serve --take-over makes it the shop; two of them at once would sign two chains."
         : null;
 
     /// <summary>Makes a copy the shop.</summary>
@@ -114,10 +115,10 @@ public static class FollowCommands
         DataFolder data = new(folder);
         await using (var db = RivetDb.Of(data))
             await ShopDatabase.BringUpToDateAsync(db, data, TimeProvider.System, stop);
-        await CommandLine.TellAsync(folder, $"the whole shop, as the copy of {copy.Of} as of {asOf.UtcDateTime:yyyy-MM-dd HH:mm:ss} UTC", stop,
-            Core.People.Deed.TakenIn);
-        Console.WriteLine($"This is the shop now, as of {Here(asOf)}. What was kept on the other machine after that isn't here: look at paper "
-            + "and phones of those minutes. Don't let the other machine be a shop again.");
+        await CommandLine.TellAsync(folder, $"the whole shop, as the copy of {copy.Of} as of {asOf.UtcDateTime:yyyy-MM-dd HH:mm:ss} UTC",
+            stop, Core.People.Deed.TakenIn);
+        Console.WriteLine($"This is the shop now, as of {Here(asOf)}. What was kept on the other machine after that isn't here: look at "
+            + "paper and phones of those minutes. Don't let the other machine be a shop again.");
         await using var after = RivetDb.Of(data);
         RecordCommands.Say(await ShopDatabase.VerifyAsync(after, data, stop), 0);
         return null;
@@ -125,5 +126,6 @@ public static class FollowCommands
 
     private static string Here(DateTimeOffset at) => $"{TimeProvider.System.Here(at):yyyy-MM-dd HH:mm:ss}";
 
-    private static void Say(string what) => Console.WriteLine($"{TimeProvider.System.Here(TimeProvider.System.GetUtcNow()):HH:mm:ss} {what}.");
+    private static void Say(string what) =>
+        Console.WriteLine($"{TimeProvider.System.Here(TimeProvider.System.GetUtcNow()):HH:mm:ss} {what}.");
 }

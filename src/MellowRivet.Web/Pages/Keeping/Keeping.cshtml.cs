@@ -37,8 +37,8 @@ public sealed record DiskRoom(string Of, long Free, long Total)
 /// <param name="Swept">What was swept away since the start; null before.</param>
 /// <param name="Folder">The shop's folder.</param>
 /// <param name="Now">The moment, by the machine's clock.</param>
-public sealed record KeepingView(LastBackup? Last, bool IsLate, DailyBackup Daily, IReadOnlyList<DiskRoom> Rooms, ChainHead Head, string? Key,
-    bool Follows, DateTimeOffset? FollowedAt, Swept? Swept, string Folder, DateTimeOffset Now) : PageView
+public sealed record KeepingView(LastBackup? Last, bool IsLate, DailyBackup Daily, IReadOnlyList<DiskRoom> Rooms, ChainHead Head,
+    string? Key, bool Follows, DateTimeOffset? FollowedAt, Swept? Swept, string Folder, DateTimeOffset Now) : PageView
 {
     private static readonly TimeSpan MostBehind = TimeSpan.FromMinutes(1);
 
@@ -63,6 +63,7 @@ public sealed class KeepingModel(RivetDb db, DataFolder data, DailyBackup daily,
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Backs up now, to the folder of the daily ones, beside the requests.</summary>
+    [Needs(Right.ManageShop)]
     public IActionResult OnPost()
     {
         daily.Ask();
