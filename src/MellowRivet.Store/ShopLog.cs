@@ -63,9 +63,9 @@ public static partial class ShopLog
 
     /// <summary>Tells of what leaves, and saves it at once. It leaves where a full disk takes no line, too: a shop in trouble gets its data
     /// out.</summary>
-    public static async Task TellNowAsync(this RivetDb db, Deed deed, string about, CancellationToken stop)
+    public static async Task TellNowAsync(this RivetDb db, Deed deed, string about, CancellationToken stop, Func<Actor, Actor>? who = null)
     {
-        db.Tell(deed, about);
+        db.Tell(deed, about, who: who);
         try
         {
             await db.SaveChangesAsync(stop);

@@ -103,7 +103,9 @@ test('a reading stays in its field', async ({ browser }) => {
   await expect(field).toHaveValue('71');
   makeRoom();
   await field.fill('72');
+  const kept = page.waitForResponse(answer => answer.request().method() === 'POST' && answer.ok());
   await field.press('Enter');
+  await kept;
   await expect(page.locator('#connection')).toBeHidden();
   await page.reload();
   await expect(page.locator('input[name=value]').first()).toHaveValue(/^72/);

@@ -53,6 +53,9 @@ test('a judgement that comes late says nothing of the next task', async ({ page:
     .locator('.tasks')
     .getByRole('link', { name: /Elevator: hinges/ })
     .click();
+  // Typed before the page's script is there, a value asks nothing.
+  await expect(heading(ines)).toContainText('Elevator: hinges');
+  await ines.waitForLoadState('load');
   let late = () => {};
   await ines.route(/handler=Judge/, async route => {
     const answer = await route.fetch();

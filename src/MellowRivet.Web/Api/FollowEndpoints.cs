@@ -51,7 +51,8 @@ public sealed class FollowDesk(DataFolder data) : IDisposable
         // Once for each start: whoever reads the log sees that a copy leaves all the time.
         if (AskedAt is null)
             await context.RequestServices.GetRequiredService<RivetDb>().TellNowAsync(Deed.Exported,
-                "the whole shop, to the second machine that follows it", context.RequestAborted);
+                "the whole shop, to the second machine that follows it", context.RequestAborted,
+                actor => actor with { Name = "the second machine" });
         AskedAt = TimeProvider.System.GetUtcNow();
         context.Response.Headers.CacheControl = "no-store";
         return await answer();

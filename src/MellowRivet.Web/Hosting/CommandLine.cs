@@ -6,6 +6,7 @@ using MellowRivet.Core;
 using MellowRivet.Core.People;
 using MellowRivet.Store;
 using MellowRivet.Store.Backups;
+using MellowRivet.Store.Files;
 using MellowRivet.Store.Passports;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Demo;
@@ -185,7 +186,8 @@ public static class CommandLine
         catch (Exception problem) when (problem is IOException or InvalidDataException or UnauthorizedAccessException or FormatException
             or Microsoft.Data.Sqlite.SqliteException or BadPassportException or NoPassportException)
         {
-            return Fail(problem.Message, 1);
+            return Fail(Disk.IsFull(problem) ? "There is no room on the disk. Nothing was lost of what was there; make room, and try again."
+                : problem.Message, 1);
         }
     }
 

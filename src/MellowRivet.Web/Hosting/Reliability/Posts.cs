@@ -45,8 +45,6 @@ internal sealed class Posts
     private Posts(Guid work, Guid pilots, IReadOnlyList<(Guid Id, string Zone)> tasks, Component engine, int cylinders) =>
         (this.work, this.pilots, this.tasks, this.engine, this.cylinders) = (work, pilots, tasks, engine, cylinders);
 
-    private static readonly PostKind[] Kinds = Enum.GetValues<PostKind>();
-
     /// <summary>Who sends a kind: a signature is the pilot's, on their own aircraft.</summary>
     public static string By(PostKind kind) => kind == PostKind.Signature ? "perpetua" : "ines";
 
@@ -72,13 +70,14 @@ internal sealed class Posts
             seen[task.Id] = task.Changes;
     }
 
-    /// <summary>The next post; one sender's own kinds only.</summary>
-    /// <param name="sender">Which of the senders asks: each has tasks of its own.</param>
+    /// <summary>The next post.</summary>
+    /// <param name="kinds">What is posted in this life of the server.</param>
+    /// <param name="sender">Which of the senders asks: each has tasks and places of its own.</param>
     /// <param name="senders">How many there are.</param>
     /// <param name="chance">Where the choice comes from.</param>
-    public Sent Next(int sender, int senders, Random chance)
+    public Sent Next(IReadOnlyList<PostKind> kinds, int sender, int senders, Random chance)
     {
-        var kind = sender == 0 ? PostKind.Signature : Kinds[chance.Next(Kinds.Length - 1)];
+        var kind = kinds[chance.Next(kinds.Count)];
         var (id, about) = (Guid.CreateVersion7(), $"Kept {Interlocked.Increment(ref number)} of {Guid.NewGuid():N}");
         return kind switch
         {

@@ -45,6 +45,9 @@ public sealed record KeepingView(LastBackup? Last, bool IsLate, DailyBackup Dail
     /// <summary>A second machine has a key, and didn't ask for longer than was promised.</summary>
     public bool IsBehind => Follows && !(Now - FollowedAt <= MostBehind);
 
+    /// <summary>The backups lie where the shop lies, as where a disk isn't there that they were meant for.</summary>
+    public bool OnOneDisk => Rooms is [var shop, var backups] && (shop.Free, shop.Total) == (backups.Free, backups.Total);
+
     /// <summary>How long ago, in words.</summary>
     public string Ago(DateTimeOffset at) => (Now - at) switch
     {
