@@ -17,6 +17,9 @@ const chromium = {
   ],
 };
 
+// Whole programs that start, are killed and start again: they take the machine for themselves.
+const processes = /(durability|guide|full-disk)\.spec\.mjs/;
+
 export default defineConfig({
   testDir: '.',
   // A busy machine is slow, not wrong: what promises a time says so in its own test.
@@ -30,9 +33,11 @@ export default defineConfig({
   use: { launchOptions: chromium, trace: 'off' },
   projects: [
     // At the desk: everything but what is only done standing.
-    { name: 'sitting', grepInvert: /@standing/, use: { viewport: { width: 1280, height: 800 } } },
+    { name: 'sitting', testIgnore: processes, grepInvert: /@standing/, use: { viewport: { width: 1280, height: 800 } } },
     // On a phone: what is laid out, touched or sent otherwise there.
-    { name: 'standing', grep: /@standing|@both/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'standing', testIgnore: processes, grep: /@standing|@both/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    // Last, when nobody else needs the machine.
+    { name: 'processes', testMatch: processes, dependencies: ['sitting', 'standing'], use: { viewport: { width: 1280, height: 800 } } },
   ],
   webServer: {
     command:
