@@ -118,7 +118,7 @@ public sealed class BackupTests : IAsyncDisposable
             var before = Volatile.Read(ref kept);
             var manifest = await ShopBackup.WriteAsync(shop.Data, File($"{copy}.zip"), TestShop.Clock, default);
             var after = Volatile.Read(ref kept);
-            manifest.Holds.Discrepancies.ShouldBeInRange(before, after + 1);
+            manifest.Holds!.Discrepancies.ShouldBeInRange(before, after + 1);
             (await Restoring.RestoreAsync(File($"{copy}.zip"), File($"{copy}"), TestShop.Clock, default)).Holds.ShouldBe(manifest.Holds);
         }
         Volatile.Write(ref ended, true);
@@ -247,10 +247,10 @@ public sealed class BackupTests : IAsyncDisposable
             default)).Photo!.Sha256;
         var (old, fresh) = (await TakeAsync(1), await TakeAsync(2));
         photos.PathOf(old, PhotoSize.Large).ShouldNotBeNull();
-        var now = DateTimeOffset.UtcNow;
-        foreach (var file in new DirectoryInfo(shop.Data.Photos).EnumerateFiles("*", SearchOption.AllDirectories)
-            .Where(file => !file.Name.StartsWith(fresh, StringComparison.Ordinal)))
-            file.LastWriteTimeUtc = (now - Sweeping.Kept).UtcDateTime.AddMinutes(-1);
+        var now = TestShop.Now;
+        foreach (var file in new DirectoryInfo(shop.Data.Photos).EnumerateFiles("*", SearchOption.AllDirectories))
+            file.LastWriteTimeUtc = (now - Sweeping.Kept).UtcDateTime.AddMinutes(
+                file.Name.StartsWith(fresh, StringComparison.Ordinal) ? 1 : -1);
         await using var db = shop.Open();
         (await Sweeping.SweepAsync(db, shop.Data, now, default)).Files.ShouldBe(4, "original, thumb, large, and the one on its way");
         foreach (var (sha, stays) in new[] { (named, true), (fresh, true), (old, false) })

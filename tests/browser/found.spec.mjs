@@ -1,17 +1,12 @@
 // Something found: taken down in seconds, with a photo and without a connection, drawn on, laid over last year's, answered by
 // its owner.
-import { enterAs, expect, nothingSerious, picture, putOnList, standing, test } from './shop.mjs';
+import { enterAs, expect, nothingSerious, patient, picture, putOnList, standing, test } from './shop.mjs';
 
 // The tug's walk takes what is found here; the trainer's photos are only looked at.
 let walk;
 
 test.beforeEach(async ({ page, shop }) => {
-  // A busy machine may answer after the form has gone on without it, as it does for a slow connection: here it waits.
-  if (!test.info().title.startsWith('a slow connection'))
-    await page.addInitScript(() => {
-      const wait = window.setTimeout;
-      window.setTimeout = (then, ms, ...given) => wait(then, ms === 2500 ? 60_000 : ms, ...given);
-    });
+  if (!test.info().title.startsWith('a slow connection')) await patient(page);
   await enterAs(page, 'ines');
   walk = shop.walks.N0LTS;
 });

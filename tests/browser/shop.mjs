@@ -167,3 +167,10 @@ export const kept = async (page, handler, act) => {
   await act();
   expect((await answer).status()).toBe(200);
 };
+
+/** A busy machine may answer after a form has gone on without it, as it does for a slow connection: from here on it waits. */
+export const patient = page =>
+  page.addInitScript(() => {
+    const wait = window.setTimeout;
+    window.setTimeout = (then, ms, ...given) => wait(then, ms === 2500 ? 60_000 : ms, ...given);
+  });

@@ -17,9 +17,9 @@ public sealed record ShopHolds(int Aircraft, int Inspections, int Discrepancies,
 /// <param name="MadeAt">The moment that it holds.</param>
 /// <param name="Shop">What the shop is called; empty where it has no name.</param>
 /// <param name="Head">The head of the chain of what was signed, as it is printed on an entry; null where nothing is.</param>
-/// <param name="Holds">What is in it.</param>
+/// <param name="Holds">What is in it; null where an earlier release left it, and this one can't count it yet.</param>
 /// <param name="Files">Every file of it.</param>
-public sealed record BackupManifest(string Format, int Version, DateTimeOffset MadeAt, string Shop, string? Head, ShopHolds Holds,
+public sealed record BackupManifest(string Format, int Version, DateTimeOffset MadeAt, string Shop, string? Head, ShopHolds? Holds,
     IReadOnlyList<BackupFile> Files)
 {
     public const string FormatName = "mellow-rivet-backup";
@@ -42,7 +42,7 @@ public sealed record BackupManifest(string Format, int Version, DateTimeOffset M
         try
         {
             var read = JsonSerializer.Deserialize<BackupManifest>(json, Written);
-            if (read is not { Format: FormatName, Files: not null, Holds: not null })
+            if (read is not { Format: FormatName, Files: not null })
                 throw new InvalidDataException("It is no backup of a shop.");
             return read.Version <= CurrentVersion ? read
                 : throw new InvalidDataException("It was made by a later release of this program: restore it with that one.");

@@ -97,7 +97,7 @@ public static class ShopBackup
 
     /// <summary>What a copy of a shop's database holds, once SQLite says that it is whole.</summary>
     /// <exception cref="InvalidDataException">It isn't.</exception>
-    private static async Task<(string Shop, string? Head, ShopHolds Holds)> LookAsync(DataFolder rows, CancellationToken stop)
+    private static async Task<(string Shop, string? Head, ShopHolds? Holds)> LookAsync(DataFolder rows, CancellationToken stop)
     {
         try
         {
@@ -105,7 +105,7 @@ public static class ShopBackup
             await db.IsWholeAsync(stop);
             // One that this release hasn't brought up to date yet is copied all the same, and says less of itself.
             if (!await db.IsMigratedAsync(stop))
-                return ("", null, new(0, 0, 0, 0, 0, 0));
+                return ("", null, null);
             var head = await db.HeadAsync(stop);
             return ((await db.HouseRulesAsync(stop)).Name, head.Number == 0 ? null : $"{head}", await db.HoldsAsync(stop));
         }

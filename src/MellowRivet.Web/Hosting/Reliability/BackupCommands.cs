@@ -47,7 +47,9 @@ internal static class BackupCommands
         return RecordCommands.Say(restored.Found, 0);
     }
 
-    private static string InWords(ShopHolds holds) => $"{holds.Aircraft:#,0} aircraft, {holds.Inspections:#,0} inspections, "
+    private static string InWords(ShopHolds? holds) => holds is null
+        ? "a shop as an earlier release left it, which is counted once this one has opened it"
+        : $"{holds.Aircraft:#,0} aircraft, {holds.Inspections:#,0} inspections, "
         + $"{holds.Discrepancies:#,0} discrepancies, {holds.Readings:#,0} readings, {holds.Records:#,0} signed records, "
         + $"{holds.People:#,0} people";
 }
