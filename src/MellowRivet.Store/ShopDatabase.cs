@@ -76,7 +76,8 @@ public static class ShopDatabase
     /// <exception cref="SqliteException">It can't be read or written.</exception>
     public static void Backup(DataFolder data, string file)
     {
-        using var source = new SqliteConnection(data.ConnectionString);
+        // Not one of the pool's: the file may be another one than when that was opened.
+        using var source = new SqliteConnection(new SqliteConnectionStringBuilder(data.ConnectionString) { Pooling = false }.ToString());
         using var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Pooling = false }.ToString());
         source.Open();
         target.Open();

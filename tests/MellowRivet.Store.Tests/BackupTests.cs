@@ -210,9 +210,43 @@ public sealed class BackupTests : IAsyncDisposable
         string[] others = ["rivet-0000abcd-20261101-020005.zip", "shop.zip", Path.GetFileName(daily.Next(default)).Replace("0001", "x")];
         foreach (var other in others)
             await System.IO.File.WriteAllTextAsync(File(other), "");
-        daily.KeepOnly(2);
+        daily.KeepOnly(2, []);
         daily.All().Select(one => one.At.Day).ShouldBe([3, 2]);
         others.ShouldAllBe(other => System.IO.File.Exists(File(other)));
+    }
+
+    // A disk that spoils a picture spoils it in every backup from then on.
+    [Fact]
+    public async Task What_the_disk_lost_is_told_and_the_backup_that_has_it_stays()
+    {
+        var original = new PhotoFiles(shop.Data, TestShop.Clock).OriginalPath(await FilledAsync());
+        var path = Path.GetRelativePath(shop.Data.Path, original);
+        var unnamed = await new PhotoFiles(shop.Data, TestShop.Clock).TakeInAsync(new MemoryStream([.. TestPictures.Jpeg(), 1]), "b.jpg",
+            default);
+        await using var db = shop.Open();
+        var daily = await BackupFolder.OfAsync(folder, db, default);
+        async Task<IReadOnlyList<LostFile>> BackUpAsync(int day)
+        {
+            var file = daily.Next(new(2026, 11, day, 2, 0, 5));
+            var manifest = await ShopBackup.WriteAsync(shop.Data, file, TestShop.Clock, default);
+            var last = await LastBackup.KeepAsync(shop.Data, db, manifest, file, daily.All().Select(one => one.File), default);
+            daily.KeepOnly(1, last.Lost!);
+            return LastBackup.Of(shop.Data)!.Lost!;
+        }
+        (await BackUpAsync(1)).ShouldBeEmpty();
+        var first = daily.All()[0].File;
+        var was = await System.IO.File.ReadAllBytesAsync(original);
+        // Nobody names it: swept away, it is not lost.
+        System.IO.File.Delete(new PhotoFiles(shop.Data, TestShop.Clock).OriginalPath(unnamed.Photo!.Sha256));
+        await System.IO.File.WriteAllBytesAsync(original, [.. was, 0]);
+        (await BackUpAsync(2)).ShouldBe([new(path, first)]);
+        System.IO.File.Delete(original);
+        (await BackUpAsync(3)).ShouldBe([new(path, first)]);
+        daily.All().Select(one => one.At.Day).ShouldBe([3, 1], "the one that has it stays");
+        using (var zip = ZipFile.OpenRead(first))
+            zip.GetEntry(path)!.ExtractToFile(original);
+        (await BackUpAsync(4)).ShouldBeEmpty();
+        daily.All().Select(one => one.At.Day).ShouldBe([4]);
     }
 
     [Fact]

@@ -65,7 +65,7 @@ public sealed class FollowerTests : IAsyncDisposable
         (await follower.RoundAsync(default)).ShouldSatisfyAllConditions(round => round.Bytes.ShouldBe(0), round => round.Files.ShouldBe(0));
 
         var sha = await FindAsync(id, "First");
-        var whole = (await followed.DatabaseAsync(default)).Blocks.Count;
+        var whole = (await followed.DatabaseAsync(null, default)).Blocks.Count;
         var second = await follower.RoundAsync(default);
         second.Blocks.ShouldBeInRange(1, whole - 1, "not the whole database");
         second.Files.ShouldBe(2, "the picture and its small copy");
@@ -119,6 +119,75 @@ public sealed class FollowerTests : IAsyncDisposable
         spoiling.Spoils = false;
         await new Follower(spoiling, copy).RoundAsync(default);
         (await CopiedAsync()).ShouldBe(["First", "Second"]);
+    }
+
+    // The machine broke and came back as it was in the morning: what it lost since is in the copy alone.
+    [Fact]
+    public async Task A_shop_that_was_set_back_is_not_followed_back()
+    {
+        var id = await shop.BeginAsync();
+        await FindAsync(id, "In the morning");
+        var morning = Path.Combine(folder, "morning.db");
+        ShopDatabase.Backup(shop.Data, morning);
+        var follower = new Follower(followed, copy);
+        await FindAsync(id, "At noon");
+        await follower.RoundAsync(default);
+        void Becomes(string database)
+        {
+            SqliteConnection.ClearAllPools();
+            foreach (var log in new[] { "-wal", "-shm" })
+                File.Delete(shop.Data.Database + log);
+            File.Copy(database, shop.Data.Database + ".next");
+            File.Move(shop.Data.Database + ".next", shop.Data.Database, overwrite: true);
+        }
+        var noon = Path.Combine(folder, "noon.db");
+        ShopDatabase.Backup(shop.Data, noon);
+        Becomes(morning);
+        await FindAsync(id, "Afterwards");
+        foreach (var one in new[] { follower, new Follower(followed, copy) })
+            (await Should.ThrowAsync<InvalidDataException>(() => one.RoundAsync(default))).Message.ShouldContain("set back");
+        (await CopiedAsync()).ShouldBe(["In the morning", "At noon"]);
+
+        // Put right, it is followed on.
+        Becomes(noon);
+        await FindAsync(id, "Later");
+        await follower.RoundAsync(default);
+        (await CopiedAsync()).ShouldBe(["In the morning", "At noon", "Later"]);
+    }
+
+    [Fact]
+    public async Task A_shop_that_is_another_one_or_gone_leaves_the_copy_and_its_files_as_they_were()
+    {
+        var id = await shop.BeginAsync();
+        await FindAsync(id, "First");
+        await File.WriteAllTextAsync(Path.Combine(shop.Data.Shelf, "own.json"), "the shop's own");
+        await new Follower(followed, copy).RoundAsync(default);
+        await using TestShop another = new();
+        await another.BeginAsync();
+        await File.WriteAllTextAsync(Path.Combine(another.Data.Shelf, "own.json"), "another's");
+        using FollowedFolder wrong = new(another.Data, Path.Combine(folder, "another"), TestShop.Clock);
+        await Should.ThrowAsync<InvalidDataException>(() => new Follower(wrong, copy).RoundAsync(default));
+        (await File.ReadAllTextAsync(Path.Combine(copy.Shelf, "own.json"))).ShouldBe("the shop's own");
+
+        SqliteConnection.ClearAllPools();
+        File.Move(shop.Data.Database, shop.Data.Database + ".gone");
+        (await Should.ThrowAsync<IOException>(() => new Follower(followed, copy).RoundAsync(default))).Message
+            .ShouldContain("there is no shop");
+        File.Move(shop.Data.Database + ".gone", shop.Data.Database);
+        (await CopiedAsync()).ShouldBe(["First"]);
+    }
+
+    [Fact]
+    public async Task The_shop_knows_how_far_its_copy_is()
+    {
+        await shop.BeginAsync();
+        var follower = new Follower(followed, copy);
+        await follower.RoundAsync(default);
+        followed.CopyAsOf.ShouldBeNull("it asked, and hasn't said yet that it has it");
+        await follower.RoundAsync(default);
+        followed.CopyAsOf.ShouldBe(TestShop.Now);
+        await followed.DatabaseAsync("something else", default);
+        followed.CopyAsOf.ShouldBe(TestShop.Now);
     }
 
     [Fact]
@@ -179,7 +248,7 @@ public sealed class FollowerTests : IAsyncDisposable
     {
         public bool Spoils { get; set; } = true;
 
-        public Task<DatabaseImage> DatabaseAsync(CancellationToken stop) => shop.DatabaseAsync(stop);
+        public Task<DatabaseImage> DatabaseAsync(string? held, CancellationToken stop) => shop.DatabaseAsync(held, stop);
 
         public async Task<byte[]?> BlocksAsync(string sha256, int from, int count, CancellationToken stop)
         {

@@ -142,7 +142,7 @@ public class BenchApiTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var visitor = server.Stranger();
         (await (await visitor.GetAsync("/health")).Content.ReadAsStringAsync())
-            .ShouldBe("""{"status":"ok","lastBackup":null,"backupIsLate":false}""");
+            .ShouldBe("""{"status":"ok","lastBackup":null,"backupIsLate":false,"filesLost":0,"copyAsOf":null,"copyIsBehind":false}""");
         var paths = JsonNode.Parse(await (await visitor.GetAsync("/openapi/v1.json")).Content.ReadAsStringAsync())!["paths"]!.AsObject()
             .Select(path => path.Key);
         paths.ShouldContain("/api/v1/bench/compression");

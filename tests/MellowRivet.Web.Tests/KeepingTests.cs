@@ -23,6 +23,9 @@ public sealed class KeepingTests(DemoServer server) : IClassFixture<DemoServer>,
         Directory.Delete(folder, recursive: true);
     }
 
+    private async Task<JsonDocument> HealthAsync() =>
+        JsonDocument.Parse(await (await server.Stranger().GetAsync("/health")).Content.ReadAsStringAsync());
+
     private static Task<(int Code, string Out, string Error)> RunAsync(params string[] args) => CommandLineTests.RunAsync(args);
 
     [Fact]
@@ -43,7 +46,14 @@ public sealed class KeepingTests(DemoServer server) : IClassFixture<DemoServer>,
         (await ines.SendAsync($"{server.Walk("N04QF")}/find", [("a.jpg", FoundPagesTests.Picture())], ("post", $"{Guid.NewGuid()}"),
             ("what", "Kept on both"), ("zone", "gear"), ("class", "Watch"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await RunAsync("follow", shop, "--key", key, "--data", copy, "--once")).Out.ShouldContain(" 2 files came");
-        (await (await server.EnterAsync("orla")).ReadAsync("/keeping")).Body!.TextContent.ShouldContain("It last asked");
+        // It said at its second round that it had the first one.
+        (await (await server.EnterAsync("orla")).ReadAsync("/keeping")).Body!.TextContent
+            .ShouldContain("Its copy has all that was kept until");
+        using (var health = await HealthAsync())
+        {
+            health.RootElement.GetProperty("copyAsOf").GetDateTimeOffset().ShouldBeLessThan(CopyState.In(copy)!.AsOf!.Value);
+            health.RootElement.GetProperty("copyIsBehind").GetBoolean().ShouldBeFalse();
+        }
 
         // It is no shop while it follows, and nothing else is followed into.
         (await RunAsync("serve", "--data", copy)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(2),
@@ -124,11 +134,39 @@ public sealed class KeepingTests(DemoServer server) : IClassFixture<DemoServer>,
         page.Body!.TextContent.ShouldContain(zip);
         page.Body!.TextContent.ShouldContain("None is made by itself");
         (await (await server.EnterAsync("ines")).GetAsync("/keeping")).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
-        using var health = JsonDocument.Parse(await (await server.Stranger().GetAsync("/health")).Content.ReadAsStringAsync());
+        using var health = await HealthAsync();
         health.RootElement.GetProperty("status").GetString().ShouldBe("ok");
         health.RootElement.GetProperty("lastBackup").GetDateTimeOffset().ShouldBe(LastBackup.Of(server.Data)!.At);
         health.RootElement.GetProperty("backupIsLate").GetBoolean().ShouldBeFalse();
     }
+
+    [Fact]
+    public async Task What_the_shops_disk_spoilt_is_said_to_its_admin()
+    {
+        var photo = ShopFiles.Of(server.Data).First(file => file.Path.EndsWith(".original", StringComparison.Ordinal)).Path;
+        var place = Path.Combine(server.Data.Path, photo);
+        var was = await File.ReadAllBytesAsync(place);
+        (await RunAsync("backup", At("whole.zip"), "--data", server.Data.Path)).Code.ShouldBe(0);
+        await File.WriteAllBytesAsync(place, was[..^1]);
+        (await RunAsync("backup", At("after.zip"), "--data", server.Data.Path)).ShouldSatisfyAllConditions(run => run.Code.ShouldBe(1),
+            run => run.Error.ShouldContain($"{photo}, which {At("whole.zip")} has as it was"));
+        (await (await server.EnterAsync("orla")).ReadAsync("/keeping")).QuerySelector(".keeping [role=alert]")!.TextContent
+            .ShouldContain($"{photo}: as it was in {At("whole.zip")}");
+        using (var health = await HealthAsync())
+            health.RootElement.GetProperty("filesLost").GetInt32().ShouldBe(1);
+        await File.WriteAllBytesAsync(place, was);
+        (await RunAsync("backup", At("again.zip"), "--data", server.Data.Path)).Code.ShouldBe(0);
+    }
+
+    // Seconds: a large shop gives a third of its time to its copy at most, and the copy is still within a minute.
+    [Theory]
+    [InlineData(0.2, 15, 14.8)]
+    [InlineData(8, 15, 16)]
+    [InlineData(20, 15, 20)]
+    [InlineData(90, 15, 0)]
+    [InlineData(1, 120, 119)]
+    public void Rounds_of_a_large_shop_are_further_apart(double took, int every, double pause) =>
+        FollowCommands.Pause(TimeSpan.FromSeconds(took), every).ShouldBe(TimeSpan.FromSeconds(pause));
 
     // By the day here, after two in the morning; a machine that is off at night backs up once it is on.
     [Theory]

@@ -10,12 +10,24 @@ namespace MellowRivet.Store.Backups;
 /// <param name="File">Where it lies, or lay.</param>
 /// <param name="Bytes">How large it is.</param>
 /// <param name="Files">How many files are in it.</param>
-public sealed record LastBackup(DateTimeOffset At, string File, long Bytes, int Files)
+/// <param name="Lost">What the shop's own disk had lost by then; null where an earlier release made it.</param>
+public sealed record LastBackup(DateTimeOffset At, string File, long Bytes, int Files, IReadOnlyList<LostFile>? Lost = null)
 {
-    /// <summary>Keeps it as the shop's last one.</summary>
-    public static LastBackup Keep(DataFolder data, BackupManifest manifest, string file)
+    /// <summary>Keeps it as the shop's last one, with what the shop's own disk lost.</summary>
+    /// <param name="data">The shop's folder.</param>
+    /// <param name="db">The shop.</param>
+    /// <param name="manifest">What the backup says of itself.</param>
+    /// <param name="file">Where it lies.</param>
+    /// <param name="others">Backups before it that are known of, the latest first.</param>
+    /// <param name="stop">Stops it.</param>
+    public static async Task<LastBackup> KeepAsync(DataFolder data, RivetDb db, BackupManifest manifest, string file,
+        IEnumerable<string> others, CancellationToken stop)
     {
-        var last = new LastBackup(manifest.MadeAt, Path.GetFullPath(file), new FileInfo(file).Length, manifest.Files.Count);
+        file = Path.GetFullPath(file);
+        var before = Of(data);
+        var lost = await LostFiles.FindAsync(manifest, before?.Lost ?? [],
+            others.Concat(before is null ? [] : [before.File]).Where(other => other != file), db, stop);
+        var last = new LastBackup(manifest.MadeAt, file, new FileInfo(file).Length, manifest.Files.Count, lost);
         try
         {
             Disk.Keep(PathIn(data), JsonSerializer.Serialize(last));
@@ -75,9 +87,11 @@ public sealed class BackupFolder
     public string Next(DateTime here) => Path.Combine(path, $"{start}{here.ToString(Stamp, CultureInfo.InvariantCulture)}.zip");
 
     /// <summary>Takes away what is more than is kept, the oldest first; and what a backup that was cut short left.</summary>
-    public void KeepOnly(int most)
+    /// <param name="most">How many are kept.</param>
+    /// <param name="lost">What the shop's disk lost: the backup that has it stays however old it is.</param>
+    public void KeepOnly(int most, IReadOnlyList<LostFile> lost)
     {
-        foreach (var (file, _) in All().Skip(most))
+        foreach (var (file, _) in All().Skip(most).Where(one => lost.All(needed => needed.In != one.File)))
             File.Delete(file);
         foreach (var half in Directory.EnumerateDirectories(path, $"{start}*.half"))
             Directory.Delete(half, recursive: true);

@@ -33,6 +33,10 @@ public sealed record BackupManifest(string Format, int Version, DateTimeOffset M
 
     public long Bytes => Files.Sum(file => file.Bytes);
 
+    /// <summary>Files that are called by what is in them, and aren't that: the shop's disk spoilt them.</summary>
+    public IEnumerable<string> Damaged() =>
+        Files.Where(file => ShopFiles.HashOf(file.Path) is { } hash && hash != file.Sha256).Select(file => file.Path);
+
     public byte[] ToJson() => JsonSerializer.SerializeToUtf8Bytes(this, Written);
 
     /// <summary>Reads one.</summary>

@@ -149,15 +149,28 @@ public static class ShopBackup
         }
     }
 
-    /// <summary>Copies each file of a backup to where it goes, and holds it against what the backup says of it.</summary>
-    internal static async Task<BackupManifest> EachAsync(ZipArchive zip, Func<BackupFile, Stream> open, CancellationToken stop)
+    /// <summary>What a backup says of itself.</summary>
+    /// <exception cref="InvalidDataException">It isn't one.</exception>
+    internal static async Task<BackupManifest> ManifestAsync(string file, CancellationToken stop)
+    {
+        using var zip = Open(file);
+        return await ManifestAsync(zip, stop);
+    }
+
+    private static async Task<BackupManifest> ManifestAsync(ZipArchive zip, CancellationToken stop)
     {
         if (zip.GetEntry(BackupManifest.Name) is not { Length: < BackupManifest.MostBytes } last)
             throw new InvalidDataException("It is no backup of a shop.");
         using var text = new MemoryStream();
         await using (var content = await last.OpenAsync(stop))
             await content.CopyToAsync(text, stop);
-        var manifest = BackupManifest.Read(text.ToArray());
+        return BackupManifest.Read(text.ToArray());
+    }
+
+    /// <summary>Copies each file of a backup to where it goes, and holds it against what the backup says of it.</summary>
+    internal static async Task<BackupManifest> EachAsync(ZipArchive zip, Func<BackupFile, Stream> open, CancellationToken stop)
+    {
+        var manifest = await ManifestAsync(zip, stop);
         if (zip.Entries.Count != manifest.Files.Count + 1
             || manifest.Files.Select(one => one.Path).Distinct(StringComparer.OrdinalIgnoreCase).Count() != manifest.Files.Count
             || !manifest.Files.Any(one => one.Path == ShopFiles.Database))

@@ -1,3 +1,5 @@
+using MellowRivet.Store.Files;
+
 namespace MellowRivet.Store.Backups;
 
 /// <summary>A file of the shop beside its database.</summary>
@@ -39,6 +41,15 @@ public static class ShopFiles
         if (new FileInfo(Path.Combine(data.Path, DemoLabel)) is { Exists: true } label)
             yield return new(DemoLabel, label.Length, label.LastWriteTimeUtc, false);
     }
+
+    /// <summary>The SHA-256 that a path names, where the file is called by what is in it; null for another, as a picture's sized
+    /// copy.</summary>
+    public static string? HashOf(string path) => path.Split('/') is [var folder, _, { Length: >= HashLength } name]
+        && ByHash.Contains(folder) && !name.EndsWith(".jpg", StringComparison.Ordinal) && PhotoFiles.IsSha256(name[..HashLength])
+        ? name[..HashLength]
+        : null;
+
+    private const int HashLength = 64;
 
     /// <summary>Whether a path can be one of a shop's: no other is written, wherever it came from.</summary>
     public static bool IsPath(string path) => path is Database or DemoLabel

@@ -58,8 +58,9 @@ public static partial class Sweeping
         .SelectMany(place => place.EnumerateFiles("*", SearchOption.AllDirectories)).Where(file => file.Extension is ".incoming" or ".half")
         .Concat(new DirectoryInfo(data.Path).EnumerateFiles("health-*"));
 
-    // Every text of every table: a column that is made later keeps what it names without being told to.
-    private static async Task<HashSet<string>> NamedAsync(RivetDb db, CancellationToken stop)
+    /// <summary>Every SHA-256 in every text of every table: a column that is made later keeps what it names without being told
+    /// to.</summary>
+    internal static async Task<HashSet<string>> NamedAsync(RivetDb db, CancellationToken stop)
     {
         HashSet<string> named = [];
         var tables = await db.Database.SqlQuery<string>(

@@ -60,12 +60,16 @@ public sealed class DatabaseImages(DataFolder data, string folder, TimeProvider 
     private readonly SemaphoreSlim turn = new(1);
     private readonly SqliteConnection watching =
         new(new SqliteConnectionStringBuilder(data.ConnectionString) { Pooling = false }.ToString());
-    private (DatabaseImage Image, long Version)? latest;
+    private (DatabaseImage Image, Version Version)? latest;
+
+    /// <summary>The one that was made last; null where none was.</summary>
+    public DatabaseImage? Latest => latest?.Image;
 
     private string Path => System.IO.Path.Combine(folder, "image.db");
 
     /// <summary>The latest image. As of when it holds is told anew where nothing was written since.</summary>
     /// <exception cref="SqliteException">The database can't be read.</exception>
+    /// <exception cref="IOException">It isn't there, as where its disk isn't.</exception>
     public async Task<DatabaseImage> LatestAsync(CancellationToken stop)
     {
         await turn.WaitAsync(stop);
@@ -111,14 +115,22 @@ public sealed class DatabaseImages(DataFolder data, string folder, TimeProvider 
         }
     }
 
-    // SQLite counts on for this connection whenever another one, of whichever process, has written.
-    private async Task<long> VersionAsync(CancellationToken stop)
+    /// <summary>What is otherwise once somebody wrote.</summary>
+    /// <param name="Counted">What SQLite counts on for this connection whenever another one, of whichever process, has written.</param>
+    /// <param name="Files">When the database and its log were written, and how long they are: a file that took the database's place is
+    /// another one, which this connection doesn't see.</param>
+    private sealed record Version(long Counted, string Files);
+
+    private async Task<Version> VersionAsync(CancellationToken stop)
     {
+        if (!File.Exists(data.Database))
+            throw new IOException($"there is no shop at {data.Path}");
         if (watching.State != System.Data.ConnectionState.Open)
             await watching.OpenAsync(stop);
         await using var ask = watching.CreateCommand();
         ask.CommandText = "PRAGMA data_version";
-        return (long)(await ask.ExecuteScalarAsync(stop))!;
+        return new((long)(await ask.ExecuteScalarAsync(stop))!, string.Join(' ', new[] { data.Database, $"{data.Database}-wal" }
+            .Select(file => new FileInfo(file)).Select(file => file.Exists ? $"{file.LastWriteTimeUtc:O} {file.Length}" : "")));
     }
 
     public void Dispose()

@@ -13,8 +13,8 @@ public sealed record FollowRound(DateTimeOffset AsOf, int Blocks, int Files, lon
 
 /// <summary>
 /// Keeps a copy of a shop that is being worked in. Each round takes the blocks of the database that changed and the files that are new, and
-/// the database changes its place only when all of it is there and is the very file that the shop made: whenever the other machine goes,
-/// the copy is the shop as it was at one moment.
+/// the database takes the place of the one before only when all of it is there, is the very file that the shop made, and goes on from
+/// that one: whenever the other machine goes, the copy is the shop as it was at one moment, and never an earlier one.
 /// </summary>
 /// <param name="followed">The shop.</param>
 /// <param name="copy">The folder of the copy.</param>
@@ -31,18 +31,23 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
 
     /// <summary>Brings the copy up to the shop.</summary>
     /// <exception cref="IOException">The shop doesn't answer, or the disk has no room: the copy stays as it was.</exception>
-    /// <exception cref="InvalidDataException">What came isn't what was said: the copy stays as it was.</exception>
+    /// <exception cref="InvalidDataException">What came isn't what was said, or lacks what the copy has: the copy stays as it
+    /// was.</exception>
     public async Task<FollowRound> RoundAsync(CancellationToken stop)
     {
         Finish(copy.Path);
+        held ??= File.Exists(copy.Database) ? await DatabaseImage.OfAsync(copy.Database, default, stop) : null;
         for (var tries = 1; ; tries++)
         {
-            var image = await followed.DatabaseAsync(stop);
-            // After the database: whatever it names is there by now.
-            var files = await followed.FilesAsync(stop);
-            var (count, bytes) = await FilesAsync(files, stop);
-            if (await DatabaseAsync(image, stop) is { } blocks)
-                return new(image.At, blocks, count, bytes + (long)blocks * DatabaseImage.BlockBytes);
+            var image = await followed.DatabaseAsync(held?.Sha256, stop);
+            if (await FetchAsync(image, stop) is { } blocks)
+            {
+                // Asked for after the database, and there before it: whatever it names is among them.
+                var files = await followed.FilesAsync(stop);
+                var (count, bytes) = await FilesAsync(files, stop);
+                Place(image);
+                return new(image.At, blocks, count + DropGone(files), bytes + (long)blocks * DatabaseImage.BlockBytes);
+            }
             if (tries == MostTries)
                 throw new IOException("The shop is written to faster than it can be followed.");
         }
@@ -68,9 +73,8 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
     }
 
     // How many blocks came; null where the shop has gone on to another image meanwhile.
-    private async Task<int?> DatabaseAsync(DatabaseImage image, CancellationToken stop)
+    private async Task<int?> FetchAsync(DatabaseImage image, CancellationToken stop)
     {
-        held ??= File.Exists(copy.Database) ? await DatabaseImage.OfAsync(copy.Database, default, stop) : null;
         if (held?.Sha256 == image.Sha256)
             return 0;
         spare ??= await SpareAsync(stop);
@@ -96,6 +100,18 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
             File.Delete(SparePath);
             throw new InvalidDataException("The database that came isn't the one that the shop has: it is fetched anew.");
         }
+        spare = image;
+        if (held is not null && !await Continuity.HoldsAsync(copy.Database, SparePath, image.At, stop))
+            throw new InvalidDataException("the shop there is another one, or was set back to an earlier moment: what was kept last in "
+                + "this copy isn't in it, and may be nowhere else. Take over with the copy, or follow into a new folder");
+        return came;
+    }
+
+    // What was fetched takes the place of the one before.
+    private void Place(DatabaseImage image)
+    {
+        if (held?.Sha256 == image.Sha256)
+            return;
         LetGoOfLogs(copy.Path);
         if (File.Exists(copy.Database))
             File.Move(copy.Database, Path.Combine(copy.Path, Before), overwrite: true);
@@ -103,7 +119,6 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
         Disk.SyncFolder(copy.Path);
         Finish(copy.Path);
         (spare, held) = (held, image);
-        return came;
     }
 
     // What is there to be written over: the one before the last, a copy of the last, or nothing.
@@ -133,14 +148,17 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
             bytes += await PutAsync(content, place, file, stop);
             count++;
         }
-        // What may go there goes here; a file that is named by what is in it is swept away by whoever takes over.
-        var named = files.Select(file => file.Path).ToHashSet();
-        foreach (var gone in ShopFiles.Of(copy).Where(file => !file.ByHash && !named.Contains(file.Path)).ToList())
-        {
-            File.Delete(Path.Combine(copy.Path, gone.Path));
-            count++;
-        }
         return (count, bytes);
+    }
+
+    // What may go there goes here; a file that is named by what is in it is swept away by whoever takes over.
+    private int DropGone(IReadOnlyList<ShopFile> files)
+    {
+        var named = files.Select(file => file.Path).ToHashSet();
+        var gone = ShopFiles.Of(copy).Where(file => !file.ByHash && !named.Contains(file.Path)).ToList();
+        foreach (var file in gone)
+            File.Delete(Path.Combine(copy.Path, file.Path));
+        return gone.Count;
     }
 
     private static async Task<long> PutAsync(Stream content, FileInfo place, ShopFile file, CancellationToken stop)
@@ -156,8 +174,7 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
             to.Flush(flushToDisk: true);
         }
         // An original is called by its own hash.
-        if (file.ByHash && !place.Name.EndsWith(".jpg", StringComparison.Ordinal)
-            && !place.Name.StartsWith(Convert.ToHexStringLower(hash.Hash!), StringComparison.Ordinal))
+        if (ShopFiles.HashOf(file.Path) is { } named && named != Convert.ToHexStringLower(hash.Hash!))
         {
             File.Delete(half);
             throw new InvalidDataException($"{file.Path} isn't what its name says.");

@@ -6,7 +6,9 @@ namespace MellowRivet.Store.Following;
 public interface IFollowed : IDisposable
 {
     /// <summary>The latest image of its database.</summary>
-    Task<DatabaseImage> DatabaseAsync(CancellationToken stop);
+    /// <param name="held">The SHA-256 of the image that the copy has: the shop knows by it how far the copy is. Null for none.</param>
+    /// <param name="stop">Stops it.</param>
+    Task<DatabaseImage> DatabaseAsync(string? held, CancellationToken stop);
 
     /// <summary>Blocks of an image; null where there is another one by now.</summary>
     Task<byte[]?> BlocksAsync(string sha256, int from, int count, CancellationToken stop);
@@ -26,7 +28,17 @@ public sealed class FollowedFolder(DataFolder data, string images, TimeProvider 
 {
     private readonly DatabaseImages latest = new(data, images, clock);
 
-    public Task<DatabaseImage> DatabaseAsync(CancellationToken stop) => latest.LatestAsync(stop);
+    /// <summary>All that was kept until then is in the copy; null until the copy says that it has an image of this shop.</summary>
+    public DateTimeOffset? CopyAsOf { get; private set; }
+
+    public async Task<DatabaseImage> DatabaseAsync(string? held, CancellationToken stop)
+    {
+        var before = latest.Latest;
+        var image = await latest.LatestAsync(stop);
+        if (held is not null && new[] { image, before }.FirstOrDefault(one => one?.Sha256 == held) is { } has)
+            CopyAsOf = has.At;
+        return image;
+    }
 
     public Task<byte[]?> BlocksAsync(string sha256, int from, int count, CancellationToken stop) =>
         latest.BlocksAsync(sha256, from, count, stop);

@@ -16,16 +16,27 @@ public sealed class FollowDesk(DataFolder data) : IDisposable
 
     private readonly FollowedFolder shop = new(data, data.Following, TimeProvider.System);
 
+    private static readonly TimeSpan MostBehind = TimeSpan.FromMinutes(1);
+
+    /// <summary>A second machine has a key.</summary>
+    public bool IsFollowed => FollowerKey.IsThere(data);
+
     /// <summary>When the second machine last asked; null where none did since the start.</summary>
     public DateTimeOffset? AskedAt { get; private set; }
+
+    /// <summary>All that was kept until then is in its copy; null where it hasn't said so since the start.</summary>
+    public DateTimeOffset? CopyAsOf => shop.CopyAsOf;
+
+    /// <summary>A second machine has a key, and no copy as late as was promised.</summary>
+    public bool IsBehind(DateTimeOffset now) => IsFollowed && !(now - CopyAsOf <= MostBehind);
 
     public void Dispose() => shop.Dispose();
 
     public static void Map(WebApplication app)
     {
         const string Why = "whoever has the key of the second machine";
-        app.MapGet($"{Path}/database", (FollowDesk desk, HttpContext context, CancellationToken stop) =>
-            desk.ForFollower(context, async () => Results.Json(await desk.shop.DatabaseAsync(stop))))
+        app.MapGet($"{Path}/database", (string? held, FollowDesk desk, HttpContext context, CancellationToken stop) =>
+            desk.ForFollower(context, async () => Results.Json(await desk.shop.DatabaseAsync(held, stop))))
             .OpenToAll(Why).ExcludeFromDescription();
         app.MapGet($"{Path}/blocks", (string image, int from, int count, FollowDesk desk, HttpContext context, CancellationToken stop) =>
             desk.ForFollower(context, async () => await desk.shop.BlocksAsync(image, from, Math.Min(count, MostBlocks), stop) is { } blocks

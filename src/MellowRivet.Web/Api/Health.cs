@@ -16,14 +16,17 @@ public sealed class Health(DataFolder data)
     private (DateTimeOffset At, string Status) last;
 
     public static void Map(WebApplication app) =>
-        app.MapGet("/health", async (Health health, DailyBackup backup, RivetDb db, CancellationToken stop) =>
+        app.MapGet("/health", async (Health health, DailyBackup backup, FollowDesk follow, RivetDb db, CancellationToken stop) =>
         {
-            var status = await health.StatusAsync(db, stop);
+            var (status, now) = (await health.StatusAsync(db, stop), TimeProvider.System.GetUtcNow());
             // A backup that is late is somebody's to see to, and keeps nobody from working: the shop is up all the same.
-            return Results.Json(new { status, lastBackup = backup.Last?.At, backupIsLate = backup.IsLate(TimeProvider.System.GetUtcNow()) },
+            var last = backup.Last;
+            return Results.Json(new { status, lastBackup = last?.At, backupIsLate = backup.IsLate(now), filesLost = last?.Lost?.Count ?? 0,
+                    copyAsOf = follow.CopyAsOf, copyIsBehind = follow.IsBehind(now) },
                 statusCode: status == "ok" ? StatusCodes.Status200OK : StatusCodes.Status503ServiceUnavailable);
-        }).OpenToAll("whether the shop is up and when it was backed up, and no more").WithName("Health")
-            .WithSummary("Whether the database is migrated, and the disk takes what is written; when it was last backed up.");
+        }).OpenToAll("whether the shop is up, when it was backed up, how far its copy is, and no more").WithName("Health")
+            .WithSummary("Whether the database is migrated, and the disk takes what is written; when it was last backed up, how many "
+                + "files the disk had lost by then, and as of when the second machine's copy is, where one follows.");
 
     public async Task<string> StatusAsync(RivetDb db, CancellationToken stop)
     {

@@ -7,6 +7,8 @@ namespace MellowRivet.Web.Hosting.Reliability;
 /// <summary>What the command line does with a shop as a whole.</summary>
 internal static class BackupCommands
 {
+    private const int MostTold = 20;
+
     /// <summary>Writes a shop into one file.</summary>
     public static async Task<int> BackupAsync(string folder, string file, CancellationToken stop)
     {
@@ -16,12 +18,18 @@ internal static class BackupCommands
             return CommandLine.Fail($"{file} is there already, and stays as it is: name another.", 2);
         DataFolder data = new(folder);
         var manifest = await ShopBackup.WriteAsync(data, file, TimeProvider.System, stop);
-        LastBackup.Keep(data, manifest, file);
+        IReadOnlyList<LostFile> lost;
+        await using (var db = RivetDb.Of(data))
+            lost = (await LastBackup.KeepAsync(data, db, manifest, file, [], stop)).Lost!;
         await CommandLine.TellAsync(folder, $"the whole shop to {Path.GetFileName(file)}", stop);
         Console.WriteLine($"Backed up to {file}, and read again: {InWords(manifest.Holds)}, {manifest.Files.Count} files, "
             + $"{new FileInfo(file).Length / 1_000_000.0:0.0} MB.");
         Console.WriteLine("Whoever has it has the shop, its passwords’ hashes and its signing key: keep it where nobody else reads it.");
-        return 0;
+        if (lost.Count == 0)
+            return 0;
+        return CommandLine.Fail($"The shop’s own disk lost {lost.Count} of its files, or changed them: the backup has what there is. "
+            + string.Join("; ", lost.Take(MostTold).Select(one => $"{one.Path}, {(one.In is { } has ? $"which {has} has as it was"
+                : "which no backup has that is known of")}")) + $"{(lost.Count > MostTold ? "; and more" : "")}.", 1);
     }
 
     /// <summary>Makes a shop of a backup.</summary>

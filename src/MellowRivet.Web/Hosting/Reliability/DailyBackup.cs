@@ -95,8 +95,9 @@ public sealed class DailyBackup(RivetSettings settings, ILogger<DailyBackup> log
             Directory.CreateDirectory(Folder!);
             var folder = await BackupFolder.OfAsync(Folder!, db, stop);
             var file = folder.Next(Here);
-            LastBackup.Keep(settings.Data, await ShopBackup.WriteAsync(settings.Data, file, TimeProvider.System, stop), file);
-            folder.KeepOnly(Kept);
+            var manifest = await ShopBackup.WriteAsync(settings.Data, file, TimeProvider.System, stop);
+            var last = await LastBackup.KeepAsync(settings.Data, db, manifest, file, folder.All().Select(one => one.File), stop);
+            folder.KeepOnly(Kept, last.Lost!);
             There = folder.All().Count;
             (Fault, failedAt) = (null, null);
             await db.TellNowAsync(Deed.Exported, $"the whole shop to {Path.GetFileName(file)}", stop);

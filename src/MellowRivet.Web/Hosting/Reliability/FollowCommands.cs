@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Globalization;
 using MellowRivet.Core;
 using MellowRivet.Store;
@@ -13,6 +14,9 @@ public static class FollowCommands
 {
     /// <summary>Seconds between rounds: what was promised is a minute, and a round takes its time.</summary>
     public const int Usual = 15;
+
+    // A shop of half a gigabyte makes its image in seconds: a third of its time goes to that at most, as long as the minute holds.
+    private const int Share = 3, LongestPause = 40;
 
     /// <param name="From">The shop's folder, or its address.</param>
     /// <param name="Into">The folder of the copy; null where none is named.</param>
@@ -34,7 +38,7 @@ public static class FollowCommands
         {
             DataFolder copy = new(into);
             using var mine = CopyState.Lock(into);
-            var state = CopyState.In(into) is { } before && before.Of == asked.From ? before : new CopyState(asked.From, null);
+            var state = CopyState.In(into) ?? new CopyState(asked.From, null);
             state.Keep(into);
             return await RoundsAsync(asked, new(shop, copy), state, into, stop);
         }
@@ -42,14 +46,15 @@ public static class FollowCommands
 
     private static async Task<int> RoundsAsync(Asked asked, Follower follower, CopyState state, string into, CancellationToken stop)
     {
-        using var timer = new PeriodicTimer(TimeSpan.FromSeconds(asked.Every));
-        Console.WriteLine($"Following {state.Of} into {into}, every {asked.Every} s.");
+        Console.WriteLine($"Following {asked.From} into {into}, every {asked.Every} s; a large shop less often.");
+        long from;
         do
         {
+            from = Stopwatch.GetTimestamp();
             try
             {
                 var round = await follower.RoundAsync(stop);
-                state = state with { AsOf = round.AsOf };
+                state = new(asked.From, round.AsOf);
                 state.Keep(into);
                 if (round.Bytes > 0 || asked.Once)
                     Say($"as of {Here(round.AsOf)}: {round.Blocks} blocks of the database and {round.Files} files came, "
@@ -65,15 +70,25 @@ public static class FollowCommands
                 Say($"not now: {why}; {holds}");
             }
         }
-        while (!asked.Once && await NextAsync(timer, stop));
+        while (!asked.Once && await NextAsync(Pause(Stopwatch.GetElapsedTime(from), asked.Every), stop));
         return 0;
     }
 
-    private static async Task<bool> NextAsync(PeriodicTimer timer, CancellationToken stop)
+    /// <summary>How long after a round the next one begins.</summary>
+    /// <param name="took">How long it took.</param>
+    /// <param name="every">Seconds from the beginning of one to the beginning of the next, where rounds are short.</param>
+    public static TimeSpan Pause(TimeSpan took, int every)
+    {
+        var apart = TimeSpan.FromSeconds(Math.Max(every, Math.Min(Share * took.TotalSeconds, LongestPause)));
+        return apart > took ? apart - took : TimeSpan.Zero;
+    }
+
+    private static async Task<bool> NextAsync(TimeSpan pause, CancellationToken stop)
     {
         try
         {
-            return await timer.WaitForNextTickAsync(stop);
+            await Task.Delay(pause, stop);
+            return true;
         }
         catch (OperationCanceledException)
         {

@@ -24,7 +24,8 @@ internal sealed class FollowedAddress : IFollowed
         address.Scheme == Uri.UriSchemeHttps || (address.Scheme == Uri.UriSchemeHttp && address.IsLoopback) ? null
         : "Everything of the shop goes that way, its keys too: name an address with https.";
 
-    public async Task<DatabaseImage> DatabaseAsync(CancellationToken stop) => await ReadAsync<DatabaseImage>("database", stop);
+    public async Task<DatabaseImage> DatabaseAsync(string? held, CancellationToken stop) =>
+        await ReadAsync<DatabaseImage>("database", stop, ("held", held ?? ""));
 
     public async Task<IReadOnlyList<ShopFile>> FilesAsync(CancellationToken stop) => await ReadAsync<List<ShopFile>>("files", stop);
 
@@ -43,9 +44,9 @@ internal sealed class FollowedAddress : IFollowed
         return null;
     }
 
-    private async Task<T> ReadAsync<T>(string what, CancellationToken stop)
+    private async Task<T> ReadAsync<T>(string what, CancellationToken stop, params (string Name, string Value)[] given)
     {
-        using var answer = await AskAsync(what, stop);
+        using var answer = await AskAsync(what, stop, given);
         return answer.IsSuccessStatusCode
             ? (await answer.Content.ReadFromJsonAsync<T>(stop))!
             : throw new IOException(answer.StatusCode == HttpStatusCode.NotFound

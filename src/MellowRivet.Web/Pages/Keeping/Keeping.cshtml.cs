@@ -3,7 +3,6 @@ using MellowRivet.Core.Records;
 using MellowRivet.Store;
 using MellowRivet.Store.Backups;
 using MellowRivet.Store.Files;
-using MellowRivet.Store.Following;
 using MellowRivet.Store.Proof;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
@@ -32,19 +31,13 @@ public sealed record DiskRoom(string Of, long Free, long Total)
 /// <param name="Rooms">The disks it lies on.</param>
 /// <param name="Head">The head of the chain of what was signed.</param>
 /// <param name="Key">The key that is in force; null where it isn't there.</param>
-/// <param name="Follows">Whether a second machine has a key.</param>
-/// <param name="FollowedAt">When it last asked; null where it didn't since the start.</param>
+/// <param name="Follow">The second machine.</param>
 /// <param name="Swept">What was swept away since the start; null before.</param>
 /// <param name="Folder">The shop's folder.</param>
 /// <param name="Now">The moment, by the machine's clock.</param>
 public sealed record KeepingView(LastBackup? Last, bool IsLate, DailyBackup Daily, IReadOnlyList<DiskRoom> Rooms, ChainHead Head,
-    string? Key, bool Follows, DateTimeOffset? FollowedAt, Swept? Swept, string Folder, DateTimeOffset Now) : PageView
+    string? Key, FollowDesk Follow, Swept? Swept, string Folder, DateTimeOffset Now) : PageView
 {
-    private static readonly TimeSpan MostBehind = TimeSpan.FromMinutes(1);
-
-    /// <summary>A second machine has a key, and didn't ask for longer than was promised.</summary>
-    public bool IsBehind => Follows && !(Now - FollowedAt <= MostBehind);
-
     /// <summary>The backups lie where the shop lies, as where a disk isn't there that they were meant for.</summary>
     public bool OnOneDisk => Rooms is [var shop, var backups] && (shop.Free, shop.Total) == (backups.Free, backups.Total);
 
@@ -78,7 +71,7 @@ public sealed class KeepingModel(RivetDb db, DataFolder data, DailyBackup daily,
         var now = TimeProvider.System.GetUtcNow();
         using var key = await db.KeyAsync(now, stop);
         return new(daily.Last, daily.IsLate(now), daily, [.. Rooms()], await db.HeadAsync(stop), key?.Fingerprint,
-            FollowerKey.IsThere(data), follow.AskedAt, housekeeping.Swept, data.Path, now);
+            follow, housekeeping.Swept, data.Path, now);
     }
 
     private IEnumerable<DiskRoom> Rooms()
