@@ -178,6 +178,30 @@ public sealed class FollowerTests : IAsyncDisposable
     }
 
     [Fact]
+    public async Task A_picture_that_the_shops_disk_spoilt_keeps_nobody_from_a_copy()
+    {
+        var id = await shop.BeginAsync();
+        var photos = new PhotoFiles(shop.Data, TestShop.Clock);
+        var (first, second) = (await FindAsync(id, "First"), await FindAsync(id, "Second"));
+        await new Follower(followed, copy).RoundAsync(default);
+        var third = await FindAsync(id, "Third");
+        var was = await File.ReadAllBytesAsync(photos.OriginalPath(third));
+        foreach (var spoilt in new[] { first, third })
+            await File.AppendAllTextAsync(photos.OriginalPath(spoilt), "x");
+        File.Delete(photos.OriginalPath(second));
+        var round = await new Follower(followed, copy).RoundAsync(default);
+        round.Damaged.ShouldBe(new[] { first, third }.Select(sha => $"photos/{sha[..2]}/{sha}.original"), ignoreOrder: true);
+        (await CopiedAsync()).ShouldBe(["First", "Second", "Third"]);
+        KeptFiles.Fault(copy, first).ShouldBeNull("the copy has it as it was");
+        KeptFiles.Fault(copy, second).ShouldBeNull();
+        KeptFiles.Fault(copy, third)!.ShouldContain("is gone");
+
+        await File.WriteAllBytesAsync(photos.OriginalPath(third), was);
+        (await new Follower(followed, copy).RoundAsync(default)).Damaged.Count.ShouldBe(1);
+        KeptFiles.Fault(copy, third).ShouldBeNull();
+    }
+
+    [Fact]
     public async Task The_shop_knows_how_far_its_copy_is()
     {
         await shop.BeginAsync();

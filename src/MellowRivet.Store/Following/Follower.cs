@@ -9,7 +9,8 @@ namespace MellowRivet.Store.Following;
 /// <param name="Blocks">How many blocks of the database came.</param>
 /// <param name="Files">How many files came, or went.</param>
 /// <param name="Bytes">How much came.</param>
-public sealed record FollowRound(DateTimeOffset AsOf, int Blocks, int Files, long Bytes);
+/// <param name="Damaged">Files that aren't what their names say: the shop's disk spoilt them, and the copy doesn't take them.</param>
+public sealed record FollowRound(DateTimeOffset AsOf, int Blocks, int Files, long Bytes, IReadOnlyList<string> Damaged);
 
 /// <summary>
 /// Keeps a copy of a shop that is being worked in. Each round takes the blocks of the database that changed and the files that are new, and
@@ -44,9 +45,9 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
             {
                 // Asked for after the database, and there before it: whatever it names is among them.
                 var files = await followed.FilesAsync(stop);
-                var (count, bytes) = await FilesAsync(files, stop);
+                var (count, bytes, damaged) = await FilesAsync(files, stop);
                 Place(image);
-                return new(image.At, blocks, count + DropGone(files), bytes + (long)blocks * DatabaseImage.BlockBytes);
+                return new(image.At, blocks, count + DropGone(files), bytes + (long)blocks * DatabaseImage.BlockBytes, damaged);
             }
             if (tries == MostTries)
                 throw new IOException("The shop is written to faster than it can be followed.");
@@ -132,9 +133,11 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
         return File.Exists(SparePath) ? await DatabaseImage.OfAsync(SparePath, default, stop) : new(default, 0, "", []);
     }
 
-    private async Task<(int Count, long Bytes)> FilesAsync(IReadOnlyList<ShopFile> files, CancellationToken stop)
+    private async Task<(int Count, long Bytes, IReadOnlyList<string> Damaged)> FilesAsync(IReadOnlyList<ShopFile> files,
+        CancellationToken stop)
     {
         var (count, bytes) = (0, 0L);
+        List<string> damaged = [];
         foreach (var file in files)
         {
             if (!ShopFiles.IsPath(file.Path) || file.Path == ShopFiles.Database)
@@ -145,10 +148,16 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
             await using var content = await followed.OpenAsync(file.Path, stop);
             if (content is null)
                 continue;
-            bytes += await PutAsync(content, place, file, stop);
+            // One picture that a disk spoilt keeps nobody from a copy of all the rest; a good one that is here stays.
+            if (!await PutAsync(content, place, file, stop))
+            {
+                damaged.Add(file.Path);
+                continue;
+            }
+            bytes += file.Bytes;
             count++;
         }
-        return (count, bytes);
+        return (count, bytes, damaged);
     }
 
     // What may go there goes here; a file that is named by what is in it is swept away by whoever takes over.
@@ -161,7 +170,8 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
         return gone.Count;
     }
 
-    private static async Task<long> PutAsync(Stream content, FileInfo place, ShopFile file, CancellationToken stop)
+    // Whether it is what its name says, and was put in its place.
+    private static async Task<bool> PutAsync(Stream content, FileInfo place, ShopFile file, CancellationToken stop)
     {
         Directory.CreateDirectory(place.DirectoryName!);
         var half = $"{place.FullName}.half";
@@ -177,11 +187,11 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
         if (ShopFiles.HashOf(file.Path) is { } named && named != Convert.ToHexStringLower(hash.Hash!))
         {
             File.Delete(half);
-            throw new InvalidDataException($"{file.Path} isn't what its name says.");
+            return false;
         }
         File.SetLastWriteTimeUtc(half, file.ChangedAt);
         File.Move(half, place.FullName, overwrite: true);
         Disk.SyncFolder(place.DirectoryName!);
-        return file.Bytes;
+        return true;
     }
 }

@@ -47,6 +47,7 @@ public static class FollowCommands
     private static async Task<int> RoundsAsync(Asked asked, Follower follower, CopyState state, string into, CancellationToken stop)
     {
         Console.WriteLine($"Following {asked.From} into {into}, every {asked.Every} s; a large shop less often.");
+        IReadOnlyList<string> damaged = [];
         long from;
         do
         {
@@ -59,6 +60,11 @@ public static class FollowCommands
                 if (round.Bytes > 0 || asked.Once)
                     Say($"as of {Here(round.AsOf)}: {round.Blocks} blocks of the database and {round.Files} files came, "
                         + $"{(round.Bytes / 1_000_000.0).ToString("0.0", CultureInfo.InvariantCulture)} MB");
+                if (!round.Damaged.SequenceEqual(damaged))
+                    Say(round.Damaged is [var first, ..]
+                        ? $"the shop’s disk spoilt {round.Damaged.Count} of its files, as {first}: the copy doesn’t take that"
+                        : "every file of the shop’s is what its name says");
+                damaged = round.Damaged;
             }
             catch (Exception problem) when (problem is IOException or InvalidDataException or SqliteException
                 or UnauthorizedAccessException)
