@@ -71,9 +71,13 @@ public static class PeopleQueries
         Func<Person, IReadOnlyList<Person>, Task<Refusal?>> change, CancellationToken stop) => db.OnceAsync(post, clock, async () =>
         {
             var everybody = await db.People.ToListAsync(stop);
-            return everybody.Find(row => row.Id == person) is { } found
-                ? await change(found, everybody)
-                : new("person", "There is no such person.");
+            return everybody.Find(row => row.Id == person) switch
+            {
+                null => new("person", "There is no such person."),
+                // As a passport says: a certificate or a role that this shop gave them would be this shop's word.
+                { Elsewhere: { } shop } => new("person", $"They work at {shop}: nothing of them is changed here."),
+                var found => await change(found, everybody),
+            };
         }, stop);
 
     /// <summary>

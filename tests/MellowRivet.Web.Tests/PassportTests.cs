@@ -2,6 +2,7 @@ using System.IO.Compression;
 using System.Net;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using MellowRivet.Core;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
@@ -50,6 +51,13 @@ public sealed class PassportTests(DemoServer server) : IClassFixture<DemoServer>
                 said => said.Records.ShouldBe(0), said => said.Elsewhere.ShouldBe(server.With(shop => shop.SignedRecords.Count())));
             (await db.People.ToListAsync()).ShouldAllBe(person => !person.IsHere && person.Roles.Count == 0
                 && person.Elsewhere == "Hob & Daughters, Quillmoor Field");
+            // This shop gives them nothing, and lets them in nowhere.
+            (await db.ChangePersonAsync(db.People.First().Id, Guid.NewGuid(), server.Clock, (person, _) =>
+            {
+                person.ComeBack();
+                return Task.FromResult<Refusal?>(null);
+            }, default)).Refusal!.Message.ShouldStartWith("They work at Hob & Daughters");
+            (await db.People.AsNoTracking().AllAsync(person => person.LeftAt != null)).ShouldBeTrue();
         }
     }
 
