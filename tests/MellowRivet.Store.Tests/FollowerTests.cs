@@ -212,6 +212,17 @@ public sealed class FollowerTests : IAsyncDisposable
         followed.CopyAsOf.ShouldBe(TestShop.Now);
         await followed.DatabaseAsync("something else", default);
         followed.CopyAsOf.ShouldBe(TestShop.Now);
+
+        // A file that doesn't come while the database is the same, as onto a full disk: that copy says nothing of itself.
+        using Spoiling line = new(followed) { Spoils = false };
+        Follower another = new(line, copy);
+        await another.RoundAsync(default);
+        line.NoFiles = true;
+        await Should.ThrowAsync<IOException>(() => another.RoundAsync(default));
+        line.NoFiles = false;
+        await another.RoundAsync(default);
+        await another.RoundAsync(default);
+        line.Told.Select(held => held is not null).ShouldBe([true, true, false, true]);
     }
 
     [Fact]
@@ -272,7 +283,16 @@ public sealed class FollowerTests : IAsyncDisposable
     {
         public bool Spoils { get; set; } = true;
 
-        public Task<DatabaseImage> DatabaseAsync(string? held, CancellationToken stop) => shop.DatabaseAsync(held, stop);
+        public bool NoFiles { get; set; }
+
+        /// <summary>What the copy said that it had, each time it asked.</summary>
+        public List<string?> Told { get; } = [];
+
+        public Task<DatabaseImage> DatabaseAsync(string? held, CancellationToken stop)
+        {
+            Told.Add(held);
+            return shop.DatabaseAsync(held, stop);
+        }
 
         public async Task<byte[]?> BlocksAsync(string sha256, int from, int count, CancellationToken stop)
         {
@@ -282,7 +302,8 @@ public sealed class FollowerTests : IAsyncDisposable
             return blocks;
         }
 
-        public Task<IReadOnlyList<ShopFile>> FilesAsync(CancellationToken stop) => shop.FilesAsync(stop);
+        public Task<IReadOnlyList<ShopFile>> FilesAsync(CancellationToken stop) =>
+            NoFiles ? throw new IOException() : shop.FilesAsync(stop);
 
         public Task<Stream?> OpenAsync(string path, CancellationToken stop) => shop.OpenAsync(path, stop);
 

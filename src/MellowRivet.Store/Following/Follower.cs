@@ -30,6 +30,9 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
 
     private DatabaseImage? held, spare;
 
+    // A database has its place once all its files are here; what changes beside it later may fail without it.
+    private bool hasFiles = true;
+
     /// <summary>Brings the copy up to the shop.</summary>
     /// <exception cref="IOException">The shop doesn't answer, or the disk has no room: the copy stays as it was.</exception>
     /// <exception cref="InvalidDataException">What came isn't what was said, or lacks what the copy has: the copy stays as it
@@ -40,12 +43,14 @@ public sealed class Follower(IFollowed followed, DataFolder copy)
         held ??= File.Exists(copy.Database) ? await DatabaseImage.OfAsync(copy.Database, default, stop) : null;
         for (var tries = 1; ; tries++)
         {
-            var image = await followed.DatabaseAsync(held?.Sha256, stop);
+            var image = await followed.DatabaseAsync(hasFiles ? held?.Sha256 : null, stop);
             if (await FetchAsync(image, stop) is { } blocks)
             {
                 // Asked for after the database, and there before it: whatever it names is among them.
+                hasFiles = false;
                 var files = await followed.FilesAsync(stop);
                 var (count, bytes, damaged) = await FilesAsync(files, stop);
+                hasFiles = true;
                 Place(image);
                 return new(image.At, blocks, count + DropGone(files), bytes + (long)blocks * DatabaseImage.BlockBytes, damaged);
             }

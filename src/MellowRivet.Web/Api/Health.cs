@@ -24,7 +24,7 @@ public sealed class Health(DataFolder data)
             return Results.Json(new { status, lastBackup = last?.At, backupIsLate = backup.IsLate(now), filesLost = last?.Lost?.Count ?? 0,
                     copyAsOf = follow.CopyAsOf, copyIsBehind = follow.IsBehind(now) },
                 statusCode: status == "ok" ? StatusCodes.Status200OK : StatusCodes.Status503ServiceUnavailable);
-        }).OpenToAll("whether the shop is up, when it was backed up, how far its copy is, and no more").WithName("Health")
+        }).OpenToAll("whether the shop is up, and how its data is kept in figures; no more").WithName("Health")
             .WithSummary("Whether the database is migrated, and the disk takes what is written; when it was last backed up, how many "
                 + "files the disk had lost by then, and as of when the second machine's copy is, where one follows.");
 
