@@ -16,6 +16,10 @@ public static class PeopleQueries
     public static Task<Person> PersonAsync(this RivetDb db, Guid id, CancellationToken stop) =>
         db.People.AsNoTracking().SingleAsync(person => person.Id == id, stop);
 
+    /// <summary>Whether somebody is still one of the shop's people.</summary>
+    public static Task<bool> StaysAsync(this RivetDb db, Guid id, CancellationToken stop) =>
+        db.People.AnyAsync(person => person.Id == id && person.LeftAt == null, stop);
+
     /// <summary>Everybody's name.</summary>
     public static Task<Dictionary<Guid, string>> NamesAsync(this RivetDb db, CancellationToken stop) =>
         db.People.AsNoTracking().ToDictionaryAsync(person => person.Id, person => person.Name, stop);

@@ -50,7 +50,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
       await route.continue();
     });
     await page.locator('main').getByRole('button', { name: 'Put on the fix list' }).click();
-    await expect(page.locator('#captures')).toContainText('1 found thing waiting');
+    await expect(page.locator('#outbox')).toContainText('1 waiting to send');
     await expect(page.locator('main textarea[name=what]')).toHaveValue('');
     arrived();
     await expect(page).toHaveURL(/engine\/engine/);

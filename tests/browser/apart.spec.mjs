@@ -21,7 +21,7 @@ test('without a connection an answer is taken back on the device, and the task i
   await expect(heading(ines)).toHaveText(title);
   expect(await ines.locator('.task.current').innerText(), 'as the shop made it').toBe(shown);
   await expect(ines.locator('.tasks > li', { hasText: next }).getByRole('link')).toBeVisible();
-  await expect(ines.locator('#connection')).toBeHidden();
+  await expect(ines.locator('#outbox')).toBeHidden();
   await ines.context().setOffline(false);
   await say(ines, 'g', /^(Good|Done)/);
   await expect(ines.locator('#undo')).toContainText('good');
@@ -71,9 +71,9 @@ test('a connection that drops in the middle of ten verdicts loses none', { tag: 
     if (await ines.getByLabel('Reading').count()) await ines.getByLabel('Reading').fill('12.7');
     await ines.getByRole('button', { name: /^(Good|Done)/ }).click();
     await expect(heading(ines)).not.toHaveText(title);
-    if (verdict === 5) await expect(ines.locator('#connection')).toContainText('waiting to send');
+    if (verdict === 5) await expect(ines.locator('#outbox')).toContainText('waiting to send');
   }
-  await expect(ines.locator('#connection')).toBeHidden({ timeout: 30_000 });
+  await expect(ines.locator('#outbox')).toBeHidden({ timeout: 30_000 });
   await ines.reload();
   expect(await done()).toBe(before + 10);
   for (const title of answered) {
@@ -89,6 +89,6 @@ test('what another person pressed on this device waits for that person', { tag: 
   await say(ines, 'g', /^Good/);
   await expect(heading(ines)).not.toHaveText(title);
   expect(await ines.evaluate(() => JSON.parse(localStorage.getItem('rivet:verdicts')))).toEqual([theirs]);
-  await expect(ines.locator('#connection')).toBeHidden();
+  await expect(ines.locator('#outbox')).toBeHidden();
   await ines.evaluate(() => localStorage.removeItem('rivet:verdicts'));
 });

@@ -1,6 +1,6 @@
 // Something found: taken down in seconds, with a photo and without a connection, drawn on, laid over last year's, answered by
 // its owner.
-import { enterAs, expect, nothingSerious, patient, picture, putOnList, standing, test } from './shop.mjs';
+import { anew, enterAs, expect, nothingSerious, patient, picture, putOnList, standing, test } from './shop.mjs';
 
 // The tug's walk takes what is found here; the trainer's photos are only looked at.
 let walk;
@@ -123,11 +123,11 @@ test(
       await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
       await expect(page.locator('#capture')).toBeHidden();
     }
-    await expect(page.locator('#captures')).toContainText('2 found things waiting to send');
+    await expect(page.locator('#outbox')).toContainText('2 waiting to send');
     // Another page of the same device, as after a closed lid.
     await page.context().setOffline(false);
     await page.goto('/');
-    await expect(page.locator('#captures')).toBeHidden();
+    await expect(page.locator('#outbox')).toBeHidden();
     const rows = await listed(page, 'Waits:');
     await expect(rows).toHaveCount(2);
     await expect(rows.locator('img')).toHaveCount(2);
@@ -154,8 +154,8 @@ test('a slow connection holds nobody up, and a post that comes twice makes one',
   await page.locator('a.found').click();
   await form(page).locator('textarea[name=what]').fill('Twice on its way');
   await form(page).getByRole('button', { name: 'Put on the fix list' }).click();
-  await expect(page.locator('#captures')).toContainText('1 found thing waiting');
-  await expect(page.locator('#captures')).toBeHidden({ timeout: 40_000 });
+  await expect(page.locator('#outbox')).toContainText('1 waiting to send');
+  await expect(page.locator('#outbox')).toBeHidden({ timeout: 40_000 });
   await page.unroute('**/find');
   expect(posts).toBe(2);
   await expect(await listed(page, 'Twice on its way')).toHaveCount(1);
@@ -228,7 +228,7 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   await page.mouse.up();
   await expect(page.locator('.annotation-list li', { hasText: 'length' }).locator('.size')).toHaveText(/^(29\.[5-9]|30\.[0-5])\d* ± /);
   await page.locator('.annotation-list li', { hasText: 'patch' }).getByRole('button').click();
-  await page.getByRole('button', { name: 'Keep the drawing' }).click();
+  await anew(page, () => page.getByRole('button', { name: 'Keep the drawing' }).click());
   await expect(page.locator('.annotation-list li')).toHaveCount(2);
   await nothingSerious(page, 'photo');
   await (await listed(page, 'oil seep at the left oleo')).locator('a').click();

@@ -174,3 +174,6 @@ export const patient = page =>
     const wait = window.setTimeout;
     window.setTimeout = (then, ms, ...given) => wait(then, ms === 2500 ? 60_000 : ms, ...given);
   });
+
+/** Does what ends in a page: a form that goes out through the device's outbox leads on once the shop has answered. */
+export const anew = (page, act) => Promise.all([page.waitForEvent('load'), act()]);

@@ -1,6 +1,6 @@
 // Runs before anything else, and before the page is there. A field whose form goes out as it is changed is not sent by Enter while
 // the scripts are still on their way: the browser would leave the page with that one field, and what was typed in the others with
-// it. Once they are here, everything that was typed goes out (sending.js). Without scripts this doesn't run, and Enter sends.
+// it. Once they are here, everything that was typed goes out (posting.js). Without scripts this doesn't run, and Enter sends.
 document.addEventListener(
   'submit',
   event => {

@@ -4,6 +4,9 @@ import './measures.js';
 import './typed.js';
 import './shortcuts.js';
 import './seams.js';
+import './Outbox/bar.js';
+import '../Pages/Walk/Along/along.js';
+import '../Pages/Device/device.js';
 import '../Pages/Walk/Found/capture.js';
 import '../Pages/Walk/Engine/Compression/compressions.js';
 import '../Pages/Walk/Engine/Plugs/plugs.js';
@@ -15,3 +18,7 @@ import '../Pages/Walk/Found/place.js';
 import '../Pages/Walk/Found/photo.js';
 import '../Pages/Walk/Costs/prices.js';
 import '../Pages/Library/rules.js';
+// Last: what has a way of its own of sending has taken it by then.
+import './Outbox/posting.js';
+import './Aboard/leave.js';
+import './Aboard/as-of.js';

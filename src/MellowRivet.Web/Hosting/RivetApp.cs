@@ -151,6 +151,7 @@ public static class RivetApp
             pages.Conventions.ConfigureFilter(new ReadableFields());
             pages.Conventions.ConfigureFilter(new Busy());
             pages.Conventions.ConfigureFilter(new WrittenRedirects());
+            pages.Conventions.ConfigureFilter(new ScriptAnswers());
         });
         builder.Services.ConfigureHttpJsonOptions(json =>
         {
@@ -213,6 +214,7 @@ public static class RivetApp
         app.MapPlanFiles();
         app.MapSurveyFiles();
         app.MapWalkEvents();
+        app.MapDevice();
         app.MapBulletins();
         app.MapDocuments();
         return app;

@@ -1,6 +1,4 @@
 // Prices down the fix list: Enter and the arrows go from line to line in the same column, and every change is sent by itself.
-import { sendsAsChanged } from '../../../Browser/sending.js';
-
 const list = document.querySelector('[data-prices]');
 
 if (list) {
@@ -16,5 +14,4 @@ if (list) {
       next.select();
     } else event.target.blur();
   });
-  sendsAsChanged(list, '[data-price-line]');
 }

@@ -1,10 +1,27 @@
 // Found something: over any page of a walk, photo first or words first. What is put on the fix list is kept on this device
-// first and sent then (waiting.js).
-import * as kept from '../../../Browser/keep.js';
-import { element, flush, later, live, me, said, send, settle, show, tokenName } from './waiting.js';
+// first and sent then.
+import { newId } from '../../../Browser/ids.js';
+import { live } from '../../../Browser/live.js';
+import { fill } from '../../../Browser/Outbox/fill.js';
+import { filesOf } from '../../../Browser/Outbox/outbox.js';
+import { drop, me, say } from '../../../Browser/Outbox/telling.js';
+import { element } from '../../../Browser/page.js';
 
 const dialog = document.querySelector('[data-capture]');
 const patience = 2500;
+
+// A line that says where it went, and lets the person go on.
+const said = made => {
+  const line = document.getElementById('captured');
+  line.replaceChildren(element('a', { href: made.href, textContent: `${made.number} is on the fix list` }), ` as ${made.class}.`);
+  line.hidden = false;
+  clearTimeout(said.closing);
+  said.closing = setTimeout(() => {
+    line.hidden = true;
+  }, 10_000);
+  document.dispatchEvent(new CustomEvent('rivet:captured'));
+};
+
 // One form: on its own page, or in the dialog. It remembers what is typed until the shop or the device has it.
 const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   const draftKey = `rivet:draft-${form.dataset.walk}`;
@@ -23,7 +40,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     problems.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: text }));
   };
   const files = () => [
-    ...snapped.map(blob => ({ field: 'photos', name: blob.name || 'photo.jpg', blob })),
+    ...snapped,
     ...[...form.querySelectorAll('[data-photos]')].flatMap(input =>
       [...input.files].map(blob => ({ field: 'photos', name: blob.name, blob })),
     ),
@@ -161,60 +178,55 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
       return;
     }
     form.elements.guess.value = touched ? 'false' : 'true';
-    const entry = {
-      post: form.elements.post.value,
-      me,
-      url: form.getAttribute('action'),
-      what: words || 'To be put in words',
-      at: Date.now(),
-      files: files(),
-      fields: [...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== tokenName),
-    };
+    const post = form.elements.post.value;
     const button = form.querySelector('button[type=submit]');
     button.disabled = true;
+    let sending;
     try {
-      await kept.put(entry);
+      sending = await say({
+        kind: 'find',
+        alone: true,
+        post,
+        url: form.getAttribute('action'),
+        what: words || 'To be put in words',
+        headers: live.headers,
+        files: files(),
+        fields: [...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== '__RequestVerificationToken'),
+      });
     } catch {
       button.disabled = false;
       refuseWords('This device has no room to keep it. Your words are still here: send it with fewer pictures.');
       return;
     }
     // Kept. Whoever stands there isn't held up longer than that by a slow connection.
-    const sending = send(entry);
-    const answer = await Promise.race([sending, new Promise(done => setTimeout(done, patience, 'slow'))]);
+    const answer = await Promise.race([sending.answer, new Promise(done => setTimeout(done, patience, { how: 'slow' }))]);
     button.disabled = false;
-    if (answer === 'slow')
-      sending
-        .then(late => settle(entry, late).then(() => late))
-        .then(late => (late?.next && awaited() ? location.assign(late.next) : show()));
-    if (!answer) later();
-    if (answer?.refused) {
-      await kept.drop(entry.post);
-      show();
-      form.elements.post.value = crypto.randomUUID();
+    if (answer.how === 'slow') sending.answer.then(late => (late.made?.next && awaited() ? location.assign(late.made.next) : settle(late)));
+    if (answer.how === 'refused' && !answer.status) {
+      await drop(post);
+      form.elements.post.value = newId();
       refuse(answer.html);
       return;
     }
     clear();
     if (form.dataset.dialog === 'yes') dialog.close();
-    else if (answer?.next) {
-      location.assign(answer.next);
+    else if (answer.made) {
+      location.assign(answer.made.next);
       return;
     }
-    if (answer?.number) said(answer);
-    show();
+    settle(answer);
   });
 
   recall();
   if (form.dataset.dialog === 'no' && form.elements.what.value) guess();
   return {
     form,
-    begin(fill, photos) {
+    begin(asked, attached) {
       recall();
-      for (const [name, value] of Object.entries(fill)) if (form.elements[name] && value) form.elements[name].value = value;
-      for (const of of ['task', 'squawk']) form.elements[of].value = fill[of] ?? '';
-      if (fill.measured) form.querySelector('.more-find').open = true;
-      snapped = [...snapped, ...photos];
+      for (const [name, value] of Object.entries(asked)) if (form.elements[name] && value) form.elements[name].value = value;
+      for (const of of ['task', 'squawk']) form.elements[of].value = asked[of] ?? '';
+      if (asked.measured) form.querySelector('.more-find').open = true;
+      snapped = [...snapped, ...attached];
       preview();
       guess();
       dialog.showModal();
@@ -222,6 +234,9 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     },
   };
 });
+
+// What became of one that nobody waits for at its form.
+const settle = answer => answer.made?.number && said(answer.made);
 
 if (me) {
   const query = href => Object.fromEntries(new URL(href, location.href).searchParams);
@@ -242,14 +257,28 @@ if (me) {
     )
       return;
     event.preventDefault();
-    const fill = query(link.href);
-    forms[0].begin({ ...fill, how: fill.measured ? 'Measurement' : '' }, []);
+    const asked = query(link.href);
+    forms[0].begin({ ...asked, how: asked.measured ? 'Measurement' : '' }, []);
   });
   document.querySelector('[data-capture-snap] input')?.addEventListener('change', event => {
     const photos = [...event.target.files];
     event.target.value = '';
-    if (photos.length) forms[0].begin({}, photos);
+    if (photos.length)
+      forms[0].begin(
+        {},
+        photos.map(blob => ({ field: 'photos', name: blob.name || 'photo.jpg', blob })),
+      );
   });
-  addEventListener('online', flush);
-  show().then(flush);
+  // What went out while nobody waited for it any more.
+  document.addEventListener('rivet:told', ({ detail: { entry, answer } }) => entry.kind === 'find' && settle(answer));
+  // What wasn't taken comes back into the form that it was written in, with its pictures.
+  document.addEventListener('rivet:put-right', async event => {
+    const entry = event.detail;
+    if (entry.kind !== 'find' || forms[0]?.form.getAttribute('action') !== entry.url) return;
+    event.preventDefault();
+    const attached = await filesOf(me, entry.post);
+    await drop(entry.post);
+    fill(forms[0].form, entry.fields);
+    forms[0].begin(Object.fromEntries(entry.fields.filter(([name]) => ['task', 'squawk'].includes(name))), attached);
+  });
 }

@@ -3,33 +3,26 @@
 import { newId } from '../../../Browser/ids.js';
 import { freshen, live, look, made } from '../../../Browser/live.js';
 import { morph, parsed } from '../../../Browser/morph.js';
+import { drop, say, sendAgain, waiting } from '../../../Browser/Outbox/telling.js';
 
 const list = document.querySelector('[data-live-list]');
 const undoSeconds = 10;
 
 if (list) {
-  const key = 'rivet:verdicts';
   const line = document.getElementById('connection');
-  // A device is shared: what one person pressed waits for that person, and never goes out under another's name.
-  const me = document.body.dataset.me;
-  const all = () => JSON.parse(localStorage.getItem(key) ?? '[]');
-  const queue = () => all().filter(entry => entry.me === me);
-  const keep = entries => localStorage.setItem(key, JSON.stringify([...all().filter(entry => entry.me !== me), ...entries]));
-  // Signed in anew, the old form's token holds no longer; this page's does.
-  const tokenName = '__RequestVerificationToken';
-  const withToken = body => [
-    ...body.filter(([name]) => name !== tokenName),
-    [tokenName, document.querySelector(`input[name=${tokenName}]`)?.value ?? ''],
-  ];
+  const pressed = new Set();
+  // What of this person's waits, of any zone; and what was refused.
+  const queue = () => waiting().filter(entry => entry.kind === 'verdict');
+  const isHere = entry => new URL(entry.url, location.href).pathname === location.pathname;
   let beforehand = parsed('');
-  let sending = false;
-  let retry;
   let closing;
 
   const fetchPanels = async () => {
     if (!list.querySelector('[data-current] form')) return;
     try {
-      const answer = await fetch(`${location.pathname}${location.search}${location.search ? '&' : '?'}handler=Panels`, live);
+      const answer = await fetch(`${location.pathname}${location.search}${location.search ? '&' : '?'}handler=Panels`, {
+        headers: { ...live.headers, ...(document.body.dataset.asOf ? { 'X-Rivet-As-Of': 'yes' } : {}) },
+      });
       if (!answer.ok || answer.redirected) return;
       beforehand = parsed(await answer.text());
       // Where the shop would open a task that has just been sent, its page has no line for it: here it is.
@@ -40,46 +33,15 @@ if (list) {
     }
   };
 
-  // Why what waits isn't taken, where the shop says so itself.
-  let held = '';
-  const waiting = () => {
-    const entries = queue();
-    const refused = entries.filter(entry => entry.refused);
-    const text = [
-      entries.length - refused.length
-        ? `${entries.length - refused.length} waiting to send. They are kept on this device. ${held}`.trim()
-        : '',
-      refused.length ? `${refused.length} not taken: ` : '',
-    ]
-      .join(' ')
-      .trim();
-    line.replaceChildren(text);
-    for (const entry of refused) {
-      const said = document.getElementById('not-taken').content.cloneNode(true);
-      const [link, drop] = [said.querySelector('a'), said.querySelector('button')];
-      link.href = `${entry.url.split('&handler')[0]}#${entry.post}`;
-      link.textContent = `${entry.what} (${entry.refused})`;
-      link.addEventListener('click', event => {
-        if (showRefused(entry.post)) event.preventDefault();
-      });
-      drop.addEventListener('click', () => {
-        keep(queue().filter(other => other.post !== entry.post));
-        waiting();
-      });
-      line.append(' ', said);
-    }
-    line.hidden = text === '';
+  const mark = () => {
     for (const row of list.querySelectorAll('.waiting')) row.classList.remove('waiting');
-    for (const entry of entries) document.getElementById(`task-${entry.task}`)?.classList.add('waiting');
+    for (const entry of queue()) document.getElementById(`task-${entry.task}`)?.classList.add('waiting');
   };
 
   // A verdict that wasn't taken is sent once more, so that both answers stand side by side in its task.
-  const showRefused = post => {
-    const entry = queue().find(other => other.post === post && other.refused);
-    if (!entry || new URL(entry.url, location.href).pathname !== location.pathname) return false;
-    keep(queue().map(other => (other.post === post ? { ...other, refused: undefined, waited: undefined } : other)));
-    flush();
-    return true;
+  const putRight = async entry => {
+    const { answer } = await sendAgain(entry.post);
+    await hear(entry, await answer, true);
   };
 
   const closeUndo = () => {
@@ -117,10 +79,9 @@ if (list) {
     const well = document.getElementById('undo');
     const undo = shape('undo', entry.task)?.cloneNode(true);
     if (!undo) return;
-    undo.querySelector('button').addEventListener('click', () => {
-      keep(queue().filter(other => other.post !== entry.post));
+    undo.querySelector('button').addEventListener('click', async () => {
       well.replaceChildren();
-      waiting();
+      await drop(entry.post);
       const open = list.querySelector('[data-current]').dataset.task;
       if (open !== entry.task && take('open', entry.task)) take('line', open);
     });
@@ -128,67 +89,32 @@ if (list) {
     closeUndo();
   };
 
-  const later = () => {
-    clearTimeout(retry);
-    retry = setTimeout(flush, 1500);
+  // What became of a verdict: by whoever has just pressed it, or later and of its own accord.
+  const hear = async (entry, answer, isPressed) => {
+    if (answer.how === 'went') {
+      if (isHere(entry)) arrived(answer.html, entry);
+    } else if (answer.how === 'refused' && !answer.status && isPressed && isHere(entry)) {
+      // What is wrong stands by its field.
+      await drop(entry.post);
+      freshen(answer.html, { keepOpen: false });
+      list.querySelector('.field-problem, .clash')?.scrollIntoView({ block: 'nearest' });
+    } else if (answer.how === 'refused') look();
+    else if (isPressed) goOn(entry);
   };
 
-  async function flush() {
-    if (sending) return;
-    sending = true;
-    try {
-      for (let entry = queue().find(one => !one.refused); entry; entry = queue().find(one => !one.refused)) {
-        let answer;
-        made(entry.post);
-        try {
-          answer = await fetch(entry.url, { ...live, method: 'POST', body: new URLSearchParams(withToken(entry.body)) });
-        } catch {
-          waiting();
-          later();
-          return;
-        }
-        held = answer.status === 507 ? await answer.text() : '';
-        // The door, no room on the shop's disk, or a server that is just coming up: what was said is kept until it is taken.
-        if (answer.status >= 500 || (answer.redirected && new URL(answer.url).pathname.startsWith('/enter'))) {
-          waiting();
-          if (answer.redirected) line.append(' Sign in again to send them.');
-          else later();
-          return;
-        }
-        const html = await answer.text();
-        const others = queue().filter(other => other.post !== entry.post);
-        const here = location.pathname === new URL(entry.url, location.href).pathname;
-        if (answer.ok) {
-          keep(others);
-          if (here) arrived(html, entry, others);
-        } else if (answer.status === 422 && here && !entry.waited) {
-          // Pressed just now: what is wrong stands by its field.
-          keep(others);
-          freshen(html, { keepOpen: false });
-          list.querySelector('.field-problem, .clash')?.scrollIntoView({ block: 'nearest' });
-        } else {
-          keep([
-            ...others,
-            {
-              ...entry,
-              refused: answer.status === 422 ? 'somebody else answered it, or it needs a look' : `the shop said ${answer.status}`,
-            },
-          ]);
-          look();
-        }
-        waiting();
-      }
-    } finally {
-      sending = false;
-    }
-  }
+  // It didn't go out: the walk goes on all the same.
+  const goOn = entry => {
+    if (list.querySelector('[data-current]')?.dataset.task === entry.task) openNext(entry.task);
+    showUndo(entry);
+    mark();
+  };
 
   // The shop's page takes the place of this one's; while more wait, the open task stays.
-  const arrived = (html, entry, others) => {
+  const arrived = (html, entry) => {
     // Who has gone on to another task stays there; and a task that waits to be sent isn't asked again.
     freshen(html, { keepOpen: list.querySelector('[data-current]')?.dataset.task !== entry.task });
     const open = list.querySelector('[data-current]')?.dataset.task;
-    if (others.some(other => other.task === open && !other.refused)) openNext(open);
+    if (queue().some(other => other.task === open && !other.isRefused)) openNext(open);
     settle();
   };
 
@@ -222,31 +148,49 @@ if (list) {
     const body = [...new FormData(form)];
     if (event.submitter?.name) body.push([event.submitter.name, event.submitter.value]);
     const entry = {
-      me,
-      url: form.getAttribute('action'),
+      kind: 'verdict',
       post: form.elements.post.value,
+      url: form.getAttribute('action'),
       task: form.elements.task.value,
       what: form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '',
-      body,
+      headers: live.headers,
+      fields: body.filter(([name]) => name !== '__RequestVerificationToken'),
     };
-    if (queue().some(other => other.post === entry.post)) return;
-    keep([...queue().filter(other => !(other.refused && other.task === entry.task)), entry]);
-    const before = document.querySelector('[data-current]')?.dataset.task;
-    flush().then(() => {
-      if (!queue().some(other => other.post === entry.post && !other.refused)) return;
-      // It didn't go out: the walk goes on all the same.
-      keep(queue().map(other => (other.post === entry.post ? { ...other, waited: true } : other)));
-      if (before === list.querySelector('[data-current]')?.dataset.task) openNext(entry.task);
-      showUndo(entry);
-      waiting();
-    });
+    if (pressed.has(entry.post)) return;
+    pressed.add(entry.post);
+    tell(entry);
   });
 
-  addEventListener('online', () => flush());
-  document.addEventListener('rivet:fresh', waiting);
+  const tell = async entry => {
+    for (const other of queue()) if (other.isRefused && other.task === entry.task) await drop(other.post);
+    try {
+      const { answer } = await say(entry);
+      await hear(entry, await answer, true);
+    } catch {
+      pressed.delete(entry.post);
+      line.textContent = 'This device has no room to keep it: it was not sent. Make room, and press again.';
+      line.hidden = false;
+    }
+  };
+
+  document.addEventListener('rivet:told', ({ detail: { entry, answer } }) => entry.kind === 'verdict' && hear(entry, answer, false));
+  document.addEventListener('rivet:put-right', event => {
+    if (event.detail.kind !== 'verdict' || !isHere(event.detail)) return;
+    event.preventDefault();
+    putRight(event.detail);
+  });
+  document.addEventListener('rivet:fresh', mark);
+  document.addEventListener('rivet:outbox', mark);
+  // Come here to see why it wasn't taken.
+  document.addEventListener(
+    'rivet:outbox',
+    () => {
+      const wrong = queue().find(entry => entry.isRefused && `#${entry.post}` === location.hash);
+      if (wrong) putRight(wrong);
+    },
+    { once: true },
+  );
   fetchPanels();
-  waiting();
-  if (!showRefused(location.hash.slice(1)) && queue().length) flush();
 
   // A swipe goes to the task after or before.
   let start;

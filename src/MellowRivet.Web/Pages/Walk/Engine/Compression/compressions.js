@@ -1,7 +1,5 @@
 // Compressions, cylinder after cylinder: Enter goes to the next in number order, large keys on a phone, and every
 // change is sent by itself.
-import { sendsAsChanged } from '../../../../Browser/sending.js';
-
 const sheet = document.querySelector('[data-compressions]');
 
 if (sheet) {
@@ -40,7 +38,6 @@ if (sheet) {
     const value = event.target.matches('[data-fresh-post]') ? event.target.elements.value.value : null;
     if (value === '') event.preventDefault();
   });
-  sendsAsChanged(sheet, '[data-fresh-post]');
 
   if (pad) {
     sheet.addEventListener('focusin', event => {

@@ -1,7 +1,5 @@
 // The plug tray: Enter goes from step to step and from plug to plug, a plug is dragged to another place of the tray, and every
 // change is sent by itself.
-import { sendsAsChanged } from '../../../../Browser/sending.js';
-
 const page = document.querySelector('[data-plugs]');
 
 if (page) {
@@ -53,7 +51,6 @@ if (page) {
     const value = event.target.matches('[data-plug-step]') && event.target.elements.value;
     if (value && value.type === 'text' && value.value.trim() === '') event.preventDefault();
   });
-  sendsAsChanged(page, '[data-plug-step]');
 
   const move = document.querySelector('[data-move]');
   const place = target => target.closest?.('[data-hole]');

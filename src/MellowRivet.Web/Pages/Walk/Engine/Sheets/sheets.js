@@ -1,6 +1,4 @@
 // A sheet of the engine station: Enter goes from value to value, and every change is sent by itself.
-import { sendsAsChanged } from '../../../../Browser/sending.js';
-
 const sheet = document.querySelector('[data-engine-sheet]');
 
 if (sheet) {
@@ -14,5 +12,4 @@ if (sheet) {
       next.select();
     } else event.target.blur();
   });
-  sendsAsChanged(sheet, '[data-sheet-value]');
 }

@@ -1,0 +1,28 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace MellowRivet.Web.Access;
+
+/// <summary>
+/// What a script of ours sent is answered so that it needn't read the page to tell what became of it, and may be one that nobody looks
+/// at any more: 422 where it was refused; and where the work goes on, in the place of a redirect, which it would follow unasked.
+/// </summary>
+public sealed class ScriptAnswers : IAlwaysRunResultFilter
+{
+    /// <summary>What <c>X-Rivet</c> says for a form that goes out through a device's outbox.</summary>
+    private const string Outbox = "outbox";
+
+    public void OnResultExecuting(ResultExecutingContext context)
+    {
+        var request = context.HttpContext.Request;
+        if (!HttpMethods.IsPost(request.Method) || !ReadableFields.IsByScript(request))
+            return;
+        if (context.Result is RedirectResult { Url: var next } && request.Headers["X-Rivet"] == Outbox)
+            context.Result = new JsonResult(new { next });
+        else if (context.Result is PageResult or PartialViewResult && !context.ModelState.IsValid && Busy.Of(context.ModelState) is null)
+            context.HttpContext.Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+    }
+
+    public void OnResultExecuted(ResultExecutedContext context) { }
+}

@@ -1,0 +1,63 @@
+using System.Security.Cryptography;
+using MellowRivet.Core.People;
+using MellowRivet.Store;
+using MellowRivet.Web.Access;
+using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.DataProtection;
+
+namespace MellowRivet.Web.Api;
+
+/// <summary>Who is in on a device now, and a token for what it kept while it couldn't reach the shop.</summary>
+/// <param name="Me">The person.</param>
+/// <param name="Token">What a form of theirs carries.</param>
+/// <param name="Version">The program that the shop runs.</param>
+/// <param name="Grant">By what the device asks, with nobody in, whether the person may still have anything on it.</param>
+/// <param name="Minutes">After how long without a touch the device locks what is aboard, minutes.</param>
+public sealed record AtDevice(Guid Me, string? Token, string Version, string Grant, int Minutes);
+
+/// <summary>What a device asks that was taken to where there is no network.</summary>
+internal static class DeviceApi
+{
+    private const string Grants = "rivet:device";
+
+    /// <summary>After how long without a touch a device locks what is aboard, minutes.</summary>
+    public const int LockMinutes = 15;
+
+    // What a page on a device was made by: the program, and the scripts that go with it.
+    private static readonly Lazy<string> Made = new(() => Convert.ToHexStringLower(SHA256.HashData(
+        [.. typeof(DeviceApi).Module.ModuleVersionId.ToByteArray(),
+            .. File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, "wwwroot", "lib", "rivet.js"))]))[..12]);
+
+    /// <summary>Which program this is.</summary>
+    public static string Version => Made.Value;
+
+    public static void MapDevice(this WebApplication app)
+    {
+        // At the root: it stands between all pages and the network.
+        app.MapGet("/worker.js", (HttpContext context) =>
+        {
+            context.Response.Headers.CacheControl = "no-cache";
+            return Results.File(Path.Combine(AppContext.BaseDirectory, "wwwroot", "lib", "worker.js"), "text/javascript");
+        }).OpenToAll("a script: nothing of the shop").ExcludeFromDescription();
+        app.MapGet("/device/token", (HttpContext context, IAntiforgery forms, IDataProtectionProvider protection) =>
+            new AtDevice(context.User.PersonId(), forms.GetAndStoreTokens(context).RequestToken, Version,
+                protection.CreateProtector(Grants).Protect($"{context.User.PersonId():N}"), LockMinutes))
+            .Needs(Right.Look).ExcludeFromDescription();
+        app.MapGet("/device/standing", async (string grant, RivetDb db, IDataProtectionProvider protection, CancellationToken stop) =>
+            Read(protection, grant) is { } person ? Results.Ok(new { stays = await db.StaysAsync(person, stop) }) : Results.NotFound())
+            .OpenToAll("whoever has the grant that a device was given: whether its person still enters, and no more")
+            .RequireRateLimiting("bench").ExcludeFromDescription();
+    }
+
+    private static Guid? Read(IDataProtectionProvider protection, string grant)
+    {
+        try
+        {
+            return Guid.ParseExact(protection.CreateProtector(Grants).Unprotect(grant), "N");
+        }
+        catch (CryptographicException)
+        {
+            return null;
+        }
+    }
+}

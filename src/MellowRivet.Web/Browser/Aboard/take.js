@@ -1,0 +1,100 @@
+// Takes an inspection along: what its pages lead to within the walk is fetched, with its small pictures, and lies on the device sealed.
+import { parsed } from '../morph.js';
+import * as aboard from './aboard.js';
+
+const atOnce = 4;
+const panels = '?handler=Panels';
+// What the pages are shown with: nothing of the shop is in it, and it lies there as it is.
+const assets = 'rivet-assets';
+const faces = ['b612-400', 'b612-700', 'b612-mono-400', 'b612-mono-700'].map(face => `/lib/fonts/${face}.woff2`);
+const always = [
+  '/away.html',
+  ...['away.js', 'htmx.min.js', 'rivet.js', 'rivet.css'].map(name => `/lib/${name}`),
+  '/rivet.svg',
+  '/app.webmanifest',
+  ...faces,
+];
+
+// The page that an address is of: without what opens a task in it or sorts it; undefined where it is none of the walk's, or nothing
+// without the shop.
+const addressOf = (href, walk, list) => {
+  const url = new URL(href, location.origin);
+  if (url.origin !== location.origin || (url.pathname !== walk && !url.pathname.startsWith(`${walk}/`))) return undefined;
+  const rest = url.pathname.slice(walk.length + 1);
+  if (list.not.some(not => rest === not || rest.startsWith(`${not}/`)) || rest.endsWith('/placard')) return undefined;
+  const named = [...url.searchParams].filter(([key]) => list.keys.includes(key));
+  return url.pathname + (named.length ? `?${new URLSearchParams(named)}` : '');
+};
+
+const leadsTo = (html, path, walk, list) => {
+  const sheet = parsed(html);
+  const of = (what, name) => [...sheet.querySelectorAll(what)].map(found => found.getAttribute(name));
+  return {
+    addresses: [
+      ...of('a[href^="/walk/"]', 'href').map(href => addressOf(href, walk, list)),
+      ...of('a[href^="?"]', 'href').map(href => addressOf(path + href, walk, list)),
+      // The forms of a zone's other tasks come along with it.
+      ...(sheet.querySelector('[data-live-list]') ? [path + panels] : []),
+      ...of('img[src^="/photos/"][src$="/thumb"]', 'src'),
+    ],
+    assets: [...of('link[rel=stylesheet]', 'href'), ...of('script[src]', 'src')],
+  };
+};
+
+/**
+ * Takes an inspection along, anew where it was aboard.
+ * @param me the person
+ * @param id the inspection
+ * @param told hears how far it is: how many came, of how many that are known of so far, and their bytes
+ * @returns what is aboard of it
+ * @throws QuotaExceededError where the device has no room; what was aboard before is still there
+ */
+export const take = async (me, id, told) => {
+  const walk = `/walk/${id}`;
+  const list = await (await fetch(`${walk}/along?handler=List`, { cache: 'no-store' })).json();
+  const round = crypto.randomUUID();
+  const [known, todo, shown] = [new Set(), [], new Set(always)];
+  let [size, done, missed, at] = [0, 0, 0, undefined];
+  const also = address => {
+    if (!address || known.has(address)) return;
+    known.add(address);
+    todo.push(address);
+  };
+  const fetchOne = async address => {
+    const answer = await fetch(address, { cache: 'no-store' });
+    const { pathname } = new URL(answer.url);
+    if (!answer.ok || pathname.startsWith('/enter')) {
+      missed += 1;
+      return;
+    }
+    const [type, policy, date] = ['content-type', 'content-security-policy', 'date'].map(name => answer.headers.get(name));
+    at ??= date;
+    const landed = answer.redirected ? addressOf(answer.url, walk, list) : address;
+    const body = await answer.arrayBuffer();
+    if (type?.startsWith('text/html') && !address.endsWith(panels)) {
+      const leads = leadsTo(new TextDecoder().decode(body), pathname, walk, list);
+      leads.addresses.forEach(also);
+      leads.assets.forEach(one => shown.add(one));
+    }
+    const head = { type, policy, at: date, round };
+    if (landed === address) size += await aboard.put(me, id, address, { head, body });
+    else {
+      size += await aboard.put(me, id, address, { head: { ...head, to: landed }, body: new ArrayBuffer(0) });
+      also(landed);
+    }
+  };
+  const work = async () => {
+    while (todo.length) {
+      await fetchOne(todo.shift());
+      done += 1;
+      told({ done, of: known.size, size });
+    }
+  };
+  list.start.map(address => addressOf(address, walk, list)).forEach(also);
+  await Promise.all(Array.from({ length: atOnce }, work));
+  await (await caches.open(assets)).addAll([...shown]);
+  await aboard.only(me, id, round);
+  const what = { title: list.title, walk, at, size, count: done - missed, missed, version: list.version };
+  await aboard.note(me, id, what);
+  return what;
+};

@@ -1,0 +1,27 @@
+// What was said with a form, put back into it.
+
+/** Puts what was sent into a form's fields, hidden ones that name it included: all that can be typed is as it was. */
+export const fill = (form, sent, hidden = []) => {
+  const left = sent.map(([name, value]) => ({ name, value }));
+  const take = (name, value) => {
+    const at = left.findIndex(one => one.name === name && (value === undefined || one.value === value));
+    return at < 0 ? undefined : left.splice(at, 1)[0].value;
+  };
+  for (const field of form.elements) {
+    if (!field.name || field.type === 'file' || field.type === 'submit') continue;
+    if (field.type === 'radio' || field.type === 'checkbox') field.checked = take(field.name, field.value) !== undefined;
+    else if (field.type !== 'hidden' || hidden.includes(field.name)) field.value = take(field.name) ?? field.value;
+  }
+};
+
+// These differ each time a page is made, and say nothing of what a form is about.
+const passing = ['post', '__RequestVerificationToken', 'reading', 'seen'];
+
+/** What a form is about: where it goes, and what it says that nobody types. */
+export const about = form =>
+  [
+    form.getAttribute('action'),
+    ...[...form.elements]
+      .filter(field => field.type === 'hidden' && field.name && !passing.includes(field.name))
+      .map(field => `${field.name}=${field.value}`),
+  ].join('|');

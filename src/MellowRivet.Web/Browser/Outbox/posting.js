@@ -1,0 +1,172 @@
+// The forms of a walk go out through the outbox: what was said with one is kept on this device before anything else. A form whose
+// words wait says so where it stands, with what was said in its fields, on whichever page of this device it is shown.
+import { newId } from '../ids.js';
+import { morph, parsed } from '../morph.js';
+import { button, element } from '../page.js';
+import { about, fill } from './fill.js';
+import { drop, me, reason, say, sendAgain, waiting } from './telling.js';
+
+const patience = 8000;
+/** Whether a form goes out through the outbox. */
+export const isOurs = form =>
+  me && form.method === 'post' && form.elements.post && form.closest('[data-waits=yes]') && !form.matches('[data-asks]');
+const problem = document.getElementById('connection');
+const complain = words => {
+  problem.textContent = words;
+  problem.hidden = words === '';
+};
+const noRoom = 'This device has no room to keep it: it was not sent. Make room on the device, and send it again.';
+
+// What a person calls it: the heading that it stands under, and what was pressed or filled in.
+const called = (form, submitter) => {
+  const under = form
+    .closest('li, article, section, aside, fieldset, .sheet')
+    ?.querySelector('h1, h2, h3, .what, strong, legend')?.textContent;
+  const label = [...form.elements].find(field => field.type !== 'hidden' && field.labels?.length)?.labels[0].textContent;
+  const words = [under ?? document.querySelector('h1')?.textContent, submitter?.textContent || label];
+  return words.filter(Boolean).join(': ').replace(/\s+/g, ' ').trim();
+};
+
+const entryOf = (form, submitter, body, more) => {
+  const sent = [...body].filter(([name]) => name !== '__RequestVerificationToken');
+  return {
+    post: body.get('post'),
+    url: form.getAttribute('action') || location.pathname + location.search,
+    about: about(form),
+    what: called(form, submitter),
+    pressed: submitter?.textContent.replace(/\s+/g, ' ').trim(),
+    fields: sent.filter(([, value]) => typeof value === 'string'),
+    files: sent.filter(([, value]) => value instanceof File && value.size).map(([field, blob]) => ({ field, blob, name: blob.name })),
+    ...more,
+  };
+};
+
+const go = next => {
+  const to = new URL(next, location.href);
+  if (to.pathname + to.search !== location.pathname + location.search) location.assign(to);
+  else if (to.hash) {
+    // The same page at another place of it: made anew, and shown there.
+    history.scrollRestoration = 'manual';
+    history.replaceState(history.state, '', to);
+    location.reload();
+  } else location.replace(to);
+};
+
+// The page as the shop answered, with what is wrong beside its field; false where the answer is another page's, or only words.
+const refuse = (entry, html) => {
+  const [here, fresh] = [document.querySelector('main'), parsed(html).querySelector('main')];
+  if (!fresh || new URL(entry.url, location.href).pathname !== location.pathname) return false;
+  morph(here, fresh);
+  here.querySelector('.field-problem')?.scrollIntoView({ block: 'center' });
+  return true;
+};
+
+// Kept here, and shown as what waits, until the shop answers; nobody is held up longer than that by a slow connection.
+const outOfPatience = () => new Promise(done => setTimeout(done, patience, { how: 'waits' }));
+const send = async entry => {
+  complain('');
+  try {
+    const { answer } = await say(entry);
+    return await Promise.race([answer, outOfPatience()]);
+  } catch {
+    complain(noRoom);
+    return { how: 'nowhere' };
+  }
+};
+
+const shown = new Set();
+document.addEventListener('submit', async event => {
+  const { target: form, submitter } = event;
+  if (event.defaultPrevented || !isOurs(form)) return;
+  event.preventDefault();
+  if (form.dataset.sending) return;
+  form.dataset.sending = 'yes';
+  const entry = entryOf(form, submitter, new FormData(form, submitter), { headers: { 'X-Rivet': 'outbox' } });
+  shown.add(entry.post);
+  const answer = await send(entry);
+  delete form.dataset.sending;
+  form.elements.post.value = newId();
+  if (answer.how === 'went') go(answer.made.next);
+  else if (answer.how === 'refused' && !answer.status && refuse(entry, answer.html)) await drop(entry.post);
+  else show();
+});
+
+// What goes out as it is changed: the shop's answer takes the place of what it said before.
+const put = (entry, html) => {
+  const target = document.querySelector(entry.target);
+  if (target && html) window.htmx.swap(target, html, { swapStyle: 'innerHTML', swapDelay: 0, settleDelay: 20 });
+};
+document.addEventListener('htmx:configRequest', event => {
+  if (event.detail.verb === 'post' && isOurs(event.target)) event.detail.parameters.post = newId();
+});
+document.addEventListener('htmx:beforeRequest', async event => {
+  const { requestConfig: request, target } = event.detail;
+  if (request.verb !== 'post' || !isOurs(event.target)) return;
+  event.preventDefault();
+  const entry = entryOf(event.target, request.triggeringEvent?.submitter, request.formData, {
+    headers: { 'HX-Request': 'true' },
+    target: `#${target.id}`,
+  });
+  shown.add(entry.post);
+  const answer = await send(entry);
+  if (answer.how === 'refused' && !answer.status) await drop(entry.post);
+  if (answer.how === 'waits') show();
+  else put(entry, answer.html);
+});
+document.addEventListener('rivet:told', ({ detail: { entry, answer } }) => {
+  if (entry.target && entry.place === location.pathname + location.search) put(entry, answer.html);
+});
+
+// Fingers may be faster than the page: what was typed before it could send is sent now.
+const isChanged = field =>
+  field.matches('input[type=radio], input[type=checkbox]')
+    ? field.checked !== field.defaultChecked
+    : field.matches('input:not([type=hidden]), textarea') && field.value !== field.defaultValue;
+addEventListener('load', () => {
+  for (const form of document.querySelectorAll('form[hx-trigger=change]'))
+    if (isOurs(form) && [...form.elements].some(isChanged))
+      [...form.elements].find(field => field.matches('input:not([type=hidden])')).dispatchEvent(new Event('change', { bubbles: true }));
+});
+
+const clock = at => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+const note = entry => {
+  const made = element('p', { className: entry.isRefused ? 'waits field-problem' : 'waits' });
+  const said = entry.pressed ? `“${entry.pressed}”: ` : '';
+  if (entry.isRefused)
+    made.append(
+      `${said}Not taken: ${reason(entry)} `,
+      button('Send it again', () => sendAgain(entry.post)),
+      ' ',
+      button('Let it go', () => drop(entry.post)),
+    );
+  else
+    made.append(
+      `${said}Waits to be sent since ${clock(entry.at)}. `,
+      button('Take it back', () => drop(entry.post)),
+    );
+  return made;
+};
+
+// What waits stands in the form that it was said with.
+const show = () => {
+  for (const one of document.querySelectorAll('.waits')) one.remove();
+  const forms = waiting().some(entry => entry.about) ? [...document.querySelectorAll('form')].filter(isOurs) : [];
+  for (const entry of waiting()) {
+    const form = entry.about && forms.find(one => about(one) === entry.about);
+    if (!form || form.dataset.sending) continue;
+    if (!shown.has(entry.post)) fill(form, entry.fields, ['reading']);
+    shown.add(entry.post);
+    form.append(note(entry));
+    if (`#${entry.post}` === location.hash) form.scrollIntoView({ block: 'center' });
+  }
+};
+if (me) {
+  document.addEventListener('rivet:outbox', show);
+  document.addEventListener('rivet:fresh', show);
+  document.addEventListener('rivet:put-right', event => {
+    const form = [...document.querySelectorAll('form')].find(one => isOurs(one) && about(one) === event.detail.about);
+    if (!form) return;
+    event.preventDefault();
+    form.scrollIntoView({ block: 'center' });
+  });
+}

@@ -1,0 +1,124 @@
+// What a page has to tell the shop: said here, it is kept on this device and goes out by itself, from this page or another.
+import { inspections } from '../Aboard/aboard.js';
+import { ready } from '../Aboard/keyring.js';
+import { Locked } from '../Aboard/vault.js';
+import { made } from '../live.js';
+import { parsed } from '../morph.js';
+import { bringOver } from './earlier.js';
+import * as outbox from './outbox.js';
+
+export const me = document.body.dataset.me;
+const again = 3000;
+
+let entries = [];
+/** What waits and what was refused, in the order it was said in. */
+export const waiting = () => entries;
+
+/** Why what waits isn't taken, where the shop says so. */
+export let held = '';
+
+/** What is aboard was made by an older program than the shop's. */
+export let isOlder = false;
+
+const look = async () => {
+  try {
+    entries = me ? await outbox.mine(me) : [];
+  } catch (problem) {
+    if (!(problem instanceof Locked)) throw problem;
+    entries = [];
+  }
+  document.dispatchEvent(new CustomEvent('rivet:outbox'));
+};
+
+// Whoever said something here hears first what became of it; what went out later, or from another page, is told to the document.
+const asked = new Map();
+const settle = (post, answer) => {
+  const hears = asked.get(post);
+  asked.delete(post);
+  hears?.(answer);
+  return Boolean(hears);
+};
+const hear = async (entry, answer) => {
+  held = (answer.how === 'waits' && answer.why) || '';
+  await look();
+  if (!settle(entry.post, answer) && answer.how !== 'waits')
+    document.dispatchEvent(new CustomEvent('rivet:told', { detail: { entry, answer } }));
+};
+
+const news = new BroadcastChannel('rivet:outbox');
+news.onmessage = async ({ data }) => {
+  if (data.me !== me) return;
+  if (data.answer) await hear(data.entry, data.answer);
+  else await look();
+};
+const tell = what => news.postMessage({ me, ...what });
+
+// A page that the shop made just now has a token that holds; one that was taken along hasn't.
+const token = () => (document.body.dataset.asOf ? undefined : document.querySelector('input[name=__RequestVerificationToken]')?.value);
+
+let retry;
+/** Sends what waits. */
+export const flush = async () => {
+  clearTimeout(retry);
+  try {
+    const door = { token: token() };
+    await outbox.flush(me, door, async (entry, answer) => {
+      await hear(entry, answer);
+      tell({ entry: { ...entry, fields: undefined }, answer });
+    });
+    isOlder = Boolean(door.version) && (await inspections(me)).some(one => one.version !== door.version);
+    if (isOlder) await look();
+  } catch (problem) {
+    if (!(problem instanceof Locked)) throw problem;
+    return;
+  }
+  if (!entries.some(entry => !entry.isRefused)) return;
+  retry = setTimeout(flush, again);
+  // The browser sends it with no page open, where it can.
+  (await navigator.serviceWorker?.getRegistration())?.sync?.register('rivet:outbox').catch(() => {});
+};
+
+/**
+ * Says one thing. It is kept when this comes back, with what will be heard of it: what became of it, or that it waits. It throws where
+ * the device has no room to keep it.
+ */
+export const say = async entry => {
+  made(entry.post);
+  await outbox.keep(me, { at: Date.now(), place: location.pathname + location.search, ...entry });
+  await look();
+  tell({});
+  const answer = new Promise(hears => asked.set(entry.post, hears));
+  flush().then(() => settle(entry.post, { how: 'waits' }));
+  return { answer };
+};
+
+/** Takes an entry back, or lets it go. */
+export const drop = async post => {
+  await outbox.drop(post);
+  await look();
+  tell({});
+};
+
+/** Sends one again that was refused. */
+export const sendAgain = async post => {
+  await outbox.again(post);
+  await look();
+  const answer = new Promise(hears => asked.set(post, hears));
+  flush().then(() => settle(post, { how: 'waits' }));
+  return { answer };
+};
+
+/** Why an entry was refused, in words. */
+export const reason = entry => {
+  const page = parsed(entry.why);
+  return (page.querySelector('.clash p, .field-problem') ?? page.body).textContent.replace(/\s+/g, ' ').trim();
+};
+
+if (me) {
+  addEventListener('online', flush);
+  document.addEventListener('rivet:unlocked', () => look().then(flush));
+  ready
+    .then(bringOver)
+    .then(look)
+    .then(() => entries.length && flush());
+}

@@ -1,0 +1,46 @@
+using MellowRivet.Core.Worksheets;
+using MellowRivet.Store;
+using MellowRivet.Web.Api;
+using MellowRivet.Web.Pages.Shared;
+using Microsoft.AspNetCore.Mvc;
+
+namespace MellowRivet.Web.Pages.Walk.Along;
+
+/// <param name="Walk">What every page of the walk shows.</param>
+public sealed record AlongView(WalkShown Walk) : WalkView(Walk)
+{
+    public override Station At => Job.Inspection.IsSurvey ? Station.Paper : Station.Arrive;
+}
+
+/// <summary>What a device fetches to have an inspection with it.</summary>
+/// <param name="Title">What it is called on the device.</param>
+/// <param name="Start">Where it begins: what these pages lead to within the walk comes along.</param>
+/// <param name="Keys">What of an address names a page of its own; without the rest it is the same page.</param>
+/// <param name="Not">The pages that are nothing without the shop, by what follows the walk's own address.</param>
+/// <param name="Version">Which program it is of.</param>
+public sealed record AlongList(string Title, IReadOnlyList<string> Start, IReadOnlyList<string> Keys, IReadOnlyList<string> Not,
+    string Version);
+
+/// <summary>Takes an inspection along, to where there is no network.</summary>
+public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<AlongView>(desk, db, frames)
+{
+    private static readonly string[] Named = ["hole", "cylinder", "zone", "b", "step", "newTest"];
+
+    private static readonly string[] Asking = ["close", "records", "order", "money", "survey-report", "labels", "plug-labels", "engine-logs",
+        "pressure-altitude", "fix-list/owner", "fix-list/choices", "fix-list/estimate", "fix-list/report", "fix-list/prices", "along", "events"];
+
+    public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
+
+    public async Task<IActionResult> OnGetListAsync(CancellationToken stop)
+    {
+        if (!await MakeAsync(stop))
+            return NotFound();
+        var (id, aircraft) = (View.Id, View.Job.Aircraft);
+        return new JsonResult(new AlongList($"{aircraft.Registration} · {View.Job.Inspection.WorkOrder}",
+            [$"/walk/{id}", .. View.Stations.Select(View.HrefOf), $"/walk/{id}/find", $"/walk/{id}/inspect", $"/walk/{id}/marks"],
+            Named, Asking, DeviceApi.Version));
+    }
+
+    protected override Task<AlongView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
+        Task.FromResult<AlongView?>(new(walk));
+}
