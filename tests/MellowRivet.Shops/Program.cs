@@ -8,6 +8,8 @@ using MellowRivet.Shops;
 //     GET    /made           where the shop is that copies are taken of
 //     POST   /shops          opens a copy: its address, and where each aircraft's walk and file are;
 //                            ?idle=N04QF: one where that aircraft isn't in work
+//     GET    /shops/{port}/inspections/{id}   all that the shop has of one, table by table and column by column, and how often it was
+//                            written to: to hold what came from a device against what was done at the desk
 //     DELETE /shops/{port}   closes it and throws it away
 if (args is ["make"])
 {
@@ -26,6 +28,8 @@ app.MapPost("/shops", async (string? idle) =>
     lent[shop.Port] = shop;
     return Results.Ok(new { shop.Port, shop.Address, shop.Walks, shop.Files });
 });
+app.MapGet("/shops/{number:int}/inspections/{id:guid}", async (int number, Guid id) =>
+    lent.TryGetValue(number, out var shop) ? Results.Ok(await Everything.OfAsync(shop.Data, id)) : Results.NotFound());
 app.MapDelete("/shops/{number:int}", async (int number) =>
 {
     if (!lent.TryRemove(number, out var shop))

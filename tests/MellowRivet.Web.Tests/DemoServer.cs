@@ -178,14 +178,21 @@ public sealed class Visitor(Uri address)
         http.PostAsync(new Uri(path, UriKind.Relative), new StringContent(body, System.Text.Encoding.UTF8, "application/json"));
 
     /// <summary>Posts as a field of a page does that is sent by itself: what comes back is what changed on it.</summary>
-    public async Task<HttpResponseMessage> PressAsync(string path,
-        params (string Name, string Value)[] fields) => await http.SendAsync(new(HttpMethod.Post, new Uri(path, UriKind.Relative))
-    {
-        Content = new FormUrlEncodedContent(
-            [new("__RequestVerificationToken", await TokenAsync()),
-                .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]),
-        Headers = { { "HX-Request", "true" } },
-    });
+    public Task<HttpResponseMessage> PressAsync(string path, params (string Name, string Value)[] fields) =>
+        ByScriptAsync("HX-Request", "true", path, fields);
+
+    /// <summary>Posts as a device's outbox does.</summary>
+    public Task<HttpResponseMessage> TellAsync(string path, params (string Name, string Value)[] fields) =>
+        ByScriptAsync("X-Rivet", "outbox", path, fields);
+
+    private async Task<HttpResponseMessage> ByScriptAsync(string header, string says, string path, (string Name, string Value)[] fields) =>
+        await http.SendAsync(new(HttpMethod.Post, new Uri(path, UriKind.Relative))
+        {
+            Content = new FormUrlEncodedContent(
+                [new("__RequestVerificationToken", await TokenAsync()),
+                    .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]),
+            Headers = { { header, says } },
+        });
 
     /// <summary>Posts with the token of the page it was read from.</summary>
     public Task<HttpResponseMessage> PostWithAsync(string path, string formToken, params (string Name, string Value)[] fields)

@@ -1,5 +1,5 @@
 // The whole path, as a person goes it: compressions, tasks, a directive, close, sign, print.
-import { enterAs, expect, kept, nothingSerious, password, picture, sendAll, sendEach, test, within } from './shop.mjs';
+import { anew, enterAs, expect, kept, nothingSerious, password, picture, sendAll, sendEach, test, within } from './shop.mjs';
 
 let walk;
 
@@ -67,7 +67,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     const asked = page.locator('.fact-asked', { hasText: 'Crankshaft of the engine' });
     await asked.getByLabel('As on the plate').fill('TK-4217');
     await asked.locator('input[name=photo]').setInputFiles(await picture(page));
-    await asked.getByRole('button', { name: 'Read off' }).click();
+    await anew(page, () => asked.getByRole('button', { name: 'Read off' }).click());
     // In the gap it would not apply: TK-4217 lies behind it.
     await page.locator('.bulletins a', { hasText: 'AD 2026-21-04' }).click();
     await expect(page.locator('.right')).toContainText('TK-4217 is on the list');

@@ -5,7 +5,8 @@ import { createServer, request } from 'node:http';
  * Stands between the browser and a shop.
  * @returns its address; `cut` and `mend` it; `drop` to let every so-manieth request fail, before or after it was carried out, in turn
  */
-export const networkTo = async port => {
+export const networkTo = async first => {
+  let port = first;
   let isUp = true;
   let every = 0;
   let count = 0;
@@ -18,6 +19,7 @@ export const networkTo = async port => {
     }
     const { method, url, headers } = asked;
     count += 1;
+    if (process.env.NETLOG && every) console.log('N', count, method, url.slice(-40));
     const fails = every && count % every === 0;
     const isLost = fails && (count / every) % 2 === 0;
     if (fails && !isLost) {
@@ -61,6 +63,10 @@ export const networkTo = async port => {
     },
     drop(so) {
       every = so;
+    },
+    /** From now on it leads to another shop. */
+    to(other) {
+      port = other;
     },
     close() {
       for (const socket of sockets) socket.destroy();

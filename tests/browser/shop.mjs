@@ -143,7 +143,7 @@ export async function sendAll(page, address, form, fields = {}) {
       const selector = wanted.includes('[') ? wanted : `main form[action*="${wanted}"]`;
       const parsed = async answer => new DOMParser().parseFromString(await answer.text(), 'text/html');
       for (let turns = 60; turns > 0; turns -= 1) {
-        const forms = [...(await parsed(await fetch(from))).querySelectorAll(selector)];
+        const forms = [...(await parsed(await fetch(from))).querySelectorAll(selector)].filter(form => !form.closest('[hidden]'));
         if (!forms.length) return 0;
         for (const next of forms) {
           const sent = new FormData(next);

@@ -1,5 +1,5 @@
 // Five ways in which something untrue was once signed, each by ordinary buttons, each ended by its refusal.
-import { enterAs, expect, kept, nothingSerious, password, test, token } from './shop.mjs';
+import { anew, enterAs, expect, kept, nothingSerious, password, test, token } from './shop.mjs';
 
 const closed = page => page.getByRole('button', { name: /^Sign as/ });
 
@@ -65,7 +65,7 @@ test('a cylinder at 15/80 is an airworthiness item, whatever the words say of oi
   await page.locator('.classify .choice', { hasText: 'recommended' }).click();
   await page.getByRole('button', { name: 'Set the class' }).click();
   await expect(page.locator('.classify .field-problem')).toContainText('nobody makes it less');
-  await page.getByRole('button', { name: 'Ask the owner' }).click();
+  await anew(page, () => page.getByRole('button', { name: 'Ask the owner' }).click());
   await page.goto(`${walk}/fix-list/owner`);
   await page.getByLabel(/mail/i).first().fill('owner@example.org');
   await page.getByRole('button', { name: 'Make the link and its mail' }).click();

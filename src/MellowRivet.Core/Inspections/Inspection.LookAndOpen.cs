@@ -99,7 +99,8 @@ public sealed partial class Inspection
     }
 
     /// <summary>Opens a panel or takes a part off, under the next number.</summary>
-    public (Tag? Tag, Refusal? Refusal) Open(string? zoneKey, TagKind kind, string? what, string? hardware, Guid by, DateTimeOffset at)
+    public (Tag? Tag, Refusal? Refusal) Open(string? zoneKey, TagKind kind, string? what, string? hardware, Guid by, DateTimeOffset at,
+        Guid? post = null)
     {
         if (string.IsNullOrWhiteSpace(what) || what.Trim().Length > LongestTag || hardware?.Trim().Length > LongestTag)
             return (null, new("tag", $"Say what it is, and what is in its bag, each in up to {LongestTag} characters."));
@@ -107,10 +108,13 @@ public sealed partial class Inspection
             return (null, new("tag", "Choose the zone it is in."));
         var tag = new Tag(tags.Select(other => other.Number).DefaultIfEmpty().Max() + 1, zoneKey!, Enum.IsDefined(kind)
             ? kind
-            : TagKind.Panel, what.Trim(), hardware?.Trim() ?? "", new(by, at));
+            : TagKind.Panel, what.Trim(), hardware?.Trim() ?? "", new(by, at), Post: post);
         tags = [.. tags, tag];
         return (tag, null);
     }
+
+    /// <summary>The number of the tag that a post made; null where it made none here.</summary>
+    public int? NumberOf(Guid? post) => post is null ? null : tags.FirstOrDefault(tag => tag.Post == post)?.Number;
 
     /// <summary>Closes a panel or puts a part back, after a last look inside.</summary>
     /// <param name="number">The tag.</param>

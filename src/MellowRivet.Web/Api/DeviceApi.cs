@@ -23,22 +23,19 @@ internal static class DeviceApi
     /// <summary>After how long without a touch a device locks what is aboard, minutes.</summary>
     public const int LockMinutes = 15;
 
-    // What a page on a device was made by: the program, and the scripts that go with it.
-    private static readonly Lazy<string> Made = new(() => Convert.ToHexStringLower(SHA256.HashData(
-        [.. typeof(DeviceApi).Module.ModuleVersionId.ToByteArray(),
-            .. File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, "wwwroot", "lib", "rivet.js"))]))[..12]);
+    /// <summary>Which program this is: what a device took along from another says so, and goes out all the same.</summary>
+    public static string Version { get; } = $"{typeof(DeviceApi).Module.ModuleVersionId:N}";
 
-    /// <summary>Which program this is.</summary>
-    public static string Version => Made.Value;
+    /// <summary>Lets the script that stands between pages and network serve all of them, though it lies beside the others.</summary>
+    public static void UseWorkerOfAllPages(this WebApplication app) => app.Use(next => context =>
+    {
+        if (context.Request.Path == "/lib/worker.js")
+            context.Response.Headers["Service-Worker-Allowed"] = "/";
+        return next(context);
+    });
 
     public static void MapDevice(this WebApplication app)
     {
-        // At the root: it stands between all pages and the network.
-        app.MapGet("/worker.js", (HttpContext context) =>
-        {
-            context.Response.Headers.CacheControl = "no-cache";
-            return Results.File(Path.Combine(AppContext.BaseDirectory, "wwwroot", "lib", "worker.js"), "text/javascript");
-        }).OpenToAll("a script: nothing of the shop").ExcludeFromDescription();
         app.MapGet("/device/token", (HttpContext context, IAntiforgery forms, IDataProtectionProvider protection) =>
             new AtDevice(context.User.PersonId(), forms.GetAndStoreTokens(context).RequestToken, Version,
                 protection.CreateProtector(Grants).Protect($"{context.User.PersonId():N}"), LockMinutes))

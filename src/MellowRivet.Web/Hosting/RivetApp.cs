@@ -195,6 +195,7 @@ public static class RivetApp
             return Task.CompletedTask;
         });
         app.UseMiddleware<Exports>();
+        app.UseWorkerOfAllPages();
         app.MapStaticAssets().OpenToAll("styles, scripts and faces: nothing of the shop");
         app.MapRazorPages().WithStaticAssets();
         app.MapPhotos();

@@ -9,9 +9,10 @@ const every = 5000;
 const own = '[data-verdict], [data-find], [data-undo]';
 
 const isTyped = () =>
-  [...document.querySelectorAll('main form, dialog[open] form')].some(
+  [...document.querySelectorAll('main form')].some(
     form =>
-      !form.querySelector('.waits') &&
+      !form.closest('dialog:not([open])') &&
+      !form.querySelector('.said-here') &&
       [...form.elements].some(
         field => field.matches('input:not([type=hidden], [type=radio], [type=checkbox]), textarea') && field.value !== field.defaultValue,
       ),
@@ -39,6 +40,7 @@ if (document.body.dataset.asOf) {
     for (const press of form.querySelectorAll('button')) press.disabled = true;
     form.append(element('p', { className: 'needs-shop', textContent: 'Needs the shop, which can’t be reached from here.' }));
   }
+  say(...banner.childNodes);
   setTimeout(lookAgain, every);
   addEventListener('online', lookAgain);
 }

@@ -4,6 +4,7 @@ import * as vault from './vault.js';
 
 const me = document.body.dataset.me;
 const beat = 10_000;
+const [script, whole] = ['/lib/worker.js', { scope: '/' }];
 const canKeep = 'serviceWorker' in navigator && Boolean(crypto.subtle);
 
 let touched = Date.now();
@@ -89,7 +90,7 @@ const open = () => {
 
 /** Sets the code that opens what is on this device from now on. */
 export const begin = async (name, code, more) => {
-  await navigator.serviceWorker.register('/worker.js');
+  await navigator.serviceWorker.register(script, whole);
   await vault.setCode(me, name, code, more);
   minutes = more.minutes;
   touched = Date.now();
@@ -105,7 +106,7 @@ const start = async () => {
   }
   minutes = code.minutes;
   // The worker of a newer program takes the place of the one that is there.
-  navigator.serviceWorker.register('/worker.js').catch(() => {});
+  navigator.serviceWorker.register(script, whole).catch(() => {});
   const answer = await asksWorker();
   if (!answer.key) {
     ask();

@@ -8,6 +8,8 @@ const lanes = ['words', 'files'];
 const [waits, refused, went] = ['waits', 'refused', 'went'];
 // What went is remembered for a while, so that whoever asks sees that it did.
 const remembered = 50;
+// A network may take what is sent and never answer: after so long it is none. Pictures may take their time.
+const patience = { words: 20_000, files: 600_000 };
 // How often one is sent on which the shop breaks, before it stops holding up the rest.
 const tries = 20;
 
@@ -104,6 +106,8 @@ export const sealAll = async me => {
   }
 };
 
+const signIn = 'Sign in again to send them.';
+
 // What isn't said on a page of its own.
 const says = {
   403: 'Your role in this shop can’t do this.',
@@ -113,7 +117,7 @@ const says = {
 
 // What the shop's answer means for what was sent.
 const heard = async answer => {
-  if (answer.redirected && new URL(answer.url).pathname.startsWith('/enter')) return { how: waits, why: 'Sign in again to send them.' };
+  if (answer.redirected && new URL(answer.url).pathname.startsWith('/enter')) return { how: waits, why: signIn };
   // No room on the shop's disk: it says so itself.
   if (answer.status === 507) return { how: waits, why: await answer.text() };
   // Too many at once, a turn that didn't come, or a server that is just coming up.
@@ -125,18 +129,18 @@ const heard = async answer => {
   return { how: refused, status: answer.status, html: `<p class="field-problem">${words}</p>` };
 };
 
-const sent = async (entry, files, token) => {
+const sent = async (entry, files, token, ms) => {
   const body = new FormData();
   for (const [name, value] of entry.fields) body.append(name, value);
   for (const file of files) body.append(file.field, file.blob, file.name);
   body.append('__RequestVerificationToken', token);
-  return heard(await fetch(entry.url, { method: 'POST', headers: entry.headers, body }));
+  return heard(await fetch(entry.url, { method: 'POST', headers: entry.headers, body, signal: AbortSignal.timeout(ms) }));
 };
 
 // Whoever is in at the shop now, and a token of theirs: what one person said never goes out under another's name.
 const asks = async me => {
-  const answer = await fetch('/device/token', { cache: 'no-store' });
-  if (answer.redirected) return { why: 'Sign in again to send them.' };
+  const answer = await fetch('/device/token', { cache: 'no-store', signal: AbortSignal.timeout(patience.words) });
+  if (answer.status === 401 || answer.redirected) return { why: signIn };
   const who = answer.ok ? await answer.json() : {};
   return who.me === me ? who : { why: who.me ? 'They go out once you are signed in here again.' : undefined };
 };
@@ -147,11 +151,12 @@ const send = async (me, entry, door) => {
     const files = await filesOf(me, entry.post);
     if (!door.token) Object.assign(door, await asks(me));
     if (!door.token) return { how: waits, why: door.why };
-    const answer = await sent(entry, files, door.token);
+    const ms = files.length ? patience.files : patience.words;
+    const answer = await sent(entry, files, door.token, ms);
     if (answer.status !== 400) return answer;
     const anew = await asks(me);
     door.token = anew.token;
-    return anew.token ? await sent(entry, files, anew.token) : { how: waits, why: anew.why };
+    return anew.token ? await sent(entry, files, anew.token, ms) : { how: waits, why: anew.why };
   } catch {
     return { how: waits };
   }

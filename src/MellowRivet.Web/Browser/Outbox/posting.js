@@ -4,7 +4,8 @@ import { newId } from '../ids.js';
 import { morph, parsed } from '../morph.js';
 import { button, element } from '../page.js';
 import { about, fill } from './fill.js';
-import { drop, me, reason, say, sendAgain, waiting } from './telling.js';
+import { follow } from './follows.js';
+import { drop, me, reason, say, sendAgain, tellLater, waiting } from './telling.js';
 
 const patience = 8000;
 /** Whether a form goes out through the outbox. */
@@ -22,7 +23,8 @@ const called = (form, submitter) => {
   const under = form
     .closest('li, article, section, aside, fieldset, .sheet')
     ?.querySelector('h1, h2, h3, .what, strong, legend')?.textContent;
-  const label = [...form.elements].find(field => field.type !== 'hidden' && field.labels?.length)?.labels[0].textContent;
+  const typed = [...form.elements].find(field => field.matches('input:not([type=hidden], [type=radio], [type=checkbox]), textarea'));
+  const label = typed && `${typed.getAttribute('aria-label') ?? typed.labels[0]?.textContent ?? ''} ${typed.value}`;
   const words = [under ?? document.querySelector('h1')?.textContent, submitter?.textContent || label];
   return words.filter(Boolean).join(': ').replace(/\s+/g, ' ').trim();
 };
@@ -41,7 +43,13 @@ const entryOf = (form, submitter, body, more) => {
   };
 };
 
+// Whoever went on meanwhile isn't called back.
+let leftAt = 0;
+addEventListener('beforeunload', () => {
+  leftAt = Date.now();
+});
 const go = next => {
+  if (Date.now() - leftAt < patience) return;
   const to = new URL(next, location.href);
   if (to.pathname + to.search !== location.pathname + location.search) location.assign(to);
   else if (to.hash) {
@@ -61,13 +69,16 @@ const refuse = (entry, html) => {
   return true;
 };
 
-// Kept here, and shown as what waits, until the shop answers; nobody is held up longer than that by a slow connection.
-const outOfPatience = () => new Promise(done => setTimeout(done, patience, { how: 'waits' }));
+// Kept here, and shown as what waits until the shop answers; nobody is held up longer than that by a slow connection. What comes of it
+// then is told like what went out later.
+const outOfPatience = () => new Promise(done => setTimeout(done, patience, { how: 'waits', isLate: true }));
 const send = async entry => {
   complain('');
   try {
     const { answer } = await say(entry);
-    return await Promise.race([answer, outOfPatience()]);
+    const heard = await Promise.race([answer, outOfPatience()]);
+    if (heard.isLate) answer.then(late => late.how !== 'waits' && tellLater(entry, late));
+    return heard;
   } catch {
     complain(noRoom);
     return { how: 'nowhere' };
@@ -130,7 +141,7 @@ addEventListener('load', () => {
 
 const clock = at => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 const note = entry => {
-  const made = element('p', { className: entry.isRefused ? 'waits field-problem' : 'waits' });
+  const made = element('p', { className: entry.isRefused ? 'said-here field-problem' : 'said-here' });
   const said = entry.pressed ? `“${entry.pressed}”: ` : '';
   if (entry.isRefused)
     made.append(
@@ -149,7 +160,8 @@ const note = entry => {
 
 // What waits stands in the form that it was said with.
 const show = () => {
-  for (const one of document.querySelectorAll('.waits')) one.remove();
+  for (const one of document.querySelectorAll('.said-here')) one.remove();
+  follow();
   const forms = waiting().some(entry => entry.about) ? [...document.querySelectorAll('form')].filter(isOurs) : [];
   for (const entry of waiting()) {
     const form = entry.about && forms.find(one => about(one) === entry.about);

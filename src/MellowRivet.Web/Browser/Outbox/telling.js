@@ -41,9 +41,10 @@ const settle = (post, answer) => {
 const hear = async (entry, answer) => {
   held = (answer.how === 'waits' && answer.why) || '';
   await look();
-  if (!settle(entry.post, answer) && answer.how !== 'waits')
-    document.dispatchEvent(new CustomEvent('rivet:told', { detail: { entry, answer } }));
+  if (!settle(entry.post, answer) && answer.how !== 'waits') tellLater(entry, answer);
 };
+/** Tells the document what became of something that nobody waits for any more. */
+export const tellLater = (entry, answer) => document.dispatchEvent(new CustomEvent('rivet:told', { detail: { entry, answer } }));
 
 const news = new BroadcastChannel('rivet:outbox');
 news.onmessage = async ({ data }) => {

@@ -68,7 +68,7 @@ const instead = document.querySelector('[data-not-aboard]');
 const showAsked = async () => {
   const there = (await get(me, location.pathname + location.search)) ?? (await get(me, location.pathname));
   if (there) location.reload();
-  else instead.hidden = location.pathname === '/';
+  else instead.hidden = ['/', '/device'].includes(location.pathname);
 };
 
 if (page && me && isAble) {

@@ -26,8 +26,11 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames) : WalkP
 {
     private static readonly string[] Named = ["hole", "cylinder", "zone", "b", "step", "newTest"];
 
-    private static readonly string[] Asking = ["close", "records", "order", "money", "survey-report", "labels", "plug-labels", "engine-logs",
-        "pressure-altitude", "fix-list/owner", "fix-list/choices", "fix-list/estimate", "fix-list/report", "fix-list/prices", "along", "events"];
+    private static readonly string[] Asking =
+    [
+        "close", "records", "order", "money", "survey-report", "labels", "plug-labels", "engine-logs", "pressure-altitude", "fix-list/owner",
+        "fix-list/choices", "fix-list/estimate", "fix-list/report", "fix-list/prices", "along", "events",
+    ];
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
@@ -37,7 +40,9 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames) : WalkP
             return NotFound();
         var (id, aircraft) = (View.Id, View.Job.Aircraft);
         return new JsonResult(new AlongList($"{aircraft.Registration} · {View.Job.Inspection.WorkOrder}",
-            [$"/walk/{id}", .. View.Stations.Select(View.HrefOf), $"/walk/{id}/find", $"/walk/{id}/inspect", $"/walk/{id}/marks"],
+            [$"/walk/{id}", .. View.Stations.Select(View.HrefOf),
+                .. new[] { "find", "inspect", "marks", "look", "tags", "tools" }.Select(page => $"/walk/{id}/{page}"),
+                .. aircraft.Engines.Any() ? new[] { $"/walk/{id}/compressions", $"/walk/{id}/plugs" } : []],
             Named, Asking, DeviceApi.Version));
     }
 

@@ -94,4 +94,12 @@ const start = async () => {
     );
 };
 
+// On every page of the walk: whether it is aboard, and as of when.
+const line = document.querySelector('[data-take-along]');
+const showLine = async () => {
+  const there = (await inspections(me)).find(one => one.id === line.dataset.takeAlong);
+  if (there) line.textContent = `Aboard as of ${clock(there.at)}`;
+};
+
 if (page) ready.then(start);
+else if (line && me && isAble) ready.then(showLine);

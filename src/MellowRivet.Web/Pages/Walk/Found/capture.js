@@ -198,13 +198,15 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
       refuseWords('This device has no room to keep it. Your words are still here: send it with fewer pictures.');
       return;
     }
-    // Kept. Whoever stands there isn't held up longer than that by a slow connection.
+    // Kept: it is no draft any more, whatever page comes next. Whoever stands there isn't held up longer than that by a slow connection.
+    localStorage.removeItem(draftKey);
     const answer = await Promise.race([sending.answer, new Promise(done => setTimeout(done, patience, { how: 'slow' }))]);
     button.disabled = false;
     if (answer.how === 'slow') sending.answer.then(late => (late.made?.next && awaited() ? location.assign(late.made.next) : settle(late)));
     if (answer.how === 'refused' && !answer.status) {
       await drop(post);
       form.elements.post.value = newId();
+      remember();
       refuse(answer.html);
       return;
     }

@@ -36,6 +36,11 @@ if (list) {
   const mark = () => {
     for (const row of list.querySelectorAll('.waiting')) row.classList.remove('waiting');
     for (const entry of queue()) document.getElementById(`task-${entry.task}`)?.classList.add('waiting');
+    // All of the zone is answered, here or at the shop: its look can be said.
+    const isAnswered = row =>
+      row.dataset.state !== 'NotYet' && (row.dataset.state || queue().some(entry => entry.task === row.dataset.task));
+    for (const form of document.querySelectorAll('[data-when-answered]'))
+      form.hidden &&= !(queue().length && [...list.children].every(isAnswered));
   };
 
   // A verdict that wasn't taken is sent once more, so that both answers stand side by side in its task.

@@ -1,0 +1,106 @@
+using System.Net;
+using System.Net.Http.Json;
+using MellowRivet.Core.Inspections;
+using Microsoft.EntityFrameworkCore;
+
+namespace MellowRivet.Web.Tests;
+
+/// <summary>What the shop says to a device that is taken to where there is no network, and takes from one that comes back.</summary>
+public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
+{
+    private sealed record Door(Guid Me, string Token, string Version, string Grant, int Minutes);
+
+    private sealed record Along(string Title, string[] Start, string[] Keys, string[] Not, string Version);
+
+    private sealed record Onward(string Next);
+
+    private sealed record Standing(bool Stays);
+
+    private string Walk => server.Walk("N0BRM");
+
+    private static (string, string) Post() => ("post", $"{Guid.NewGuid()}");
+
+    private Inspection Inspection()
+    {
+        var id = Guid.Parse(Walk["/walk/".Length..]);
+        return server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Single(row => row.Id == id));
+    }
+
+    [Fact]
+    public async Task What_goes_out_through_an_outbox_is_told_where_the_work_goes_on_and_nothing_else()
+    {
+        var ines = await server.EnterAsync("ines");
+        var post = Post();
+        (string, string)[] squawk = [post, ("words", "Heater smells in the climb")];
+        for (var times = 0; times < 2; times++)
+        {
+            var told = await ines.TellAsync($"{Walk}/arrive?handler=Hear", squawk);
+            told.StatusCode.ShouldBe(HttpStatusCode.OK);
+            (await told.Content.ReadFromJsonAsync<Onward>())!.Next.ShouldStartWith($"{Walk}/arrive");
+        }
+        (await ines.ReadAsync($"{Walk}/arrive")).Body!.TextContent.Split("Heater smells in the climb").Length.ShouldBe(2,
+            "sent twice, it is there once");
+        (await ines.PostAsync($"{Walk}/arrive?handler=Hear", squawk)).StatusCode.ShouldBe(HttpStatusCode.Redirect,
+            "a form without scripts is led on as ever");
+    }
+
+    [Fact]
+    public async Task What_is_refused_says_so_by_its_status_whether_a_page_or_a_part_of_one_comes_back()
+    {
+        var ines = await server.EnterAsync("ines");
+        var page = await ines.TellAsync($"{Walk}/arrive?handler=Hear", Post(), ("words", " "));
+        page.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Visitor.ParseAsync(page)).QuerySelector("main .field-problem").ShouldNotBeNull();
+        var sheet = await ines.ReadAsync($"{server.Walk("N04QF")}/compressions");
+        var form = sheet.QuerySelector("form.try")!;
+        string Of(string name) => form.QuerySelector($"input[name={name}]")!.GetAttribute("value")!;
+        var part = await ines.PressAsync(form.GetAttribute("action")!, Post(), ("reading", Of("reading")), ("cylinder", Of("cylinder")),
+            ("value", "many"));
+        part.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "a reading that isn't kept must not pass for one that is");
+    }
+
+    [Fact]
+    public async Task A_panel_that_a_device_opened_is_closed_by_what_the_device_knows_of_it()
+    {
+        var ines = await server.EnterAsync("ines");
+        var opened = Guid.NewGuid();
+        await ines.TellAsync($"{Walk}/tags?handler=Open", ("post", $"{opened}"), ("kind", "Panel"), ("zone", "tail"),
+            ("what", "Elevator bellcrank cover"), ("hardware", ""));
+        (await ines.TellAsync($"{Walk}/tags?handler=Close", Post(), ("opened", $"{Guid.NewGuid()}"), ("inside", "true"))).StatusCode
+            .ShouldBe(HttpStatusCode.UnprocessableEntity, "no other panel");
+        Inspection().Tags.Single(tag => tag.What == "Elevator bellcrank cover").Closed.ShouldBeNull();
+        await ines.TellAsync($"{Walk}/tags?handler=Close", Post(), ("opened", $"{opened}"), ("inside", "true"));
+        Inspection().Tags.Single(tag => tag.What == "Elevator bellcrank cover").Closed.ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task A_device_is_told_what_to_take_along_and_what_is_nothing_without_the_shop()
+    {
+        var ines = await server.EnterAsync("ines");
+        var list = (await (await ines.GetAsync($"{Walk}/along?handler=List")).Content.ReadFromJsonAsync<Along>())!;
+        list.Title.ShouldStartWith("N0BRM");
+        foreach (var address in list.Start.Where(address => !list.Not.Any(not => address.EndsWith($"/{not}", StringComparison.Ordinal))))
+            ((int)(await ines.GetAsync(address)).StatusCode).ShouldBeOneOf(200, 302);
+        list.Not.ShouldContain("close", "nobody signs on a page of yesterday");
+        list.Version.ShouldBe((await (await ines.GetAsync("/device/token")).Content.ReadFromJsonAsync<Door>())!.Version);
+        var page = await ines.ReadAsync($"{Walk}/close");
+        page.QuerySelectorAll("[data-waits=yes]").ShouldBeEmpty("what is signed never waits on a device");
+        (await ines.ReadAsync($"{Walk}/tags")).QuerySelectorAll("[data-waits=yes] form[method=post]").ShouldNotBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_device_learns_that_its_person_left_with_nobody_in()
+    {
+        var orla = await server.EnterAsync("orla");
+        var piet = await server.EnterAsync("piet");
+        var door = (await (await piet.GetAsync("/device/token")).Content.ReadFromJsonAsync<Door>())!;
+        var stranger = server.Stranger();
+        async Task<HttpResponseMessage> AskAsync(string grant) =>
+            await stranger.GetAsync($"/device/standing?grant={Uri.EscapeDataString(grant)}");
+        (await (await AskAsync(door.Grant)).Content.ReadFromJsonAsync<Standing>())!.Stays.ShouldBeTrue();
+        (await AskAsync($"{door.Me:N}")).StatusCode.ShouldBe(HttpStatusCode.NotFound, "whoever guesses learns nothing");
+        (await stranger.GetAsync("/device/token")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await orla.PostAsync($"/people/{door.Me}?handler=Close", Post())).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await (await AskAsync(door.Grant)).Content.ReadFromJsonAsync<Standing>())!.Stays.ShouldBeFalse();
+    }
+}
