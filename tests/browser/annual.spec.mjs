@@ -67,7 +67,7 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     const asked = page.locator('.fact-asked', { hasText: 'Crankshaft of the engine' });
     await asked.getByLabel('As on the plate').fill('TK-4217');
     await asked.locator('input[name=photo]').setInputFiles(await picture(page));
-    await anew(page, () => asked.getByRole('button', { name: 'Read off' }).click());
+    await anew(page, asked.getByRole('button', { name: 'Read off' }));
     // In the gap it would not apply: TK-4217 lies behind it.
     await page.locator('.bulletins a', { hasText: 'AD 2026-21-04' }).click();
     await expect(page.locator('.right')).toContainText('TK-4217 is on the list');
@@ -167,14 +167,15 @@ test('an annual is finished, signed as unairworthy, and printed', async ({ page,
     await expect(page.locator('.zone-look', { hasText: 'Left wing' })).toContainText(/did it: TB.* looked: OH/);
     await page.getByRole('link', { name: /Map light inoperative: deferrable/ }).click();
     for (const answer of ['Yes', 'No', 'No', 'No', 'No', 'No'])
-      await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
+      await anew(page, page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }));
     // The placard prints before anybody says that it is on.
     const placard = await page
       .locator('.deferral .next')
       .getByRole('link', { name: /placard to print/ })
       .getAttribute('href');
     expect(await (await page.request.get(placard)).text()).toContain('INOPERATIVE');
-    for (const answer of ['Yes', 'Yes']) await page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }).click();
+    for (const answer of ['Yes', 'Yes'])
+      await anew(page, page.locator('.deferral .next').getByRole('button', { name: answer, exact: true }));
     await expect(page.locator('.deferral')).toContainText('May be deferred.');
     await page.getByLabel(/Corrective action/).fill('Switched off at its breaker, collared, placarded inoperative.');
     await expect(page.locator('select[name=kind]')).toHaveValue('Deferred');

@@ -228,7 +228,7 @@ test('a crack is measured by a scale beside it, and the drawing is there again',
   await page.mouse.up();
   await expect(page.locator('.annotation-list li', { hasText: 'length' }).locator('.size')).toHaveText(/^(29\.[5-9]|30\.[0-5])\d* ± /);
   await page.locator('.annotation-list li', { hasText: 'patch' }).getByRole('button').click();
-  await anew(page, () => page.getByRole('button', { name: 'Keep the drawing' }).click());
+  await anew(page, page.getByRole('button', { name: 'Keep the drawing' }));
   await expect(page.locator('.annotation-list li')).toHaveCount(2);
   await nothingSerious(page, 'photo');
   await (await listed(page, 'oil seep at the left oleo')).locator('a').click();

@@ -175,5 +175,11 @@ export const patient = page =>
     window.setTimeout = (then, ms, ...given) => wait(then, ms === 2500 ? 60_000 : ms, ...given);
   });
 
-/** Does what ends in a page: a form that goes out through the device's outbox leads on once the shop has answered. */
-export const anew = (page, act) => Promise.all([page.waitForEvent('load'), act()]);
+/** Presses what ends in a page: a form that goes out through the device's outbox leads on once the shop has answered. */
+export async function anew(page, button) {
+  await button.waitFor();
+  await page.waitForLoadState('load');
+  await page.evaluate(() => document.body.setAttribute('data-before', ''));
+  await button.click();
+  await page.waitForFunction(() => !document.body?.hasAttribute('data-before') && document.readyState === 'complete');
+}

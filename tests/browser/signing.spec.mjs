@@ -65,7 +65,7 @@ test('a cylinder at 15/80 is an airworthiness item, whatever the words say of oi
   await page.locator('.classify .choice', { hasText: 'recommended' }).click();
   await page.getByRole('button', { name: 'Set the class' }).click();
   await expect(page.locator('.classify .field-problem')).toContainText('nobody makes it less');
-  await anew(page, () => page.getByRole('button', { name: 'Ask the owner' }).click());
+  await anew(page, page.getByRole('button', { name: 'Ask the owner' }));
   await page.goto(`${walk}/fix-list/owner`);
   await page.getByLabel(/mail/i).first().fill('owner@example.org');
   await page.getByRole('button', { name: 'Make the link and its mail' }).click();

@@ -11,6 +11,7 @@ export const device = () =>
       outbox.createIndex('turn', ['me', 'lane', 'state']);
       outbox.createIndex('me', 'me');
       database.createObjectStore('files', { keyPath: 'post' });
+      database.createObjectStore('drafts', { keyPath: ['me', 'name'] });
       database.createObjectStore('codes', { keyPath: 'me' });
       database.createObjectStore('aboard', { keyPath: ['me', 'address'] });
       database.createObjectStore('inspections', { keyPath: ['me', 'id'] });

@@ -56,7 +56,7 @@ export const takeOff = async (me, id) => {
 export const wipe = async me => {
   await sweep(me, () => true);
   const database = await device();
-  await database.delete('inspections', IDBKeyRange.bound([me], [me, []]));
+  for (const store of ['inspections', 'drafts']) await database.delete(store, IDBKeyRange.bound([me], [me, []]));
   const waits = await database.countFromIndex('outbox', 'me', me);
   // What waits is sealed under the same code: it stays unreadable, and isn't lost.
   if (!waits) await database.delete('codes', me);

@@ -1,12 +1,17 @@
 // A page that was taken along, shown where the shop can't be reached: what needs the shop says so at its button, and as soon as the
 // shop is in reach again the page is as it is there.
 import { isOurs } from '../Outbox/posting.js';
-import { flush, waiting } from '../Outbox/telling.js';
+import { flush, me, waiting } from '../Outbox/telling.js';
 import { button, element } from '../page.js';
+import { lock } from './keyring.js';
 
 const every = 5000;
 // These have a way of their own of going out, or go nowhere.
 const own = '[data-verdict], [data-find], [data-undo]';
+
+const banner = document.querySelector('.as-of');
+// One line over the page, not two: what waits stands in it.
+const say = (...words) => banner.replaceChildren(...words, document.getElementById('outbox'));
 
 const isTyped = () =>
   [...document.querySelectorAll('main form')].some(
@@ -19,16 +24,26 @@ const isTyped = () =>
   );
 
 const lookAgain = async () => {
-  const answer = await fetch('/device/token', { cache: 'no-store' }).catch(() => undefined);
+  const answer = await fetch('/device/token', { cache: 'no-store', signal: AbortSignal.timeout(2 * every) }).catch(() => undefined);
+  if (answer?.status === 401) {
+    say('The shop is in reach again, and asks who you are. ', element('a', { href: '/enter', textContent: 'Sign in' }));
+    return;
+  }
   if (!answer?.ok) {
     setTimeout(lookAgain, every);
+    return;
+  }
+  // Somebody else has signed in on this device: this page isn't theirs.
+  if ((await answer.json()).me !== me) {
+    await lock();
+    location.reload();
     return;
   }
   await flush();
   if (waiting().some(entry => !entry.isRefused)) setTimeout(lookAgain, every);
   else if (!isTyped()) location.reload();
   else
-    document.querySelector('.as-of').replaceChildren(
+    say(
       'The shop is in reach again, and all that waited went. What you are typing is still here. ',
       button('Show the page as it is', () => location.reload(), { className: 'btn btn-plain' }),
     );

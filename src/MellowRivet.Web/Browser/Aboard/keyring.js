@@ -99,6 +99,7 @@ export const begin = async (name, code, more) => {
 };
 
 const start = async () => {
+  if (me && canKeep) navigator.serviceWorker.controller?.postMessage({ is: me });
   const code = me && canKeep && (await vault.codeOf(me));
   if (!code) {
     opened();

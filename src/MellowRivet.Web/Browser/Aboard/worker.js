@@ -6,7 +6,7 @@ import * as vault from './vault.js';
 
 const away = '/away.html';
 // A network that doesn't answer is none: nobody stands longer before a page that is aboard.
-const [patience, resting] = [4000, 8000];
+const [patience, resting, longest] = [4000, 8000, 60_000];
 
 // Whose device it is now, and since when nobody touched it.
 let now;
@@ -28,6 +28,9 @@ self.addEventListener('message', event => {
   if (data.lock) {
     lock();
     news.postMessage({ locked: true });
+  } else if (data.is) {
+    // Somebody else is at the device: what is another's isn't theirs to see.
+    if (now && now.me !== data.is) lock();
   } else if (data.key) {
     vault.hold(data.me, data.key);
     now = { me: data.me, at: data.at, minutes: data.minutes };
@@ -51,7 +54,8 @@ const late = ms => new Promise((_, failed) => setTimeout(failed, ms, new Error('
 // The shop's own words for "not now" come from whatever stands before it while it can't be reached.
 const isAway = answer => [502, 503, 504].includes(answer.status);
 const asks = async (request, ms) => {
-  const answer = await Promise.race([fetch(request, { cache: 'no-store' }), ...(ms ? [late(ms)] : [])]);
+  const signal = AbortSignal.timeout(longest);
+  const answer = await Promise.race([fetch(request, { cache: 'no-store', signal }), ...(ms ? [late(ms)] : [])]);
   if (isAway(answer)) throw new Error('The shop is away.');
   awayUntil = 0;
   whoStays();

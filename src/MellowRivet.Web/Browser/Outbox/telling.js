@@ -8,7 +8,7 @@ import { bringOver } from './earlier.js';
 import * as outbox from './outbox.js';
 
 export const me = document.body.dataset.me;
-const again = 3000;
+const wait = 3000;
 
 let entries = [];
 /** What waits and what was refused, in the order it was said in. */
@@ -74,7 +74,7 @@ export const flush = async () => {
     return;
   }
   if (!entries.some(entry => !entry.isRefused)) return;
-  retry = setTimeout(flush, again);
+  retry = setTimeout(flush, wait);
   // The browser sends it with no page open, where it can.
   (await navigator.serviceWorker?.getRegistration())?.sync?.register('rivet:outbox').catch(() => {});
 };
@@ -91,6 +91,13 @@ export const say = async entry => {
   const answer = new Promise(hears => asked.set(entry.post, hears));
   flush().then(() => settle(entry.post, { how: 'waits' }));
   return { answer };
+};
+
+/** Looks anew at what waits, and sends it. */
+export const again = async () => {
+  await look();
+  tell({});
+  flush();
 };
 
 /** Takes an entry back, or lets it go. */

@@ -3,8 +3,9 @@ import { get, inspections, takeOff, wipe } from '../../Browser/Aboard/aboard.js'
 import { isAble, lock, ready } from '../../Browser/Aboard/keyring.js';
 import * as vault from '../../Browser/Aboard/vault.js';
 import { clock, megabytes } from '../../Browser/Aboard/words.js';
+import { read, save } from '../../Browser/Outbox/file.js';
 import { mine } from '../../Browser/Outbox/outbox.js';
-import { drop, me, reason, sendAgain, waiting } from '../../Browser/Outbox/telling.js';
+import { again, drop, me, reason, sendAgain, waiting } from '../../Browser/Outbox/telling.js';
 import { button, element } from '../../Browser/page.js';
 
 const page = document.querySelector('[data-device]');
@@ -37,6 +38,24 @@ const waits = entry =>
       );
 const gone = entry => line(entry.what, element('span', { className: 'soft', textContent: `said ${clock(entry.at)}` }));
 
+const saveFile = async () => {
+  const file = await save(me, (await vault.codeOf(me))?.name ?? document.querySelector('.me summary')?.textContent ?? '');
+  const link = element('a', { href: URL.createObjectURL(file), download: `waiting-${new Date().toISOString().slice(0, 10)}.json` });
+  link.click();
+  URL.revokeObjectURL(link.href);
+};
+let told = '';
+const readIn = () => {
+  const input = element('input', { type: 'file', accept: 'application/json,.json', className: 'visually-hidden' });
+  input.addEventListener('change', async () => {
+    const { count, problem } = await read(me, input.files[0]);
+    told = problem ?? `${count} came in from the file, and ${count === 1 ? 'goes' : 'go'} out from here.`;
+    await again();
+    await show();
+  });
+  return element('label', { className: 'btn btn-quiet' }, 'Read a file in', input);
+};
+
 const show = async () => {
   const [there, went, code] = [await inspections(me), await mine(me, 'went'), await vault.codeOf(me)];
   const no = waiting().filter(entry => entry.isRefused);
@@ -46,6 +65,14 @@ const show = async () => {
     list(there.map(aboardOf), 'Nothing is aboard. An inspection is taken along from its own page.'),
     element('h2', { textContent: `Waiting to send${yet.length ? `: ${yet.length}` : ''}` }),
     list(yet.map(waits), 'Nothing waits.'),
+    element(
+      'p',
+      { className: 'file-out' },
+      ...(waiting().length ? [button('Save to a file', saveFile), ' '] : []),
+      readIn(),
+      element('span', { className: 'soft', textContent: ' The way out where this device can’t send: the file isn’t sealed.' }),
+    ),
+    ...(told ? [element('p', { role: 'status', textContent: told })] : []),
     ...(no.length ? [element('h2', { textContent: `Not taken: ${no.length}` }), list(no.map(waits))] : []),
     element('h2', { textContent: 'Went' }),
     list(went.reverse().map(gone), 'Nothing went from here lately.'),

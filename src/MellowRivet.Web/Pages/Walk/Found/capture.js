@@ -1,7 +1,9 @@
 // Found something: over any page of a walk, photo first or words first. What is put on the fix list is kept on this device
 // first and sent then.
+import { ready } from '../../../Browser/Aboard/keyring.js';
 import { newId } from '../../../Browser/ids.js';
 import { live } from '../../../Browser/live.js';
+import * as drafts from '../../../Browser/Outbox/draft.js';
 import { fill } from '../../../Browser/Outbox/fill.js';
 import { filesOf } from '../../../Browser/Outbox/outbox.js';
 import { drop, me, say } from '../../../Browser/Outbox/telling.js';
@@ -29,6 +31,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   const problems = form.querySelector('[data-problems]');
   const well = form.querySelector('[data-guess-well]');
   let snapped = [];
+  let written;
   let asking;
   let touched = false;
 
@@ -126,11 +129,16 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     const draft = { touched };
     for (const field of fields)
       if (field.type !== 'radio' || field.checked) draft[field.name] = field.type === 'checkbox' ? field.checked : field.value;
-    localStorage.setItem(draftKey, JSON.stringify(draft));
+    written = draft;
+    drafts.save(me, draftKey, draft).catch(() => {});
+  };
+  const forget = () => {
+    written = undefined;
+    drafts.forget(me, draftKey);
   };
 
   const recall = () => {
-    const draft = JSON.parse(localStorage.getItem(draftKey) ?? 'null');
+    const draft = written;
     if (!draft || form.elements.what.value || !draft.what) return;
     touched = draft.touched;
     for (const field of fields) {
@@ -141,7 +149,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   };
 
   const clear = () => {
-    localStorage.removeItem(draftKey);
+    forget();
     form.reset();
     // What the page came with is on its way: it doesn't stand there as if it still had to be put on.
     form.elements.what.value = '';
@@ -199,7 +207,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
       return;
     }
     // Kept: it is no draft any more, whatever page comes next. Whoever stands there isn't held up longer than that by a slow connection.
-    localStorage.removeItem(draftKey);
+    forget();
     const answer = await Promise.race([sending.answer, new Promise(done => setTimeout(done, patience, { how: 'slow' }))]);
     button.disabled = false;
     if (answer.how === 'slow') sending.answer.then(late => (late.made?.next && awaited() ? location.assign(late.made.next) : settle(late)));
@@ -219,8 +227,14 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     settle(answer);
   });
 
-  recall();
-  if (form.dataset.dialog === 'no' && form.elements.what.value) guess();
+  ready
+    .then(() => drafts.load(me, draftKey))
+    .then(draft => {
+      written ??= draft;
+      if (form.dataset.dialog === 'no' || dialog?.open) recall();
+      if (form.dataset.dialog === 'no' && form.elements.what.value) guess();
+    })
+    .catch(() => {});
   return {
     form,
     begin(asked, attached) {
