@@ -6,7 +6,10 @@ namespace MellowRivet.Shops;
 /// <summary>All that a shop has of an inspection, as it lies in the database.</summary>
 public static class Everything
 {
-    /// <summary>The rows of every table that name the inspection, by table, each by its columns; and the posts that the shop took.</summary>
+    private const string Naming =
+        "SELECT m.name FROM sqlite_master m JOIN pragma_table_info(m.name) c ON c.name = 'InspectionId' WHERE m.type = 'table'";
+
+    /// <summary>The rows of every table that name the inspection, by table, and their columns; and the posts that the shop took.</summary>
     public static async Task<Dictionary<string, List<Dictionary<string, string?>>>> OfAsync(DataFolder data, Guid inspection)
     {
         await using var connection = new SqliteConnection(data.ConnectionString);
@@ -16,8 +19,7 @@ public static class Everything
             ["Inspections"] = await ReadAsync(connection, "SELECT * FROM Inspections WHERE Id = $id", inspection),
             ["Postings"] = await ReadAsync(connection, "SELECT Id FROM Postings", inspection),
         };
-        foreach (var table in await ReadAsync(connection,
-            "SELECT m.name FROM sqlite_master m JOIN pragma_table_info(m.name) c ON c.name = 'InspectionId' WHERE m.type = 'table'", inspection))
+        foreach (var table in await ReadAsync(connection, Naming, inspection))
             all[table["name"]!] = await ReadAsync(connection, $"SELECT * FROM \"{table["name"]}\" WHERE InspectionId = $id", inspection);
         return all;
     }

@@ -122,7 +122,7 @@ public class WalkPagesTests(DemoServer server) : IClassFixture<DemoServer>
         var path = $"{server.Walk("N0BRM")}/compressions";
         var gate = await visitor.ReadAsync(path);
         gate.QuerySelector(".caution")!.TextContent.ShouldContain("swing the propeller");
-        gate.QuerySelectorAll("[data-psi]").ShouldBeEmpty();
+        gate.QuerySelectorAll("[data-psi]").Where(field => field.Closest("[hidden]") is null).ShouldBeEmpty();
 
         (string, string)[] Test(params (string, string)[] changes) =>
             [("post", $"{Guid.NewGuid()}"), ("supply", "80"), ("ambient", "14.7"), .. changes];

@@ -1,64 +1,19 @@
 // A day without a network: an inspection is taken along, worked on where the shop can't be reached, and arrives whole.
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
-import { networkTo } from './network.mjs';
+import { open, takeAlong, test } from './phone.mjs';
 import { lender } from './playwright.config.mjs';
-import { anew, enterAs, expect, heading, picture, test as base } from './shop.mjs';
+import { anew, enterAs, expect, heading, picture } from './shop.mjs';
 
-const code = 'three blue rivets';
-const test = base.extend({
-  network: async ({ shop }, use) => {
-    const network = await networkTo(shop.port);
-    await use(network);
-    await network.close();
-  },
-  baseURL: ({ network }, use) => use(network.address),
-  /** A phone whose battery may die: what is on its disk is there again, and nothing else. */
-  phone: async ({ network, launchOptions, viewport, hasTouch }, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'rivet-phone-'));
-    const kill = () => spawnSync('pkill', ['-9', '-f', folder]);
-    let context;
-    await use({
-      folder,
-      async start() {
-        context = await chromium.launchPersistentContext(folder, { ...launchOptions, baseURL: network.address, viewport, hasTouch });
-        return context.pages()[0] ?? context.newPage();
-      },
-      async die() {
-        kill();
-        await context.close().catch(() => {});
-      },
-    });
-    kill();
-    await context?.close().catch(() => {});
-    rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
-  },
-});
-
-let walk;
-test.beforeEach(async ({ page, shop }) => {
-  page.on('console', m => m.text().includes('TYPED') && console.log(m.text()));
+test.beforeEach(async ({ page }) => {
   await enterAs(page, 'ines');
-  walk = shop.walks.N0BRM;
 });
-
-/** Takes an inspection along, with a code where the device has none. */
-const takeAlong = async (page, to = walk) => {
-  await page.goto(`${to}/along`);
-  await page.getByLabel('Code', { exact: true }).fill(code);
-  await page.getByLabel('Once more').fill(code);
-  await page.getByRole('button', { name: /take it along/ }).click();
-  await expect(page.locator('.along')).toContainText(/Aboard as of .* pages and pictures/);
-};
 
 test(
   'what was taken along opens without a network, says as of when, and what is said there arrives once',
   { tag: '@standing' },
-  async ({ page, network }) => {
-    await takeAlong(page);
+  async ({ page, walk, network }) => {
+    await takeAlong(page, walk);
     network.cut();
     await page.goto(`${walk}/airframe/cabin`);
     await expect(page.locator('.as-of')).toContainText('as of');
@@ -97,18 +52,6 @@ test(
   },
 );
 
-/** Opens a page of the walk as somebody does who has just picked the phone up: with the code, where it asks for it. */
-const open = async (page, path) => {
-  await page.goto(`${walk}/${path}`);
-  const locked = page.locator('.locked');
-  await expect(locked.or(page.locator('.sheet.walk'))).toBeVisible();
-  if (await locked.isVisible()) {
-    await locked.getByLabel('Code').fill(code);
-    await locked.getByRole('button', { name: 'Open' }).click();
-    await expect(page.locator('.sheet.walk')).toBeVisible();
-  }
-};
-
 const press = async (page, within, name) => {
   const button = within.getByRole('button', { name });
   const box = page.locator('#outbox');
@@ -119,8 +62,8 @@ const press = async (page, within, name) => {
   return expect(box).toContainText(`${before + 1} waiting to send`);
 };
 
-const answer = async (page, zone, count) => {
-  await open(page, `airframe/${zone}`);
+const answer = async (page, walk, zone, count) => {
+  await open(page, walk, `airframe/${zone}`);
   for (let turn = 0; turn < count; turn += 1) {
     const title = await heading(page).textContent();
     const reading = page.locator('.task.current').getByLabel('Reading');
@@ -132,34 +75,34 @@ const answer = async (page, zone, count) => {
 
 // A day's work, in parts between which the battery may die.
 const day = [
-  page => answer(page, 'cabin', 3),
-  async page => {
+  (page, walk) => answer(page, walk, 'cabin', 3),
+  async (page, walk) => {
     for (const [step, name] of ['Looked at', 'Cleaned', 'Looked at'].entries()) {
-      await open(page, 'look?zone=propeller');
+      await open(page, walk, 'look?zone=propeller');
       await press(page, page.locator('#look-steps li').nth(step).locator('form:not([hidden])'), name);
     }
-    await open(page, 'tools');
+    await open(page, walk, 'tools');
     await page.getByLabel(/Safety-wire pliers/).check();
     await page.getByLabel(/Torch, headband/).check();
     await press(page, page.locator('.tool-list'), 'Take these');
   },
-  async page => {
-    await open(page, 'tools');
+  async (page, walk) => {
+    await open(page, walk, 'tools');
     await press(page, page.locator('#tools-out li:not([hidden])', { hasText: 'Safety-wire pliers' }).first(), 'Back in');
-    await open(page, 'tags');
+    await open(page, walk, 'tags');
     await page.locator('.tag-form').getByLabel('panel', { exact: true }).check();
     await page.locator('.tag-form').getByLabel('Zone').selectOption('tail');
     await page.locator('.tag-form').getByLabel('What').fill('Bellcrank cover');
     await press(page, page.locator('.tag-form'), 'Make its tag');
   },
-  async page => {
-    await open(page, 'tags');
+  async (page, walk) => {
+    await open(page, walk, 'tags');
     const tag = page.locator('.tags li', { hasText: 'Bellcrank cover' });
     await tag.getByLabel(/Looked inside/).check();
     await press(page, tag, 'Close it');
   },
-  async page => {
-    await open(page, 'fix-list');
+  async (page, walk) => {
+    await open(page, walk, 'fix-list');
     await page.locator('a.found').click();
     await page.locator('#capture textarea[name=what]').fill('Cowl latch worn');
     await page
@@ -183,7 +126,7 @@ const everything = async (port, id) => (await fetch(`${lender}/shops/${port}/ins
 test(
   'a day without a network, on a phone that dies four times, arrives as if it had been done at the desk',
   { tag: '@standing' },
-  async ({ shop, network, phone, another }) => {
+  async ({ walk, shop, network, phone, another }) => {
     const id = walk.split('/').pop();
     const before = await everything(shop.port, id);
     const known = new Set(
@@ -193,10 +136,10 @@ test(
     );
     let page = await phone.start();
     await enterAs(page, 'ines');
-    await takeAlong(page);
+    await takeAlong(page, walk);
     network.cut();
     for (const [part, work] of day.entries()) {
-      await work(page);
+      await work(page, walk);
       if (part === day.length - 1) break;
       await phone.die();
       page = await phone.start();
@@ -216,7 +159,7 @@ test(
     const desk = await another();
     network.to(other.port);
     await enterAs(desk, 'ines');
-    for (const work of day) await work(desk);
+    for (const work of day) await work(desk, walk);
     await expect(desk.locator('#outbox')).toBeHidden();
     const done = await everything(other.port, id);
     await fetch(`${lender}/shops/${other.port}`, { method: 'DELETE' });
@@ -225,10 +168,10 @@ test(
   },
 );
 
-test('a stolen copy of what is on the disk says nothing', { tag: '@standing' }, async ({ network, phone }) => {
+test('a stolen copy of what is on the disk says nothing', { tag: '@standing' }, async ({ walk, network, phone }) => {
   const page = await phone.start();
   await enterAs(page, 'ines');
-  await takeAlong(page);
+  await takeAlong(page, walk);
   await page.goto(`${walk}/airframe/cabin`);
   const words = await heading(page).textContent();
   network.cut();
@@ -248,146 +191,3 @@ test('a stolen copy of what is on the disk says nothing', { tag: '@standing' }, 
     });
   expect(telling).toEqual([]);
 });
-
-/** Puts something on the fix list from a page of the walk where the shop can't be reached. */
-const find = async (page, words) => {
-  await open(page, 'fix-list');
-  await page.locator('a.found').click();
-  await page.locator('#capture textarea[name=what]').fill(words);
-  await page.getByRole('button', { name: 'Put on the fix list' }).click();
-  await expect(page.locator('#capture')).toBeHidden();
-};
-const stored = (page, store) =>
-  page.evaluate(
-    name =>
-      new Promise(done => {
-        const asked = indexedDB.open('rivet-device');
-        asked.onsuccess = () => {
-          const count = asked.result.transaction(name).objectStore(name).count();
-          count.onsuccess = () => done(count.result);
-        };
-      }),
-    store,
-  );
-
-test(
-  'what can’t be sent is saved to a file, read in at the desk, and is there once though the phone comes back',
-  { tag: '@standing' },
-  async ({ page, network, shop, browser }) => {
-    await takeAlong(page);
-    network.cut();
-    await find(page, 'Zebrawood shim at the latch');
-    await page.goto('/device');
-    await expect(page.locator('[data-device]')).toContainText('Zebrawood shim at the latch');
-    const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Save to a file' }).click();
-    const file = await (await download).path();
-
-    const desk = await (await browser.newContext({ baseURL: shop.address })).newPage();
-    await enterAs(desk, 'orla');
-    await desk.goto('/device');
-    await desk.getByLabel('Read a file in').setInputFiles(file);
-    await expect(desk.getByText('It is Ines')).toBeVisible();
-    await enterAs(desk, 'ines');
-    await desk.goto('/device');
-    await desk
-      .getByLabel('Read a file in')
-      .setInputFiles({
-        name: 'changed.json',
-        mimeType: 'application/json',
-        buffer: Buffer.from(readFileSync(file, 'utf8').replace(/\/find"/, '/close"')),
-      });
-    await expect(desk.getByText('somebody changed it')).toBeVisible();
-    await desk.getByLabel('Read a file in').setInputFiles(file);
-    await expect(desk.getByText('1 came in from the file')).toBeVisible();
-    await expect(desk.locator('#outbox')).toBeHidden();
-
-    network.mend();
-    await page.goto(`${walk}/fix-list`);
-    await expect(page.locator('.as-of')).toHaveCount(0);
-    await expect(page.locator('#outbox')).toBeHidden();
-    await page.reload();
-    await expect(page.locator('.finds li', { hasText: 'Zebrawood shim at the latch' })).toHaveCount(1);
-  },
-);
-
-test(
-  'two people on one tablet keep apart: who leaves takes off what was aboard, and what waits stays sealed for them',
-  { tag: '@standing' },
-  async ({ page, network }) => {
-    await takeAlong(page);
-    network.cut();
-    await find(page, 'Zebrawood shim at the latch');
-    network.mend();
-    // Somebody else has signed in on it meanwhile: what Ines said isn't said by them.
-    await enterAs(page, 'orla');
-    await page.goto(`${walk}/fix-list`);
-    await expect(page.locator('.as-of')).toHaveCount(0);
-    await expect(page.locator('#outbox')).toBeHidden();
-    await expect(page.locator('.finds')).not.toContainText('Zebrawood');
-    await page.goto('/device');
-    await expect(page.locator('[data-device]')).toContainText('Nothing is aboard');
-    await enterAs(page, 'ines');
-    await page.goto(`${walk}/fix-list`);
-    await expect(page.locator('#outbox')).toBeHidden();
-    await page.reload();
-    await expect(page.locator('.finds li', { hasText: 'Zebrawood shim at the latch' })).toHaveCount(1);
-    expect(await stored(page, 'aboard')).toBeGreaterThan(50);
-    await page.goto('/');
-    await page.locator('.me summary').click();
-    await page.getByRole('button', { name: 'Leave' }).click();
-    await expect(page).toHaveURL(/enter/);
-    expect([await stored(page, 'aboard'), await stored(page, 'codes'), await stored(page, 'inspections')]).toEqual([0, 0, 0]);
-  },
-);
-
-test(
-  'whoever isn’t one of the shop’s people any more has nothing aboard from the first moment it is in reach',
-  { tag: '@standing' },
-  async ({ page, another }) => {
-    await takeAlong(page);
-    const orla = await another('orla');
-    await orla.goto('/people');
-    await orla.getByRole('link', { name: /Ines/ }).click();
-    await orla.evaluate(async () => {
-      const form = document.querySelector('form[action*="handler=Close"]');
-      await fetch(form.getAttribute('action'), { method: 'POST', body: new FormData(form) });
-    });
-    await page.waitForTimeout(100);
-    await page.goto(walk);
-    await expect(page).toHaveURL(/enter/);
-    await expect.poll(() => stored(page, 'aboard')).toBe(0);
-  },
-);
-
-test(
-  'a device without room says so and keeps what was typed; one with an older program says that, and sends what it has',
-  { tag: '@standing' },
-  async ({ page, network }) => {
-    await takeAlong(page);
-    await page.goto(`${walk}/tags`);
-    await page.evaluate(() => {
-      const add = IDBObjectStore.prototype.add;
-      IDBObjectStore.prototype.add = function (...given) {
-        if (this.name === 'outbox') throw new DOMException('full', 'QuotaExceededError');
-        return add.apply(this, given);
-      };
-    });
-    await page.locator('.tag-form').getByLabel('What').fill('Bellcrank cover');
-    await page.getByRole('button', { name: 'Make its tag' }).click();
-    await expect(page.locator('#connection')).toContainText('no room to keep it');
-    await expect(page.locator('.tag-form').getByLabel('What')).toHaveValue('Bellcrank cover');
-
-    network.cut();
-    await find(page, 'Zebrawood shim at the latch');
-    await page.route('**/device/token', async route => {
-      const answer = await route.fetch();
-      await route.fulfill({ response: answer, json: { ...(await answer.json()), version: 'newer' } });
-    });
-    await page.locator('a.found').click();
-    await page.locator('#capture textarea[name=what]').fill('half a sentence');
-    network.mend();
-    await expect(page.locator('.as-of')).toContainText('all that waited went');
-    await expect(page.locator('#outbox')).toContainText('newer program');
-  },
-);

@@ -99,8 +99,7 @@ public sealed partial class Inspection
     }
 
     /// <summary>Opens a panel or takes a part off, under the next number.</summary>
-    public (Tag? Tag, Refusal? Refusal) Open(string? zoneKey, TagKind kind, string? what, string? hardware, Guid by, DateTimeOffset at,
-        Guid? post = null)
+    public (Tag? Tag, Refusal? Refusal) Open(string? zoneKey, TagKind kind, string? what, string? hardware, Guid by, DateTimeOffset at)
     {
         if (string.IsNullOrWhiteSpace(what) || what.Trim().Length > LongestTag || hardware?.Trim().Length > LongestTag)
             return (null, new("tag", $"Say what it is, and what is in its bag, each in up to {LongestTag} characters."));
@@ -108,13 +107,17 @@ public sealed partial class Inspection
             return (null, new("tag", "Choose the zone it is in."));
         var tag = new Tag(tags.Select(other => other.Number).DefaultIfEmpty().Max() + 1, zoneKey!, Enum.IsDefined(kind)
             ? kind
-            : TagKind.Panel, what.Trim(), hardware?.Trim() ?? "", new(by, at), Post: post);
+            : TagKind.Panel, what.Trim(), hardware?.Trim() ?? "", new(by, at));
         tags = [.. tags, tag];
         return (tag, null);
     }
 
-    /// <summary>The number of the tag that a post made; null where it made none here.</summary>
-    public int? NumberOf(Guid? post) => post is null ? null : tags.FirstOrDefault(tag => tag.Post == post)?.Number;
+    /// <summary>
+    /// The number of what is open in a zone under a name, the latest where several are; null where nothing is. For a device that opened
+    /// it and hasn't heard its number.
+    /// </summary>
+    public int? OpenUnder(string? zoneKey, string? what) =>
+        tags.LastOrDefault(tag => tag.Closed is null && tag.ZoneKey == zoneKey && tag.What == what?.Trim())?.Number;
 
     /// <summary>Closes a panel or puts a part back, after a last look inside.</summary>
     /// <param name="number">The tag.</param>

@@ -82,9 +82,7 @@ public enum TagKind { Panel = 1, Part }
 /// <param name="Hardware">The screws and other hardware in the bag; may be empty.</param>
 /// <param name="Opened">Who opened it or took it off.</param>
 /// <param name="Closed">Who closed it or put it back, after a last look inside; null while it is open.</param>
-/// <param name="Post">The post that made it, by which a device names one it has no number of yet; null on those made before.</param>
-public sealed record Tag(int Number, string ZoneKey, TagKind Kind, string What, string Hardware, Stamp Opened, Stamp? Closed = null,
-    Guid? Post = null);
+public sealed record Tag(int Number, string ZoneKey, TagKind Kind, string What, string Hardware, Stamp Opened, Stamp? Closed = null);
 
 /// <summary>A tool that was taken to the aircraft.</summary>
 /// <param name="ToolId">The tool.</param>

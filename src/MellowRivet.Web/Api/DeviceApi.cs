@@ -39,7 +39,7 @@ internal static class DeviceApi
         app.MapGet("/device/token", (HttpContext context, IAntiforgery forms, IDataProtectionProvider protection) =>
             new AtDevice(context.User.PersonId(), forms.GetAndStoreTokens(context).RequestToken, Version,
                 protection.CreateProtector(Grants).Protect($"{context.User.PersonId():N}"), LockMinutes))
-            .Needs(Right.Look).ExcludeFromDescription();
+            .Needs(Right.RecordWork).ExcludeFromDescription();
         app.MapGet("/device/standing", async (string grant, RivetDb db, IDataProtectionProvider protection, CancellationToken stop) =>
             Read(protection, grant) is { } person ? Results.Ok(new { stays = await db.StaysAsync(person, stop) }) : Results.NotFound())
             .OpenToAll("whoever has the grant that a device was given: whether its person still enters, and no more")

@@ -1,5 +1,6 @@
 // Whose device it is: what is aboard is locked until the person says their code, and again after a while without a touch. The key lives
 // in the memory of the worker and of the pages that are open, and nowhere else.
+import { element } from '../page.js';
 import * as vault from './vault.js';
 
 const me = document.body.dataset.me;
@@ -47,22 +48,29 @@ const shut = () => {
 // Over everything until the code is said.
 const ask = () => {
   if (document.querySelector('.locked')) return;
-  const dialog = document.createElement('dialog');
-  dialog.className = 'locked';
-  dialog.innerHTML = `<form method="dialog"><h2>Locked</h2><p>What is on this device is <strong></strong>’s, and opens by its code.</p>
-    <label class="field">Code <input type="password" class="form-control" autocomplete="off" required></label>
-    <p class="field-problem" role="alert" hidden></p>
-    <div class="row-fields"><button class="btn btn-primary">Open</button></div></form>`;
-  const [field, wrong, button] = ['input', '.field-problem', 'button'].map(what => dialog.querySelector(what));
+  const [whose, field] = [element('strong', {}), element('input', { type: 'password', className: 'form-control', autocomplete: 'off' })];
+  const wrong = element('p', { className: 'field-problem', role: 'alert', hidden: true });
+  const press = element('button', { className: 'btn btn-primary', textContent: 'Open' });
+  const form = element(
+    'form',
+    { method: 'dialog' },
+    element('h2', { textContent: 'Locked' }),
+    element('p', {}, 'What is on this device is ', whose, '’s, and opens by its code.'),
+    element('label', { className: 'field' }, 'Code', field),
+    wrong,
+    press,
+  );
+  const dialog = element('dialog', { className: 'locked' }, form);
+  field.required = true;
   vault.codeOf(me).then(code => {
-    dialog.querySelector('strong').textContent = code?.name ?? '';
+    whose.textContent = code?.name ?? '';
   });
   dialog.addEventListener('cancel', event => event.preventDefault());
-  dialog.querySelector('form').addEventListener('submit', async event => {
+  form.addEventListener('submit', async event => {
     event.preventDefault();
-    button.disabled = true;
+    press.disabled = true;
     const key = await vault.unlock(me, field.value);
-    button.disabled = false;
+    press.disabled = false;
     wrong.hidden = Boolean(key);
     wrong.textContent = 'That isn’t the code. Nothing was opened.';
     field.value = '';

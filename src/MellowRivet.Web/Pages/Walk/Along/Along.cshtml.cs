@@ -1,5 +1,7 @@
+using MellowRivet.Core.People;
 using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
+using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
@@ -28,12 +30,14 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames) : WalkP
 
     private static readonly string[] Asking =
     [
-        "close", "records", "order", "money", "survey-report", "labels", "plug-labels", "engine-logs", "pressure-altitude", "fix-list/owner",
-        "fix-list/choices", "fix-list/estimate", "fix-list/report", "fix-list/prices", "along", "events",
+        "close", "records", "order", "money", "survey-report", "labels", "plug-labels", "engine-logs", "pressure-altitude",
+        "fix-list/owner", "fix-list/choices", "fix-list/estimate", "fix-list/report", "fix-list/prices", "along", "events",
     ];
 
+    [Needs(Right.RecordWork)]
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
+    [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnGetListAsync(CancellationToken stop)
     {
         if (!await MakeAsync(stop))

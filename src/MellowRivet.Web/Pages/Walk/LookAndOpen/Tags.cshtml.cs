@@ -34,16 +34,16 @@ public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProv
 
     [Needs(Right.RecordWork)]
     public Task<IActionResult> OnPostOpenAsync(TagForm form, CancellationToken stop) => BackAsync(form.Post, "tags",
-        job => job.Inspection.Open(form.Zone, form.Kind, form.What, form.Hardware, Me, clock.GetUtcNow(), form.Post).Refusal, stop,
-        form);
+        job => job.Inspection.Open(form.Zone, form.Kind, form.What, form.Hardware, Me, clock.GetUtcNow()).Refusal, stop, form);
 
-    /// <summary>Closes one by its number, or by the post that opened it: a device has no number of one that it hasn't sent yet.</summary>
+    /// <summary>Closes one by its number, or by where and what it is: a device has no number of one that it hasn't sent yet.</summary>
     [Needs(Right.RecordWork)]
-    public Task<IActionResult> OnPostCloseAsync(Guid post, int? number, Guid? opened, bool inside, CancellationToken stop)
+    public Task<IActionResult> OnPostCloseAsync(Guid post, int? number, string? zone, string? what, bool inside, CancellationToken stop)
     {
         Number = number;
-        return BackAsync(post, "tags", job => job.Inspection.Close(number ?? job.Inspection.NumberOf(opened) ?? 0, inside, Me,
-            clock.GetUtcNow()), stop);
+        return BackAsync(post, "tags", job => (number ?? job.Inspection.OpenUnder(zone, what)) is { } tag
+            ? job.Inspection.Close(tag, inside, Me, clock.GetUtcNow())
+            : new("close", "What it closes has no tag here: its opening wasn’t taken."), stop);
     }
 
     [Needs(Right.RecordWork)]

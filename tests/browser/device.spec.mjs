@@ -1,0 +1,131 @@
+// What lies on a device: whose it is, what becomes of it, and the way out where it can't send.
+import { readFileSync } from 'node:fs';
+import { find, stored, takeAlong, test } from './phone.mjs';
+import { enterAs, expect } from './shop.mjs';
+
+test.beforeEach(async ({ page }) => {
+  await enterAs(page, 'ines');
+});
+
+test(
+  'what can’t be sent is saved to a file, read in at the desk, and is there once though the phone comes back',
+  { tag: '@standing' },
+  async ({ page, walk, network, shop, browser }) => {
+    await takeAlong(page, walk);
+    network.cut();
+    await find(page, walk, 'Zebrawood shim at the latch');
+    await page.goto('/device');
+    await expect(page.locator('[data-device]')).toContainText('Zebrawood shim at the latch');
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save to a file' }).click();
+    const file = await (await download).path();
+
+    const desk = await (await browser.newContext({ baseURL: shop.address })).newPage();
+    await enterAs(desk, 'orla');
+    await desk.goto('/device');
+    await desk.getByLabel('Read a file in').setInputFiles(file);
+    await expect(desk.getByText('It is Ines')).toBeVisible();
+    await enterAs(desk, 'ines');
+    await desk.goto('/device');
+    await desk
+      .getByLabel('Read a file in')
+      .setInputFiles({
+        name: 'changed.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(readFileSync(file, 'utf8').replace(/\/find"/, '/close"')),
+      });
+    await expect(desk.getByText('somebody changed it')).toBeVisible();
+    await desk.getByLabel('Read a file in').setInputFiles(file);
+    await expect(desk.getByText('1 came in from the file')).toBeVisible();
+    await expect(desk.locator('#outbox')).toBeHidden();
+
+    network.mend();
+    await page.goto(`${walk}/fix-list`);
+    await expect(page.locator('.as-of')).toHaveCount(0);
+    await expect(page.locator('#outbox')).toBeHidden();
+    await page.reload();
+    await expect(page.locator('.finds li', { hasText: 'Zebrawood shim at the latch' })).toHaveCount(1);
+  },
+);
+
+test(
+  'two people on one tablet keep apart: who leaves takes off what was aboard, and what waits stays sealed for them',
+  { tag: '@standing' },
+  async ({ page, walk, network }) => {
+    await takeAlong(page, walk);
+    network.cut();
+    await find(page, walk, 'Zebrawood shim at the latch');
+    network.mend();
+    // Somebody else has signed in on it meanwhile: what Ines said isn't said by them.
+    await enterAs(page, 'orla');
+    await page.goto(`${walk}/fix-list`);
+    await expect(page.locator('.as-of')).toHaveCount(0);
+    await expect(page.locator('#outbox')).toBeHidden();
+    await expect(page.locator('.finds')).not.toContainText('Zebrawood');
+    await page.goto('/device');
+    await expect(page.locator('[data-device]')).toContainText('Nothing is aboard');
+    await enterAs(page, 'ines');
+    await page.goto(`${walk}/fix-list`);
+    await expect(page.locator('#outbox')).toBeHidden();
+    await page.reload();
+    await expect(page.locator('.finds li', { hasText: 'Zebrawood shim at the latch' })).toHaveCount(1);
+    expect(await stored(page, 'aboard')).toBeGreaterThan(50);
+    await page.goto('/');
+    await page.locator('.me summary').click();
+    await page.getByRole('button', { name: 'Leave' }).click();
+    await expect(page).toHaveURL(/enter/);
+    expect([await stored(page, 'aboard'), await stored(page, 'codes'), await stored(page, 'inspections')]).toEqual([0, 0, 0]);
+  },
+);
+
+test(
+  'whoever isn’t one of the shop’s people any more has nothing aboard from the first moment it is in reach',
+  { tag: '@standing' },
+  async ({ page, walk, another }) => {
+    await takeAlong(page, walk);
+    const orla = await another('orla');
+    await orla.goto('/people');
+    await orla.getByRole('link', { name: /Ines/ }).click();
+    await orla.evaluate(async () => {
+      const form = document.querySelector('form[action*="handler=Close"]');
+      await fetch(form.getAttribute('action'), { method: 'POST', body: new FormData(form) });
+    });
+    await page.waitForTimeout(100);
+    await page.goto(walk);
+    await expect(page).toHaveURL(/enter/);
+    await expect.poll(() => stored(page, 'aboard')).toBe(0);
+  },
+);
+
+test(
+  'a device without room says so and keeps what was typed; one with an older program says that, and sends what it has',
+  { tag: '@standing' },
+  async ({ page, walk, network }) => {
+    await takeAlong(page, walk);
+    await page.goto(`${walk}/tags`);
+    await page.evaluate(() => {
+      const add = IDBObjectStore.prototype.add;
+      IDBObjectStore.prototype.add = function (...given) {
+        if (this.name === 'outbox') throw new DOMException('full', 'QuotaExceededError');
+        return add.apply(this, given);
+      };
+    });
+    await page.locator('.tag-form').getByLabel('panel', { exact: true }).check();
+    await page.locator('.tag-form').getByLabel('What').fill('Bellcrank cover');
+    await page.getByRole('button', { name: 'Make its tag' }).click();
+    await expect(page.locator('#connection')).toContainText('no room to keep it');
+    await expect(page.locator('.tag-form').getByLabel('What')).toHaveValue('Bellcrank cover');
+
+    network.cut();
+    await find(page, walk, 'Zebrawood shim at the latch');
+    await page.route('**/device/token', async route => {
+      const answer = await route.fetch();
+      await route.fulfill({ response: answer, json: { ...(await answer.json()), version: 'newer' } });
+    });
+    await page.locator('a.found').click();
+    await page.locator('#capture textarea[name=what]').fill('half a sentence');
+    network.mend();
+    await expect(page.locator('.as-of')).toContainText('all that waited went');
+    await expect(page.locator('#outbox')).toContainText('newer program');
+  },
+);
