@@ -1,6 +1,6 @@
 // What lies on a device: whose it is, what becomes of it, and the way out where it can't send.
 import { readFileSync } from 'node:fs';
-import { find, stored, takeAlong, test } from './phone.mjs';
+import { code, find, stored, takeAlong, test } from './phone.mjs';
 import { enterAs, expect } from './shop.mjs';
 
 test.beforeEach(async ({ page }) => {
@@ -64,8 +64,16 @@ test(
     await expect(page.locator('.finds')).not.toContainText('Zebrawood');
     await page.goto('/device');
     await expect(page.locator('[data-device]')).toContainText('Nothing is aboard');
+    // Her key went when somebody else sat down at it: back again, she says her code.
     await enterAs(page, 'ines');
     await page.goto(`${walk}/fix-list`);
+    await page.locator('.locked').getByLabel('Code').fill('not the code');
+    await page.locator('.locked').getByRole('button', { name: 'Open' }).click();
+    await expect(page.locator('.locked')).toContainText('That isn’t the code');
+    await page.locator('.locked').getByLabel('Code').fill(code);
+    await page.locator('.locked').getByRole('button', { name: 'Open' }).click();
+    await expect(page.locator('.locked')).toHaveCount(0);
+    await expect.poll(() => stored(page, 'files')).toBe(0);
     await expect(page.locator('#outbox')).toBeHidden();
     await page.reload();
     await expect(page.locator('.finds li', { hasText: 'Zebrawood shim at the latch' })).toHaveCount(1);

@@ -51,7 +51,7 @@ export const takeAlong = async (page, walk) => {
 export const open = async (page, walk, path) => {
   await page.goto(`${walk}/${path}`);
   const locked = page.locator('.locked');
-  await expect(locked.or(page.locator('.sheet.walk'))).toBeVisible();
+  await expect(locked.or(page.locator('.sheet.walk')).first()).toBeVisible();
   if (await locked.isVisible()) {
     await locked.getByLabel('Code').fill(code);
     await locked.getByRole('button', { name: 'Open' }).click();

@@ -1,6 +1,7 @@
 // What a device has with it: the pages of an inspection and their small pictures, each as the shop sent it, with when. Sealed, and
 // under names that say nothing. Pages and the worker share this.
 import { device } from '../device.js';
+import { forgetGone } from '../Outbox/outbox.js';
 import * as vault from './vault.js';
 
 const name = async (me, address) => {
@@ -57,8 +58,7 @@ export const wipe = async me => {
   await sweep(me, () => true);
   const database = await device();
   for (const store of ['inspections', 'drafts']) await database.delete(store, IDBKeyRange.bound([me], [me, []]));
-  const waits = await database.countFromIndex('outbox', 'me', me);
   // What waits is sealed under the same code: it stays unreadable, and isn't lost.
-  if (!waits) await database.delete('codes', me);
+  if (!(await forgetGone(me))) await database.delete('codes', me);
   vault.hold(me);
 };

@@ -60,6 +60,14 @@ const arrived = (me, post) =>
     for (const n of all.sort((a, b) => a - b).slice(0, -remembered)) await outbox.delete(n);
   });
 
+/** Forgets what went; how many the shop doesn't have yet. */
+export const forgetGone = me =>
+  write(async outbox => {
+    const all = await outbox.index('me').getAll(me);
+    await Promise.all(all.filter(kept => kept.state === went).map(kept => outbox.delete(kept.n)));
+    return all.filter(kept => kept.state !== went).length;
+  });
+
 /** Forgets an entry, whether the shop had it or somebody took it back; false where it was gone already. */
 export const drop = post =>
   write(async (outbox, files) => {
