@@ -1,7 +1,7 @@
 // A day without a network: an inspection is taken along, worked on where the shop can't be reached, and arrives whole.
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { open, takeAlong, test } from './phone.mjs';
+import { find, open, takeAlong, test } from './phone.mjs';
 import { lender } from './playwright.config.mjs';
 import { anew, enterAs, expect, heading, picture } from './shop.mjs';
 
@@ -37,6 +37,15 @@ test(
       .setInputFiles(await picture(page));
     await page.getByRole('button', { name: 'Put on the fix list' }).click();
     await expect(page.locator('#outbox')).toContainText('4 waiting to send');
+    // The same page once more, and something else found there: not the same said twice.
+    await find(page, walk, 'oil filler cap cracked');
+    await expect(page.locator('#outbox')).toContainText('5 waiting to send');
+    // A task that is asked for by its address is the one that opens.
+    await page.goto(`${walk}/airframe/left-wing`);
+    const other = page.locator('.tasks > li[data-state=NotYet]').nth(2);
+    const asked = await other.locator('.what').evaluate(what => what.firstChild.textContent.trim());
+    await other.locator('a').click();
+    await expect(heading(page)).toHaveText(asked);
     // Signing needs the shop: its page isn't aboard, and says so.
     await page.goto(`${walk}/close`);
     await expect(page.getByText('isn’t aboard')).toBeVisible();
@@ -48,7 +57,8 @@ test(
     for (const title of answered)
       await expect(page.locator('.tasks > li', { hasText: title }).first().locator('.state')).toHaveAttribute('aria-label', 'good');
     await page.goto(`${walk}/fix-list`);
-    await expect(page.locator('.finds li', { hasText: 'cowl latch worn' })).toHaveCount(1);
+    for (const words of ['cowl latch worn', 'oil filler cap cracked'])
+      await expect(page.locator('.finds li', { hasText: words })).toHaveCount(1);
   },
 );
 

@@ -1,3 +1,4 @@
+using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -20,7 +21,8 @@ public sealed class ScriptAnswers : IAlwaysRunResultFilter
             return;
         if (context.Result is RedirectResult { Url: var next } && request.Headers["X-Rivet"] == Outbox)
             context.Result = new JsonResult(new { next });
-        else if (context.Result is PageResult or PartialViewResult && !context.ModelState.IsValid && Busy.Of(context.ModelState) is null)
+        else if (context.Result is PageResult or PartialViewResult && Busy.Of(context.ModelState) is null
+            && context.Controller is ShopPage { Shown.Refused.Refusals.Count: > 0 })
             context.HttpContext.Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
     }
 

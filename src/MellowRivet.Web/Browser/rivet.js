@@ -4,6 +4,7 @@ import './measures.js';
 import './typed.js';
 import './shortcuts.js';
 import './seams.js';
+import './awake.js';
 import './Outbox/bar.js';
 import '../Pages/Walk/Along/along.js';
 import '../Pages/Device/device.js';

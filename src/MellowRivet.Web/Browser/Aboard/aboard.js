@@ -22,6 +22,17 @@ export const put = async (me, inspection, address, { head, body }) => {
   return size;
 };
 
+const opens = ['task', 'show', 'after'];
+/**
+ * The address of a page among those aboard: without what only opens a task in it. What names another plug, cylinder or zone than is
+ * aboard isn't answered with whichever stands first.
+ */
+export const addressOf = url => {
+  if (url.searchParams.get('handler') === 'Panels') return `${url.pathname}?handler=Panels`;
+  const named = [...url.searchParams].filter(([key]) => !opens.includes(key));
+  return url.pathname + (named.length ? `?${new URLSearchParams(named)}` : '');
+};
+
 /** What an address answered when it was taken along; undefined where it wasn't. */
 export const get = async (me, address) => {
   const row = await (await device()).get('aboard', [me, await name(me, address)]);

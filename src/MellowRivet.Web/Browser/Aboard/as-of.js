@@ -1,5 +1,6 @@
 // A page that was taken along, shown where the shop can't be reached: what needs the shop says so at its button, and as soon as the
 // shop is in reach again the page is as it is there.
+import { newId } from '../ids.js';
 import { isOurs } from '../Outbox/posting.js';
 import { flush, me, waiting } from '../Outbox/telling.js';
 import { button, element } from '../page.js';
@@ -50,6 +51,8 @@ const lookAgain = async () => {
 };
 
 if (document.body.dataset.asOf) {
+  // Shown once more, the page has the ids it came with: what was said with them is another thing than what is said now.
+  for (const field of document.querySelectorAll('input[name=post]')) field.value = newId();
   for (const form of document.querySelectorAll('form[method=post]')) {
     if (isOurs(form) || form.matches(own)) continue;
     for (const press of form.querySelectorAll('button')) press.disabled = true;

@@ -76,18 +76,13 @@ const whoStays = async () => {
   }
 };
 
-// The address of a page among those aboard: as it is, without what opens a task in it, and without anything.
 const kept = async url => {
   if (isLocked()) return undefined;
   const { me } = now;
-  for (const address of new Set([url.pathname + url.search, url.pathname + panelsOf(url), url.pathname])) {
-    const found = await aboard.get(me, address);
-    if (found) return found;
-  }
+  const found = await aboard.get(me, aboard.addressOf(url));
   // A large picture stays with the shop: the small one stands in its place.
-  return url.pathname.startsWith('/photos/') ? aboard.get(me, url.pathname.replace(/[^/]+$/, 'thumb')) : undefined;
+  return found ?? (url.pathname.startsWith('/photos/') ? aboard.get(me, url.pathname.replace(/[^/]+$/, 'thumb')) : undefined);
 };
-const panelsOf = url => (url.searchParams.get('handler') === 'Panels' ? '?handler=Panels' : '');
 
 const when = date =>
   new Date(date).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });

@@ -4,6 +4,7 @@
 //   data-until="In?tool=7"     and until, later, such a thing waits
 //   <template data-each="Open" data-into="#tags">   once for each that waits: [data-of=field] says it, [data-with=field] carries it;
 //                              data-at="/walk/…/find" in the place of data-each: for what went to that address
+import { newId } from '../ids.js';
 import { waiting } from './telling.js';
 
 const paths = entry => new URL(entry.url, location.href);
@@ -27,6 +28,7 @@ const addEach = (template, entries) => {
     const value = name => (name === 'post' ? entry.post : (entry.fields.find(([of]) => of === name)?.[1] ?? entry[name]));
     for (const place of made.querySelectorAll('[data-of]')) place.textContent = value(place.dataset.of) ?? '';
     for (const field of made.querySelectorAll('[data-with]')) field.value = value(field.dataset.with) ?? '';
+    for (const field of made.querySelectorAll('input[name=post]')) field.value = newId();
     made.dataset.waitingPost = entry.post;
     into.prepend(made);
   }

@@ -150,6 +150,7 @@ const asks = async me => {
   const answer = await fetch('/device/token', { cache: 'no-store', signal: AbortSignal.timeout(patience.words) });
   if (answer.status === 401 || answer.redirected) return { why: signIn };
   const who = answer.ok ? await answer.json() : {};
+  if (answer.status === 403) return { why: 'Your role in this shop can’t send them.' };
   return who.me === me ? who : { why: who.me ? 'They go out once you are signed in here again.' : undefined };
 };
 

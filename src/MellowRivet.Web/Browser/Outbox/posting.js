@@ -1,6 +1,7 @@
 // The forms of a walk go out through the outbox: what was said with one is kept on this device before anything else. A form whose
 // words wait says so where it stands, with what was said in its fields, on whichever page of this device it is shown.
 import { newId } from '../ids.js';
+import { look } from '../live.js';
 import { morph, parsed } from '../morph.js';
 import { button, element } from '../page.js';
 import { about, fill } from './fill.js';
@@ -33,7 +34,7 @@ const entryOf = (form, submitter, body, more) => {
   const sent = [...body].filter(([name]) => name !== '__RequestVerificationToken');
   return {
     post: body.get('post'),
-    url: form.getAttribute('action') || location.pathname + location.search,
+    url: submitter?.getAttribute('formaction') || form.getAttribute('action') || location.pathname + location.search,
     about: about(form),
     what: called(form, submitter),
     pressed: submitter?.textContent.replace(/\s+/g, ' ').trim(),
@@ -97,7 +98,7 @@ document.addEventListener('submit', async event => {
   const answer = await send(entry);
   delete form.dataset.sending;
   form.elements.post.value = newId();
-  if (answer.how === 'went') go(answer.made.next);
+  if (answer.how === 'went') go(answer.made?.next ?? location.href);
   else if (answer.how === 'refused' && !answer.status && refuse(entry, answer.html)) await drop(entry.post);
   else show();
 });
@@ -125,7 +126,9 @@ document.addEventListener('htmx:beforeRequest', async event => {
   else put(entry, answer.html);
 });
 document.addEventListener('rivet:told', ({ detail: { entry, answer } }) => {
-  if (entry.target && entry.place === location.pathname + location.search) put(entry, answer.html);
+  if (entry.kind || entry.place !== location.pathname + location.search) return;
+  if (entry.target) put(entry, answer.html);
+  else look();
 });
 
 // Fingers may be faster than the page: what was typed before it could send is sent now.

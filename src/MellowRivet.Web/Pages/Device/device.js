@@ -1,5 +1,5 @@
 // This device: what was taken along, and what waits to be sent.
-import { get, inspections, takeOff, wipe } from '../../Browser/Aboard/aboard.js';
+import { addressOf, get, inspections, takeOff, wipe } from '../../Browser/Aboard/aboard.js';
 import { isAble, lock, ready } from '../../Browser/Aboard/keyring.js';
 import * as vault from '../../Browser/Aboard/vault.js';
 import { clock, megabytes } from '../../Browser/Aboard/words.js';
@@ -93,8 +93,7 @@ const show = async () => {
 // In the place of a page that couldn't be shown: that one, where it is aboard and was only locked.
 const instead = document.querySelector('[data-not-aboard]');
 const showAsked = async () => {
-  const there = (await get(me, location.pathname + location.search)) ?? (await get(me, location.pathname));
-  if (there) location.reload();
+  if (await get(me, addressOf(new URL(location.href)))) location.reload();
   else instead.hidden = ['/', '/device'].includes(location.pathname);
 };
 

@@ -19,8 +19,7 @@ const says = ({ at, size, count, missed }) => [
 ];
 
 const codeForm = begun => {
-  const field = name =>
-    element('input', { type: 'password', className: 'form-control', autocomplete: 'new-password', required: true, name });
+  const field = name => element('input', { type: 'password', className: 'form-control', autocomplete: 'off', required: true, name });
   const [code, twice] = [field('code'), field('twice')];
   code.minLength = vault.shortest;
   const wrong = problem('The two aren’t the same.');

@@ -31,6 +31,20 @@ if (list) {
     } catch {
       /* without a connection the page does with what it has */
     }
+    if (document.body.dataset.asOf) openAsked();
+  };
+
+  // A page that was taken along opens the task it was made with: the one that was asked for is opened here, and none in its place.
+  const openAsked = () => {
+    const asked = new URLSearchParams(location.search).get('task');
+    const open = list.querySelector('[data-current]')?.dataset.task;
+    if (!asked || asked === open || queue().some(entry => entry.task === asked)) return;
+    if (take('open', asked)) {
+      if (open) take('line', open);
+    } else {
+      line.textContent = 'That task was answered when this was taken along: it is changed where the shop is in reach.';
+      line.hidden = false;
+    }
   };
 
   const mark = () => {
