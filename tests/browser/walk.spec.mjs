@@ -87,3 +87,14 @@ test('not on this aircraft asks why', async ({ page }) => {
   await page.getByRole('button', { name: 'Set as not on this one' }).click();
   await expect(page.locator('.tasks')).toContainText('single tank in the left wing');
 });
+
+test('a value that is out of limits goes to the fix list with its page, as it was read', async ({ page }) => {
+  await page.goto(`${walk}/airframe/tail`);
+  await page.locator('.tasks > li', { hasText: 'Trim tab and jack: free play' }).locator('a').click();
+  await page.getByLabel('Reading').fill('200');
+  await page.getByRole('button', { name: /^Discrepancy/ }).click();
+  await expect(page).toHaveURL(/\/find\?.*judged=task/);
+  await expect(page.locator('main')).toContainText('From a judgement');
+  await page.goto(`${walk}/airframe/tail`);
+  await expect(page.locator('.tasks > li', { hasText: 'Trim tab and jack' })).toContainText('200');
+});
