@@ -1,6 +1,7 @@
 // A page that was taken along, shown where the shop can't be reached: what needs the shop says so at its button, and as soon as the
 // shop is in reach again the page is as it is there.
 import { newId } from '../ids.js';
+import { isWriting } from '../Outbox/fill.js';
 import { isOurs } from '../Outbox/posting.js';
 import { flush, me, waiting } from '../Outbox/telling.js';
 import { button, element } from '../page.js';
@@ -13,16 +14,6 @@ const own = '[data-verdict], [data-find], [data-undo]';
 const banner = document.querySelector('.as-of');
 // One line over the page, not two: what waits stands in it.
 const say = (...words) => banner.replaceChildren(...words, document.getElementById('outbox'));
-
-const isTyped = () =>
-  [...document.querySelectorAll('main form')].some(
-    form =>
-      !form.closest('dialog:not([open])') &&
-      !form.querySelector('.said-here') &&
-      [...form.elements].some(
-        field => field.matches('input:not([type=hidden], [type=radio], [type=checkbox]), textarea') && field.value !== field.defaultValue,
-      ),
-  );
 
 const lookAgain = async () => {
   const answer = await fetch('/device/token', { cache: 'no-store', signal: AbortSignal.timeout(2 * every) }).catch(() => undefined);
@@ -42,7 +33,7 @@ const lookAgain = async () => {
   }
   await flush();
   if (waiting().some(entry => !entry.isRefused)) setTimeout(lookAgain, every);
-  else if (!isTyped()) location.reload();
+  else if (!isWriting()) location.reload();
   else
     say(
       'The shop is in reach again, and all that waited went. What you are typing is still here. ',

@@ -25,3 +25,18 @@ export const about = form =>
       .filter(field => field.type === 'hidden' && field.name && !passing.includes(field.name))
       .map(field => `${field.name}=${field.value}`),
   ].join('|');
+
+const isText = field => field.matches('input:not([type=hidden], [type=radio], [type=checkbox], [type=file]), textarea');
+
+/** Whether somebody is writing something on this page that is said nowhere yet. */
+export const isWriting = () =>
+  [...document.querySelectorAll('main form')].some(
+    form =>
+      !form.closest('dialog:not([open])') &&
+      !form.querySelector('.said-here') &&
+      [...form.elements].some(field => isText(field) && field.value !== field.defaultValue),
+  );
+
+/** Whether a form still has in it what was said with it, and nothing newer. */
+export const stillSays = (form, sent) =>
+  [...form.elements].every(field => !isText(field) || sent.some(([name, value]) => name === field.name && value === field.value));

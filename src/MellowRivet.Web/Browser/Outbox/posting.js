@@ -4,7 +4,7 @@ import { newId } from '../ids.js';
 import { look } from '../live.js';
 import { morph, parsed } from '../morph.js';
 import { button, element } from '../page.js';
-import { about, fill } from './fill.js';
+import { about, fill, isWriting, stillSays } from './fill.js';
 import { follow } from './follows.js';
 import { drop, me, reason, say, sendAgain, tellLater, waiting } from './telling.js';
 
@@ -127,8 +127,15 @@ document.addEventListener('htmx:beforeRequest', async event => {
 });
 document.addEventListener('rivet:told', ({ detail: { entry, answer } }) => {
   if (entry.kind || entry.place !== location.pathname + location.search) return;
-  if (entry.target) put(entry, answer.html);
-  else look();
+  if (entry.target) {
+    put(entry, answer.html);
+    return;
+  }
+  // What was said doesn't stand there as if it still had to be: nobody says it twice.
+  const form = answer.how === 'went' && [...document.querySelectorAll('form')].find(one => isOurs(one) && about(one) === entry.about);
+  if (form && entry.fields && stillSays(form, entry.fields)) form.reset();
+  if (isWriting() || answer.how !== 'went' || document.body.dataset.asOf) look();
+  else if (Date.now() - leftAt >= patience) location.reload();
 });
 
 // Fingers may be faster than the page: what was typed before it could send is sent now.
