@@ -45,6 +45,8 @@ export const networkTo = async first => {
       passed.end(bytes);
     });
   });
+  // It never hangs up by itself on somebody who has been quiet for a while: only `cut` and `drop` do.
+  server.keepAliveTimeout = 600_000;
   server.on('connection', socket => {
     sockets.add(socket);
     socket.on('close', () => sockets.delete(socket));
