@@ -201,3 +201,24 @@ test('a stolen copy of what is on the disk says nothing', { tag: '@standing' }, 
     });
   expect(telling).toEqual([]);
 });
+
+test('no reading is typed without the shop before the caution is read', { tag: '@standing' }, async ({ page, walk, network }) => {
+  await takeAlong(page, walk);
+  network.cut();
+  await page.goto(`${walk}/compressions`);
+  await expect(page.locator('.as-of')).toBeVisible();
+  await page.getByRole('radio', { name: /^Hot/ }).check();
+  await page.getByRole('button', { name: 'Begin the test' }).click();
+  await expect(page.locator('[data-psi]').first()).toBeHidden();
+  await expect(page.locator('#outbox')).toBeHidden();
+  await page.getByLabel('Read and done').check();
+  await page.getByRole('button', { name: 'Begin the test' }).click();
+  const first = page.locator('[data-psi]').first();
+  await first.fill('74');
+  await first.blur();
+  await expect(page.locator('#outbox')).toContainText('2 waiting to send');
+  network.mend();
+  await expect(page.locator('.as-of')).toHaveCount(0);
+  await page.goto(`${walk}/compressions`);
+  await expect(page.locator('[data-psi]').first()).toHaveValue('74');
+});

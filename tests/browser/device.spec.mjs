@@ -98,7 +98,6 @@ test(
       const form = document.querySelector('form[action*="handler=Close"]');
       await fetch(form.getAttribute('action'), { method: 'POST', body: new FormData(form) });
     });
-    await page.waitForTimeout(100);
     await page.goto(walk);
     await expect(page).toHaveURL(/enter/);
     await expect.poll(() => stored(page, 'aboard')).toBe(0);
@@ -137,3 +136,20 @@ test(
     await expect(page.locator('#outbox')).toContainText('newer program');
   },
 );
+
+test('nobody signs over what this device was told and the shop doesn’t know', { tag: '@standing' }, async ({ page, shop, network }) => {
+  const annual = shop.walks.N04QF;
+  await enterAs(page, 'orla');
+  await page.route('**/find', route => route.abort());
+  await find(page, annual, 'Zebrawood shim at the latch');
+  await page.goto(`${annual}/close`);
+  await expect(page.locator('[data-unsent]')).toBeVisible();
+  await page.locator('[data-signs]').evaluate(form => form.requestSubmit());
+  await page.unroute('**/find');
+  await expect(page.locator('[data-unsent]')).toBeHidden();
+  await page.locator('[data-signs]').evaluate(form => form.requestSubmit());
+  await page.waitForLoadState('load');
+  await expect.poll(() => network.seen.map(({ url }) => url.replace(annual, ''))).toEqual(expect.arrayContaining(['/find', '/close']));
+  const order = network.seen.map(({ url }) => url.replace(annual, '')).filter(url => ['/find', '/close'].includes(url));
+  expect(order, 'the signature was asked for once, after what waited').toEqual(['/find', '/close']);
+});

@@ -18,6 +18,7 @@ import '../Pages/TakeIn/offers.js';
 import '../Pages/Walk/Found/place.js';
 import '../Pages/Walk/Found/photo.js';
 import '../Pages/Walk/Costs/prices.js';
+import '../Pages/Walk/Close/unsent.js';
 import '../Pages/Library/rules.js';
 // Last: what has a way of its own of sending has taken it by then.
 import './Outbox/posting.js';

@@ -26,7 +26,8 @@ export const about = form =>
       .map(field => `${field.name}=${field.value}`),
   ].join('|');
 
-const isText = field => field.matches('input:not([type=hidden], [type=radio], [type=checkbox], [type=file]), textarea');
+/** Whether a field is one that is written in. */
+export const isText = field => field.matches('input:not([type=hidden], [type=radio], [type=checkbox], [type=file]), textarea');
 
 /** Whether somebody is writing something on this page that is said nowhere yet. */
 export const isWriting = () =>

@@ -11,7 +11,9 @@ const paths = entry => new URL(entry.url, location.href);
 const says = (entry, said) => {
   const [handler, query = ''] = said.split('?');
   const url = paths(entry);
-  if (url.searchParams.get('handler') !== handler || url.pathname !== location.pathname) return false;
+  // A page may be reached without what its forms name: /compressions is the first engine's.
+  const isHere = url.pathname === location.pathname || url.pathname.startsWith(`${location.pathname}/`);
+  if (url.searchParams.get('handler') !== handler || !isHere) return false;
   return [...new URLSearchParams(query)].every(
     ([name, value]) => url.searchParams.get(name) === value || entry.fields.some(field => field[0] === name && field[1] === value),
   );

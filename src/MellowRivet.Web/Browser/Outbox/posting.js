@@ -4,7 +4,7 @@ import { newId } from '../ids.js';
 import { look } from '../live.js';
 import { morph, parsed } from '../morph.js';
 import { button, element } from '../page.js';
-import { about, fill, isWriting, stillSays } from './fill.js';
+import { about, fill, isText, isWriting, stillSays } from './fill.js';
 import { follow } from './follows.js';
 import { drop, me, reason, say, sendAgain, tellLater, waiting } from './telling.js';
 
@@ -127,13 +127,16 @@ document.addEventListener('htmx:beforeRequest', async event => {
 });
 document.addEventListener('rivet:told', ({ detail: { entry, answer } }) => {
   if (entry.kind || entry.place !== location.pathname + location.search) return;
+  const form = answer.how === 'went' && [...document.querySelectorAll('form')].find(one => isOurs(one) && about(one) === entry.about);
+  const isTheSame = form && entry.fields && stillSays(form, entry.fields);
   if (entry.target) {
     put(entry, answer.html);
+    // It is what the shop has, and nothing that is being written.
+    if (isTheSame) for (const field of form.elements) if (isText(field)) field.defaultValue = field.value;
     return;
   }
   // What was said doesn't stand there as if it still had to be: nobody says it twice.
-  const form = answer.how === 'went' && [...document.querySelectorAll('form')].find(one => isOurs(one) && about(one) === entry.about);
-  if (form && entry.fields && stillSays(form, entry.fields)) form.reset();
+  if (isTheSame) form.reset();
   if (isWriting() || answer.how !== 'went' || document.body.dataset.asOf) look();
   else if (Date.now() - leftAt >= patience) location.reload();
 });

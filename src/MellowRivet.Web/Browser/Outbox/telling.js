@@ -49,7 +49,8 @@ export const tellLater = (entry, answer) => document.dispatchEvent(new CustomEve
 const news = new BroadcastChannel('rivet:outbox');
 news.onmessage = async ({ data }) => {
   if (data.me !== me) return;
-  if (data.answer) await hear(data.entry, data.answer);
+  // What went out from elsewhere comes without its words: this page has them.
+  if (data.answer) await hear(entries.find(entry => entry.post === data.entry.post) ?? data.entry, data.answer);
   else await look();
 };
 const tell = what => news.postMessage({ me, ...what });
