@@ -34,11 +34,13 @@ const lookAgain = async () => {
   await flush();
   if (waiting().some(entry => !entry.isRefused)) setTimeout(lookAgain, every);
   else if (!isWriting()) location.reload();
-  else
+  else {
     say(
       'The shop is in reach again, and all that waited went. What you are typing is still here. ',
       button('Show the page as it is', () => location.reload(), { className: 'btn btn-plain' }),
     );
+    setTimeout(lookAgain, every);
+  }
 };
 
 if (document.body.dataset.asOf) {

@@ -103,10 +103,18 @@ document.addEventListener('submit', async event => {
   else show();
 });
 
-// What goes out as it is changed: the shop's answer takes the place of what it said before.
-const put = (entry, html) => {
+// The form that something was said with, where it still has that in it and nothing newer.
+const formOf = entry => {
+  const form = entry.fields && [...document.querySelectorAll('form')].find(one => isOurs(one) && about(one) === entry.about);
+  return form && stillSays(form, entry.fields) ? form : undefined;
+};
+
+// What goes out as it is changed: the shop's answer takes the place of what it said before, and what is in the fields is what the shop
+// has, and nothing that is being written.
+const put = (entry, answer) => {
+  for (const field of (answer.how === 'went' && formOf(entry)?.elements) || []) if (isText(field)) field.defaultValue = field.value;
   const target = document.querySelector(entry.target);
-  if (target && html) window.htmx.swap(target, html, { swapStyle: 'innerHTML', swapDelay: 0, settleDelay: 20 });
+  if (target && answer.html) window.htmx.swap(target, answer.html, { swapStyle: 'innerHTML', swapDelay: 0, settleDelay: 20 });
 };
 document.addEventListener('htmx:configRequest', event => {
   if (event.detail.verb === 'post' && isOurs(event.target)) event.detail.parameters.post = newId();
@@ -123,20 +131,16 @@ document.addEventListener('htmx:beforeRequest', async event => {
   const answer = await send(entry);
   if (answer.how === 'refused' && !answer.status) await drop(entry.post);
   if (answer.how === 'waits') show();
-  else put(entry, answer.html);
+  else put(entry, answer);
 });
 document.addEventListener('rivet:told', ({ detail: { entry, answer } }) => {
   if (entry.kind || entry.place !== location.pathname + location.search) return;
-  const form = answer.how === 'went' && [...document.querySelectorAll('form')].find(one => isOurs(one) && about(one) === entry.about);
-  const isTheSame = form && entry.fields && stillSays(form, entry.fields);
   if (entry.target) {
-    put(entry, answer.html);
-    // It is what the shop has, and nothing that is being written.
-    if (isTheSame) for (const field of form.elements) if (isText(field)) field.defaultValue = field.value;
+    put(entry, answer);
     return;
   }
   // What was said doesn't stand there as if it still had to be: nobody says it twice.
-  if (isTheSame) form.reset();
+  if (answer.how === 'went') formOf(entry)?.reset();
   if (isWriting() || answer.how !== 'went' || document.body.dataset.asOf) look();
   else if (Date.now() - leftAt >= patience) location.reload();
 });

@@ -4,8 +4,14 @@ import { waiting } from '../../../Browser/Outbox/telling.js';
 
 const form = document.querySelector('[data-signs]');
 const isUnsent = () => waiting().some(entry => entry.url.startsWith(`${form.dataset.signs}/`));
+const words = form?.querySelector('template');
+let said;
 const show = () => {
-  form.querySelector('[data-unsent]').hidden = !isUnsent();
+  if (!isUnsent()) said?.remove();
+  else if (!said?.isConnected) {
+    said = words.content.firstElementChild.cloneNode(true);
+    words.after(said);
+  }
 };
 
 if (form) {
