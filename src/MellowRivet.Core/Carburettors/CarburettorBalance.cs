@@ -14,11 +14,18 @@ public static class CarburettorBalance
     /// <param name="aircraft">The aircraft, for its manual's limit: there is no usual one.</param>
     public static Judgement Judge(double difference, Aircraft aircraft)
     {
-        var source = new RuleSource(Standing.Practice, "the manual has the limit");
+        var (table, unit) = TableOf(aircraft);
+        return table.Of(Unit.InchOfMercury.To(unit, difference));
+    }
+
+    /// <summary>What a difference is judged by, with the unit of the limit.</summary>
+    public static (JudgementTable Table, Unit Unit) TableOf(Aircraft aircraft)
+    {
         if (aircraft.LimitOf(Kind) is not { } own)
-            return new(Verdict.Unknown, $"Apart by {difference:0.##} inHg, and no limit is on file", source, null,
-                "Read the limit in the manual and put it on file; as near as the gauges show is what hands aim for.");
+            return (JudgementTable.Always(new(Verdict.Unknown, "Apart by {value:0.##} inHg, and no limit is on file",
+                new(Standing.Practice, "the manual has the limit"), null,
+                "Read the limit in the manual and put it on file; as near as the gauges show is what hands aim for.")), Unit.InchOfMercury);
         var band = new ToleranceBand(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference));
-        return band.Judge(Unit.InchOfMercury.To(band.Unit, difference));
+        return (band.Table(), band.Unit);
     }
 }

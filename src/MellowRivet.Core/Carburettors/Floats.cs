@@ -31,24 +31,38 @@ public static class FloatJudge
     /// <param name="pair">The weights, g, above zero.</param>
     /// <param name="limitGrams">The most a pair may weigh, g.</param>
     /// <param name="resolutionGrams">The scale's step, g.</param>
-    public static Judgement Judge(FloatPair pair, double limitGrams = LimitGrams, double resolutionGrams = 0.1)
+    public static Judgement Judge(FloatPair pair, double limitGrams = LimitGrams, double resolutionGrams = 0.1) =>
+        Table(limitGrams, resolutionGrams).Of(("first", pair.First), ("second", pair.Second), ("together", pair.TogetherGrams)).Judgement!;
+
+    /// <summary>What a pair is judged by: the weights "first", "second" and, where they were weighed so, "together", g.</summary>
+    /// <param name="limitGrams">The most a pair may weigh, g.</param>
+    /// <param name="resolutionGrams">The scale's step, g.</param>
+    public static JudgementTable Table(double limitGrams = LimitGrams, double resolutionGrams = 0.1)
     {
         var source = limitGrams == LimitGrams
             ? new RuleSource(Standing.Practice, "common practice")
             : new RuleSource(Standing.Manual, "limit as given");
-        var sum = pair.First + pair.Second;
-        var margin = Math.Round(limitGrams - pair.TotalGrams, 6);
-        if (pair.TogetherGrams is { } together && Math.Abs(together - sum) > 1.5 * resolutionGrams + Crumb)
-            return new(Verdict.Retest, $"{pair.First:0.0#} + {pair.Second:0.0#} is {sum:0.0#} g, together they read {together:0.0#} g",
-                source, margin,
-                $"Weigh all three again: a scale of {resolutionGrams:0.0##} g steps explains {1.5 * resolutionGrams:0.0##} g.");
-        var uneven = Math.Abs(pair.First - pair.Second) >= UnevenGrams - Crumb;
-        if (margin < 0)
-            return new(Verdict.Reject, $"A pair above {limitGrams:0.0#} g{(uneven ? ", and uneven" : "")}", source, margin,
-                "Replace both floats of the pair, and look into the bowl for what they left.");
-        return uneven
-            ? new(Verdict.Watch, $"At most {limitGrams:0.0#} g, uneven by {Math.Abs(pair.First - pair.Second):0.0#} g", source, margin,
-                "Within the limit; the heavier one may be drinking. Weigh them again at the next service.")
-            : new(Verdict.Good, $"A pair at most {limitGrams:0.0#} g", source, margin, "Good.");
+        JudgementTest heavy = new("margin", Than.Below, "nothing"), uneven = new("apart", Than.AtLeast, "uneven");
+        JudgementRow Heavy(string more, params JudgementTest[] when) => new(when, Verdict.Reject, $"A pair above {limitGrams:0.0#} g{more}",
+            source, "margin", "Replace both floats of the pair, and look into the bowl for what they left.");
+        return new(
+            new Dictionary<string, double>
+            {
+                ["limit"] = limitGrams, ["explained"] = 1.5 * resolutionGrams + Crumb, ["uneven"] = UnevenGrams - Crumb, ["nothing"] = 0,
+            },
+            [
+                new("sum", Making.Sum, ["first", "second"]), new("total", Making.Else, ["together", "sum"]),
+                new("apart", Making.Apart, ["first", "second"]), new("off", Making.Apart, ["together", "sum"]),
+                new("margin", Making.Less, ["limit", "total"], 6),
+            ],
+            [
+                new([new("off", Than.Above, "explained")], Verdict.Retest,
+                    "{first:0.0#} + {second:0.0#} is {sum:0.0#} g, together they read {together:0.0#} g", source, "margin",
+                    $"Weigh all three again: a scale of {resolutionGrams:0.0##} g steps explains {1.5 * resolutionGrams:0.0##} g."),
+                Heavy(", and uneven", heavy, uneven), Heavy("", heavy),
+                new([uneven], Verdict.Watch, $"At most {limitGrams:0.0#} g, uneven by {{apart:0.0#}} g", source, "margin",
+                    "Within the limit; the heavier one may be drinking. Weigh them again at the next service."),
+                new([], Verdict.Good, $"A pair at most {limitGrams:0.0#} g", source, "margin", "Good."),
+            ]);
     }
 }

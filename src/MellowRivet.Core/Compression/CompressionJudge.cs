@@ -38,48 +38,73 @@ public static class CompressionJudge
     /// <summary>Judges one cylinder on its own.</summary>
     public static JudgedCylinder Judge(CompressionLimits limits, TestConditions conditions, CompressionReading reading) =>
         new(reading, LeakArea.MultipleOfMaster(reading.Held, conditions.Supply, conditions.Ambient),
-            JudgementOf(limits, conditions, reading));
+            Table(limits, conditions, reading.Leak, reading.SecondTry)
+                .Of((JudgementTable.Value, reading.Held.Value), (Orifice, conditions.DayOrifice?.Value)).Judgement!);
 
-    private static Judgement JudgementOf(CompressionLimits limits, TestConditions conditions, CompressionReading reading)
+    /// <summary>What a table calls the reading of the master orifice.</summary>
+    public const string Orifice = "orifice";
+
+    /// <summary>
+    /// What a reading is judged by, psi gauge, with what was heard at that try; beside it goes what the master orifice read, where it
+    /// was taken.
+    /// </summary>
+    /// <param name="limits">The engine's limit set.</param>
+    /// <param name="conditions">How the test is made.</param>
+    /// <param name="leak">Where air is heard.</param>
+    /// <param name="secondTry">A further try after a low hot one of the same test.</param>
+    public static JudgementTable Table(CompressionLimits limits, TestConditions conditions, Leaks leak, bool secondTry)
     {
         // These two are faults wherever the needle stands, hot or cold.
-        if (reading.Leak.Has(LeakPath.Crack))
-            return new(Verdict.Reject, "A leak from the head or a plug hole is a crack", Practice, null,
-                "The cylinder comes off, whatever the number.");
-        if (reading.Leak.Has(LeakPath.HeadGasket))
-            return new(Verdict.Reject, "Bubbles in the coolant are a leaking head gasket", Practice, null,
-                "The head comes off for a look at gasket and faces, whatever the number.");
+        if (leak.Has(LeakPath.Crack))
+            return JudgementTable.Always(new(Verdict.Reject, "A leak from the head or a plug hole is a crack", Practice, null,
+                "The cylinder comes off, whatever the number."));
+        if (leak.Has(LeakPath.HeadGasket))
+            return JudgementTable.Always(new(Verdict.Reject, "Bubbles in the coolant are a leaking head gasket", Practice, null,
+                "The head comes off for a look at gasket and faces, whatever the number."));
 
-        if (limits.RejectBelow(conditions) is not { } floor)
-            return new(Verdict.Unknown, "Orifice of the day: no orifice reading yet", limits.RejectSource, null,
-                "Read the master orifice with this tester today and enter it; until then there is no floor to judge by.");
+        var (given, makes) = Levels(limits, conditions, leak);
+        var (words, source, listen) = (limits.FloorByName(conditions), limits.SourceFor(conditions), Listen(leak));
+        JudgementTest low = new(JudgementTable.Value, Than.Below, "floor"),
+            watched = new(JudgementTable.Value, limits.WatchIncludesLevel ? Than.AtMost : Than.Below, "watch"),
+            holds = new(JudgementTable.Value, Than.AtLeast, "floor");
+        var cold = new JudgementRow([low], Verdict.Retest, "Low on a cold engine is no verdict", Practice, "margin",
+            "Run it warm, oil at about 70 °C, and test again within the hour.");
+        JudgementRow[] rows = conditions.Hot
+            ?
+            [
+                limits.SecondTryBeforeReject && !secondTry
+                    ? new([low], Verdict.Retest, $"Below {words} at the first try", source, "margin",
+                        $"Rock the propeller through top dead centre to seat the rings and try again. {listen}")
+                    : new([low], Verdict.Reject, $"Below {words}{(secondTry ? " after a second hot try" : "")}", source, "margin",
+                        $"The cylinder comes off for inspection. {listen}"),
+                new([watched], Verdict.Watch, $"Above {words} by {{margin:0.#}}", limits.WatchSource, "margin",
+                    $"{listen} Compare with its own history and test again at the next service."),
+                new([holds], Verdict.Good, $"At or above {words} by {{margin:0.#}}", source, "margin", "Holds."),
+            ]
+            :
+            [
+                cold, cold with { When = [watched] },
+                // A cold cylinder that holds is good, and that it was cold is part of what is known.
+                new([holds], Verdict.Good, $"At or above {words} by {{margin:0.#}}, cold", source, "margin",
+                    "Holds, cold. Your manual may want it hot all the same: then test it again within an hour of running."),
+            ];
+        return new(given, [.. makes, new("margin", Making.Less, [JudgementTable.Value, "floor"])],
+        [
+            .. rows,
+            new([], Verdict.Unknown, "Orifice of the day: no orifice reading yet", limits.RejectSource, null,
+                "Read the master orifice with this tester today and enter it; until then there is no floor to judge by."),
+        ]);
+    }
 
-        var watch = limits.WatchLevel(floor, conditions, reading.Leak);
-        var margin = reading.Held.Value - floor.Value;
-        var watched = reading.Held < watch || (limits.WatchIncludesLevel && reading.Held == watch);
-        var floorInWords = limits.FloorInWords(floor, conditions);
-        var source = limits.SourceFor(conditions);
-
-        if (reading.Held < floor || watched)
-        {
-            if (!conditions.Hot)
-                return new(Verdict.Retest, "Low on a cold engine is no verdict", Practice, margin,
-                    "Run it warm, oil at about 70 °C, and test again within the hour.");
-            if (reading.Held >= floor)
-                return new(Verdict.Watch, $"Above {floorInWords} by {margin:0.#}", limits.WatchSource, margin,
-                    $"{Listen(reading.Leak)} Compare with its own history and test again at the next service.");
-            if (limits.SecondTryBeforeReject && !reading.SecondTry)
-                return new(Verdict.Retest, $"Below {floorInWords} at the first try", source, margin,
-                    $"Rock the propeller through top dead centre to seat the rings and try again. {Listen(reading.Leak)}");
-            var after = reading.SecondTry ? " after a second hot try" : "";
-            return new(Verdict.Reject, $"Below {floorInWords}{after}", source, margin,
-                $"The cylinder comes off for inspection. {Listen(reading.Leak)}");
-        }
-        // A cold cylinder that holds is good, and that it was cold is part of what is known.
-        return conditions.Hot
-            ? new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}", source, margin, "Holds.")
-            : new(Verdict.Good, $"At or above {floorInWords} by {margin:0.#}, cold", source, margin,
-                "Holds, cold. Your manual may want it hot all the same: then test it again within an hour of running.");
+    // The floor and the level below which it is watched: numbers that stand, or made of what the tester read today.
+    private static (Dictionary<string, double> Given, IReadOnlyList<Made> Makes) Levels(CompressionLimits limits, TestConditions conditions,
+        Leaks leak)
+    {
+        if (limits.FloorIsRead)
+            return (new() { ["lead"] = limits.WatchLevel(default, conditions, leak).Value },
+                [new("floor", Making.Else, [Orifice]), new("watch", Making.Sum, ["floor", "lead"])]);
+        var floor = limits.RejectBelow(conditions)!.Value;
+        return (new() { ["floor"] = floor.Value, ["watch"] = limits.WatchLevel(floor, conditions, leak).Value }, []);
     }
 
     // Nothing is said of a spread that stands out nowhere.

@@ -116,16 +116,22 @@ public sealed record CompressionLimits
         RejectSource = new(Standing.Manual, reference),
     };
 
+    /// <summary>The floor is what the tester read today, and no number that stands.</summary>
+    internal bool FloorIsRead => School == CompressionSchool.OrificeOfTheDay && RejectSource.Standing != Standing.Manual;
+
     /// <summary>How the floor of a test reads in a rule: "60/80".</summary>
-    public string FloorInWords(Psi floor, TestConditions conditions) => School switch
+    public string FloorInWords(Psi floor, TestConditions conditions) =>
+        JudgementTable.Filled(FloorByName(conditions), new() { ["floor"] = floor.Value });
+
+    /// <summary>The same with the floor's number by its name in a table.</summary>
+    internal string FloorByName(TestConditions conditions) => School switch
     {
-        CompressionSchool.OrificeOfTheDay when RejectSource.Standing != Standing.Manual =>
-            $"the day's orifice, {floor}/{conditions.Supply}",
+        CompressionSchool.OrificeOfTheDay when FloorIsRead => $"the day's orifice, {{floor:0.##}}/{conditions.Supply}",
         CompressionSchool.QuarterDrop when RejectSource.Standing != Standing.Manual =>
-            $"a quarter of the supply lost, {floor}/{conditions.Supply}",
+            $"a quarter of the supply lost, {{floor:0.##}}/{conditions.Supply}",
         CompressionSchool.SixtyOfEighty when IsCarriedOver(conditions)
-            => $"60/80 carried over by leak area, {floor.Value:0.0}/{conditions.Supply}",
-        _ => $"{floor}/{conditions.Supply}",
+            => $"60/80 carried over by leak area, {{floor:0.0}}/{conditions.Supply}",
+        _ => $"{{floor:0.##}}/{conditions.Supply}",
     };
 
     private bool IsCarriedOver(TestConditions conditions) =>

@@ -132,7 +132,7 @@ public sealed record SheetWork(EngineSheet Sheet, IReadOnlyList<ValueOnSheet> Va
                 .MaxBy(one => one.At);
             return new ValueOnSheet(value, band, reading, reading is null || !value.StandsAlone
                 ? null
-                : Judge(value, band, Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value), checks));
+                : TableOf(value, band, checks).Of(Unit.Find(reading.UnitSymbol)!.To(band.Unit, reading.Value)));
         })];
         return new(sheet, values,
         [
@@ -141,12 +141,16 @@ public sealed record SheetWork(EngineSheet Sheet, IReadOnlyList<ValueOnSheet> Va
         ]);
     }
 
+    /// <summary>What a value is judged by on this sheet, in the unit of its limits.</summary>
+    public JudgementTable TableOf(ValueOnSheet value) =>
+        TableOf(value.Of, value.Band, Looks.Select(look => look.Check).OfType<SheetCheck>());
+
     // A capacitor that measures well hangs on a broken lead: the value says nothing then.
-    private static Judgement Judge(SheetValue value, ToleranceBand band, double read, List<SheetCheck> checks) =>
-        checks.Find(check => check.Key == value.SpoiltBy && check.State == LookState.Found) is { } found
-            ? new(Verdict.Reject, $"{band.Judge(read).Rule}, and {found.Words}", band.Source, null,
-                "A good value doesn’t outweigh what was found at it: replace it, or repair it by the manual, and measure again.")
-            : band.Judge(read);
+    private static JudgementTable TableOf(SheetValue value, ToleranceBand band, IEnumerable<SheetCheck> checks) =>
+        checks.FirstOrDefault(check => check.Key == value.SpoiltBy && check.State == LookState.Found) is { } found
+            ? JudgementTable.Always(new(Verdict.Reject, $"{band.Table().Rows[^1].Rule}, and {found.Words}", band.Source, null,
+                "A good value doesn’t outweigh what was found at it: replace it, or repair it by the manual, and measure again."))
+            : band.Table();
 }
 
 public static class SheetWords

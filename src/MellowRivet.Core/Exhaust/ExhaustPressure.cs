@@ -34,24 +34,42 @@ public static class ExhaustPressure
     {
         if (!(psi >= 0 && psi <= Most))
             throw new ArgumentOutOfRangeException(nameof(psi), psi, Danger);
+        return Table(bubbles, before?.Bubbles, before is not null).Of((JudgementTable.Value, psi), ("before", before?.Psi)).Judgement!;
+    }
+
+    /// <summary>What a pressure is judged by, psi, with the one "before" where there was one.</summary>
+    /// <param name="bubbles">It bubbles somewhere; null where nobody has said.</param>
+    /// <param name="bubbledBefore">It bubbled before the repair; null where nobody has said.</param>
+    /// <param name="isAfter">There was a test before a repair.</param>
+    public static JudgementTable Table(bool? bubbles, bool? bubbledBefore, bool isAfter)
+    {
+        const string value = JudgementTable.Value;
         if (bubbles == true)
-            return new(Verdict.Reject, before is { Bubbles: true }
+            return JudgementTable.Always(new(Verdict.Reject, isAfter && bubbledBefore == true
                 ? "It bubbles still"
                 : "It bubbles under pressure", Practice, null,
                 "Mark the place. By the cabin’s heat exchanger it is carbon monoxide in the cabin. Repair it, and "
-                + "test again at the same pressure.");
-        if (psi < Least)
-            return new(Verdict.Unknown, $"Under {Least} psi a leak need not show", Practice, psi - Least,
-                $"Test it at about {Usual:0} psi, never above {Most:0}.");
-        if (bubbles is null)
-            return new(Verdict.Unknown, "Nobody has said whether it bubbles", Practice, null,
-                "Soap it all over, look at every joint and weld, and say whether it bubbles and where.");
-        if (before is { } earlier && Math.Abs(earlier.Psi - psi) > Same)
-            return new(Verdict.Retest, $"Tested at {psi:0.##} psi and at {earlier.Psi:0.##} before", Practice, null,
-                "Test it at the same pressure before the repair and after it: only so the two compare.");
-        return new(Verdict.Good, before is { Bubbles: true }
-            ? "No bubbles any more, at the same pressure"
-            : "No bubbles", Practice, null, before is null
-            ? "It holds." : "Look at it again at the next service: an older repair beside a new one says the part nears its end.");
+                + "test again at the same pressure."));
+        var low = new JudgementRow([new(value, Than.Below, "least")], Verdict.Unknown, $"Under {Least} psi a leak need not show", Practice,
+            "margin", $"Test it at about {Usual:0} psi, never above {Most:0}.");
+        return new(new Dictionary<string, double> { ["least"] = Least, ["same"] = Same },
+            [new("margin", Making.Less, [value, "least"]), new("apart", Making.Apart, ["before", value])],
+            bubbles is null
+            ?
+            [
+                low, new([], Verdict.Unknown, "Nobody has said whether it bubbles", Practice, null,
+                    "Soap it all over, look at every joint and weld, and say whether it bubbles and where."),
+            ]
+            :
+            [
+                low,
+                new([new("apart", Than.Above, "same")], Verdict.Retest, "Tested at {value:0.##} psi and at {before:0.##} before", Practice,
+                    null, "Test it at the same pressure before the repair and after it: only so the two compare."),
+                new([], Verdict.Good, isAfter && bubbledBefore == true
+                    ? "No bubbles any more, at the same pressure"
+                    : "No bubbles", Practice, null, isAfter
+                    ? "Look at it again at the next service: an older repair beside a new one says the part nears its end."
+                    : "It holds."),
+            ]);
     }
 }

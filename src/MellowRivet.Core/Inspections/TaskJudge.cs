@@ -37,17 +37,15 @@ public static class TaskJudge
     public static (Judgement? Judgement, Refusal? Refusal) Judge(InspectionTask task, Aircraft aircraft, double value, Unit unit,
         ReadingConditions conditions)
     {
-        if (TableFor(task, aircraft) is { } table)
-        {
-            if (conditions.Celsius is not { } celsius)
-                return (null, new("temperature", $"Type the temperature at the cable: the table of {table.Reference} goes by it."));
-            if (table.Target(celsius) is null)
-                return (null, new("temperature",
-                    $"The table of {table.Reference} runs {table.Reach} and says nothing at {celsius:0.#} °C. Measure when the "
-                    + $"aircraft has another temperature."));
-        }
-        return BandFor(task, aircraft, conditions.Celsius) is not { } band ? (null, null)
-            : band.Unit.Dimension != unit.Dimension ? (null, new("value", $"{unit} doesn't measure this."))
-            : (band.Judge(unit.To(band.Unit, value)), null);
+        if (TableOf(task, aircraft) is not var (table, limits))
+            return (null, null);
+        return limits.Dimension == unit.Dimension
+            ? table.Of((JudgementTable.Value, unit.To(limits, value)), (CableTable.Temperature, conditions.Celsius))
+            : (null, new("value", $"{unit} doesn't measure this."));
     }
+
+    /// <summary>What a task is judged by, with the unit of its limits; null for a task that doesn't measure.</summary>
+    public static (JudgementTable Table, Unit Unit)? TableOf(InspectionTask task, Aircraft aircraft) =>
+        TableFor(task, aircraft) is { } cable ? (cable.Table(), Unit.Pound)
+        : BandFor(task, aircraft) is { } band ? (band.Table(), band.Unit) : null;
 }

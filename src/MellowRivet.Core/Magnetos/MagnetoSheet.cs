@@ -70,12 +70,18 @@ public static class MagnetoDrop
     /// <summary>Judges how far the two drops are apart.</summary>
     /// <param name="left">Drop on the left magneto alone, rpm.</param>
     /// <param name="right">Drop on the right magneto alone, rpm.</param>
-    public static Judgement Between(double left, double right)
-    {
-        var margin = MostBetween - Math.Abs(left - right);
-        return margin >= 0
-            ? new(Verdict.Good, $"The two within {MostBetween:0} rpm of each other", Source, margin, "Even.")
-            : new(Verdict.Reject, $"The two more than {MostBetween:0} rpm apart", Source, margin,
-                $"Look at the {(left > right ? "left" : "right")} magneto's timing, points and plugs: it drops more.");
-    }
+    public static Judgement Between(double left, double right) =>
+        BetweenTable.Of(("left", left), ("right", right)).Judgement!;
+
+    /// <summary>What the drops "left" and "right" are judged by together, rpm.</summary>
+    public static JudgementTable BetweenTable { get; } = new(new Dictionary<string, double> { ["most"] = MostBetween },
+        [new("apart", Making.Apart, ["left", "right"]), new("margin", Making.Less, ["most", "apart"])],
+        [
+            new([new("apart", Than.AtMost, "most")], Verdict.Good, $"The two within {MostBetween:0} rpm of each other", Source, "margin",
+                "Even."),
+            Uneven("left") with { When = [new("left", Than.Above, "right")] }, Uneven("right"),
+        ]);
+
+    private static JudgementRow Uneven(string more) => new([], Verdict.Reject, $"The two more than {MostBetween:0} rpm apart", Source,
+        "margin", $"Look at the {more} magneto's timing, points and plugs: it drops more.");
 }

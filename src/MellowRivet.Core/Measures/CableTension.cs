@@ -47,6 +47,28 @@ public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<Ca
             new(Standing.Manual, $"{Reference}, at {celsius:0.#} °C"))
         : null;
 
+    /// <summary>What a tension is judged by, lb, with the temperature it was read at, °C.</summary>
+    public JudgementTable Table() => new(
+        new Dictionary<string, double> { ["tolerance"] = TolerancePounds },
+        [
+            new("target", Making.Along, [Temperature], Points: [.. Rows.Select(row => new[] { row.Celsius, row.Pounds })]),
+            new("low", Making.Less, ["target", "tolerance"], 2), new("high", Making.Sum, ["target", "tolerance"], 2),
+            .. ToleranceBand.Distances,
+        ],
+        ToleranceBand.Rows("{low:0.###}–{high:0.###} lb", Unit.Pound,
+            new(Standing.Manual, $"{Reference}, at {{{Temperature}:0.#}} °C")))
+    {
+        Wants =
+        [
+            new(Temperature, Temperature, $"Type the temperature at the cable: the table of {Reference} goes by it."),
+            new("target", Temperature, $"The table of {Reference} runs {Reach} and says nothing at {{{Temperature}:0.#}} °C. Measure "
+                + "when the aircraft has another temperature."),
+        ],
+    };
+
+    /// <summary>What the table of a cable calls the temperature.</summary>
+    public const string Temperature = "temperature";
+
     /// <summary>"from −10 to 40 °C".</summary>
     [JsonIgnore]
     public string Reach => $"from {Rows[0].Celsius:0.#} to {Rows[^1].Celsius:0.#} °C";

@@ -10,22 +10,39 @@ namespace MellowRivet.Core.Measures;
 public sealed record ToleranceBand(Unit Unit, double? Low, double? High, RuleSource Source)
 {
     /// <summary>Judges a value given in the unit of the limits.</summary>
-    public Judgement Judge(double value)
-    {
-        var rule = Describe();
-        if (Low is null && High is null)
-            return new(Verdict.Unknown, "No limit is on file", Source, null,
-                "Read the limit in the maintenance manual and put it on file with its reference.");
+    public Judgement Judge(double value) => Table().Of(value);
 
-        var margin = Math.Min(value - (Low ?? double.NegativeInfinity), (High ?? double.PositiveInfinity) - value);
-        if (Low is { } low && value < low)
-            return new(Verdict.Reject, rule, Source, margin,
-                $"{low - value:0.###} {Unit} under. Measure again; if it stands, put it on the fix list.");
-        if (High is { } high && value > high)
-            return new(Verdict.Reject, rule, Source, margin,
-                $"{value - high:0.###} {Unit} over. Measure again; if it stands, put it on the fix list.");
-        return new(Verdict.Good, rule, Source, margin, "Within limits.");
+    /// <summary>What a value is judged by, in the unit of the limits.</summary>
+    public JudgementTable Table()
+    {
+        if (Low is null && High is null)
+            return JudgementTable.Always(new(Verdict.Unknown, "No limit is on file", Source, null,
+                "Read the limit in the maintenance manual and put it on file with its reference."));
+        var given = new Dictionary<string, double>();
+        if (Low is { } low)
+            given["low"] = low;
+        if (High is { } high)
+            given["high"] = high;
+        return new(given, Distances, Rows(Describe(), Unit, Source));
     }
+
+    /// <summary>How far a value stands within the limits "low" and "high", and beyond either.</summary>
+    internal static IReadOnlyList<Made> Distances { get; } =
+    [
+        new("under", Making.Less, ["low", JudgementTable.Value]), new("over", Making.Less, [JudgementTable.Value, "high"]),
+        new("above", Making.Less, [JudgementTable.Value, "low"]), new("below", Making.Less, ["high", JudgementTable.Value]),
+        new("margin", Making.Least, ["above", "below"]),
+    ];
+
+    /// <summary>The rows of a value between "low" and "high".</summary>
+    internal static IReadOnlyList<JudgementRow> Rows(string rule, Unit unit, RuleSource source) =>
+    [
+        new([new(JudgementTable.Value, Than.Below, "low")], Verdict.Reject, rule, source, "margin",
+            $"{{under:0.###}} {unit} under. Measure again; if it stands, put it on the fix list."),
+        new([new(JudgementTable.Value, Than.Above, "high")], Verdict.Reject, rule, source, "margin",
+            $"{{over:0.###}} {unit} over. Measure again; if it stands, put it on the fix list."),
+        new([], Verdict.Good, rule, source, "margin", "Within limits."),
+    ];
 
     /// <summary>The limits in words: "35–41 lb", "at most 0.03 in", "at least 2 mm".</summary>
     public string Describe() => (Low, High) switch

@@ -80,44 +80,64 @@ public static class PlugJudge
     /// <summary>Judges the internal resistance.</summary>
     /// <param name="limits">The plug's limits.</param>
     /// <param name="ohms">Zero or more, infinite for an open circuit; null where it wasn't measured.</param>
-    public static Judgement Resistance(PlugLimits limits, double? ohms)
-    {
-        if (ohms is not { } read)
-            return new(Verdict.Unknown, "Resistance not measured", limits.Source, null,
-                "Measure it from the lead's contact to the centre electrode.");
-        var margin = limits.OhmsReject - read;
-        if (read > limits.OhmsReject)
-            return new(Verdict.Reject, $"Above {limits.OhmsReject:0} Ω", limits.Source, margin,
-                "Scrap it: the spark arcs back into the magneto and the harness.");
-        return read >= limits.OhmsWatch
-            ? new(Verdict.Watch, $"From {limits.OhmsWatch:0} to {limits.OhmsReject:0} Ω", limits.Source, margin,
-                "Serviceable; measure it again at the next service.")
-            : new(Verdict.Good, $"Below {limits.OhmsWatch:0} Ω", limits.Source, margin, "Good.");
-    }
+    public static Judgement Resistance(PlugLimits limits, double? ohms) => ohms is { } read
+        ? ResistanceTable(limits).Of(read)
+        : new(Verdict.Unknown, "Resistance not measured", limits.Source, null,
+            "Measure it from the lead's contact to the centre electrode.");
+
+    /// <summary>What a resistance is judged by, Ω.</summary>
+    public static JudgementTable ResistanceTable(PlugLimits limits) => new(
+        new Dictionary<string, double> { ["watch"] = limits.OhmsWatch, ["reject"] = limits.OhmsReject },
+        [new("margin", Making.Less, ["reject", JudgementTable.Value])],
+        [
+            new([new(JudgementTable.Value, Than.Above, "reject")], Verdict.Reject, $"Above {limits.OhmsReject:0} Ω", limits.Source,
+                "margin", "Scrap it: the spark arcs back into the magneto and the harness."),
+            new([new(JudgementTable.Value, Than.AtLeast, "watch")], Verdict.Watch,
+                $"From {limits.OhmsWatch:0} to {limits.OhmsReject:0} Ω", limits.Source, "margin",
+                "Serviceable; measure it again at the next service."),
+            new([], Verdict.Good, $"Below {limits.OhmsWatch:0} Ω", limits.Source, "margin", "Good."),
+        ]);
 
     /// <summary>Judges the gap.</summary>
     /// <param name="limits">The plug's limits.</param>
     /// <param name="inches">Zero or more; null where it wasn't measured.</param>
-    public static Judgement Gap(PlugLimits limits, double? inches)
+    public static Judgement Gap(PlugLimits limits, double? inches) => inches is { } read
+        ? GapTable(limits).Of(read)
+        : new(Verdict.Unknown, "Gap not measured", limits.Source, null, "Measure it with a wire gauge.");
+
+    /// <summary>What a gap is judged by, in.</summary>
+    /// <param name="limits">The plug's limits.</param>
+    /// <param name="isSet">It is the gap that the plug goes back with: one that is too wide then is no plug to be closed later.</param>
+    public static JudgementTable GapTable(PlugLimits limits, bool isSet = false)
     {
-        if (inches is not { } read)
-            return new(Verdict.Unknown, "Gap not measured", limits.Source, null, "Measure it with a wire gauge.");
-        var band = $"{limits.GapLeast:0.000}–{limits.GapMost:0.000} in";
-        // Gauges come in thousandths: what floating point adds to a thousandth is no gap.
-        var margin = Math.Round(Math.Min(read - limits.GapLeast, limits.GapMost - read), 7);
-        if (margin >= 0)
-            return new(Verdict.Good, $"Gap within {band}", limits.Source, margin, "Good.");
-        if (read > limits.GapMost)
-            return new(Verdict.Watch, $"Gap above {limits.GapMost:0.000} in", limits.Source, margin,
-                limits.Ignition == IgnitionKind.Magneto && read >= PlugLimits.HighEnergy.GapLeast
-                    ? $"A magneto can't fire this: see whether it is a plug of the electronic row. If not, close it to "
-                    + $"{limits.GapTarget:0.000} in; mind the spring-back."
-                    : $"Close it to {limits.GapTarget:0.000} in; mind the spring-back.");
-        return new(Verdict.Reject, $"Gap below {limits.GapLeast:0.000} in", limits.Source, margin,
-            limits.Ignition == IgnitionKind.Magneto
+        var wide = new JudgementRow([new("over", Than.Above, "nothing")], isSet ? Verdict.Reject : Verdict.Watch,
+            $"Gap above {limits.GapMost:0.000} in", limits.Source, "margin", $"Close it to {limits.GapTarget:0.000} in; mind the spring-back.");
+        var other = wide with
+        {
+            When = [.. wide.When, new(JudgementTable.Value, Than.AtLeast, "other")],
+            Next = "A magneto can't fire this: see whether it is a plug of the electronic row. If not, close it to "
+                + $"{limits.GapTarget:0.000} in; mind the spring-back.",
+        };
+        var narrow = new JudgementRow([new("under", Than.Above, "nothing")], Verdict.Reject, $"Gap below {limits.GapLeast:0.000} in",
+            limits.Source, "margin", limits.Ignition == IgnitionKind.Magneto
                 ? "It can't be opened without a special tool: take another plug."
                 : "Too narrow for this ignition: see whether it is a magneto's plug, which this system ruins. "
                 + "Set it only as its maker says.");
+        return new(
+            new Dictionary<string, double>
+            {
+                ["least"] = limits.GapLeast, ["most"] = limits.GapMost, ["nothing"] = 0, ["other"] = PlugLimits.HighEnergy.GapLeast,
+            },
+            // Gauges come in thousandths: what floating point adds to a thousandth is no gap.
+            [
+                new("over", Making.Less, [JudgementTable.Value, "most"], 7), new("under", Making.Less, ["least", JudgementTable.Value], 7),
+                new("below", Making.Less, ["most", JudgementTable.Value], 7), new("above", Making.Less, [JudgementTable.Value, "least"], 7),
+                new("margin", Making.Least, ["above", "below"]),
+            ],
+            [
+                .. limits.Ignition == IgnitionKind.Magneto ? [other] : Array.Empty<JudgementRow>(), wide, narrow,
+                new([], Verdict.Good, $"Gap within {limits.GapLeast:0.000}–{limits.GapMost:0.000} in", limits.Source, "margin", "Good."),
+            ]);
     }
 
     /// <summary>Judges what is seen: a fall, the insulator, the electrodes.</summary>

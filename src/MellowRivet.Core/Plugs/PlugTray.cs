@@ -89,18 +89,23 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
     /// </summary>
     public ToleranceBand? TorqueBand { get; init; }
 
+    /// <summary>What a step that measures is judged by, with the unit; null for one that isn't judged by a number.</summary>
+    public (JudgementTable Table, Unit Unit)? TableOf(PlugStep step) => step switch
+    {
+        PlugStep.Ohms => (PlugJudge.ResistanceTable(Limits), Unit.Ohm),
+        PlugStep.GapFound or PlugStep.GapSet => (PlugJudge.GapTable(Limits, step == PlugStep.GapSet), Unit.Inch),
+        PlugStep.Torque when TorqueBand is { } band => (band.Table(), band.Unit),
+        _ => null,
+    };
+
     /// <summary>What a step came to; null while it isn't done, or where it says nothing of the plug.</summary>
     public Judgement? JudgementOf(PlugStep step) => step switch
     {
         PlugStep.Look => Look?.Judge(),
-        PlugStep.Ohms when ReadingOf(step) is { } ohms => PlugJudge.Resistance(Limits, ohms.Value),
         // A gap found wide is closed; the gap it goes back with is what counts.
-        PlugStep.GapFound when !IsDone(PlugStep.GapSet) && ReadingOf(step) is { } found => PlugJudge.Gap(Limits, found.Value),
-        PlugStep.GapSet when ReadingOf(step) is { } set => PlugJudge.Gap(Limits, set.Value) is { Verdict: Verdict.Watch } wide
-            ? wide with { Verdict = Verdict.Reject }
-            : PlugJudge.Gap(Limits, set.Value),
-        PlugStep.Torque when ReadingOf(step) is { } torque
-            && TorqueBand is { } band => band.Judge(Unit.Find(torque.UnitSymbol)!.To(band.Unit, torque.Value)),
+        PlugStep.GapFound when IsDone(PlugStep.GapSet) => null,
+        _ when ReadingOf(step) is { } reading && TableOf(step) is var (table, unit) =>
+            table.Of(Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value)),
         PlugStep.PressureTest when Said(step) is { } said => said == "pass"
             ? new(Verdict.Good, "Fires under pressure", Practice, null, "Good.")
             : new(Verdict.Reject, "Doesn't fire under pressure", Practice, null, "Scrap it: it will miss at full throttle."),

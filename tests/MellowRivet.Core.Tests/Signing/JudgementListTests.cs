@@ -134,7 +134,8 @@ public class JudgementListTests : JudgementCase
         var onList = InspectionJudgements.Places.SelectMany(place => place.From).ToHashSet();
         Dictionary<Type, string> elsewhere = new()
         {
-            [typeof(Judgement)] = "it is the judgement", [typeof(Judged)] = "it is the list",
+            [typeof(Judgement)] = "it is the judgement", [typeof(JudgementTable)] = "what the others judge by",
+            [typeof(Judged)] = "it is the list",
             [typeof(CompressionAssessment)] = "the worst of its cylinders, and a spread that is only watched",
             [typeof(CompressionJudge)] = "it judges for the sheet", [typeof(JudgedPlug)] = "the bench's plug, without an aircraft",
             [typeof(TorquePair)] = "a misprint in a bulletin is watched, its step is judged",
