@@ -31,6 +31,16 @@ public sealed record SheetValue(string Kind, string Position, string Name, Toler
     /// </summary>
     public bool Takes(Reading reading) => reading.Position == Position || (Position == After && reading.TaskId is not null);
 
+    /// <summary>What its field doesn't take.</summary>
+    public IReadOnlyList<FieldBound> Bounds =>
+    [
+        .. Band.Unit.Dimension == Dimension.Temperature ? Array.Empty<FieldBound>() : [new(Than.Below, 0, NoReading)],
+        new(Than.Above, MeasureText.Most, NoReading), .. Danger is var (above, why) ? [new(Than.Above, above, why, Band.Unit)]
+            : Array.Empty<FieldBound>(),
+    ];
+
+    private const string NoReading = "Type what you read: a number from 0 up.";
+
     /// <summary>The limits on this aircraft: its manual's, where they are on file.</summary>
     public ToleranceBand BandOn(Aircraft aircraft) => aircraft.LimitOf(Kind) is { } own
         ? new(Unit.Find(own.UnitSymbol)!, own.Low, own.High, new(Standing.Manual, own.Reference))

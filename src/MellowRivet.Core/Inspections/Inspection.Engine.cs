@@ -2,6 +2,7 @@ using MellowRivet.Core.EngineLogs;
 using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 
@@ -64,10 +65,8 @@ public sealed partial class Inspection
     {
         if (unit.Dimension != value.Band.Unit.Dimension)
             return new("value", $"{unit} doesn't measure this.");
-        if (typed is < 0 && unit.Dimension != Dimension.Temperature || typed is > 1e9)
-            return new("value", "Type what you read: a number from 0 up.");
-        if (value.Danger is { } danger && typed is { } high && unit.To(value.Band.Unit, high) > danger.Above)
-            return new("value", danger.Why);
+        if (typed is { } given && FieldBound.First(value.Bounds, "value", null, given, unit, value.Band.Unit) is { } outside)
+            return outside;
         // A task of the walk that asks for the same has its reading with it; nobody types it twice.
         var task = value.Position == SheetValue.After
             ? Tasks.FirstOrDefault(one => one.Measure?.Kind == value.Kind

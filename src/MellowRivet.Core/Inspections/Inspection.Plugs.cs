@@ -75,10 +75,10 @@ public sealed partial class Inspection
     {
         if (Standing(place) is { } refusal)
             return refusal;
-        var (most, words) = step switch { PlugStep.Ohms => (1e9, "Ω from 0 up, such as 1500, 4.7k or open"), PlugStep.Torque =>
-            (1_000.0, "in-lb up to 1000"), _ => (0.2, "inches up to 0.2, such as 0.018") };
-        if (value is not { } read || read < 0 || read > most || (step != PlugStep.Ohms && read == 0))
-            return new("value", $"Type {words}.");
+        if (value is not { } read)
+            return new("value", PlugKinds.Wanted(step));
+        if (FieldBound.First(PlugKinds.BoundsOf(step), "value", null, read, PlugKinds.UnitOf(step), PlugKinds.UnitOf(step)) is { } outside)
+            return outside;
         if (step == PlugStep.Torque)
         {
             if (wrench is null)

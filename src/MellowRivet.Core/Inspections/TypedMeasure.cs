@@ -1,4 +1,5 @@
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
 using MellowRivet.Core.Tools;
 using MellowRivet.Core.Worksheets;
@@ -30,11 +31,11 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
         if (given is null || given.Dimension != unit.Dimension)
             return (null, new("value", $"{Unit} doesn't measure this. Use one of {string.Join(", ", unit.Alternatives)}."));
         var typed = MeasureText.Read(Value, given);
-        if (typed.Value is not { } number || (Math.Abs(number) > 1_000_000 && unit.Dimension != Dimension.Resistance))
-            return (null, new("value", typed.Problem ?? $"“{Value?.Trim()}” is not a reading. Type a number in {unit}."));
+        if (typed.Value is not { } number)
+            return (null, new("value", typed.Problem ?? MeasureGrammar.Say(NoReading, ("typed", Value?.Trim()), ("unit", unit))));
+        if (FieldBound.First(Bounds(unit), "value", Value, number, given, unit) is { } outside)
+            return (null, outside);
         var value = given.To(unit, number);
-        if (value < 0 && !unit.GoesBelowZero)
-            return (null, new("value", "This can't be below zero."));
         var (conditions, refusal) = task.Measure!.Method switch
         {
             MeasureMethod.CableTension => AtTemperature(),
@@ -44,15 +45,28 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
         return conditions is null ? (null, refusal) : (new(value, unit, conditions), null);
     }
 
+    private const string NoReading = "“{typed}” is not a reading. Type a number in {unit}.";
+
+    /// <summary>What the field of a measured task doesn't take.</summary>
+    /// <param name="unit">The unit of its limits.</param>
+    public static IReadOnlyList<FieldBound> Bounds(Unit unit) =>
+    [
+        .. unit.Dimension == Dimension.Resistance
+            ? Array.Empty<FieldBound>()
+            : [new(Than.Above, 1_000_000, NoReading), new(Than.Below, -1_000_000, NoReading)],
+        .. unit.GoesBelowZero ? Array.Empty<FieldBound>() : [new(Than.Below, 0, "This can't be below zero.", unit)],
+    ];
+
     private (ReadingConditions?, Refusal?) AtTemperature()
     {
         if (string.IsNullOrWhiteSpace(Temperature))
             return (new(), null);
         var unit = Measures.Unit.Find(TemperatureUnit ?? "°C");
         if (unit is not { Dimension: Dimension.Temperature } || MeasureText.Value(Temperature, unit) is not { } typed
-            || unit.To(Measures.Unit.Celsius, typed) is var celsius && celsius is < -80 or > 80)
-            return (null, new("temperature", $"“{Temperature.Trim()}” is no temperature a cable has. Type it in °C or °F."));
-        return (new(Celsius: Math.Round(celsius, 1)), null);
+            || unit.To(Measures.Unit.Celsius, typed) is var celsius && celsius is < -CableTable.Hottest or > CableTable.Hottest)
+            return (null, new("temperature", MeasureGrammar.Say(CableTable.NoTemperature, ("typed", Temperature.Trim()))));
+        // Nobody reads minus nought off a thermometer.
+        return (new(Celsius: Math.Round(celsius, 1) + 0.0), null);
     }
 
     private (ReadingConditions?, Refusal?) ByWrench(Tool? wrench, double value, Unit unit, DateOnly today)

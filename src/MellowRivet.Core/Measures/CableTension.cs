@@ -69,6 +69,12 @@ public sealed record CableTable(IReadOnlyList<string> Measures, IReadOnlyList<Ca
     /// <summary>What the table of a cable calls the temperature.</summary>
     public const string Temperature = "temperature";
 
+    /// <summary>No cable is hotter than this, nor colder by as much, °C.</summary>
+    public const double Hottest = 80;
+
+    /// <summary>What is said of another.</summary>
+    public const string NoTemperature = "“{typed}” is no temperature a cable has. Type it in °C or °F.";
+
     /// <summary>"from −10 to 40 °C".</summary>
     [JsonIgnore]
     public string Reach => $"from {Rows[0].Celsius:0.#} to {Rows[^1].Celsius:0.#} °C";

@@ -18,7 +18,8 @@ public static partial class MeasureText
     /// <summary>What a circuit that is open stands in the records as, Ω: more than any meter here reads.</summary>
     public const double OpenCircuit = 1e9;
 
-    private const double Most = 1e9;
+    /// <summary>More than this is no measure here.</summary>
+    internal const double Most = 1e9;
 
     /// <summary>Reads the text.</summary>
     /// <param name="text">As typed.</param>
@@ -37,20 +38,21 @@ public static partial class MeasureText
         if (problem is not null)
             return new(null, Problem: problem);
         if (number is not { } value)
-            return new(null, Problem: $"“{Short(typed)}” is no number. Type one in “{wanted}”.");
+            return Asked(MeasureGrammar.NoNumber, typed, wanted);
         if (wanted.Dimension == Dimension.Pressure && Fraction().IsMatch(typed))
-            return new(null, Problem: $"“{Short(typed)}”: one pressure is wanted here, in {wanted}.");
+            return Asked(MeasureGrammar.OnePressure, typed, wanted);
         if (rest.Length == 0)
-            return Math.Abs(value) > Most ? TooMuch(typed) : Plain().IsMatch(typed) ? new(value) : Said(value, wanted);
+            return Math.Abs(value) > Most ? Asked(MeasureGrammar.TooMuch, typed, wanted) : Plain().IsMatch(typed) ? new(value) : Said(value, wanted);
         if (rest == "m" && wanted.Dimension == Dimension.Resistance)
-            return new(null, Problem: $"“{Short(typed)}”: {value:0.###} MΩ or {value:0.###} mΩ? Type {value:0.###}M or {value:0.###} mΩ.");
+            return Asked(MeasureGrammar.MegaOrMilli, typed, wanted, ("number", value.ToString("0.###", CultureInfo.InvariantCulture)));
         if (UnitNames.Find(rest, wanted.Dimension) is { } unit)
-            return unit.To(wanted, value) is var converted && Math.Abs(converted) > Most ? TooMuch(typed) : Said(converted, wanted);
+            return unit.To(wanted, value) is var converted && Math.Abs(converted) > Most ? Asked(MeasureGrammar.TooMuch, typed, wanted) : Said(converted, wanted);
         if (rest is "k" or "K" && wanted.Dimension is not (Dimension.Temperature or Dimension.Angle))
-            return Math.Abs(value) > Most / 1_000 ? TooMuch(typed) : Said(value * 1_000, wanted);
-        return new(null, Problem: UnitNames.Of(rest) is { } other
-            ? $"“{Short(typed)}” is {InWords(other)}: here {InWords(wanted.Dimension)} is wanted, in {wanted}."
-            : $"“{Short(typed)}” can’t be read. Type a number in “{wanted}”.");
+            return Math.Abs(value) > Most / 1_000 ? Asked(MeasureGrammar.TooMuch, typed, wanted) : Said(value * 1_000, wanted);
+        return UnitNames.Of(rest) is { } other
+            ? Asked(MeasureGrammar.OtherDimension, typed, wanted, ("other", MeasureGrammar.InWords(other)),
+                ("wanted", MeasureGrammar.InWords(wanted.Dimension)))
+            : Asked(MeasureGrammar.Unreadable, typed, wanted);
     }
 
     /// <summary>The value alone; null where the text is empty or can't be understood.</summary>
@@ -71,27 +73,20 @@ public static partial class MeasureText
 
     private static MeasureRead Said(double value, Unit unit) => new(value, InWords(value, unit));
 
-    private static MeasureRead TooMuch(string typed) => new(null, Problem: $"“{Short(typed)}” is more than anything here measures.");
+    private static MeasureRead Asked(string words, string typed, Unit wanted, params (string, object?)[] about) =>
+        new(null, Problem: MeasureGrammar.Say(words, [("unit", wanted), .. about, ("typed", Short(typed))]));
 
     private static string Short(string typed) => typed.Length <= 24 ? typed : typed[..24] + "…";
 
-    private static string InWords(Dimension dimension) => dimension switch
-    {
-        Dimension.Area or Dimension.Angle => $"an {dimension.ToString().ToLowerInvariant()}",
-        Dimension.RotationalSpeed => "a speed of rotation",
-        Dimension.Time => "a time",
-        _ => $"a {dimension.ToString().ToLowerInvariant()}",
-    };
-
-    [GeneratedRegex(@"^(open( circuit)?|o\.?l\.?|inf(inite|inity)?|∞)$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(MeasureGrammar.Open, RegexOptions.CultureInvariant)]
     private static partial Regex Open();
 
-    [GeneratedRegex(@"^([0-9]{1,6}):([0-5][0-9])$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(MeasureGrammar.Clock, RegexOptions.CultureInvariant)]
     private static partial Regex Clock();
 
-    [GeneratedRegex(@"^[0-9.,]+\s*/\s*[0-9]", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(MeasureGrammar.Fraction, RegexOptions.CultureInvariant)]
     private static partial Regex Fraction();
 
-    [GeneratedRegex(@"^[-+]?([0-9]+(\.[0-9]*)?|\.[0-9]+)$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(MeasureGrammar.Plain, RegexOptions.CultureInvariant)]
     private static partial Regex Plain();
 }

@@ -42,8 +42,9 @@ public static partial class TypedNumber
             {
                 var written = shape.Groups["number"].Value;
                 if (TwoMeanings().IsMatch(written))
-                    return (null, text, $"“{written}”: {written.Replace(",", "", StringComparison.Ordinal)} or "
-                        + $"{written.Replace(',', '.').TrimEnd('0').TrimEnd('.')}? Type it without a comma, or with a point.");
+                    return (null, text, MeasureGrammar.Say(MeasureGrammar.Two, ("written", written),
+                        ("joined", written.Replace(",", "", StringComparison.Ordinal)),
+                        ("pointed", written.Replace(',', '.').TrimEnd('0').TrimEnd('.'))));
                 return Figures(written) is { } number
                     ? (Signed(shape, number), Behind(text, shape), null)
                     : (null, text, null);
@@ -69,32 +70,21 @@ public static partial class TypedNumber
             : null;
     }
 
-    private static string Folded(string typed)
-    {
-        var text = typed.Replace('−', '-').Replace('–', '-').Replace('\u00a0', ' ').Replace('\u202f', ' ').Replace('⁄', '/');
-        foreach (var (sign, fraction) in new[] { ("½", "1/2"), ("¼", "1/4"), ("¾", "3/4"), ("⅛", "1/8"), ("⅜", "3/8"), ("⅝", "5/8"),
-            ("⅞", "7/8") })
-            text = text.Replace(sign, $" {fraction}", StringComparison.Ordinal);
-        return text.Trim();
-    }
+    private static string Folded(string typed) => MeasureGrammar.Signs
+        .Aggregate(typed, (text, sign) => text.Replace(sign.Key, sign.Value, StringComparison.Ordinal)).Trim();
 
-    [GeneratedRegex(@"^((?<minus>-)|\+)?\s*((?<whole>[0-9]{1,6})(\s+|\s*-\s*))?(?<over>[0-9]{1,4})\s*/\s*(?<under>[0-9]{1,4})(?![0-9.,/])",
-        RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(MeasureGrammar.Mixed, RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
     private static partial Regex Mixed();
 
-    [GeneratedRegex(@"^((?<minus>-)|\+)?(?<whole>[0-9]{1,4})(?<letter>[kKM])(?<tenths>[0-9]{1,3})(?![0-9.,])",
-        RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(MeasureGrammar.Lettered, RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
     private static partial Regex Lettered();
 
-    [GeneratedRegex(@"^((?<minus>-)|\+)?\s*(?<number>[0-9]{1,3}(( [0-9]{3})+([.,][0-9]+)?|(,[0-9]{3})+\.[0-9]+|(,[0-9]{3}){2,}"
-        + @"|(\.[0-9]{3})+,[0-9]+|(\.[0-9]{3}){2,}))(?![0-9.,])", RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(MeasureGrammar.Grouped, RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
     private static partial Regex Grouped();
 
-    [GeneratedRegex(@"^((?<minus>-)|\+)?\s*(?<number>[0-9]+([.,][0-9]*)?|[.,][0-9]+)(?![0-9.,])",
-        RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
+    [GeneratedRegex(MeasureGrammar.Decimal, RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture)]
     private static partial Regex Decimal();
 
-    // Fourteen thousand and five hundred, or fourteen and a half: nobody is to find out at the signature.
-    [GeneratedRegex(@"^[1-9][0-9]{0,2},[0-9]{3}$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(MeasureGrammar.TwoMeanings, RegexOptions.CultureInvariant)]
     private static partial Regex TwoMeanings();
 }

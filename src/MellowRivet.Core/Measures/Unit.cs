@@ -82,9 +82,9 @@ public sealed record Unit(string Symbol, Dimension Dimension, double Factor, dou
         return All.FirstOrDefault(unit => string.Equals(unit.Symbol, wanted, StringComparison.OrdinalIgnoreCase));
     }
 
-    /// <summary>Converts a value of this unit to another of the same dimension.</summary>
+    /// <summary>Converts a value of this unit to another of the same dimension; to itself it stays as it is, to the last bit.</summary>
     /// <exception cref="ArgumentException">The other unit measures something else.</exception>
-    public double To(Unit other, double value) => other.Dimension == Dimension
+    public double To(Unit other, double value) => other.Symbol == Symbol ? value : other.Dimension == Dimension
         ? (value + Offset) * Factor / other.Factor - other.Offset
         : throw new ArgumentException($"{Symbol} measures {Dimension}, {other.Symbol} measures {other.Dimension}.", nameof(other));
 

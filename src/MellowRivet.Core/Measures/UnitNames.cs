@@ -46,6 +46,10 @@ internal static class UnitNames
         (Gallon, "gal gallon gallons"), (Unit.PartsPerMillion, "ppm"), (Percent, "%"),
     ];
 
+    /// <summary>Every unit that is read, with its names.</summary>
+    public static IReadOnlyList<WrittenUnit> All { get; } = [.. Written
+        .Select(one => new WrittenUnit(one.Unit.Symbol, one.Unit.Dimension, one.Unit.Factor, one.Unit.Offset, one.Names.Split(' ')))];
+
     // In front of an ohm, M and m are a factor of a thousand million apart: there the letter's size counts.
     private static readonly FrozenDictionary<string, Unit[]> ByName = Written
         .SelectMany(one => one.Names.Split(' ').Select(name => (name, one.Unit)))

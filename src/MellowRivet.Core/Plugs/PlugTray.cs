@@ -89,6 +89,18 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
     /// </summary>
     public ToleranceBand? TorqueBand { get; init; }
 
+    /// <summary>What can be said at a step that measures nothing, with what it comes to; none where it says nothing of the plug.</summary>
+    public static IReadOnlyList<(string Said, Judgement Judgement)> Choices(PlugStep step) => step switch
+    {
+        PlugStep.Look => [.. Enum.GetValues<PlugLook>().Select(look => ($"{look}", look.Judge()))],
+        PlugStep.PressureTest =>
+        [
+            ("pass", new(Verdict.Good, "Fires under pressure", Practice, null, "Good.")),
+            ("fail", new(Verdict.Reject, "Doesn't fire under pressure", Practice, null, "Scrap it: it will miss at full throttle.")),
+        ],
+        _ => [],
+    };
+
     /// <summary>What a step that measures is judged by, with the unit; null for one that isn't judged by a number.</summary>
     public (JudgementTable Table, Unit Unit)? TableOf(PlugStep step) => step switch
     {
@@ -102,13 +114,11 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
     public Judgement? JudgementOf(PlugStep step) => step switch
     {
         PlugStep.Look => Look?.Judge(),
+        PlugStep.PressureTest => Choices(step).FirstOrDefault(one => one.Said == Said(step)).Judgement,
         // A gap found wide is closed; the gap it goes back with is what counts.
         PlugStep.GapFound when IsDone(PlugStep.GapSet) => null,
         _ when ReadingOf(step) is { } reading && TableOf(step) is var (table, unit) =>
             table.Of(Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value)),
-        PlugStep.PressureTest when Said(step) is { } said => said == "pass"
-            ? new(Verdict.Good, "Fires under pressure", Practice, null, "Good.")
-            : new(Verdict.Reject, "Doesn't fire under pressure", Practice, null, "Scrap it: it will miss at full throttle."),
         _ => null,
     };
 
@@ -148,6 +158,21 @@ public static class PlugKinds
 
     public static Unit UnitOf(PlugStep step) =>
         step switch { PlugStep.Ohms => Unit.Ohm, PlugStep.Torque => Unit.InchPound, _ => Unit.Inch };
+
+    /// <summary>What is wanted in the field of a step that measures.</summary>
+    public static string Wanted(PlugStep step) => step switch
+    {
+        PlugStep.Ohms => "Type Ω from 0 up, such as 1500, 4.7k or open.",
+        PlugStep.Torque => "Type in-lb up to 1000.",
+        _ => "Type inches up to 0.2, such as 0.018.",
+    };
+
+    /// <summary>What the field of a step that measures doesn't take.</summary>
+    public static IReadOnlyList<FieldBound> BoundsOf(PlugStep step) =>
+    [
+        new(step == PlugStep.Ohms ? Than.Below : Than.AtMost, 0, Wanted(step)),
+        new(Than.Above, step switch { PlugStep.Ohms => MeasureText.Most, PlugStep.Torque => 1_000, _ => 0.2 }, Wanted(step)),
+    ];
 
     public static string InWords(this PlugStep step) => step switch
     {

@@ -24,3 +24,4 @@ import '../Pages/Library/rules.js';
 import './Outbox/posting.js';
 import './Aboard/leave.js';
 import './Aboard/as-of.js';
+import './Judging/here.js';

@@ -65,14 +65,14 @@ else document.querySelector('.station.here')?.scrollIntoView({ inline: 'center',
 
 // A request that never reached the shop, or was turned away, says so and takes nothing away.
 const line = document.getElementById('connection');
-const unjudged = 'Not judged: the shop can’t be reached. It is judged when it arrives there; until then go by the manual.';
 const say = text => {
   line.textContent = text;
   line.hidden = text === '';
 };
-document.addEventListener('htmx:sendError', ({ detail: { requestConfig: asked, target } }) => {
-  if (asked.verb === 'get' && asked.path.includes('handler=Judge')) target.textContent = unjudged;
-  else say('No connection. What you typed is still here: send it again when the connection is back.');
+document.addEventListener('htmx:sendError', ({ detail: { requestConfig: asked } }) => {
+  // What is judged as it is typed is judged on this device then.
+  if (!asked.path.includes('handler=Judge'))
+    say('No connection. What you typed is still here: send it again when the connection is back.');
 });
 document.addEventListener('htmx:responseError', event =>
   say(

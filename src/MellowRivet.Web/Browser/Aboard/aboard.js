@@ -12,7 +12,7 @@ const through = (bytes, pipe) => new Response(new Blob([bytes]).stream().pipeThr
 
 /** Keeps what an address answered; how many bytes it takes. */
 export const put = async (me, inspection, address, { head, body }) => {
-  const isText = head.type?.startsWith('text/');
+  const isText = /^(text\/|application\/json)/.test(head.type);
   const kept = {
     head: await vault.seal(me, { ...head, isText }),
     body: await vault.sealBytes(me, isText ? await through(body, new CompressionStream('deflate-raw')) : body),

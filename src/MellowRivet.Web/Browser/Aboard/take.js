@@ -4,6 +4,8 @@ import * as aboard from './aboard.js';
 
 const atOnce = 4;
 const panels = '?handler=Panels';
+// What is judged by where the shop can't be asked.
+const judging = '/along?handler=Judging';
 // What the pages are shown with: nothing of the shop is in it, and it lies there as it is.
 const assets = 'rivet-assets';
 const faces = ['b612-400', 'b612-700', 'b612-mono-400', 'b612-mono-700'].map(face => `/lib/fonts/${face}.woff2`);
@@ -91,6 +93,7 @@ export const take = async (me, id, told) => {
     }
   };
   list.start.map(address => addressOf(address, walk, list)).forEach(also);
+  also(walk + judging);
   await Promise.all(Array.from({ length: atOnce }, work));
   await (await caches.open(assets)).addAll([...shown]);
   await aboard.only(me, id, round);

@@ -96,7 +96,8 @@ const asOf = (html, date) =>
 const shown = async ({ head, body }) => {
   if (head.to) return Response.redirect(new URL(head.to, self.location.origin), 302);
   const headers = { 'content-type': head.type, ...(head.policy ? { 'content-security-policy': head.policy } : {}) };
-  return new Response(head.isText ? asOf(new TextDecoder().decode(body), head.at) : body, { headers });
+  const isPage = head.type.startsWith('text/html');
+  return new Response(isPage ? asOf(new TextDecoder().decode(body), head.at) : body, { headers });
 };
 
 const page = async request => {

@@ -50,6 +50,12 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames) : WalkP
             Named, Asking, DeviceApi.Version));
     }
 
+    /// <summary>What the device judges by where the shop can't be asked.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnGetJudgingAsync(CancellationToken stop) => await LookAsync(JobParts.Whole, stop) is { } job
+        ? new JsonResult(Judging.Of(job.Aircraft, job.Inspection), Judging.Json)
+        : NotFound();
+
     protected override Task<AlongView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
         Task.FromResult<AlongView?>(new(walk));
 }

@@ -20,7 +20,7 @@ public sealed record LeakKey(LeakPath Path, char Letter, string Word)
 public sealed record CylinderView(CompressionsView On, CylinderOnTest Cylinder);
 
 /// <summary>The field of one try: filled where it was taken, empty where it is asked for.</summary>
-public sealed record TryView(CompressionsView On, CylinderOnTest Cylinder, Reading? Reading, bool Second);
+public sealed record TryView(CompressionsView On, CylinderOnTest Cylinder, Reading? Reading, int Try = 1);
 
 /// <summary>The compressions of one engine, one cylinder of it open.</summary>
 /// <param name="Walk">What every page of the walk shows.</param>

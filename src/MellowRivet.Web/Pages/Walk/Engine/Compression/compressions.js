@@ -33,6 +33,21 @@ if (sheet) {
     chip.click();
   });
 
+  // A hot reading that was low, judged here because the shop can't be asked, is tried again here.
+  document.addEventListener('rivet:judged', ({ detail: { form, when, verdict } }) => {
+    const template = form.closest('.cylinder')?.querySelector('template[data-try-again]');
+    const wants = verdict === 'retest' && when?.startsWith('hot') && form.dataset.try === '1' && form.querySelector('.said-here');
+    if (!document.body.dataset.asOf || !template || !wants || template.nextElementSibling?.matches('.again')) return;
+    const again = template.content.firstElementChild.cloneNode(true);
+    const further = again.querySelector('form');
+    further.dataset.judged = `#${again.lastElementChild.id}`;
+    if (onPhone()) further.elements.value.inputMode = 'none';
+    template.after(again);
+    window.htmx.process(again);
+    // What waits of it stands in it.
+    document.dispatchEvent(new CustomEvent('rivet:outbox'));
+  });
+
   // Nothing typed, nothing to keep.
   sheet.addEventListener('htmx:confirm', event => {
     const value = event.target.matches('[data-fresh-post]') ? event.target.elements.value.value : null;

@@ -1,0 +1,87 @@
+using MellowRivet.Core.Compression;
+using MellowRivet.Core.EngineStation;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Measures;
+using MellowRivet.Core.Plugs;
+
+namespace MellowRivet.Core.Judgements;
+
+/// <summary>A table, and under which circumstances it is the one to judge by; "" where there is only one.</summary>
+public sealed record TableWhen(string When, JudgementTable Table);
+
+/// <summary>
+/// A field of the walk in which something is typed or chosen that is judged, with all that it takes to judge it where the shop can't be
+/// reached.
+/// </summary>
+/// <param name="Key">What its form calls it.</param>
+/// <param name="Unit">The unit of its limits; null where nothing is measured.</param>
+/// <param name="Bounds">What it doesn't take.</param>
+/// <param name="Tables">What it is judged by; none where it is judged only together with others.</param>
+public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBound> Bounds, IReadOnlyList<TableWhen> Tables)
+{
+    /// <summary>What is said where nothing stands in it; null where that is no fault.</summary>
+    public string? Empty { get; init; }
+
+    /// <summary>For a compression: the supply behind the stroke, psi, and what is said of another.</summary>
+    public TypedReading.Behind? Behind { get; init; }
+
+    /// <summary>What it is called by for a task.</summary>
+    public static string Of(InspectionTask task) => $"task/{task.Id:N}";
+
+    /// <summary>What it is called by for a cylinder's compression.</summary>
+    public static string Compression(Component engine) => $"compression/{engine.Id:N}";
+
+    /// <summary>What it is called by for a value of a sheet.</summary>
+    public static string Of(EngineSheet sheet, SheetValue value) => $"value/{sheet.Carrier.Id:N}/{value.Kind}/{value.Position}";
+
+    /// <summary>What it is called by for a plug's step.</summary>
+    public static string Of(Component plug, PlugStep step) => $"plug/{plug.Id:N}/{step}";
+
+    /// <summary>Which table is for a compression.</summary>
+    public static string When(bool hot, Leaks leaks, bool again) => string.Join(' ',
+        [hot ? "hot" : "cold", .. leaks.Paths.Select(path => $"{path}"), .. again ? new[] { "again" } : []]);
+
+    /// <summary>Every field of an inspection that is judged.</summary>
+    public static IEnumerable<JudgedField> All(Aircraft aircraft, Inspection inspection) =>
+    [
+        .. inspection.Tasks.Select(task => Task(task, aircraft)).OfType<JudgedField>(),
+        .. aircraft.Engines.Select(stay => stay.Component).SelectMany(engine => (JudgedField[])
+        [
+            Compressions(CompressionSheet.Of(aircraft, engine, inspection)),
+            .. EngineSheets.Of(aircraft, engine).Select(sheet => SheetWork.Of(sheet, aircraft, inspection))
+                .SelectMany(work => work.Values.Select(value => Value(work, value))),
+            .. PlugTray.Of(aircraft, engine, inspection).Places.Where(place => place.Plug is not null)
+                .SelectMany(place => Enum.GetValues<PlugStep>().Select(step => Step(place, step)).OfType<JudgedField>()),
+        ]),
+    ];
+
+    private static JudgedField? Task(InspectionTask task, Aircraft aircraft) => TaskJudge.TableOf(task, aircraft) is var (table, unit)
+        ? new(Of(task), unit, TypedMeasure.Bounds(unit), [new("", table)])
+        : null;
+
+    private static JudgedField Value(SheetWork work, ValueOnSheet value) => new(Of(work.Sheet, value.Of), value.Band.Unit, value.Of.Bounds,
+        value.Of.StandsAlone ? [new("", work.TableOf(value))] : []);
+
+    private static JudgedField? Step(TrayPlace place, PlugStep step) => place.TableOf(step) is var (table, unit)
+        ? new(Of(place.Plug!, step), unit, PlugKinds.BoundsOf(step), [new("", table)]) { Empty = PlugKinds.Wanted(step) }
+        : TrayPlace.Choices(step) is { Count: > 0 } choices
+            ? new(Of(place.Plug!, step), null, [], [.. choices.Select(one => new TableWhen(one.Said, JudgementTable.Always(one.Judgement)))])
+            : null;
+
+    // A test that isn't begun yet may be begun where the shop can't be reached, hot or cold, at the usual supply.
+    private static JudgedField Compressions(CompressionSheet sheet)
+    {
+        var conditions = sheet.Test?.Conditions ?? TestConditions.Usual;
+        var heard = Enum.GetValues<LeakPath>().Where(path => path != LeakPath.None).ToList();
+        var all = Enumerable.Range(0, 1 << heard.Count).Select(set => new Leaks(heard.Where((_, n) => (set & 1 << n) != 0)));
+        return new(Compression(sheet.Engine), Measures.Unit.Psi, TypedReading.Bounds(conditions.Supply),
+        [
+            .. from leaks in all
+               from hot in sheet.Test is null ? new[] { true, false } : [conditions.Hot]
+               from again in new[] { false, true }
+               select new TableWhen(When(hot, leaks, again), CompressionJudge.Table(sheet.Limits, conditions with { Hot = hot }, leaks, again)),
+        ])
+        { Empty = TypedReading.Wanted(conditions.Supply), Behind = new(conditions.Supply.Value, conditions.DayOrifice?.Value) };
+    }
+}

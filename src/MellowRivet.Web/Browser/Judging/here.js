@@ -1,0 +1,116 @@
+// Where the shop can't be asked, what is typed or chosen is judged here: a form says by its data-judges which field it is, and by its
+// data-judged where that is said. What the shop says takes its place as soon as it answers.
+import { waiting } from '../Outbox/telling.js';
+import { isText } from '../Outbox/fill.js';
+import { element } from '../page.js';
+import { judged } from './field.js';
+import { grammar, read, unitOf } from './measure.js';
+
+const isAway = () => Boolean(document.body.dataset.asOf);
+const walk = /^\/walk\/[^/]+/.exec(location.pathname)?.[0];
+const unjudged = 'Not judged: the shop can’t be reached. It is judged when it arrives there; until then go by the manual.';
+const noOne = 'Judged on this device, by what was taken along; the shop judges it again when it arrives.';
+
+let asked;
+const fetched = async () => {
+  const answer = await fetch(`${walk}/along?handler=Judging`, { headers: { 'X-Rivet-As-Of': 'yes' }, cache: 'no-store' });
+  if (!answer.ok) return undefined;
+  const { grammar: shapes, fields, ...rest } = await answer.json();
+  return { ...rest, by: grammar(shapes), fields: new Map(fields.map(field => [field.key, field])) };
+};
+// What came along is read once; where it can't be had it is asked for again with the next value.
+const judging = async () => {
+  asked ??= walk ? fetched().catch(() => undefined) : Promise.resolve(undefined);
+  const had = await asked;
+  if (!had) asked = undefined;
+  return had;
+};
+
+// A test that was begun on this device waits with its conditions.
+const begun = by => {
+  const entry = waiting().findLast(one => !one.isRefused && one.url.includes('handler=Begin'));
+  if (!entry) return {};
+  const said = Object.fromEntries(entry.fields);
+  const psi = text => read(by, text ?? '', unitOf(by, 'psi')).value;
+  return { hot: said.hot === 'true', supply: psi(said.supply), orifice: psi(said.orifice) };
+};
+
+const saidIn = (form, { by, fields }) => {
+  const value = name => form.elements[name]?.value;
+  const field = [...form.elements].find(one => one.name === 'value' && (isText(one) || one.checked));
+  const said = {
+    value: field?.value ?? '',
+    unit: value('unit') || field?.dataset.measure || undefined,
+    temperature: value('temperature'),
+    temperatureUnit: value('temperatureUnit'),
+    isKept: waiting().some(entry => entry.fields?.some(([name, what]) => name === 'reading' && what === value('reading'))),
+  };
+  const { behind } = fields.get(form.dataset.judges) ?? {};
+  if (!behind) return said;
+  const { hot = form.dataset.hot === 'true', supply = behind.supply, orifice } = begun(by);
+  // Another supply than came along has other limits.
+  if (supply !== behind.supply) return undefined;
+  const leaks = [...form.querySelectorAll('input[name=leak]:checked')].map(leak => leak.value);
+  return { ...said, orifice, when: [hot ? 'hot' : 'cold', ...leaks, ...(form.dataset.try > 1 ? ['again'] : [])].join(' ') };
+};
+
+const shown = ({ verdicts }, { verdict, rule, source, next }) => {
+  const { word, tone, state } = verdicts[verdict];
+  const made = document.querySelector('template[data-judgement]').content.firstElementChild.cloneNode(true);
+  made.classList.add(`judged-${tone}`);
+  made.querySelector('svg').classList.add(`state-${state}`);
+  made.querySelector('use').setAttribute('href', `#s-${state}`);
+  made.querySelector('strong').textContent = `${word}: ${rule}.`;
+  made.querySelector('.next').textContent = next;
+  made.querySelector('.source').textContent = source;
+  made.lastElementChild.append(element('p', { className: 'soft', textContent: noOne }));
+  return made;
+};
+
+// What is typed next may be judged before what was typed first.
+const turns = new WeakMap();
+const judge = async form => {
+  const place = document.querySelector(form.dataset.judged);
+  if (!place) return;
+  const turn = {};
+  turns.set(form, turn);
+  const by = await judging();
+  if (turns.get(form) !== turn) return;
+  const said = by && saidIn(form, by);
+  if (!said) {
+    place.replaceChildren(element('p', { className: 'field-problem', textContent: unjudged }));
+    return;
+  }
+  const found = judged(by, form.dataset.judges, said);
+  place.dataset.verdict = found?.verdict ?? '';
+  if (!found) place.replaceChildren();
+  else if (found.problem) place.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: found.problem }));
+  else place.replaceChildren(shown(by, found));
+  document.dispatchEvent(new CustomEvent('rivet:judged', { detail: { form, when: said.when, verdict: found?.verdict } }));
+};
+
+const formOf = target => target.closest?.('form[data-judges]');
+for (const typing of ['input', 'change'])
+  document.addEventListener(typing, event => {
+    const form = isAway() && formOf(event.target);
+    if (form) judge(form);
+  });
+// A page that can't be asked isn't: what is typed there is judged here at once.
+document.addEventListener('htmx:beforeRequest', event => {
+  const { requestConfig: request } = event.detail;
+  if (isAway() && request.verb === 'get' && formOf(event.target)) event.preventDefault();
+});
+// The connection has just gone.
+document.addEventListener('htmx:sendError', event => {
+  const { requestConfig: request } = event.detail;
+  const form = request.verb === 'get' && formOf(event.target);
+  if (form) judge(form);
+});
+// What waits stands in its form, and is judged there like what is typed; what only takes a moment to go isn't.
+const moment = 1500;
+const judgeWaiting = () => {
+  for (const form of document.querySelectorAll('form[data-judges]')) if (form.querySelector('.said-here')) judge(form);
+};
+document.addEventListener('rivet:outbox', () => {
+  if (waiting().length) setTimeout(judgeWaiting, isAway() ? 0 : moment);
+});

@@ -1,0 +1,80 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
+using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
+using MellowRivet.Web.Drawings;
+
+namespace MellowRivet.Web.Pages.Walk.Along;
+
+/// <summary>How a verdict is shown.</summary>
+public sealed record ShownVerdict(string Word, string Tone, string State);
+
+/// <summary>A row of a table, as a device takes it along: each condition is two names with how they stand.</summary>
+public sealed record RowAlong(IReadOnlyList<string[]> When, Verdict Verdict, string Rule, string Source, string Next);
+
+/// <summary>A table, as a device takes it along.</summary>
+public sealed record TableAlong(IReadOnlyDictionary<string, double> Given, IReadOnlyList<Made> Makes, IReadOnlyList<JudgementWant> Wants,
+    IReadOnlyList<RowAlong> Rows);
+
+public sealed record BoundAlong(Than Than, double Limit, string Words, string? In);
+
+/// <summary>A supply behind a stroke, as a device takes it along.</summary>
+public sealed record BehindAlong(double Supply, double? Orifice, string NoReading, string Other);
+
+/// <summary>A field, as a device takes it along: its tables by number.</summary>
+public sealed record FieldAlong(string Key, string? Unit, IReadOnlyList<BoundAlong> Bounds, string? Empty, BehindAlong? Behind,
+    IReadOnlyDictionary<string, int> Tables);
+
+public sealed record CableAlong(double Hottest, string NoTemperature);
+
+/// <summary>
+/// All that a device needs to judge what is typed at an inspection as the shop would: how measures are read, what each field is judged
+/// by, and how a verdict is shown.
+/// </summary>
+public sealed record Judging(MeasureGrammar Grammar, IReadOnlyDictionary<string, ShownVerdict> Verdicts, CableAlong Cable,
+    IReadOnlyList<TableAlong> Tables, IReadOnlyList<FieldAlong> Fields)
+{
+    /// <summary>How it is written.</summary>
+    public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
+
+    /// <summary>That of an inspection.</summary>
+    public static Judging Of(Aircraft aircraft, Inspection inspection) => Of(JudgedField.All(aircraft, inspection));
+
+    /// <summary>That of some fields. A table that several of them have is there once.</summary>
+    public static Judging Of(IEnumerable<JudgedField> fields)
+    {
+        List<TableAlong> tables = [];
+        Dictionary<string, int> known = [];
+        return new(MeasureGrammar.Current,
+            Enum.GetValues<Verdict>().ToDictionary(verdict => JsonNamingPolicy.CamelCase.ConvertName($"{verdict}"),
+                verdict => new ShownVerdict(verdict.InWords(), Tone.Of(verdict), StateTagHelper.Name(States.Of(verdict)))),
+            new(CableTable.Hottest, CableTable.NoTemperature), tables,
+            [
+                .. fields.Select(field => new FieldAlong(field.Key, field.Unit?.Symbol,
+                    [.. field.Bounds.Select(bound => new BoundAlong(bound.Than, bound.Limit, bound.Words, bound.In?.Symbol))], field.Empty,
+                    field.Behind is { } behind ? new(behind.Supply, behind.Orifice, behind.NoReading, behind.Other) : null,
+                    field.Tables.ToDictionary(table => table.When, table => Number(Along(table.Table))))),
+            ]);
+
+        int Number(TableAlong table)
+        {
+            var written = JsonSerializer.Serialize(table, Json);
+            if (known.TryGetValue(written, out var number))
+                return number;
+            tables.Add(table);
+            return known[written] = tables.Count - 1;
+        }
+    }
+
+    private static TableAlong Along(JudgementTable table) => new(table.Given, table.Makes, table.Wants,
+        [.. table.Rows.Select(row => new RowAlong(
+            [.. row.When.Select(test => new[] { test.Left, JsonNamingPolicy.CamelCase.ConvertName($"{test.Than}"), test.Right })],
+            row.Verdict, row.Rule, row.Source.InWords, row.Next))]);
+}
