@@ -26,6 +26,18 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
         return server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Single(row => row.Id == id));
     }
 
+    // A browser's own store lies in the clear in the folder that somebody may carry away.
+    [Theory]
+    [InlineData("/fix-list"), InlineData("/airframe/cabin?handler=Panels"), InlineData("/along?handler=Judging"),
+        InlineData("/along?handler=List")]
+    public async Task What_the_shop_says_stands_on_no_browsers_disk(string part)
+    {
+        var ines = await server.EnterAsync("ines");
+        var answer = await ines.GetAsync(Walk + part);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        answer.Headers.CacheControl!.NoStore.ShouldBeTrue();
+    }
+
     [Fact]
     public async Task What_goes_out_through_an_outbox_is_told_where_the_work_goes_on_and_nothing_else()
     {

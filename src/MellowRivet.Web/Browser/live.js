@@ -2,7 +2,7 @@
 // fetched anew and put in place. What a person is typing in is left alone.
 import { morph, parsed } from './morph.js';
 
-export const live = { headers: { 'X-Rivet': 'live' } };
+export const live = { cache: 'no-store', headers: { 'X-Rivet': 'live' } };
 
 const isTouched = form =>
   form &&

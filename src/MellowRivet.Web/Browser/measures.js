@@ -12,7 +12,7 @@ const ask = async field => {
   }
   const unit = field.form?.elements[field.dataset.measureOf]?.value || field.dataset.measure;
   try {
-    const answer = await fetch(`/api/v1/bench/measure?${new URLSearchParams({ text, unit })}`);
+    const answer = await fetch(`/api/v1/bench/measure?${new URLSearchParams({ text, unit })}`, { cache: 'no-store' });
     if (!answer.ok || field.value !== text) return;
     const { understood, problem } = await answer.json();
     said.textContent = problem ?? (understood ? `= ${understood}` : '');

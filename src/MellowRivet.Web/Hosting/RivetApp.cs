@@ -172,6 +172,7 @@ public static class RivetApp
             app.UseHostFiltering();
         app.UseWhatArrived();
         app.UseSecurityHeaders(Security.Headers(settings.PublicUrl?.Scheme == Uri.UriSchemeHttps));
+        app.UseNothingKept();
         app.UseStatusCodePagesWithReExecute("/problem/{0}");
         app.UseExceptionHandler("/problem/500");
         app.UseRefusedBodies();

@@ -7,6 +7,23 @@ internal static class Security
         ? new HeaderPolicyCollection().AddStrictTransportSecurityMaxAge()
         : new());
 
+    /// <summary>
+    /// What the shop says stands on no browser's disk, where whoever has the device could read it: pages, parts of them and data are
+    /// kept nowhere but sealed, by the scripts that take them along. Pictures have a name that never changes, and say so themselves.
+    /// </summary>
+    public static void UseNothingKept(this WebApplication app) => app.Use(next => context =>
+    {
+        context.Response.OnStarting(() =>
+        {
+            var (headers, type) = (context.Response.Headers, context.Response.ContentType ?? "");
+            if (headers.CacheControl.Count == 0 && (type.StartsWith("text/html", StringComparison.Ordinal)
+                || type.StartsWith("application/json", StringComparison.Ordinal)))
+                headers.CacheControl = "no-store";
+            return Task.CompletedTask;
+        });
+        return next(context);
+    });
+
     private static HeaderPolicyCollection Always(HeaderPolicyCollection headers) => headers
         .AddFrameOptionsDeny()
         .AddContentTypeOptionsNoSniff()

@@ -6,11 +6,7 @@ const [source, file] = process.argv.slice(2);
 const from = name => import(pathToFileURL(`${source}/${name}.js`));
 const [{ judged }, { grammar, read, unitOf }, { written }] = await Promise.all(['field', 'measure', 'number'].map(from));
 const { judging, cases, texts, numbers } = JSON.parse(readFileSync(file, 'utf8'));
-const along = {
-  ...judging,
-  by: grammar(judging.grammar),
-  fields: new Map(judging.fields.map(field => [field.key, field])),
-};
+const along = { ...judging, by: grammar(judging.grammar), fields: new Map(judging.fields.map(field => [field.key, field])) };
 const differ = [];
 const hold = (about, device, shop) => {
   if (JSON.stringify(device) !== JSON.stringify(shop)) differ.push({ about, device, shop });

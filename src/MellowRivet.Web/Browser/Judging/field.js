@@ -7,9 +7,7 @@ const stands = { below: (a, b) => a < b, atMost: (a, b) => a <= b, above: (a, b)
 
 // What the field doesn't take.
 const refused = ({ by }, field, typed, value, given, wanted) => {
-  const hit = field.bounds.find(bound =>
-    stands[bound.than](bound.in ? to(given, unitOf(by, bound.in), value) : value, bound.limit),
-  );
+  const hit = field.bounds.find(bound => stands[bound.than](bound.in ? to(given, unitOf(by, bound.in), value) : value, bound.limit));
   return hit && told(hit.words, { unit: wanted.symbol, value: written(value, '0.##'), typed: typed.trim() });
 };
 

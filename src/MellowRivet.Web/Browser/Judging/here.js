@@ -86,6 +86,10 @@ const judge = async form => {
   if (!found) place.replaceChildren();
   else if (found.problem) place.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: found.problem }));
   else place.replaceChildren(shown(by, found));
+  // What the whole comes to was said without this.
+  if (isAway() && form.querySelector('.said-here'))
+    for (const sum of document.querySelectorAll('[data-sums]'))
+      sum.replaceChildren(element('p', { className: 'soft', textContent: 'What the whole comes to, the shop says with what waits here.' }));
   document.dispatchEvent(new CustomEvent('rivet:judged', { detail: { form, when: said.when, verdict: found?.verdict } }));
 };
 

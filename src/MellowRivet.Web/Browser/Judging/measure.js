@@ -34,10 +34,7 @@ const figures = text => {
 const begin = (by, typed) => {
   const { shapes, words } = by;
   const text = folded(by, typed);
-  const signed = (match, number) => ({
-    number: match.groups.minus ? -number : number,
-    behind: text.slice(match[0].length).trim(),
-  });
+  const signed = (match, number) => ({ number: match.groups.minus ? -number : number, behind: text.slice(match[0].length).trim() });
   const mixed = shapes.mixed.exec(text);
   if (mixed) {
     const { whole, over, under } = mixed.groups;

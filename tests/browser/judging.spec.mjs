@@ -1,0 +1,94 @@
+// What is typed where the shop can't be asked is judged on the device, in the shop's own words.
+import { takeAlong, test } from './phone.mjs';
+import { enterAs, expect, heading } from './shop.mjs';
+
+test.beforeEach(async ({ page }) => {
+  await enterAs(page, 'ines');
+});
+
+const judgement = at => at.locator('.judged p').first();
+const shot = (page, name) => process.env.SHOTS && page.screenshot({ path: `/tmp/shots/${name}.png` });
+
+test(
+  'a hot cylinder that is low is tried again, and rejected, by the words that the shop says afterwards',
+  { tag: '@standing' },
+  async ({ page, shop, network }) => {
+    const walk = shop.walks.N04QF;
+    await takeAlong(page, walk);
+    await page.goto(`${walk}/compressions`);
+    const newTest = await page.getByRole('link', { name: /^Start a new test/ }).getAttribute('href');
+    network.cut();
+    await page.goto(newTest);
+    await page.getByRole('radio', { name: /^Hot/ }).check();
+    await page.getByLabel('Read and done').check();
+    await page.getByRole('button', { name: 'Begin the test' }).click();
+    const cylinder = page.locator('.engine-waiting .cylinder').first();
+    const first = cylinder.locator('[data-psi]').first();
+    await first.fill('9o');
+    await expect(cylinder).toContainText('is not a reading');
+    await first.fill('93');
+    await expect(cylinder).toContainText('93 is above the supply of 80 psi');
+    await first.fill('52');
+    await expect(judgement(cylinder)).toContainText('test again: Below 60/80 at the first try');
+    await expect(judgement(cylinder)).toContainText('AC 43.13-1B');
+    await expect(cylinder.locator('[data-psi]')).toHaveCount(1);
+    await page.locator('.leak-key', { hasText: 'exhaust' }).click();
+    await expect(judgement(cylinder)).toContainText('exhaust pipe: exhaust valve');
+    const again = cylinder.locator('.again');
+    await again.locator('[data-psi]').fill('54/80');
+    await again.locator('[data-psi]').blur();
+    await expect(judgement(again)).toContainText('reject: Below 60/80 after a second hot try.');
+    await shot(page, 'away-compression');
+    // Picked up again, both tries stand there as they were said.
+    await page.reload();
+    await expect(again.locator('[data-psi]')).toHaveValue('54/80');
+    await expect(judgement(again)).toContainText('reject: Below 60/80 after a second hot try.');
+    await expect(first).toHaveValue('52');
+    network.mend();
+    await expect(page.locator('.as-of')).toHaveCount(0);
+    await page.goto(`${walk}/compressions`);
+    await shot(page, 'here-compression');
+    await expect(page.locator('.cylinder').first()).toContainText('Below 60/80 after a second hot try');
+    await expect(page.locator('.cylinder').first().locator('[data-psi]')).toHaveCount(2);
+  },
+);
+
+test(
+  'a measured task, a value of a sheet and a plug are judged where they are typed',
+  { tag: '@standing' },
+  async ({ page, shop, network }) => {
+    const walk = shop.walks.N04QF;
+    await takeAlong(page, walk);
+    await page.goto(`${walk}/plugs`);
+    const plug = await page.locator('a[href*="hole=2T"]').first().getAttribute('href');
+    const sheet = await page.locator('.engine-strip a[href*="/engine-sheet/run/"]').getAttribute('href');
+    network.cut();
+    await page.goto(plug);
+    const [ohms, look] = [page.locator('.step-ohms'), page.locator('.step-look')];
+    for (const [value, words] of [
+      ['6k', 'Above 5000 Ω'],
+      ['6 volts', 'is a voltage'],
+      ['3500', 'From 3000 to 5000 Ω'],
+    ]) {
+      await ohms.locator('[name=value]').fill(value);
+      await expect(page.locator('#said-Ohms')).toContainText(words);
+    }
+    await look.getByLabel('insulator cracked').check();
+    await expect(page.locator('#said-Look')).toContainText('A cracked insulator is scrap');
+    await shot(page, 'away-plug');
+    await page.goto(sheet);
+    const value = page.locator('.sheet-value', { hasText: 'Drop, left' }).last();
+    const field = value.locator('[name=value]');
+    await field.fill('190');
+    await field.blur();
+    const place = page.locator(await value.getAttribute('data-judged'));
+    await expect(place).toContainText('reject: 1–175 rpm. 15 rpm over.');
+    await shot(page, 'away-sheet');
+    network.mend();
+    await expect(page.locator('.as-of')).toHaveCount(0);
+    await expect(place).toContainText('1–175 rpm. 15 rpm over.');
+    await page.goto(plug);
+    await expect(page.locator('#said-Ohms')).toContainText('From 3000 to 5000 Ω');
+    await expect(page.locator('#said-Look')).toContainText('A cracked insulator is scrap');
+  },
+);
