@@ -149,13 +149,19 @@ public sealed partial class Desk
         var number = await db.OpenItems.CountAsync(item => item.AircraftId == aircraft.Id && item.FirstNumber.StartsWith(stem), stop);
         List<OpenItem> items = [.. judged.Where(one => !one.IsReplacedOn(aircraft))
             .Select(one => new OpenItem(signed, one, readingId, ++number, right.By, right.Today))];
+        await LeaveOpenAsync(aircraft.Id, items, stop);
+        return [.. items.Select(item => item.FirstNumber)];
+    }
+
+    // It stays open on the aircraft, and stands on the fix list that is in work.
+    private async Task LeaveOpenAsync(Guid aircraftId, List<OpenItem> items, CancellationToken stop)
+    {
         db.OpenItems.AddRange(items);
         foreach (var open in items.Count == 0 ? [] : await db.Inspections.Include(row => row.Tasks).Include(row => row.Discrepancies)
-            .Where(row => row.AircraftId == aircraft.Id && row.State == InspectionState.InWork && row.Kind != InspectionKind.Job
+            .Where(row => row.AircraftId == aircraftId && row.State == InspectionState.InWork && row.Kind != InspectionKind.Job
                 && row.Kind != InspectionKind.Survey)
             .ToListAsync(stop))
             open.CarryIn(items);
-        return [.. items.Select(item => item.FirstNumber)];
     }
 
     /// <summary>Puts a time that something was done right, or strikes it.</summary>

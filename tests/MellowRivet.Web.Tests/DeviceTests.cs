@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using MellowRivet.Core.Inspections;
+using MellowRivet.Core.OpenItems;
 using Microsoft.EntityFrameworkCore;
 
 namespace MellowRivet.Web.Tests;
@@ -24,6 +25,46 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
     {
         var id = Guid.Parse(Walk["/walk/".Length..]);
         return server.With(db => db.Inspections.AsNoTracking().Include(row => row.Tasks).Single(row => row.Id == id));
+    }
+
+    // What was signed takes nothing more, and nobody's work is dropped: it stands on the aircraft, with its story.
+    [Fact]
+    public async Task What_was_said_before_a_signature_and_arrives_after_it_is_left_open_on_the_aircraft()
+    {
+        var ines = await server.EnterAsync("ines");
+        var signed = server.With(db => db.Inspections.AsNoTracking().Single(row => row.WorkOrder == "26-111"));
+        var (walk, post) = ($"/walk/{signed.Id}", Post());
+        var zone = server.With(db => db.Set<InspectionTask>().First(task => task.InspectionId == signed.Id).ZoneKey);
+        var refused = await ines.TellAsync($"{walk}/find", post, ("what", "Rudder cable cracked"), ("zone", zone));
+        refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        refused.Headers.Contains("X-Rivet-Signed").ShouldBeTrue();
+
+        Task<HttpResponseMessage> LeaveAsync((string, string) under, double age) => ines.TellAsync($"{walk}/along?handler=Late", under,
+            ("words", "Rudder cable cracked; strand 3 of 7"), ("zone", zone), ("age", $"{age}"));
+        foreach (var age in new[] { 0, 60, -5, 1e12 })
+            (await LeaveAsync(Post(), age)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "said after the signature, or nonsense");
+        var ago = TimeSpan.FromDays(300).TotalSeconds;
+        for (var times = 0; times < 2; times++)
+        {
+            var left = await LeaveAsync(post, ago);
+            left.StatusCode.ShouldBe(HttpStatusCode.OK);
+            (await left.Content.ReadAsStringAsync()).ShouldContain("26-111-L1");
+        }
+        var item = server.With(db => db.OpenItems.AsNoTracking().Single(row => row.DiscrepancyId == Guid.Parse(post.Item2)));
+        item.FirstNumber.ShouldBe("26-111-L1");
+        item.Because.ShouldBe(OpenBecause.Airworthiness, "cracked, by its words");
+        item.What.ShouldStartWith("Rudder cable cracked; strand 3 of 7 (said 20");
+        item.FoundBy.ShouldBe(server.With(db => db.People.Single(person => person.Name.StartsWith("Ines")).Id));
+        item.FoundAt.ShouldBeLessThan(DemoServer.Now.AddDays(-299));
+        (await ines.ReadAsync($"/aircraft/{signed.AircraftId}/open-items")).QuerySelector("#item-26-111-L1")!.TextContent
+            .ShouldContain("signed without it");
+        // Nothing of it is in what was signed, and it doesn't look as if it were.
+        server.With(db => db.Discrepancies.Any(found => found.InspectionId == signed.Id && found.What.StartsWith("Rudder cable cracked")))
+            .ShouldBeFalse();
+        (await LeaveAsync(Post(), ago)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        server.With(db => db.OpenItems.Count(row => row.FirstNumber.StartsWith("26-111-L"))).ShouldBe(2);
+        (await ines.TellAsync($"{Walk}/along?handler=Late", Post(), ("words", "Still in work"), ("age", $"{ago}")))
+            .StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
     // A browser's own store lies in the clear in the folder that somebody may carry away.

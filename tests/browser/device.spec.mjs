@@ -1,7 +1,7 @@
 // What lies on a device: whose it is, what becomes of it, and the way out where it can't send.
 import { readFileSync } from 'node:fs';
 import { code, find, stored, takeAlong, test } from './phone.mjs';
-import { enterAs, expect } from './shop.mjs';
+import { enterAs, expect, picture } from './shop.mjs';
 
 test.beforeEach(async ({ page }) => {
   await enterAs(page, 'ines');
@@ -153,3 +153,53 @@ test('nobody signs over what this device was told and the shop doesn’t know', 
   const order = network.seen.map(({ url }) => url.replace(annual, '')).filter(url => ['/find', '/close'].includes(url));
   expect(order, 'the signature was asked for once, after what waited').toEqual(['/find', '/close']);
 });
+
+test(
+  'what was said before a signature and arrives after it stays open on the aircraft',
+  { tag: '@standing' },
+  async ({ page, network }) => {
+    await enterAs(page, 'ines');
+    await page.goto('/');
+    await page
+      .locator('tr, li, article', { hasText: 'N0TWQ' })
+      .getByRole('link', { name: /1 airworthiness open since/ })
+      .first()
+      .click();
+    const file = new URL(page.url()).pathname;
+    await page.goto(file.replace('open-items', 'records'));
+    const signed = (await page.content()).match(/\/walk\/[0-9a-f-]{36}/)[0];
+    const me = await page.locator('body').getAttribute('data-me');
+    // A phone that was away for so long saved it to a file.
+    const entry = {
+      post: crypto.randomUUID(),
+      url: `${signed}/find`,
+      place: `${signed}/find`,
+      kind: 'find',
+      what: 'Rudder cable cracked',
+      story: 'Rudder cable cracked; Where at the fairlead',
+      headers: { 'X-Rivet': 'live' },
+      fields: [['what', 'Rudder cable cracked']],
+      files: [['photos', 'cable.jpg', 'image/jpeg', (await picture(page, 320, 240)).buffer.toString('base64')]],
+      at: Date.now() - 300 * 86_400_000,
+    };
+    // And one who says something of it now hears that it is signed: that is for a new entry.
+    const now = { ...entry, post: crypto.randomUUID(), files: [], at: Date.now() };
+    await page.goto('/device');
+    await page
+      .getByLabel('Read a file in')
+      .setInputFiles({
+        name: 'waiting.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(JSON.stringify({ kind: 'rivet-outbox', me, name: 'Ines', entries: [entry, now] })),
+      });
+    await expect(page.locator('#outbox')).toContainText('Signed meanwhile, without what you said');
+    await expect(page.locator('#outbox')).toContainText('Not taken: Rudder cable cracked. This inspection is signed.');
+    await expect(page.locator('[data-device]')).toContainText('it stays open on the aircraft as 26-111-L1');
+    await page.getByRole('link', { name: '26-111-L1' }).click();
+    const item = page.locator('.open-item', { hasText: '26-111-L1' });
+    await expect(item).toContainText('Rudder cable cracked; Where at the fairlead (said 20');
+    await expect(item.locator('img')).toHaveCount(1);
+    if (process.env.SHOTS) await page.screenshot({ path: '/tmp/shots/late.png' });
+    expect(network.seen.filter(({ url }) => url.includes('handler=Late')).length, 'each once').toBe(1);
+  },
+);

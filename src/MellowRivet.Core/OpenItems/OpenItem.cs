@@ -63,6 +63,31 @@ public sealed class OpenItem
         (Class, Because) = (DiscrepancyClass.Airworthiness, OpenBecause.Airworthiness);
     }
 
+    /// <summary>What was said of an inspection before it was signed, and arrived after: its signature rests on nothing of it.</summary>
+    /// <param name="inspection">The inspection.</param>
+    /// <param name="late">What was said.</param>
+    /// <param name="guess">What its words speak for.</param>
+    /// <param name="number">The how manieth of that inspection, from 1.</param>
+    /// <param name="on">The day it arrived.</param>
+    public OpenItem(Inspection inspection, LateWord late, ClassGuess guess, int number, DateOnly on)
+    {
+        (Id, AircraftId, InspectionId, DiscrepancyId) = (Guid.CreateVersion7(), inspection.AircraftId, inspection.Id, late.Post);
+        (FirstNumber, Since, LookedOn, FoundBy, FoundAt) = (NumberSinceSigned(inspection, number), on, on, late.By, late.At);
+        (Number, What, photos) = (FirstNumber, late.InWords, [.. late.Photos]);
+        ZoneKey = inspection.Tasks.Any(task => task.ZoneKey == late.ZoneKey) ? late.ZoneKey! : inspection.Tasks[0].ZoneKey;
+        (ZoneTitle, Book) = (inspection.ZoneTitle(ZoneKey), inspection.BookOf(ZoneKey));
+        var isUnsafe = guess.Class == DiscrepancyClass.Airworthiness;
+        (Class, Because) = isUnsafe ? (DiscrepancyClass.Airworthiness, OpenBecause.Airworthiness)
+            : (DiscrepancyClass.Recommended, OpenBecause.Recommended);
+        Origin = isUnsafe
+            ? new($"late/{Id:N}", $"Said before {inspection.WorkOrder} was signed, and arrived after: an airworthiness item by its words",
+                Verdict.Reject, new(Standing.Practice, "common practice"))
+            : null;
+    }
+
+    /// <summary>Where a discrepancy's number has its own: "26-031-L1", said before the signature; null for how they begin.</summary>
+    public static string NumberSinceSigned(Inspection inspection, int? number) => $"{inspection.WorkOrder}-L{number}";
+
     /// <summary>Where a discrepancy's number has its own: "26-031-R1", a reading that was put right; null for how they begin.</summary>
     public static string NumberSincePutRight(Inspection inspection, int? number) => $"{inspection.WorkOrder}-R{number}";
 

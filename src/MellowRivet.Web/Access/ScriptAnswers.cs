@@ -1,4 +1,5 @@
 using MellowRivet.Web.Pages.Shared;
+using MellowRivet.Web.Pages.Walk;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -14,6 +15,9 @@ public sealed class ScriptAnswers : IAlwaysRunResultFilter
     /// <summary>What <c>X-Rivet</c> says for a form that goes out through a device's outbox.</summary>
     private const string Outbox = "outbox";
 
+    /// <summary>Nothing is taken any more, since the inspection is signed: what was said before that is left open elsewhere.</summary>
+    private const string Signed = "X-Rivet-Signed";
+
     public void OnResultExecuting(ResultExecutingContext context)
     {
         var request = context.HttpContext.Request;
@@ -24,6 +28,9 @@ public sealed class ScriptAnswers : IAlwaysRunResultFilter
         else if (context.Result is PageResult or PartialViewResult && Busy.Of(context.ModelState) is null
             && context.Controller is ShopPage { Shown.Refused.Refusals.Count: > 0 })
             context.HttpContext.Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        if (context.HttpContext.Response.StatusCode == StatusCodes.Status422UnprocessableEntity
+            && context.Controller is IOfInspection { Inspection: { InWork: false, IsSurvey: false } })
+            context.HttpContext.Response.Headers[Signed] = "yes";
     }
 
     public void OnResultExecuted(ResultExecutedContext context) { }

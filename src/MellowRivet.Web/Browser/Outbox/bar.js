@@ -1,6 +1,6 @@
 // The line at the edge of every page that says what waits on this device, and what the shop didn't take.
 import { button, element } from '../page.js';
-import { drop, held, isOlder, me, reason, sendAgain, waiting } from './telling.js';
+import { drop, held, isOlder, left, me, reason, sendAgain, waiting } from './telling.js';
 
 const bar = document.getElementById('outbox');
 const longest = 60;
@@ -25,14 +25,24 @@ const refused = entry => {
   );
 };
 
+const leftOpen = ({ number, href }) =>
+  element(
+    'p',
+    {},
+    'Signed meanwhile, without what you said: nothing of yours is in it, and it stays open on the aircraft as ',
+    element('a', { href, textContent: number }),
+    '.',
+  );
+
 const show = () => {
   const [no, yet] = [waiting().filter(entry => entry.isRefused), waiting().filter(entry => !entry.isRefused)];
   bar.replaceChildren(
     ...(yet.length ? [element('p', { textContent: `${yet.length} waiting to send, kept on this device. ${held}`.trim() })] : []),
     ...no.map(refused),
+    ...left.map(leftOpen),
     ...(isOlder ? [element('p', { textContent: older })] : []),
   );
-  bar.hidden = !waiting().length && !isOlder;
+  bar.hidden = !waiting().length && !isOlder && !left.length;
 };
 
 if (me) document.addEventListener('rivet:outbox', show);

@@ -5,7 +5,7 @@ import { device } from '../device.js';
 
 // Pictures take minutes on a slow network: words don't wait behind them.
 const lanes = ['words', 'files'];
-const [waits, refused, went] = ['waits', 'refused', 'went'];
+const [waits, refused, went, late] = ['waits', 'refused', 'went', 'late'];
 // What went is remembered for a while, so that whoever asks sees that it did.
 const remembered = 50;
 // A network may take what is sent and never answer: after so long it is none. Pictures may take their time.
@@ -49,12 +49,12 @@ const change = (post, changed) =>
     if (kept) await outbox.put({ ...kept, ...changed });
   });
 
-// It is at the shop: its pictures needn't be here any more, and of all that went the latest are remembered.
-const arrived = (me, post) =>
+// It is at the shop, on the aircraft's list where that is said: its pictures needn't be here any more, and of all that went the latest are remembered.
+const arrived = (me, post, why) =>
   write(async (outbox, files) => {
     const kept = await outbox.index('post').get(post);
     if (!kept) return;
-    await Promise.all([outbox.put({ ...kept, state: went, why: undefined }), files.delete(post)]);
+    await Promise.all([outbox.put({ ...kept, state: went, why }), files.delete(post)]);
     const all = [];
     for (const lane of lanes) all.push(...(await outbox.index('turn').getAllKeys([me, lane, went])));
     for (const n of all.sort((a, b) => a - b).slice(0, -remembered)) await outbox.delete(n);
@@ -132,7 +132,7 @@ const heard = async answer => {
   if (answer.status === 429 || answer.status > 500) return { how: waits };
   const isJson = answer.headers.get('content-type')?.startsWith('application/json');
   if (answer.ok) return { how: went, ...(isJson ? { made: await answer.json() } : { html: await answer.text() }) };
-  if (answer.status === 422) return { how: refused, html: await answer.text() };
+  if (answer.status === 422) return { how: refused, html: await answer.text(), isSigned: answer.headers.has('X-Rivet-Signed') };
   const words = says[answer.status] ?? `The shop didn’t take it (${answer.status}).`;
   return { how: refused, status: answer.status, html: `<p class="field-problem">${words}</p>` };
 };
@@ -143,6 +143,20 @@ const sent = async (entry, files, token, ms) => {
   for (const file of files) body.append(file.field, file.blob, file.name);
   body.append('__RequestVerificationToken', token);
   return heard(await fetch(entry.url, { method: 'POST', headers: entry.headers, body, signal: AbortSignal.timeout(ms) }));
+};
+
+// The inspection was signed before this arrived: nothing is added to it, and what was said is left open on the aircraft. What carries
+// more than pictures stays here, with why.
+const leaveOpen = async (entry, files, token, ms, answer) => {
+  const [walk, zone] = [/^\/walk\/[^/?]+/.exec(entry.url)?.[0], entry.fields.find(([name]) => name === 'zone')?.[1]];
+  if (!walk || files.some(file => !file.blob.type.startsWith('image/'))) return answer;
+  const body = new FormData();
+  const said = { post: entry.post, words: entry.story ?? entry.what, age: Math.max(0, (Date.now() - entry.at) / 1000) };
+  for (const [name, value] of Object.entries({ ...said, zone, __RequestVerificationToken: token })) body.append(name, value ?? '');
+  for (const file of files) body.append('photos', file.blob, file.name);
+  const left = await fetch(`${walk}/along?handler=Late`, { method: 'POST', body, signal: AbortSignal.timeout(ms) });
+  if (left.ok) return { how: late, ...(await left.json()) };
+  return left.status === 422 ? answer : { how: waits };
 };
 
 // Whoever is in at the shop now, and a token of theirs: what one person said never goes out under another's name.
@@ -162,6 +176,7 @@ const send = async (me, entry, door) => {
     if (!door.token) return { how: waits, why: door.why };
     const ms = files.length ? patience.files : patience.words;
     const answer = await sent(entry, files, door.token, ms);
+    if (answer.isSigned) return leaveOpen(entry, files, door.token, ms, answer);
     if (answer.status !== 400) return answer;
     const anew = await asks(me);
     door.token = anew.token;
@@ -185,6 +200,7 @@ const sendLane = async (lane, me, door, told) => {
       answer = { how: waits };
     }
     if (answer.how === went) await arrived(me, kept.post);
+    else if (answer.how === late) await arrived(me, kept.post, await vault.seal(me, answer.number));
     else if (answer.how === refused) await change(kept.post, { state: refused, why: await vault.seal(me, answer.html) });
     await told(entry, answer);
     if (answer.how === waits) return waits;

@@ -6,6 +6,7 @@ import { morph, parsed } from '../morph.js';
 import { button, element } from '../page.js';
 import { about, fill, isText, isWriting, stillSays } from './fill.js';
 import { follow } from './follows.js';
+import { called, onButton, storyOf } from './story.js';
 import { drop, me, reason, say, sendAgain, tellLater, waiting } from './telling.js';
 
 const patience = 8000;
@@ -19,17 +20,6 @@ const complain = words => {
 };
 const noRoom = 'This device has no room to keep it: it was not sent. Make room on the device, and send it again.';
 
-// What a person calls it: the heading that it stands under, and what was pressed or filled in.
-const called = (form, submitter) => {
-  const under = form
-    .closest('li, article, section, aside, fieldset, .sheet')
-    ?.querySelector('h1, h2, h3, .what, strong, legend')?.textContent;
-  const typed = [...form.elements].find(field => field.matches('input:not([type=hidden], [type=radio], [type=checkbox]), textarea'));
-  const label = typed && `${typed.getAttribute('aria-label') ?? typed.labels[0]?.textContent ?? ''} ${typed.value}`;
-  const words = [under ?? document.querySelector('h1')?.textContent, submitter?.textContent || label];
-  return words.filter(Boolean).join(': ').replace(/\s+/g, ' ').trim();
-};
-
 const entryOf = (form, submitter, body, more) => {
   const sent = [...body].filter(([name]) => name !== '__RequestVerificationToken');
   return {
@@ -37,7 +27,8 @@ const entryOf = (form, submitter, body, more) => {
     url: submitter?.getAttribute('formaction') || form.getAttribute('action') || location.pathname + location.search,
     about: about(form),
     what: called(form, submitter),
-    pressed: submitter?.textContent.replace(/\s+/g, ' ').trim(),
+    story: storyOf(form, submitter),
+    pressed: onButton(submitter),
     fields: sent.filter(([, value]) => typeof value === 'string'),
     files: sent.filter(([, value]) => value instanceof File && value.size).map(([field, blob]) => ({ field, blob, name: blob.name })),
     ...more,

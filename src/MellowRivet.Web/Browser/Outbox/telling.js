@@ -17,6 +17,9 @@ export const waiting = () => entries;
 /** Why what waits isn't taken, where the shop says so. */
 export let held = '';
 
+/** What was said of an inspection that was signed without it, and is left open on the aircraft now: where, and under which number. */
+export const left = [];
+
 /** What is aboard was made by an older program than the shop's. */
 export let isOlder = false;
 
@@ -39,6 +42,7 @@ const settle = (post, answer) => {
   return Boolean(hears);
 };
 const hear = async (entry, answer) => {
+  if (answer.how === 'late') left.push(answer);
   held = (answer.how === 'waits' && answer.why) || '';
   await look();
   if (!settle(entry.post, answer) && answer.how !== 'waits') tellLater(entry, answer);

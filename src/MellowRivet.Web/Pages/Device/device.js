@@ -36,7 +36,12 @@ const waits = entry =>
         element('span', { className: 'soft', textContent: `since ${clock(entry.at)}` }),
         button('Take it back', () => drop(entry.post)),
       );
-const gone = entry => line(entry.what, element('span', { className: 'soft', textContent: `said ${clock(entry.at)}` }));
+const gone = entry =>
+  line(
+    entry.what,
+    element('span', { className: 'soft', textContent: `said ${clock(entry.at)}` }),
+    ...(entry.why ? [element('span', { textContent: `Signed without it meanwhile: it stays open on the aircraft as ${entry.why}.` })] : []),
+  );
 
 const saveFile = async () => {
   const file = await save(me, (await vault.codeOf(me))?.name ?? document.querySelector('.me summary')?.textContent ?? '');

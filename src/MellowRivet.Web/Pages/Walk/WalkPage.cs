@@ -1,6 +1,7 @@
 using MellowRivet.Core;
 using MellowRivet.Core.Bulletins;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Signing;
 using MellowRivet.Store;
@@ -12,13 +13,22 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace MellowRivet.Web.Pages.Walk;
 
+/// <summary>A page that is about one inspection.</summary>
+public interface IOfInspection
+{
+    /// <summary>The inspection, once it is loaded.</summary>
+    Inspection? Inspection { get; }
+}
+
 /// <summary>A page on the sheet of one inspection's walk: what the sheet's frame shows is loaded here.</summary>
 [OwnersSee(Through.Walk)]
 [Needs(Right.Look)]
-public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) : ShopPage<TView> where TView : WalkView
+public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) : ShopPage<TView>, IOfInspection where TView : WalkView
 {
     private Func<Aircraft, ShopRules>? rules;
     private Job? seen;
+
+    Inspection? IOfInspection.Inspection => seen?.Inspection;
 
     [FromRoute]
     public Guid Id { get; set; }

@@ -5,6 +5,7 @@ using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Pages.Shared;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.RateLimiting;
 
 namespace MellowRivet.Web.Pages.Walk.Along;
 
@@ -23,9 +24,25 @@ public sealed record AlongView(WalkShown Walk) : WalkView(Walk)
 public sealed record AlongList(string Title, IReadOnlyList<string> Start, IReadOnlyList<string> Keys, IReadOnlyList<string> Not,
     string Version);
 
-/// <summary>Takes an inspection along, to where there is no network.</summary>
-public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<AlongView>(desk, db, frames)
+/// <summary>What was said on a device before its inspection was signed without it.</summary>
+public sealed class LateForm
 {
+    public Guid Post { get; set; }
+    public string? Words { get; set; }
+    public string? Zone { get; set; }
+
+    /// <summary>How long ago it was said, s, by the device's own clock both times.</summary>
+    public double Age { get; set; }
+    public IReadOnlyList<IFormFile> Photos { get; set; } = [];
+}
+
+/// <summary>Takes an inspection along, to where there is no network.</summary>
+[EnableRateLimiting("uploads")]
+public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, Shelf shelf, TimeProvider clock)
+    : WalkPage<AlongView>(desk, db, frames)
+{
+    private const double LongestAway = 400 * 86_400.0;
+
     private static readonly string[] Named = ["hole", "cylinder", "zone", "b", "step", "newTest"];
 
     private static readonly string[] Asking =
@@ -55,6 +72,27 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames) : WalkP
     public async Task<IActionResult> OnGetJudgingAsync(CancellationToken stop) => await LookAsync(JobParts.Whole, stop) is { } job
         ? new JsonResult(Judging.Of(job.Aircraft, job.Inspection), Judging.Json)
         : NotFound();
+
+    /// <summary>Leaves open on the aircraft what was said before the inspection was signed without it.</summary>
+    [Needs(Right.RecordWork)]
+    public async Task<IActionResult> OnPostLateAsync(LateForm form, CancellationToken stop)
+    {
+        if (string.IsNullOrWhiteSpace(form.Words) || form.Age is not (>= 0 and <= LongestAway))
+            return new UnprocessableEntityResult();
+        var at = clock.GetUtcNow() - TimeSpan.FromSeconds(form.Age);
+        if (await Desk.SignedSinceAsync(Id, at, stop) is null)
+            return new UnprocessableEntityResult();
+        var taken = await uploads.TakeInAsync([.. form.Photos], [], stop);
+        if (taken.Refusals.Count > 0)
+            return new UnprocessableEntityResult();
+        var (written, number) = await Desk.LeaveLateAsync(Id, new(form.Post, form.Words, form.Zone, at, taken.Photos), shelf.Classes, Me,
+            stop);
+        return number is null || !(written.Done || written.Repeated) ? new UnprocessableEntityResult()
+            : new JsonResult(new { number, href = await HrefAsync(number, stop) });
+    }
+
+    private async Task<string> HrefAsync(string number, CancellationToken stop) =>
+        $"/aircraft/{(await LookAsync(JobParts.Bare, stop))!.Aircraft.Id}/open-items#item-{number}";
 
     protected override Task<AlongView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>
         Task.FromResult<AlongView?>(new(walk));

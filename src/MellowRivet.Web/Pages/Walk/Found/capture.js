@@ -6,6 +6,7 @@ import { live } from '../../../Browser/live.js';
 import * as drafts from '../../../Browser/Outbox/draft.js';
 import { fill } from '../../../Browser/Outbox/fill.js';
 import { filesOf } from '../../../Browser/Outbox/outbox.js';
+import { storyOf } from '../../../Browser/Outbox/story.js';
 import { drop, me, say } from '../../../Browser/Outbox/telling.js';
 import { element } from '../../../Browser/page.js';
 
@@ -197,6 +198,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
         post,
         url: form.getAttribute('action'),
         what: words || 'To be put in words',
+        story: storyOf(form, undefined, words || 'To be put in words'),
         headers: live.headers,
         files: files(),
         fields: [...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== '__RequestVerificationToken'),

@@ -3,6 +3,7 @@
 import { newId } from '../../../Browser/ids.js';
 import { freshen, live, look, made } from '../../../Browser/live.js';
 import { morph, parsed } from '../../../Browser/morph.js';
+import { storyOf } from '../../../Browser/Outbox/story.js';
 import { drop, say, sendAgain, waiting } from '../../../Browser/Outbox/telling.js';
 
 const list = document.querySelector('[data-live-list]');
@@ -117,7 +118,7 @@ if (list) {
       await drop(entry.post);
       freshen(answer.html, { keepOpen: false });
       list.querySelector('.field-problem, .clash')?.scrollIntoView({ block: 'nearest' });
-    } else if (answer.how === 'refused') look();
+    } else if (answer.how === 'refused' || answer.how === 'late') look();
     else if (isPressed) goOn(entry);
   };
 
@@ -166,12 +167,14 @@ if (list) {
     event.preventDefault();
     const body = [...new FormData(form)];
     if (event.submitter?.name) body.push([event.submitter.name, event.submitter.value]);
+    const what = form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '';
     const entry = {
       kind: 'verdict',
       post: form.elements.post.value,
       url: form.getAttribute('action'),
       task: form.elements.task.value,
-      what: form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '',
+      what,
+      story: storyOf(form, event.submitter, what),
       headers: live.headers,
       fields: body.filter(([name]) => name !== '__RequestVerificationToken'),
     };
