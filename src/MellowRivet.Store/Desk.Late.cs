@@ -43,7 +43,8 @@ public sealed partial class Desk
             var stem = OpenItem.NumberSinceSigned(inspection, null);
             var number = await db.OpenItems.CountAsync(item => item.AircraftId == inspection.AircraftId && item.FirstNumber.StartsWith(stem),
                 stop);
-            var late = new LateWord(said.Post, said.Words, said.ZoneKey, by, clock.Here(said.At), clock.Here(signedAt),
+            var name = await db.People.Where(person => person.Id == by).Select(person => person.Name).SingleAsync(stop);
+            var late = new LateWord(said.Post, said.Words, said.ZoneKey, by, name, clock.Here(said.At), clock.Here(signedAt),
                 clock.Here(clock.GetUtcNow()), said.Photos);
             await LeaveOpenAsync(inspection.AircraftId,
                 [new(inspection, late, classes.Guess(said.Words, null, said.ZoneKey), number + 1, clock.Today())], stop);

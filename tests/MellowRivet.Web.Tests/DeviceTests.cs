@@ -53,7 +53,7 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
         var item = server.With(db => db.OpenItems.AsNoTracking().Single(row => row.DiscrepancyId == Guid.Parse(post.Item2)));
         item.FirstNumber.ShouldBe("26-111-L1");
         item.Because.ShouldBe(OpenBecause.Airworthiness, "cracked, by its words");
-        item.What.ShouldStartWith("Rudder cable cracked; strand 3 of 7 (said 20");
+        item.What.ShouldStartWith("Rudder cable cracked; strand 3 of 7 (said by Ines");
         item.FoundBy.ShouldBe(server.With(db => db.People.Single(person => person.Name.StartsWith("Ines")).Id));
         item.FoundAt.ShouldBeLessThan(DemoServer.Now.AddDays(-299));
         (await ines.ReadAsync($"/aircraft/{signed.AircraftId}/open-items")).QuerySelector("#item-26-111-L1")!.TextContent

@@ -146,5 +146,5 @@ public sealed partial class Inspection
     private JobZone? JobZone(string? zoneKey) => JobOf?.Zones.FirstOrDefault(zone => zone.Key == zoneKey);
 
     /// <summary>Whether something can lie in a zone: one of the walk's, or one of the job's.</summary>
-    private bool HasZone(string? zoneKey) => JobZone(zoneKey) is not null || Tasks.Any(task => task.ZoneKey == zoneKey);
+    internal bool HasZone(string? zoneKey) => JobZone(zoneKey) is not null || Tasks.Any(task => task.ZoneKey == zoneKey);
 }

@@ -10,11 +10,12 @@ namespace MellowRivet.Core.OpenItems;
 /// <param name="Words">What was said, in words.</param>
 /// <param name="ZoneKey">The zone it was said of; null where it was of none.</param>
 /// <param name="By">Who said it.</param>
+/// <param name="Name">Their name.</param>
 /// <param name="At">When, in the shop's time.</param>
 /// <param name="SignedAt">When the inspection was signed.</param>
 /// <param name="ArrivedAt">When it arrived.</param>
 /// <param name="Photos">The pictures that came with it.</param>
-public sealed record LateWord(Guid Post, string Words, string? ZoneKey, Guid By, DateTimeOffset At, DateTimeOffset SignedAt,
+public sealed record LateWord(Guid Post, string Words, string? ZoneKey, Guid By, string Name, DateTimeOffset At, DateTimeOffset SignedAt,
     DateTimeOffset ArrivedAt, IReadOnlyList<Photo> Photos)
 {
     /// <summary>The words with their story, within what a finding's words take.</summary>
@@ -22,7 +23,7 @@ public sealed record LateWord(Guid Post, string Words, string? ZoneKey, Guid By,
     {
         get
         {
-            var story = $" (said {At:yyyy-MM-dd HH:mm} without a network; signed without it {SignedAt:yyyy-MM-dd HH:mm}, arrived "
+            var story = $" (said by {Name} {At:yyyy-MM-dd HH:mm} without a network; signed without it {SignedAt:yyyy-MM-dd HH:mm}, arrived "
                 + $"{ArrivedAt:yyyy-MM-dd HH:mm})";
             var words = Words.Trim();
             var room = Discrepancy.LongestWords - story.Length;

@@ -1,3 +1,4 @@
+using System.Globalization;
 using MellowRivet.Core.Compression;
 using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.Estimates;
@@ -74,7 +75,8 @@ public sealed class OpenItem
         (Id, AircraftId, InspectionId, DiscrepancyId) = (Guid.CreateVersion7(), inspection.AircraftId, inspection.Id, late.Post);
         (FirstNumber, Since, LookedOn, FoundBy, FoundAt) = (NumberSinceSigned(inspection, number), on, on, late.By, late.At);
         (Number, What, photos) = (FirstNumber, late.InWords, [.. late.Photos]);
-        ZoneKey = inspection.Tasks.Any(task => task.ZoneKey == late.ZoneKey) ? late.ZoneKey! : inspection.Tasks[0].ZoneKey;
+        ZoneKey = late.ZoneKey is { } zone && inspection.HasZone(zone) ? zone
+            : inspection.Tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? "";
         (ZoneTitle, Book) = (inspection.ZoneTitle(ZoneKey), inspection.BookOf(ZoneKey));
         var isUnsafe = guess.Class == DiscrepancyClass.Airworthiness;
         (Class, Because) = isUnsafe ? (DiscrepancyClass.Airworthiness, OpenBecause.Airworthiness)
@@ -103,6 +105,10 @@ public sealed class OpenItem
 
     /// <summary>Its number at the inspection that looked at it last.</summary>
     public string Number { get; private set; } = "";
+
+    /// <summary>Its number on the fix list of that inspection; null where it stood on none.</summary>
+    public int? OnFixList => int.TryParse(Number[(Number.LastIndexOf('-') + 1)..], NumberStyles.None, CultureInfo.InvariantCulture,
+        out var number) ? number : null;
 
     /// <summary>The day it was first left open.</summary>
     public DateOnly Since { get; private set; }

@@ -1,6 +1,6 @@
 // The line at the edge of every page that says what waits on this device, and what the shop didn't take.
 import { button, element } from '../page.js';
-import { drop, held, isOlder, left, me, reason, sendAgain, waiting } from './telling.js';
+import { drop, held, isOlder, left, me, reason, seen, sendAgain, waiting } from './telling.js';
 
 const bar = document.getElementById('outbox');
 const longest = 60;
@@ -25,13 +25,14 @@ const refused = entry => {
   );
 };
 
-const leftOpen = ({ number, href }) =>
+const leftOpen = ({ post, what, number, href }) =>
   element(
     'p',
     {},
-    'Signed meanwhile, without what you said: nothing of yours is in it, and it stays open on the aircraft as ',
+    `Signed without what you said: ${what.slice(0, longest)}. It stays open on the aircraft as `,
     element('a', { href, textContent: number }),
-    '.',
+    '. ',
+    button('Seen', () => seen(post)),
   );
 
 const show = () => {

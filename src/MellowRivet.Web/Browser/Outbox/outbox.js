@@ -85,12 +85,20 @@ export const mine = async (me, state) =>
   Promise.all(
     (await (await device()).getAllFromIndex('outbox', 'me', me))
       .filter(one => (state ? one.state === state : one.state !== went))
-      .map(async ({ state: is, why, kept }) => ({
+      .map(async ({ state: is, why, isSeen, kept }) => ({
         ...(await vault.open(me, kept)),
         isRefused: is === refused,
+        isSeen,
         why: why && (await vault.open(me, why)),
       })),
   );
+
+/** What of a person's is left open on an aircraft, signed without it, and wasn't seen to be yet: where, and under which number. */
+export const leftOpen = async me =>
+  (await mine(me, went)).filter(entry => entry.why && !entry.isSeen).map(({ post, what, why: { number, href } }) => ({ post, what, number, href }));
+
+/** Somebody has seen what became of an entry. */
+export const seen = post => change(post, { isSeen: true });
 
 /** The pictures, sounds and videos of an entry. */
 export const filesOf = async (me, post) =>
@@ -156,7 +164,7 @@ const leaveOpen = async (entry, files, token, ms, answer) => {
   for (const file of files) body.append('photos', file.blob, file.name);
   const left = await fetch(`${walk}/along?handler=Late`, { method: 'POST', body, signal: AbortSignal.timeout(ms) });
   if (left.ok) return { how: late, ...(await left.json()) };
-  return left.status === 422 ? answer : { how: waits };
+  return left.status === 429 || left.status > 500 ? { how: waits } : answer;
 };
 
 // Whoever is in at the shop now, and a token of theirs: what one person said never goes out under another's name.
@@ -200,7 +208,7 @@ const sendLane = async (lane, me, door, told) => {
       answer = { how: waits };
     }
     if (answer.how === went) await arrived(me, kept.post);
-    else if (answer.how === late) await arrived(me, kept.post, await vault.seal(me, answer.number));
+    else if (answer.how === late) await arrived(me, kept.post, await vault.seal(me, { number: answer.number, href: answer.href }));
     else if (answer.how === refused) await change(kept.post, { state: refused, why: await vault.seal(me, answer.html) });
     await told(entry, answer);
     if (answer.how === waits) return waits;

@@ -18,7 +18,7 @@ export const waiting = () => entries;
 export let held = '';
 
 /** What was said of an inspection that was signed without it, and is left open on the aircraft now: where, and under which number. */
-export const left = [];
+export let left = [];
 
 /** What is aboard was made by an older program than the shop's. */
 export let isOlder = false;
@@ -26,6 +26,7 @@ export let isOlder = false;
 const look = async () => {
   try {
     entries = me ? await outbox.mine(me) : [];
+    left = me ? await outbox.leftOpen(me) : [];
   } catch (problem) {
     if (!(problem instanceof Locked)) throw problem;
     entries = [];
@@ -42,7 +43,6 @@ const settle = (post, answer) => {
   return Boolean(hears);
 };
 const hear = async (entry, answer) => {
-  if (answer.how === 'late') left.push(answer);
   held = (answer.how === 'waits' && answer.why) || '';
   await look();
   if (!settle(entry.post, answer) && answer.how !== 'waits') tellLater(entry, answer);
@@ -110,6 +110,12 @@ export const drop = async post => {
   await outbox.drop(post);
   await look();
   tell({});
+};
+
+/** Somebody has seen what became of an entry. */
+export const seen = async post => {
+  await outbox.seen(post);
+  await look();
 };
 
 /** Sends one again that was refused. */

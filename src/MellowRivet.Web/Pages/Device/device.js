@@ -40,7 +40,12 @@ const gone = entry =>
   line(
     entry.what,
     element('span', { className: 'soft', textContent: `said ${clock(entry.at)}` }),
-    ...(entry.why ? [element('span', { textContent: `Signed without it meanwhile: it stays open on the aircraft as ${entry.why}.` })] : []),
+    ...(entry.why
+      ? [
+          element('span', {}, 'Signed without it: it stays open on the aircraft as '),
+          element('a', { href: entry.why.href, textContent: entry.why.number }),
+        ]
+      : []),
   );
 
 const saveFile = async () => {

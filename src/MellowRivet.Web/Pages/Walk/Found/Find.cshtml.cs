@@ -105,7 +105,7 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
             return NotFound();
         if (form.Guess)
             form.Class = form.Judged is null ? Guess(inspection, form).Class : DiscrepancyClass.Airworthiness;
-        List<Refusal> problems = [.. inspection.Check(form.ToFind())];
+        List<Refusal> problems = inspection.Closed() is { } closed ? [closed] : [.. inspection.Check(form.ToFind())];
         var (cost, wrongCost) = inspection.IsSurvey ? Estimate.ReadPrice(form.Cost, "What it costs") : (null, null);
         if (wrongCost is not null)
             problems.Add(new("cost", wrongCost));
