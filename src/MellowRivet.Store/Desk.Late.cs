@@ -11,12 +11,13 @@ namespace MellowRivet.Store;
 /// <param name="ZoneKey">The zone; null without one.</param>
 /// <param name="At">When it was said.</param>
 /// <param name="Photos">The pictures that came with it.</param>
-public sealed record SaidLate(Guid Post, string Words, string? ZoneKey, DateTimeOffset At, IReadOnlyList<Photo> Photos);
+/// <param name="IsCalm">It tells of nothing found or measured.</param>
+public sealed record SaidLate(Guid Post, string Words, string? ZoneKey, DateTimeOffset At, IReadOnlyList<Photo> Photos, bool IsCalm);
 
 // What was said before a signature, and arrives after it.
 public sealed partial class Desk
 {
-    /// <summary>When an inspection was signed, where that was after a moment; null where it wasn't, or something was said after it.</summary>
+    /// <summary>When an inspection was signed, where that was after something was said; null where it wasn't.</summary>
     public async Task<DateTimeOffset?> SignedSinceAsync(Guid inspectionId, DateTimeOffset said, CancellationToken stop)
     {
         var signed = await db.SignedRecords.Where(record => record.InspectionId == inspectionId).Select(record => record.SignedAt)
@@ -41,11 +42,11 @@ public sealed partial class Desk
                 || await SignedSinceAsync(inspectionId, said.At, stop) is not { } signedAt)
                 return new("inspection", "It wasn’t signed since that was said.");
             var stem = OpenItem.NumberSinceSigned(inspection, null);
-            var number = await db.OpenItems.CountAsync(item => item.AircraftId == inspection.AircraftId && item.FirstNumber.StartsWith(stem),
-                stop);
+            var number = await db.OpenItems.CountAsync(item => item.AircraftId == inspection.AircraftId
+                && item.FirstNumber.StartsWith(stem), stop);
             var name = await db.People.Where(person => person.Id == by).Select(person => person.Name).SingleAsync(stop);
             var late = new LateWord(said.Post, said.Words, said.ZoneKey, by, name, clock.Here(said.At), clock.Here(signedAt),
-                clock.Here(clock.GetUtcNow()), said.Photos);
+                clock.Here(clock.GetUtcNow()), said.Photos, said.IsCalm);
             await LeaveOpenAsync(inspection.AircraftId,
                 [new(inspection, late, classes.Guess(said.Words, null, said.ZoneKey), number + 1, clock.Today())], stop);
             return null;

@@ -42,7 +42,7 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
         Task<HttpResponseMessage> LeaveAsync((string, string) under, double age) => ines.TellAsync($"{walk}/along?handler=Late", under,
             ("words", "Rudder cable cracked; strand 3 of 7"), ("zone", zone), ("age", $"{age}"));
         foreach (var age in new[] { 0, 60, -5, 1e12 })
-            (await LeaveAsync(Post(), age)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "said after the signature, or nonsense");
+            (await LeaveAsync(Post(), age)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "said later, or nonsense");
         var ago = TimeSpan.FromDays(300).TotalSeconds;
         for (var times = 0; times < 2; times++)
         {

@@ -66,7 +66,8 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
     private static JudgedField? Step(TrayPlace place, PlugStep step) => place.TableOf(step) is var (table, unit)
         ? new(Of(place.Plug!, step), unit, PlugKinds.BoundsOf(step), [new("", table)]) { Empty = PlugKinds.Wanted(step) }
         : TrayPlace.Choices(step) is { Count: > 0 } choices
-            ? new(Of(place.Plug!, step), null, [], [.. choices.Select(one => new TableWhen(one.Said, JudgementTable.Always(one.Judgement)))])
+            ? new(Of(place.Plug!, step), null, [],
+                [.. choices.Select(one => new TableWhen(one.Said, JudgementTable.Always(one.Judgement)))])
             : null;
 
     // A test that isn't begun yet may be begun where the shop can't be reached, hot or cold, at the usual supply.
@@ -80,7 +81,8 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
             .. from leaks in all
                from hot in sheet.Test is null ? new[] { true, false } : [conditions.Hot]
                from again in new[] { false, true }
-               select new TableWhen(When(hot, leaks, again), CompressionJudge.Table(sheet.Limits, conditions with { Hot = hot }, leaks, again)),
+               select new TableWhen(When(hot, leaks, again),
+                   CompressionJudge.Table(sheet.Limits, conditions with { Hot = hot }, leaks, again)),
         ])
         { Empty = TypedReading.Wanted(conditions.Supply), Behind = new(conditions.Supply.Value, conditions.DayOrifice?.Value) };
     }

@@ -17,7 +17,8 @@ public sealed record WrittenUnit(string Symbol, Dimension Dimension, double Fact
 /// <param name="OpenCircuit">What a circuit that is open stands in the records as, Ω.</param>
 /// <param name="Most">More than this is no measure here.</param>
 public sealed record MeasureGrammar(IReadOnlyDictionary<string, string> Shapes, IReadOnlyList<KeyValuePair<string, string>> Marks,
-    IReadOnlyDictionary<string, string> Words, IReadOnlyDictionary<Dimension, string> Dimensions, IReadOnlyList<WrittenUnit> Units, double OpenCircuit, double Most)
+    IReadOnlyDictionary<string, string> Words, IReadOnlyDictionary<Dimension, string> Dimensions, IReadOnlyList<WrittenUnit> Units,
+    double OpenCircuit, double Most)
 {
     internal const string Mixed =
         @"^((?<minus>-)|\+)?\s*((?<whole>[0-9]{1,6})(\s+|\s*-\s*))?(?<over>[0-9]{1,4})\s*/\s*(?<under>[0-9]{1,4})(?![0-9.,/])";
@@ -33,7 +34,8 @@ public sealed record MeasureGrammar(IReadOnlyDictionary<string, string> Shapes, 
     // Fourteen thousand and five hundred, or fourteen and a half: nobody is to find out at the signature.
     internal const string TwoMeanings = "^[1-9][0-9]{0,2},[0-9]{3}$";
 
-    internal const string Open = @"^([oO][pP][eE][nN]( [cC][iI][rR][cC][uU][iI][tT])?|[oO]\.?[lL]\.?|[iI][nN][fF]([iI][nN][iI][tT][eEyY])?|∞)$";
+    internal const string Open =
+        @"^([oO][pP][eE][nN]( [cC][iI][rR][cC][uU][iI][tT])?|[oO]\.?[lL]\.?|[iI][nN][fF]([iI][nN][iI][tT][eEyY])?|∞)$";
     internal const string Clock = "^([0-9]{1,6}):([0-5][0-9])$";
     internal const string Fraction = @"^[0-9.,]+\s*/\s*[0-9]";
     internal const string Plain = @"^[-+]?([0-9]+(\.[0-9]*)?|\.[0-9]+)$";
@@ -65,7 +67,8 @@ public sealed record MeasureGrammar(IReadOnlyDictionary<string, string> Shapes, 
             ["noNumber"] = NoNumber, ["onePressure"] = OnePressure, ["megaOrMilli"] = MegaOrMilli, ["otherDimension"] = OtherDimension,
             ["unreadable"] = Unreadable, ["tooMuch"] = TooMuch, ["two"] = Two,
         },
-        Enum.GetValues<Dimension>().ToDictionary(dimension => dimension, InWords), UnitNames.All, MeasureText.OpenCircuit, MeasureText.Most);
+        Enum.GetValues<Dimension>().ToDictionary(dimension => dimension, InWords), UnitNames.All, MeasureText.OpenCircuit,
+        MeasureText.Most);
 
     internal static string InWords(Dimension dimension) => dimension switch
     {
@@ -77,5 +80,6 @@ public sealed record MeasureGrammar(IReadOnlyDictionary<string, string> Shapes, 
 
     /// <summary>Words with what they are about in the place of its name.</summary>
     internal static string Say(string words, params (string Name, object? About)[] about) => about.Aggregate(words,
-        (said, one) => said.Replace($"{{{one.Name}}}", Convert.ToString(one.About, CultureInfo.InvariantCulture), StringComparison.Ordinal));
+        (said, one) => said.Replace($"{{{one.Name}}}", Convert.ToString(one.About, CultureInfo.InvariantCulture),
+            StringComparison.Ordinal));
 }

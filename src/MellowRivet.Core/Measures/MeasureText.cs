@@ -42,11 +42,14 @@ public static partial class MeasureText
         if (wanted.Dimension == Dimension.Pressure && Fraction().IsMatch(typed))
             return Asked(MeasureGrammar.OnePressure, typed, wanted);
         if (rest.Length == 0)
-            return Math.Abs(value) > Most ? Asked(MeasureGrammar.TooMuch, typed, wanted) : Plain().IsMatch(typed) ? new(value) : Said(value, wanted);
+            return Math.Abs(value) > Most ? Asked(MeasureGrammar.TooMuch, typed, wanted)
+                : Plain().IsMatch(typed) ? new(value) : Said(value, wanted);
         if (rest == "m" && wanted.Dimension == Dimension.Resistance)
             return Asked(MeasureGrammar.MegaOrMilli, typed, wanted, ("number", value.ToString("0.###", CultureInfo.InvariantCulture)));
         if (UnitNames.Find(rest, wanted.Dimension) is { } unit)
-            return unit.To(wanted, value) is var converted && Math.Abs(converted) > Most ? Asked(MeasureGrammar.TooMuch, typed, wanted) : Said(converted, wanted);
+            return unit.To(wanted, value) is var converted && Math.Abs(converted) > Most
+                ? Asked(MeasureGrammar.TooMuch, typed, wanted)
+                : Said(converted, wanted);
         if (rest is "k" or "K" && wanted.Dimension is not (Dimension.Temperature or Dimension.Angle))
             return Math.Abs(value) > Most / 1_000 ? Asked(MeasureGrammar.TooMuch, typed, wanted) : Said(value * 1_000, wanted);
         return UnitNames.Of(rest) is { } other

@@ -15,8 +15,9 @@ namespace MellowRivet.Core.OpenItems;
 /// <param name="SignedAt">When the inspection was signed.</param>
 /// <param name="ArrivedAt">When it arrived.</param>
 /// <param name="Photos">The pictures that came with it.</param>
+/// <param name="IsCalm">It tells of work that was done or a look that was good, and of nothing found or measured.</param>
 public sealed record LateWord(Guid Post, string Words, string? ZoneKey, Guid By, string Name, DateTimeOffset At, DateTimeOffset SignedAt,
-    DateTimeOffset ArrivedAt, IReadOnlyList<Photo> Photos)
+    DateTimeOffset ArrivedAt, IReadOnlyList<Photo> Photos, bool IsCalm = false)
 {
     /// <summary>The words with their story, within what a finding's words take.</summary>
     public string InWords

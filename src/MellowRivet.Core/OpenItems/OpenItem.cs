@@ -78,7 +78,8 @@ public sealed class OpenItem
         ZoneKey = late.ZoneKey is { } zone && inspection.HasZone(zone) ? zone
             : inspection.Tasks.OrderBy(task => task.Order).FirstOrDefault()?.ZoneKey ?? "";
         (ZoneTitle, Book) = (inspection.ZoneTitle(ZoneKey), inspection.BookOf(ZoneKey));
-        var isUnsafe = guess.Class == DiscrepancyClass.Airworthiness;
+        // Of what was found or measured nobody has said that it is less; a good look is none the less to be looked at.
+        var isUnsafe = !late.IsCalm && guess.Class == DiscrepancyClass.Airworthiness;
         (Class, Because) = isUnsafe ? (DiscrepancyClass.Airworthiness, OpenBecause.Airworthiness)
             : (DiscrepancyClass.Recommended, OpenBecause.Recommended);
         Origin = isUnsafe

@@ -111,7 +111,8 @@ public static class PlugJudge
     public static JudgementTable GapTable(PlugLimits limits, bool isSet = false)
     {
         var wide = new JudgementRow([new("over", Than.Above, "nothing")], isSet ? Verdict.Reject : Verdict.Watch,
-            $"Gap above {limits.GapMost:0.000} in", limits.Source, "margin", $"Close it to {limits.GapTarget:0.000} in; mind the spring-back.");
+            $"Gap above {limits.GapMost:0.000} in", limits.Source, "margin",
+            $"Close it to {limits.GapTarget:0.000} in; mind the spring-back.");
         var other = wide with
         {
             When = [.. wide.When, new(JudgementTable.Value, Than.AtLeast, "other")],

@@ -71,8 +71,7 @@ const say = text => {
 };
 document.addEventListener('htmx:sendError', ({ detail: { requestConfig: asked } }) => {
   // What is judged as it is typed is judged on this device then.
-  if (!asked.path.includes('handler=Judge'))
-    say('No connection. What you typed is still here: send it again when the connection is back.');
+  if (!asked.path.includes('handler=Judge')) say('No connection. What you typed is still here: send it again when the connection is back.');
 });
 document.addEventListener('htmx:responseError', event =>
   say(

@@ -68,7 +68,8 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
         return random.Next(12) switch
         {
             0 => Odd[random.Next(Odd.Length)],
-            < 7 when limits.Count > 0 => Written((limits[random.Next(limits.Count)] + random.Next(-3, 4) * random.NextDouble() * 0.5) * scale),
+            < 7 when limits.Count > 0 =>
+                Written((limits[random.Next(limits.Count)] + random.Next(-3, 4) * random.NextDouble() * 0.5) * scale),
             < 9 when limits.Count > 0 => Written(limits[random.Next(limits.Count)] * scale),
             _ => Written(random.NextDouble() * Math.Pow(10, random.Next(-3, 5))),
         };
@@ -141,7 +142,10 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                 var said = new Said(TextOf(table, unit.To(typedIn, 1) - unit.To(typedIn, 0)), typedIn.Symbol,
                     isCable ? TextOf(null) : null, isCable ? (random.Next(2) == 0 ? "°C" : "°F") : null);
                 if (isCable && random.Next(3) > 0)
-                    said = said with { Value = Written(20 + random.NextDouble() * 40), Temperature = Written(random.NextDouble() * 50 - 15) };
+                    said = said with
+                    {
+                        Value = Written(20 + random.NextDouble() * 40), Temperature = Written(random.NextDouble() * 50 - 15),
+                    };
                 yield return new(JudgedField.Of(task), said, Shops(said));
 
                 // As ZoneModel.OnGetJudgeAsync.
@@ -169,7 +173,8 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                     var typedIn = random.Next(4) == 0 ? unit.Alternatives.ElementAt(random.Next(unit.Alternatives.Count())) : unit;
                     var text = TextOf(value.BandOn(aircraft).Table());
                     // Nothing in the field takes back what was read: there is nothing to say of it.
-                    var wrong = inspection.Measure(Guid.NewGuid(), sheet, value, text, typedIn.Symbol, aircraft, Guid.Empty, DemoServer.Now);
+                    var wrong = inspection.Measure(Guid.NewGuid(), sheet, value, text, typedIn.Symbol, aircraft, Guid.Empty,
+                        DemoServer.Now);
                     var judged = string.IsNullOrWhiteSpace(text) || wrong is not null ? null
                         : SheetWork.Of(sheet, aircraft, inspection).Values.Single(one => one.Of == value).Judgement;
                     yield return new(JudgedField.Of(sheet, value), new(text, typedIn.Symbol), Shop.Of(judged, wrong?.Message));
@@ -230,12 +235,14 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
             for (var times = 0; times < 1_500; times++)
             {
                 var hot = begun?.Hot ?? random.Next(2) == 0;
-                var orifice = begun is not null ? begun.DayOrifice?.Value : random.Next(3) == 0 ? (double?)null : 40 + random.Next(20) / 2.0;
+                var orifice = begun is not null ? begun.DayOrifice?.Value
+                    : random.Next(3) == 0 ? (double?)null : 40 + random.Next(20) / 2.0;
                 var conditions = (begun ?? TestConditions.Usual) with { Hot = hot, DayOrifice = orifice is { } psi ? new Psi(psi) : null };
                 var leaks = new Leaks(Enum.GetValues<LeakPath>().Where(_ => random.Next(8) == 0));
                 var again = random.Next(2) == 0;
                 var text = TextOf(JudgementTable.Always(Judgement.Worst([new(Verdict.Good, "", sheet.Limits.RejectSource, null, "")]))
-                    with { Given = new Dictionary<string, double> { ["a"] = 60, ["b"] = 70, ["c"] = conditions.Supply.Value, ["d"] = 48 } });
+                    with
+                { Given = new Dictionary<string, double> { ["a"] = 60, ["b"] = 70, ["c"] = conditions.Supply.Value, ["d"] = 48 } });
                 if (random.Next(6) == 0)
                     text += "/80";
                 var read = TypedReading.Parse(text, conditions.Supply);

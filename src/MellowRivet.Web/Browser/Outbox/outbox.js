@@ -49,7 +49,7 @@ const change = (post, changed) =>
     if (kept) await outbox.put({ ...kept, ...changed });
   });
 
-// It is at the shop, on the aircraft's list where that is said: its pictures needn't be here any more, and of all that went the latest are remembered.
+// It is at the shop, or on the aircraft's list: its pictures needn't be here any more, and of all that went the latest are remembered.
 const arrived = (me, post, why) =>
   write(async (outbox, files) => {
     const kept = await outbox.index('post').get(post);
@@ -95,7 +95,9 @@ export const mine = async (me, state) =>
 
 /** What of a person's is left open on an aircraft, signed without it, and wasn't seen to be yet: where, and under which number. */
 export const leftOpen = async me =>
-  (await mine(me, went)).filter(entry => entry.why && !entry.isSeen).map(({ post, what, why: { number, href } }) => ({ post, what, number, href }));
+  (await mine(me, went))
+    .filter(entry => entry.why && !entry.isSeen)
+    .map(({ post, what, why: { number, href } }) => ({ post, what, number, href }));
 
 /** Somebody has seen what became of an entry. */
 export const seen = post => change(post, { isSeen: true });
@@ -155,11 +157,19 @@ const sent = async (entry, files, token, ms) => {
 
 // The inspection was signed before this arrived: nothing is added to it, and what was said is left open on the aircraft. What carries
 // more than pictures stays here, with why.
+const worded = ['what', 'words', 'value'];
+const isCalm = ({ kind, fields }) =>
+  kind !== 'find' && !fields.some(([name, value]) => (worded.includes(name) && value.trim()) || ['Discrepancy', 'Found'].includes(value));
 const leaveOpen = async (entry, files, token, ms, answer) => {
   const [walk, zone] = [/^\/walk\/[^/?]+/.exec(entry.url)?.[0], entry.fields.find(([name]) => name === 'zone')?.[1]];
   if (!walk || files.some(file => !file.blob.type.startsWith('image/'))) return answer;
   const body = new FormData();
-  const said = { post: entry.post, words: entry.story ?? entry.what, age: Math.max(0, (Date.now() - entry.at) / 1000) };
+  const said = {
+    post: entry.post,
+    words: entry.story ?? entry.what,
+    age: Math.max(0, (Date.now() - entry.at) / 1000),
+    calm: isCalm(entry),
+  };
   for (const [name, value] of Object.entries({ ...said, zone, __RequestVerificationToken: token })) body.append(name, value ?? '');
   for (const file of files) body.append('photos', file.blob, file.name);
   const left = await fetch(`${walk}/along?handler=Late`, { method: 'POST', body, signal: AbortSignal.timeout(ms) });

@@ -33,6 +33,9 @@ public sealed class LateForm
 
     /// <summary>How long ago it was said, s, by the device's own clock both times.</summary>
     public double Age { get; set; }
+
+    /// <summary>It tells of nothing that was found or measured.</summary>
+    public bool Calm { get; set; }
     public IReadOnlyList<IFormFile> Photos { get; set; } = [];
 }
 
@@ -85,8 +88,8 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads
         var taken = await uploads.TakeInAsync([.. form.Photos], [], stop);
         if (taken.Refusals.Count > 0)
             return new UnprocessableEntityResult();
-        var (written, number) = await Desk.LeaveLateAsync(Id, new(form.Post, form.Words, form.Zone, at, taken.Photos), shelf.Classes, Me,
-            stop);
+        var (written, number) = await Desk.LeaveLateAsync(Id, new(form.Post, form.Words, form.Zone, at, taken.Photos, form.Calm),
+            shelf.Classes, Me, stop);
         return number is null || !(written.Done || written.Repeated) ? new UnprocessableEntityResult()
             : new JsonResult(new { number, href = await HrefAsync(number, stop) });
     }
