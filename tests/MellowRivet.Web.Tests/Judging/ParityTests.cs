@@ -57,7 +57,7 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
     private static Tool Made()
     {
         var wrench = new Tool(Guid.NewGuid());
-        wrench.Describe("Click wrench", "T-9", true, new(2100, 1, 1), 10, new(0, 99_999, Unit.InchPound)).ShouldBeNull();
+        wrench.Describe("Click wrench", "T-9", true, new(2100, 1, 1), 10, new(0, 99_999, Unit.NewtonMetre)).ShouldBeNull();
         return wrench;
     }
 
@@ -133,7 +133,8 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
 
     private IEnumerable<Case> Tasks(Aircraft aircraft, Inspection inspection)
     {
-        foreach (var task in inspection.Tasks.Where(task => TaskJudge.TableOf(task, aircraft) is not null))
+        foreach (var task in inspection.Tasks.OrderBy(task => task.Order)
+            .Where(task => TaskJudge.TableOf(task, aircraft) is not null))
             for (var times = 0; times < 90; times++)
             {
                 var (table, unit) = TaskJudge.TableOf(task, aircraft)!.Value;
