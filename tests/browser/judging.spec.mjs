@@ -92,3 +92,31 @@ test(
     await expect(page.locator('#said-Look')).toContainText('A cracked insulator is scrap');
   },
 );
+
+test(
+  'a measured task that is out of limits, or that nobody read, is not called good without the shop',
+  { tag: '@standing' },
+  async ({ page, walk, network }) => {
+    await takeAlong(page, walk);
+    network.cut();
+    await page.goto(`${walk}/airframe/cabin`);
+    const good = page.getByRole('button', { name: /^(Good|Done)/ });
+    while (!(await page.getByLabel('Reading').count())) {
+      const title = await heading(page).textContent();
+      await good.click();
+      await expect(heading(page)).not.toHaveText(title);
+    }
+    const title = await heading(page).textContent();
+    await good.click();
+    await expect(page.locator('.judged-value')).toContainText('Type the value you read, in V.');
+    await page.getByLabel('Reading').fill('11.9');
+    await expect(page.locator('.judged-value')).toContainText('at least 12.4 V. 0.5 V under.');
+    await good.click();
+    await expect(page.locator('.judged-value')).toContainText('at least 12.4 V: not good.');
+    await expect(heading(page)).toHaveText(title);
+    await page.getByLabel('Reading').fill('12,6');
+    await expect(page.locator('.judged-value')).toContainText('Within limits.');
+    await good.click();
+    await expect(heading(page)).not.toHaveText(title);
+  },
+);

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Judgements;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.People;
 using MellowRivet.Core.Records;
 using MellowRivet.Core.Signing;
@@ -121,9 +122,9 @@ public sealed class InspectionTask
             if (judged is null)
                 return IsCompression
                     ? new("verdict", "Every cylinder needs a reading first.")
-                    : new("value", $"Type the value you read, in {Measure!.Unit}.");
+                    : new("value", NoValue(Measure!.Unit));
             if (judged.Verdict is Judgements.Verdict.Reject or Judgements.Verdict.Retest)
-                return new(IsCompression ? "verdict" : "value", $"{judged.Rule}: not good. {judged.Next}");
+                return new(IsCompression ? "verdict" : "value", MeasureGrammar.Say(NotGood, ("rule", judged.Rule), ("next", judged.Next)));
         }
         Verdict = verdict;
         Reason = verdict == TaskVerdict.NotApplicable ? reason!.Trim() : null;
@@ -132,6 +133,12 @@ public sealed class InspectionTask
         Changes++;
         return null;
     }
+
+    /// <summary>What is said where a value that was judged bad is called good.</summary>
+    public const string NotGood = "{rule}: not good. {next}";
+
+    /// <summary>What is said where a measured task is called good without a value.</summary>
+    public static string NoValue(string unit) => $"Type the value you read, in {unit}.";
 
     /// <summary>A second person has inspected it.</summary>
     public Refusal? Inspect(Person inspector, DateTimeOffset at)

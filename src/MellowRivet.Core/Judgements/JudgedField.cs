@@ -57,7 +57,7 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
     ];
 
     private static JudgedField? Task(InspectionTask task, Aircraft aircraft) => TaskJudge.TableOf(task, aircraft) is var (table, unit)
-        ? new(Of(task), unit, TypedMeasure.Bounds(unit), [new("", table)])
+        ? new(Of(task), unit, TypedMeasure.Bounds(unit), [new("", table)]) { Empty = InspectionTask.NoValue(task.Measure!.Unit) }
         : null;
 
     private static JudgedField Value(SheetWork work, ValueOnSheet value) => new(Of(work.Sheet, value.Of), value.Band.Unit, value.Of.Bounds,

@@ -4,7 +4,7 @@ import { waiting } from '../Outbox/telling.js';
 import { isText } from '../Outbox/fill.js';
 import { element } from '../page.js';
 import { judged } from './field.js';
-import { grammar, read, unitOf } from './measure.js';
+import { grammar, read, told, unitOf } from './measure.js';
 
 const isAway = () => Boolean(document.body.dataset.asOf);
 const walk = /^\/walk\/[^/]+/.exec(location.pathname)?.[0];
@@ -25,6 +25,12 @@ const judging = async () => {
   if (!had) asked = undefined;
   return had;
 };
+
+let aboard;
+if (isAway())
+  judging().then(by => {
+    aboard = by;
+  });
 
 // A test that was begun on this device waits with its conditions.
 const begun = by => {
@@ -67,6 +73,17 @@ const shown = ({ verdicts }, { verdict, rule, source, next }) => {
   return made;
 };
 
+const latest = new WeakMap();
+/** Why a measured task isn't good, by what stands in its form, where the shop can't be asked; undefined where it may be. */
+export const notGood = form => {
+  const { by, found } = latest.get(form) ?? {};
+  const reading = form.querySelector('.reading');
+  if (!isAway() || !reading) return undefined;
+  if (!reading.value.trim()) return aboard?.fields.get(form.dataset.judges)?.empty;
+  if (found?.problem) return found.problem;
+  return ['reject', 'retest'].includes(found?.verdict) ? told(by.notGood, { rule: found.rule, next: found.next }) : undefined;
+};
+
 // What is typed next may be judged before what was typed first.
 const turns = new WeakMap();
 const judge = async form => {
@@ -82,7 +99,7 @@ const judge = async form => {
     return;
   }
   const found = judged(by, form.dataset.judges, said);
-  place.dataset.verdict = found?.verdict ?? '';
+  latest.set(form, { by, found });
   if (!found) place.replaceChildren();
   else if (found.problem) place.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: found.problem }));
   else place.replaceChildren(shown(by, found));

@@ -33,8 +33,8 @@ public sealed record CableAlong(double Hottest, string NoTemperature);
 /// All that a device needs to judge what is typed at an inspection as the shop would: how measures are read, what each field is judged
 /// by, and how a verdict is shown.
 /// </summary>
-public sealed record Judging(MeasureGrammar Grammar, IReadOnlyDictionary<string, ShownVerdict> Verdicts, CableAlong Cable,
-    IReadOnlyList<TableAlong> Tables, IReadOnlyList<FieldAlong> Fields)
+public sealed record Judging(MeasureGrammar Grammar, IReadOnlyDictionary<string, ShownVerdict> Verdicts, string NotGood,
+    CableAlong Cable, IReadOnlyList<TableAlong> Tables, IReadOnlyList<FieldAlong> Fields)
 {
     /// <summary>How it is written.</summary>
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
@@ -55,7 +55,7 @@ public sealed record Judging(MeasureGrammar Grammar, IReadOnlyDictionary<string,
         return new(MeasureGrammar.Current,
             Enum.GetValues<Verdict>().ToDictionary(verdict => JsonNamingPolicy.CamelCase.ConvertName($"{verdict}"),
                 verdict => new ShownVerdict(verdict.InWords(), Tone.Of(verdict), StateTagHelper.Name(States.Of(verdict)))),
-            new(CableTable.Hottest, CableTable.NoTemperature), tables,
+            InspectionTask.NotGood, new(CableTable.Hottest, CableTable.NoTemperature), tables,
             [
                 .. fields.Select(field => new FieldAlong(field.Key, field.Unit?.Symbol,
                     [.. field.Bounds.Select(bound => new BoundAlong(bound.Than, bound.Limit, bound.Words, bound.In?.Symbol))], field.Empty,

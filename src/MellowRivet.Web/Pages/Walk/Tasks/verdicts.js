@@ -1,10 +1,12 @@
 // Verdicts go out one after the other. Without a connection they wait on the device, and the walk goes on: what the zone's tasks
 // look like by then is fetched beforehand. A verdict can be taken back for ten seconds.
 import { newId } from '../../../Browser/ids.js';
+import { notGood } from '../../../Browser/Judging/here.js';
 import { freshen, live, look, made } from '../../../Browser/live.js';
 import { morph, parsed } from '../../../Browser/morph.js';
 import { storyOf } from '../../../Browser/Outbox/story.js';
 import { drop, say, sendAgain, waiting } from '../../../Browser/Outbox/telling.js';
+import { element } from '../../../Browser/page.js';
 
 const list = document.querySelector('[data-live-list]');
 const undoSeconds = 10;
@@ -165,6 +167,13 @@ if (list) {
     // A value on its way to the fix list goes there with its page.
     if (!form.matches('[data-verdict]') || event.submitter?.dataset.then !== undefined) return;
     event.preventDefault();
+    const wrong = event.submitter?.value === 'Good' && notGood(form);
+    if (wrong) {
+      const place = document.querySelector(form.dataset.judged);
+      place.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: wrong }));
+      place.scrollIntoView({ block: 'center' });
+      return;
+    }
     const body = [...new FormData(form)];
     if (event.submitter?.name) body.push([event.submitter.name, event.submitter.value]);
     const what = form.closest('[data-current]')?.querySelector('h2')?.textContent ?? '';
