@@ -87,8 +87,9 @@ public sealed class ProofTests : IAsyncLifetime
     [InlineData("UPDATE Readings SET Value = 31", "the reading tyre left isn't as it was signed")]
     [InlineData("UPDATE Readings SET TimeInService = '900'", "the reading’s hours tyre left isn't as it was signed")]
     [InlineData("DELETE FROM Readings", "a reading that was signed is gone")]
-    [InlineData("INSERT INTO Readings SELECT '0' || substr(Id, 2), AircraftId, ComponentId, Kind, 'right', Value, UnitSymbol, Conditions, "
-        + "TimeInService, At, PersonId, InspectionId, TaskId, CompressionTestId, ChangedAt, OwnTime FROM Readings", "was added since")]
+    [InlineData("INSERT INTO Readings SELECT iif(Id LIKE '0%', '1', '0') || substr(Id, 2), AircraftId, ComponentId, Kind, 'right', "
+        + "Value, UnitSymbol, Conditions, TimeInService, "
+        + "At, PersonId, InspectionId, TaskId, CompressionTestId, ChangedAt, OwnTime FROM Readings", "was added since")]
     [InlineData("UPDATE InspectionTask SET Verdict = 'NotApplicable' WHERE Key = 'tyres'", "the task Tyres isn't as it was signed")]
     [InlineData("DELETE FROM InspectionTask WHERE Key = 'tyres'", "a task that was signed is gone")]
     [InlineData("UPDATE Discrepancy SET Class = 'Watch' WHERE Number = 1", "the discrepancy 1, Bladder seeps isn't as it was signed")]
