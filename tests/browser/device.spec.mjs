@@ -184,7 +184,6 @@ test('what was said before a signature and arrives after it stays open on the ai
   await expect(page.locator('#outbox')).toContainText('Signed without what you said: Rudder cable cracked.');
   await expect(page.locator('#outbox')).toContainText('Not taken: Rudder cable cracked. This inspection is signed.');
   await expect(page.locator('[data-device]')).toContainText(/it stays open on the aircraft as 26-\d+-L1/);
-  if (process.env.SHOTS) await page.screenshot({ path: '/tmp/shots/late0.png' });
   await page.getByRole('link', { name: /^26-\d+-L1$/ }).click();
   await expect(page.locator('#outbox')).toContainText('Signed without what you said: Rudder cable cracked.');
   await page.locator('#outbox').getByRole('button', { name: 'Seen' }).click();
@@ -193,5 +192,4 @@ test('what was said before a signature and arrives after it stays open on the ai
   await expect(item).toHaveCount(1);
   await expect(item).toContainText('Rudder cable cracked; Where at the fairlead (said by Ines');
   await expect(item.locator('img')).toHaveCount(1);
-  if (process.env.SHOTS) await page.screenshot({ path: '/tmp/shots/late.png' });
 });

@@ -57,7 +57,7 @@ const saidIn = (form, { by, fields }) => {
   // Another supply than came along has other limits.
   if (supply !== behind.supply) return undefined;
   const leaks = [...form.querySelectorAll('input[name=leak]:checked')].map(leak => leak.value);
-  return { ...said, orifice, when: [hot ? 'hot' : 'cold', ...leaks, ...(form.dataset.try > 1 ? ['again'] : [])].join(' ') };
+  return { ...said, orifice, when: [hot ? 'hot' : 'cold', ...leaks, ...(form.dataset.again === 'yes' ? ['again'] : [])].join(' ') };
 };
 
 const shown = ({ verdicts }, { verdict, rule, source, next }) => {
@@ -103,10 +103,6 @@ const judge = async form => {
   if (!found) place.replaceChildren();
   else if (found.problem) place.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: found.problem }));
   else place.replaceChildren(shown(by, found));
-  // What the whole comes to was said without this.
-  if (isAway() && form.querySelector('.said-here'))
-    for (const sum of document.querySelectorAll('[data-sums]'))
-      sum.replaceChildren(element('p', { className: 'soft', textContent: 'What the whole comes to, the shop says with what waits here.' }));
   document.dispatchEvent(new CustomEvent('rivet:judged', { detail: { form, when: said.when, verdict: found?.verdict } }));
 };
 
@@ -130,6 +126,10 @@ document.addEventListener('htmx:sendError', event => {
 // What waits stands in its form, and is judged there like what is typed; what only takes a moment to go isn't.
 const moment = 1500;
 const judgeWaiting = () => {
+  // What the whole comes to was said without what waits on this page.
+  if (isAway() && document.querySelector('.said-here'))
+    for (const sum of document.querySelectorAll('[data-sums]'))
+      sum.replaceChildren(element('p', { className: 'soft', textContent: 'What the whole comes to, the shop says with what waits here.' }));
   for (const form of document.querySelectorAll('form[data-judges]')) if (form.querySelector('.said-here')) judge(form);
 };
 document.addEventListener('rivet:outbox', () => {

@@ -104,8 +104,8 @@ const formOf = entry => {
 // has, and nothing that is being written.
 const put = (entry, answer) => {
   for (const field of (answer.how === 'went' && formOf(entry)?.elements) || []) if (isText(field)) field.defaultValue = field.value;
-  // A page that was taken along gives way to the shop's own, whole.
-  if (document.body.dataset.asOf) return;
+  // A page that was taken along gives way to the shop's own, whole; what is wrong stands by its field there as well.
+  if (document.body.dataset.asOf && answer.how === 'went') return;
   const target = document.querySelector(entry.target);
   if (target && answer.html) window.htmx.swap(target, answer.html, { swapStyle: 'innerHTML', swapDelay: 0, settleDelay: 20 });
 };
