@@ -10,7 +10,8 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 namespace MellowRivet.Store;
 
 /// <summary>Loads and saves the work of one inspection, so that a post is carried out once, wholly or not at all.</summary>
-public sealed partial class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoard? board = null, Shelf? shelf = null)
+public sealed partial class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, ShopBoard? board = null, Shelf? shelf = null,
+    WorkClock? work = null)
 {
     /// <summary>The rules and people that an inspection is weighed by, for each aircraft.</summary>
     /// <exception cref="InvalidOperationException">This desk has no shelf to take them from.</exception>
@@ -167,6 +168,8 @@ public sealed partial class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, 
             var readings = job.Has.HasFlag(JobParts.Readings) ? job.Inspection.Readings.ToList() : null;
             if ((job.Inspection.Closed() ?? await decide(job)) is { } refusal)
                 return refusal;
+            if (work?.Late is { } said)
+                job.Inspection.Came(said, clock.GetUtcNow());
             if (job.Has.HasFlag(JobParts.Engine))
             {
                 job.Inspection.Follow(job.Aircraft);

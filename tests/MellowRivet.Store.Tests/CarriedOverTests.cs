@@ -37,8 +37,8 @@ public sealed class CarriedOverTests : IAsyncLifetime
 
         await using var after = old.Open();
         (await after.Database.GetAppliedMigrationsAsync()).Count()
-            .ShouldBe(15, "the foundation, open items, types, own hours, stays that ended, what entries say, jobs, the status, people, "
-                + "typed once, videos, estimates, the plan of the hangar, surveys, passports");
+            .ShouldBe(16, "the foundation, open items, types, own hours, stays that ended, what entries say, jobs, the status, people, "
+                + "typed once, videos, estimates, the plan of the hangar, surveys, passports, what was said apart");
         (await after.Database.GetPendingMigrationsAsync()).ShouldBeEmpty();
         (await TestShop.VerifiedAsync(after)).ShouldBe((null, 3));
         var aircraft = await after.Aircraft.WithParts().Include(row => row.MeterReadings).SingleAsync();

@@ -53,8 +53,8 @@ public class EngineStationStoreTests : IAsyncLifetime
         await WriteAsync(job =>
         {
             var place = Tray(job).At(new(2, PlugRow.Bottom))!;
-            job.Inspection.NotePlug(place, PlugStep.Look, nameof(PlugLook.OilWet), TestShop.Ines, TestShop.Now).ShouldBeNull();
-            job.Inspection.Measure(Guid.NewGuid(), place, PlugStep.Ohms, 2_400, null, TestShop.Ines, TestShop.Now).ShouldBeNull();
+            job.Inspection.NotePlug(place, PlugStep.Look, nameof(PlugLook.OilWet), new(TestShop.Ines, TestShop.Now)).ShouldBeNull();
+            job.Inspection.Measure(Guid.NewGuid(), place, PlugStep.Ohms, 2_400, null, new(TestShop.Ines, TestShop.Now)).ShouldBeNull();
             var engine = job.Aircraft.Engines.Single().Component;
             job.Aircraft.MovePlugs(engine, PlugRotation.Plan(engine.FiringOrder, RotationPattern.SwapPairs).Plan!.Moves, Today)
                 .ShouldBeNull();
@@ -74,10 +74,11 @@ public class EngineStationStoreTests : IAsyncLifetime
         void Oil(Job job, double? litres)
         {
             var sheet = OilSheet.Of(job.Aircraft.Engines.Single().Component);
-            job.Inspection.Measure(id, sheet, sheet.Values.First(), litres, Unit.Litre, TestShop.Ines, now).ShouldBeNull();
+            job.Inspection.Measure(id, sheet, sheet.Values.First(), litres, Unit.Litre, new(TestShop.Ines, now)).ShouldBeNull();
         }
         foreach (var ohms in new[] { 900.0, 1_900 })
-            await WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), Tray(job).At(at)!, PlugStep.Ohms, ohms, null, TestShop.Ines, now)
+            await WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), Tray(job).At(at)!, PlugStep.Ohms, ohms, null,
+                new(TestShop.Ines, now))
                 .ShouldBeNull());
         // The page sends the id its field was made with, however often it is typed.
         foreach (var litres in new double?[] { 1.5, 2, 2.5 })
@@ -117,7 +118,7 @@ public class EngineStationStoreTests : IAsyncLifetime
             foreach (var value in sheet.Values)
                 job.Inspection.Measure(Guid.NewGuid(), sheet, value, value.Band.Low is { } low
                     ? (low + (value.Band.High ?? low)) / 2
-                    : 25, value.Band.Unit, TestShop.Ines, TestShop.Now).ShouldBeNull();
+                    : 25, value.Band.Unit, new(TestShop.Ines, TestShop.Now)).ShouldBeNull();
             foreach (var look in sheet.Looks)
                 job.Inspection.Look(sheet, look,
                     new(sheet.Carrier.Id, sheet.Kind, look.Key, LookState.Good, "", null, null, TestShop.Ines, TestShop.Now))

@@ -194,8 +194,8 @@ public class OpenItemStoreTests : IAsyncLifetime
         var sheet = RunSheet.Of(engine);
         var drop = sheet.Values.Single(value => value.Kind == "mag-drop-left" && value.Position == "after");
         Task<Written> MeasureAsync(double? value, int minute) =>
-            WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), sheet, drop, value, drop.Band.Unit, TestShop.Ines,
-                TestShop.Now.AddMinutes(minute)));
+            WriteAsync(job => job.Inspection.Measure(Guid.NewGuid(), sheet, drop, value, drop.Band.Unit,
+                new(TestShop.Ines, TestShop.Now.AddMinutes(minute))));
         (await MeasureAsync(260, 0)).Refusal.ShouldBeNull();
         (await MeasureAsync(null, 1)).Refusal.ShouldBeNull();
         await using var db = shop.Open();

@@ -179,20 +179,33 @@ public sealed class Visitor(Uri address)
 
     /// <summary>Posts as a field of a page does that is sent by itself: what comes back is what changed on it.</summary>
     public Task<HttpResponseMessage> PressAsync(string path, params (string Name, string Value)[] fields) =>
-        ByScriptAsync("HX-Request", "true", path, fields);
+        ByScriptAsync(path, fields, ("HX-Request", "true"));
 
     /// <summary>Posts as a device's outbox does.</summary>
     public Task<HttpResponseMessage> TellAsync(string path, params (string Name, string Value)[] fields) =>
-        ByScriptAsync("X-Rivet", "outbox", path, fields);
+        ByScriptAsync(path, fields, ("X-Rivet", "outbox"));
 
-    private async Task<HttpResponseMessage> ByScriptAsync(string header, string says, string path, (string Name, string Value)[] fields) =>
-        await http.SendAsync(new(HttpMethod.Post, new Uri(path, UriKind.Relative))
+    /// <summary>Posts as an outbox does that was out of the shop's reach for so long.</summary>
+    /// <param name="path">Where to.</param>
+    /// <param name="ago">How long ago it was said, s, as the device reckons.</param>
+    /// <param name="drawn">When the page was drawn that it was said on, ms since 1970.</param>
+    /// <param name="fields">What was said.</param>
+    public Task<HttpResponseMessage> BringAsync(string path, double ago, long drawn, params (string Name, string Value)[] fields) =>
+        ByScriptAsync(path, fields, ("X-Rivet", "outbox"), ("HX-Request", "true"), ("X-Rivet-Age", $"{ago}"),
+            ("X-Rivet-Drawn", $"{drawn}"));
+
+    private async Task<HttpResponseMessage> ByScriptAsync(string path, (string Name, string Value)[] fields,
+        params (string Name, string Says)[] headers)
+    {
+        var request = new HttpRequestMessage(HttpMethod.Post, new Uri(path, UriKind.Relative))
         {
-            Content = new FormUrlEncodedContent(
-                [new("__RequestVerificationToken", await TokenAsync()),
-                    .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]),
-            Headers = { { header, says } },
-        });
+            Content = new FormUrlEncodedContent([new("__RequestVerificationToken", await TokenAsync()),
+                .. fields.Select(field => KeyValuePair.Create(field.Name, field.Value))]),
+        };
+        foreach (var (name, says) in headers)
+            request.Headers.Add(name, says);
+        return await http.SendAsync(request);
+    }
 
     /// <summary>Posts with the token of the page it was read from.</summary>
     public Task<HttpResponseMessage> PostWithAsync(string path, string formToken, params (string Name, string Value)[] fields)

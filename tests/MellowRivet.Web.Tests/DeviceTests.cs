@@ -39,8 +39,8 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
         refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         refused.Headers.Contains("X-Rivet-Signed").ShouldBeTrue();
 
-        Task<HttpResponseMessage> LeaveAsync((string, string) under, double age) => ines.TellAsync($"{walk}/along?handler=Late", under,
-            ("words", "Rudder cable cracked; strand 3 of 7"), ("zone", zone), ("age", $"{age}"));
+        Task<HttpResponseMessage> LeaveAsync((string, string) under, double age) => ines.BringAsync($"{walk}/along?handler=Late", age,
+            0, under, ("words", "Rudder cable cracked; strand 3 of 7"), ("zone", zone));
         foreach (var age in new[] { 0, 60, -5, 1e12 })
             (await LeaveAsync(Post(), age)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "said later, or nonsense");
         var ago = TimeSpan.FromDays(300).TotalSeconds;
@@ -63,7 +63,7 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
             .ShouldBeFalse();
         (await LeaveAsync(Post(), ago)).StatusCode.ShouldBe(HttpStatusCode.OK);
         server.With(db => db.OpenItems.Count(row => row.FirstNumber.StartsWith("26-111-L"))).ShouldBe(2);
-        (await ines.TellAsync($"{Walk}/along?handler=Late", Post(), ("words", "Still in work"), ("age", $"{ago}")))
+        (await ines.BringAsync($"{Walk}/along?handler=Late", ago, 0, Post(), ("words", "Still in work")))
             .StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 

@@ -123,7 +123,8 @@ public sealed class OwnersTests(DemoServer server) : IClassFixture<DemoServer>
         server.With(db => PicturesOf.Places(db).Select(place => $"{place.Table}.{place.Column}").Distinct().Order().ToList()).ShouldBe(
             ["BookEntries.Photo", "Discrepancy.Photos", "Discrepancy.Sounds", "Discrepancy.Videos", "Inspections.Arrival",
                 "Inspections.BenchChecks",
-                "Inspections.CarriedMarks", "Inspections.FilterCuts", "Inspections.ForeignObjects", "Inspections.WitnessMarks",
+                "Inspections.CarriedMarks", "Inspections.FilterCuts", "Inspections.ForeignObjects", "Inspections.SaidApart",
+                "Inspections.WitnessMarks",
                 "OpenItems.Photos", "StatedFacts.Photo"]);
     }
 

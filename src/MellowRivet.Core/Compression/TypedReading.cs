@@ -8,7 +8,8 @@ namespace MellowRivet.Core.Compression;
 /// <param name="Number">The cylinder's number.</param>
 /// <param name="Value">As typed: "76" or "76/80".</param>
 /// <param name="Leaks">Everywhere it was heard to leak.</param>
-public sealed record TypedCylinder(Guid ReadingId, int Number, string? Value, IReadOnlyList<LeakPath> Leaks);
+/// <param name="PartId">The cylinder that was in that place when it was read; null where that wasn't told.</param>
+public sealed record TypedCylinder(Guid ReadingId, int Number, string? Value, IReadOnlyList<LeakPath> Leaks, Guid? PartId = null);
 
 /// <summary>A compression as it is typed: "76" or "76/80".</summary>
 /// <param name="Held">What the cylinder held, psi gauge; null where the text was refused.</param>

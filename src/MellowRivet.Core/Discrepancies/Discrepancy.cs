@@ -108,6 +108,12 @@ public sealed partial class Discrepancy : IPriced
     /// </summary>
     public Guid? SameAs { get; private set; }
 
+    /// <summary>
+    /// The one of this fix list that says the same, found by somebody else; null where nobody has said, empty where somebody said that
+    /// they are two.
+    /// </summary>
+    public Guid? Twin { get; private set; }
+
     /// <summary>Counts changes, so that two people's edits can't overwrite each other unseen.</summary>
     public int Changes { get; private set; }
 
@@ -200,6 +206,47 @@ public sealed partial class Discrepancy : IPriced
     {
         SameAs = earlier;
         Changes++;
+    }
+
+    /// <summary>Says that it is one of its own, and no other's again.</summary>
+    public void IsItsOwn()
+    {
+        Twin = Guid.Empty;
+        Changes++;
+    }
+
+    /// <summary>Ties it to another one that says the same: what it tells goes there, and it is withdrawn with that reason.</summary>
+    /// <param name="kept">The other one.</param>
+    /// <param name="keptNumber">That one's number.</param>
+    /// <param name="terms">The terms of the inspection.</param>
+    /// <param name="by">Who says so.</param>
+    /// <param name="at">When.</param>
+    internal Refusal? TieTo(Discrepancy kept, string keptNumber, Terms terms, Guid by, DateTimeOffset at)
+    {
+        var words = $"{What}{(Where.Length > 0 ? $", {Where}" : "")}";
+        if (kept.TakeFrom(this, words.Length > LongestWords ? words[..LongestWords] : words) is { } full)
+            return full;
+        var what = $"The same as {keptNumber}: {kept.What}";
+        if (Move(Disposition.Withdrawn, what.Length > LongestWhere ? what[..LongestWhere] : what, terms, by, at) is { } refusal)
+            return refusal;
+        Twin = kept.Id;
+        return null;
+    }
+
+    // Its pictures, sounds, videos and notes, its words as a note of whoever found it, and what it means where that is worse.
+    private Refusal? TakeFrom(Discrepancy other, string words)
+    {
+        var refusal = other.photos.Select(Add).Concat(other.sounds.Select(Add)).Concat(other.videos.Select(Add))
+            .Append(Add(Guid.CreateVersion7(), words, other.FoundBy, other.FoundAt)).FirstOrDefault(wrong => wrong is not null);
+        if (refusal is not null)
+            return refusal;
+        foreach (var note in other.notes)
+            if (Add(note.Id, note.Words, note.By, note.At) is { } full)
+                return full;
+        (Class, Grounded) = ((DiscrepancyClass)Math.Min((int)Class, (int)other.Class), Grounded || other.Grounded);
+        MeasuredWords ??= other.MeasuredWords;
+        Changes++;
+        return null;
     }
 
     private void Lies(Place place) =>

@@ -47,6 +47,26 @@ public sealed record Recurrence(IReadOnlyDictionary<Guid, Discrepancy> Again, IR
     private static List<Discrepancy> Standing(IEnumerable<Discrepancy> list) =>
         [.. list.Where(found => found.Disposition != Disposition.Withdrawn)];
 
+    /// <summary>
+    /// Those of one list that may say the same as an earlier one, found by somebody else: at one place and in much the same words. Nobody
+    /// has said yet whether they do.
+    /// </summary>
+    public static IReadOnlyDictionary<Guid, Discrepancy> Twins(IEnumerable<Discrepancy> list)
+    {
+        var open = list.Where(found => found.IsOpen && !found.IsUnworded).OrderBy(found => found.Number).ToList();
+        if (open.DistinctBy(found => found.FoundBy).Count() < 2)
+            return new Dictionary<Guid, Discrepancy>();
+        var worded = open.Select(Worded.Of).ToList();
+        return worded.Where(one => one.Found.Twin is null)
+            .Select(one => (one.Found, Twin: worded.TakeWhile(other => other != one)
+                .Where(other => other.Found.FoundBy != one.Found.FoundBy)
+                .Select(other => (other.Found, Alike: Likeness(one, other))).Where(pair => pair.Alike > 0)
+                // Left and right are two, whatever their words: elsewhere in the zone they may be one where a place wasn't said.
+                .Where(pair => pair.Alike > 1 || one.Found.Where.Length == 0 || pair.Found.Where.Length == 0)
+                .OrderByDescending(pair => pair.Alike).Select(pair => pair.Found).FirstOrDefault()))
+            .Where(pair => pair.Twin is not null).ToDictionary(pair => pair.Found.Id, pair => pair.Twin!);
+    }
+
     private static double Likeness(Worded one, Worded other)
     {
         var near = one.Place.To(other.Place, one.Where, other.Where);

@@ -71,6 +71,9 @@ public sealed record EngineSheet(SheetKind Kind, Component Carrier, IReadOnlyLis
     public IEnumerable<SheetValue> Values => Groups.SelectMany(group => group.Values);
 
     public IEnumerable<SheetLook> Looks => Groups.SelectMany(group => group.Looks);
+
+    /// <summary>What it is called, by its part where several have one: "Magneto s/n 4471".</summary>
+    public string Title => $"{Kind.InWords()}{(Carrier.SerialNumber.Length > 0 ? $" s/n {Carrier.SerialNumber}" : "")}";
 }
 
 /// <summary>What was found at a look.</summary>
@@ -90,6 +93,16 @@ public sealed record SheetCheck(Guid ComponentId, SheetKind Sheet, string Key, L
     Discrepancies.Sound? Sound, Guid By, DateTimeOffset At)
 {
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
+
+    /// <summary>Who looked, and when.</summary>
+    public Stamp Said => new(By, At);
+
+    /// <summary>What was found, in words.</summary>
+    public string InWords => State switch { LookState.Good => "good", LookState.NotHere => "not here", _ => "found" }
+        + (Words.Length > 0 ? $": {Words}" : "");
+
+    /// <summary>Whether another check is one of the same look.</summary>
+    public bool IsOfTheSame(SheetCheck other) => (other.ComponentId, other.Sheet, other.Key) == (ComponentId, Sheet, Key);
 
     /// <summary>What the look comes to; null for what isn't there.</summary>
     public Judgement? Judgement => State switch

@@ -4,6 +4,7 @@ using MellowRivet.Core.EngineRun;
 using MellowRivet.Core.Exhaust;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Magnetos;
+using MellowRivet.Core.Measures;
 using MellowRivet.Core.Oil;
 
 namespace MellowRivet.Core.EngineStation;
@@ -23,4 +24,18 @@ public static class EngineSheets
     public static EngineSheet? Find(Aircraft aircraft, Component engine, SheetKind kind, Guid carrier) => Of(aircraft, engine)
         .Concat(aircraft.SittingOn(engine.Id, ComponentKind.Cylinder).Select(stay => BorescopeSheet.Of(stay.Component)))
         .FirstOrDefault(sheet => sheet.Kind == kind && sheet.Carrier.Id == carrier);
+
+    /// <summary>
+    /// A sheet of a part that came off an aircraft, at some hours or later: what was read on it before is still its own. Null for none.
+    /// </summary>
+    public static EngineSheet? FindGone(Aircraft aircraft, SheetKind kind, Guid carrier, Hours since) => aircraft.Installations
+        .Where(stay => stay.ComponentId == carrier && !stay.IsOn && stay.RemovedAt >= since)
+        .Select(stay => (kind, stay.Component.Kind) switch
+        {
+            (SheetKind.Magneto, ComponentKind.Magneto) => MagnetoSheet.Of(stay.Component),
+            (SheetKind.Carburettor, ComponentKind.Carburettor) => CarburettorSheet.Of(stay.Component),
+            (SheetKind.Borescope, ComponentKind.Cylinder) => BorescopeSheet.Of(stay.Component),
+            (_, ComponentKind.Engine) => Of(aircraft, stay.Component).FirstOrDefault(sheet => sheet.Kind == kind),
+            _ => null,
+        }).FirstOrDefault(sheet => sheet is not null);
 }

@@ -132,6 +132,10 @@ public sealed partial class Aircraft
     public IReadOnlySet<Guid> EverOn(Guid componentId, ComponentKind kind) => Installations
         .Where(stay => stay.Component.Kind == kind && stay.ParentId == componentId).Select(stay => stay.ComponentId).ToHashSet();
 
+    /// <summary>Whether a part sat on another one, and came off it at some hours or later.</summary>
+    public bool WasOn(Guid parent, Guid part, Hours since) => Installations.Any(stay => stay.ComponentId == part && stay.ParentId == parent
+        && !stay.IsOn && stay.RemovedAt >= since);
+
     /// <summary>Those of one kind.</summary>
     public IEnumerable<Installation> SittingOn(Guid? componentId, ComponentKind kind) =>
         SittingOn(componentId).Where(fitted => fitted.Component.Kind == kind);

@@ -10,7 +10,7 @@ namespace MellowRivet.Core.Hangar;
 public enum GoTo
 {
     Bulletins = 1, OverdueBulletins, OpenItems, Walk, Squawks, Second, BulletinsAtWork, Tags, Judgements, Asked, ZoneLooks, Close, FixList,
-    Found, Compressions,
+    Found, Compressions, Apart,
 }
 
 /// <summary>Which aircraft of the hangar are shown.</summary>

@@ -114,6 +114,9 @@ public static class HeldUp
         var second = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.SecondPerson);
         if (second > 0)
             yield return new(State.NotYet, $"{second} for a second person", GoTo.Second);
+        var apart = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.Apart);
+        if (apart > 0)
+            yield return new(State.CannotTell, $"{apart} answered twice, to choose", GoTo.Apart);
         var papers = ready.Blockers.Count(blocker => blocker.By == HeldUpBy.Bulletin);
         if (papers > 0)
             yield return new(State.NotYet, $"{papers} {(papers == 1 ? "bulletin" : "bulletins")} to see to", GoTo.BulletinsAtWork);

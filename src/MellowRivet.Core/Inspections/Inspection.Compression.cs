@@ -11,9 +11,8 @@ public sealed partial class Inspection
     /// <param name="aircraft">The aircraft with its components.</param>
     /// <param name="engine">One of its engines.</param>
     /// <param name="typed">The reading as it is typed.</param>
-    /// <param name="by">Who read it.</param>
-    /// <param name="at">When.</param>
-    public Refusal? Record(Aircraft aircraft, Component engine, TypedCylinder typed, Guid by, DateTimeOffset at)
+    /// <param name="said">Who read it, when, and what they had before them.</param>
+    public Refusal? Record(Aircraft aircraft, Component engine, TypedCylinder typed, Saying said)
     {
         var sheet = CompressionSheet.Of(aircraft, engine, this);
         if (sheet.Test is not { } test)
@@ -25,13 +24,28 @@ public sealed partial class Inspection
             return new("value", read.Problem!);
         if (cylinder.Before.Concat(cylinder.Tries).FirstOrDefault(reading => reading.Id == typed.ReadingId) is { } earlier)
         {
-            earlier.Correct(held.Value, new Leaks(typed.Leaks), by, at);
+            Correct(earlier, held.Value, new Leaks(typed.Leaks), $"Cylinder {typed.Number}", said);
             return null;
         }
+        // Another cylinder came in its place since it was read: it is the reading of the one that was there.
+        var gone = typed.PartId is { } part && part != cylinder.Cylinder.Id && aircraft.WasOn(engine.Id, part, TimeInService);
         ReadingConditions conditions = new(test.Hot, test.SupplyPsi, test.AmbientPsi, test.DayOrificePsi, new Leaks(typed.Leaks),
-            sheet.IsSecondTry(cylinder, typed.ReadingId));
-        Record(new(typed.ReadingId, aircraft.Id, cylinder.Cylinder.Id, Reading.CompressionKind, $"{typed.Number}", held.Value, Unit.Psi,
-            conditions, TimeInService, at, by) { InspectionId = Id, CompressionTestId = test.Id });
+            !gone && sheet.IsSecondTry(cylinder, typed.ReadingId));
+        Record(new(typed.ReadingId, aircraft.Id, gone ? typed.PartId : cylinder.Cylinder.Id, Reading.CompressionKind, $"{typed.Number}",
+            held.Value, Unit.Psi, conditions, TimeInService, said.At, said.By) { InspectionId = Id, CompressionTestId = test.Id });
         return null;
+    }
+
+    private void Correct(Reading reading, double psi, Leaks leak, string what, Saying said)
+    {
+        var key = ApartKeys.Compression(reading.Id);
+        static string Words(double value, Leaks? at) => $"{value:0.#} psi{(at is { Any: true } heard ? $", {heard.Short}" : "")}";
+        if (!said.Missed(reading.Last))
+        {
+            reading.Correct(psi, leak, said.By, said.At);
+            StandsNow(key, Words(psi, leak), reading.Last);
+        }
+        else if (Words(reading.Value, reading.Conditions.Leak) is var stands && Words(psi, leak) is var other && stands != other)
+            KeepApart(key, what, stands, reading.Last, other, said, new(Value: new(reading.Id, psi, reading.UnitSymbol, Leak: leak)));
     }
 }

@@ -41,27 +41,27 @@ public sealed partial class Inspection
     /// <param name="typed">What was typed.</param>
     /// <param name="unit">The unit it was typed in; empty for that of its limits.</param>
     /// <param name="aircraft">The aircraft, for its own limits.</param>
-    /// <param name="by">Who.</param>
-    /// <param name="at">When.</param>
-    public Refusal? Measure(Guid id, EngineSheet sheet, SheetValue value, string? typed, string? unit, Aircraft aircraft, Guid by,
-        DateTimeOffset at)
+    /// <param name="said">Who, when, and what they had before them.</param>
+    public Refusal? Measure(Guid id, EngineSheet sheet, SheetValue value, string? typed, string? unit, Aircraft aircraft, Saying said)
     {
         var of = Unit.Find(unit) ?? value.BandOn(aircraft).Unit;
         var read = MeasureText.Read(typed, of);
         return read.Problem is { } problem
             ? new("value", problem)
-            : Measure(id, sheet, value, read.Value, of, by, at);
+            : Measure(id, sheet, value, read.Value, of, said);
     }
 
-    /// <summary>Records a value of a sheet; measured again, it takes the place of the first.</summary>
+    /// <summary>
+    /// Records a value of a sheet; measured again, it takes the place of the first. Measured by somebody who hadn't seen the first, it is
+    /// kept beside it until somebody chooses.
+    /// </summary>
     /// <param name="id">The reading's id, made by the device.</param>
     /// <param name="sheet">The sheet.</param>
     /// <param name="value">Which value.</param>
     /// <param name="typed">What was read, in the unit of its limits; null takes the value back.</param>
     /// <param name="unit">The unit it was typed in.</param>
-    /// <param name="by">Who.</param>
-    /// <param name="at">When.</param>
-    public Refusal? Measure(Guid id, EngineSheet sheet, SheetValue value, double? typed, Unit unit, Guid by, DateTimeOffset at)
+    /// <param name="said">Who, when, and what they had before them.</param>
+    public Refusal? Measure(Guid id, EngineSheet sheet, SheetValue value, double? typed, Unit unit, Saying said)
     {
         if (unit.Dimension != value.Band.Unit.Dimension)
             return new("value", $"{unit} doesn't measure this.");
@@ -74,12 +74,23 @@ public sealed partial class Inspection
             : null;
         var there = Readings.Where(reading => reading.ComponentId == sheet.Carrier.Id && reading.Kind == value.Kind && value.Takes(reading))
             .ToList();
+        var earlier = there.MaxBy(reading => reading.At);
+        var key = ApartKeys.Value(sheet.Carrier.Id, value);
         if (typed is not { } read)
+        {
+            if (NotTakenBack(key, "value", earlier?.Last, said) is { } refusal)
+                return refusal;
             Loaded.List(readings).RemoveAll(there.Contains);
-        else if (there.MaxBy(reading => reading.At) is { } earlier)
-            earlier.Reread(read, unit, null, by, at);
+        }
+        else if (said.Missed(earlier?.Last))
+            KeepApart(key, $"{sheet.Title}, {value.Name}", earlier!, read, unit, null, said);
+        else if (earlier is not null)
+        {
+            earlier.Reread(read, unit, null, said.By, said.At);
+            StandsNow(key, earlier.InWords, earlier.Last);
+        }
         else
-            Record(new(id, AircraftId, sheet.Carrier.Id, value.Kind, value.Position, read, unit, new(), TimeInService, at, by)
+            Record(new(id, AircraftId, sheet.Carrier.Id, value.Kind, value.Position, read, unit, new(), TimeInService, said.At, said.By)
                 { InspectionId = Id, TaskId = task?.Id });
         return null;
     }
@@ -116,7 +127,7 @@ public sealed partial class Inspection
             if (value is { } number && work.Value(kind, when) is null)
             {
                 var of = sheet.Values.Single(one => one.Kind == kind && one.Position == when);
-                Measure(Guid.CreateVersion7(), sheet, of, Math.Round(number, 1), of.Band.Unit, by, at);
+                Measure(Guid.CreateVersion7(), sheet, of, Math.Round(number, 1), of.Band.Unit, new(by, at));
             }
         return null;
     }
@@ -136,8 +147,15 @@ public sealed partial class Inspection
                 TimeInService, at, by) { InspectionId = Id });
     }
 
-    /// <summary>Notes a look of a sheet; what was noted before gives way, its picture and sound stay where no new ones came.</summary>
-    public Refusal? Look(EngineSheet sheet, SheetLook look, SheetCheck check)
+    /// <summary>
+    /// Notes a look of a sheet; what was noted before gives way where whoever says so had seen it, its picture and sound stay where no
+    /// new ones came.
+    /// </summary>
+    /// <param name="sheet">The sheet.</param>
+    /// <param name="look">Which look.</param>
+    /// <param name="check">What was found, by whom and when.</param>
+    /// <param name="seen">What they had before them; null where that wasn't told.</param>
+    public Refusal? Look(EngineSheet sheet, SheetLook look, SheetCheck check, string? seen = null)
     {
         if (!Enum.IsDefined(check.State))
             return new("state", "Choose what you found.");
@@ -145,11 +163,25 @@ public sealed partial class Inspection
             return new("words", "Say what you found.");
         if (check.Words.Length > 200)
             return new("words", "Up to 200 characters.");
-        var before = sheetChecks.FirstOrDefault(
-            other => (other.ComponentId, other.Sheet, other.Key) == (sheet.Carrier.Id, sheet.Kind, look.Key));
+        var before = sheetChecks.FirstOrDefault(check.IsOfTheSame);
+        var (key, said) = (ApartKeys.Look(sheet.Carrier.Id, sheet.Kind, look.Key), new Saying(check.By, check.At, seen));
+        if (said.Missed(before?.Said))
+        {
+            if (check.InWords != before!.InWords || (check.Photo ?? before.Photo) != before.Photo
+                || (check.Sound ?? before.Sound) != before.Sound)
+                KeepApart(key, $"{sheet.Title}: {look.Text}", before.InWords, before.Said, check.InWords, said, new(Look: check));
+            return null;
+        }
+        Put(check);
+        StandsNow(key, check.InWords, check.Said);
+        return null;
+    }
+
+    private void Put(SheetCheck check)
+    {
+        var before = sheetChecks.FirstOrDefault(check.IsOfTheSame);
         sheetChecks = [.. sheetChecks.Where(other => other != before),
             check with { Photo = check.Photo ?? before?.Photo, Sound = check.Sound ?? before?.Sound }];
-        return null;
     }
 
     /// <summary>Notes every look of a group that nobody has taken yet as good: one touch for what was looked at in one go.</summary>
@@ -164,8 +196,10 @@ public sealed partial class Inspection
         return null;
     }
 
-    /// <summary>Notes what a filter showed; sent again under its id, it takes the place of the first.</summary>
-    public Refusal? Cut(FilterCut cut)
+    /// <summary>Notes what a filter showed; what was noted before gives way where whoever says so had seen it.</summary>
+    /// <param name="cut">What it showed, by whom and when.</param>
+    /// <param name="seen">What of that place they had before them; null where that wasn't told.</param>
+    public Refusal? Cut(FilterCut cut, string? seen = null)
     {
         if (!Enum.IsDefined(cut.Place) || !Enum.IsDefined(cut.Metal) || !Enum.IsDefined(cut.Amount))
             return new("metal", "Choose where, which metal and how much.");
@@ -173,15 +207,51 @@ public sealed partial class Inspection
             return new("amount", "Metal has an amount, and an amount is of something.");
         if (cut.Words.Length > 200)
             return new("words", "Up to 200 characters.");
-        filterCuts = [.. filterCuts.Where(other => (other.EngineId, other.Place) != (cut.EngineId, cut.Place)), cut];
+        var (key, said) = (ApartKeys.Cut(cut.EngineId, cut.Place), new Saying(cut.By, cut.At, seen));
+        if (filterCuts.FirstOrDefault(other => (other.EngineId, other.Place) == (cut.EngineId, cut.Place)) is { } before
+            && said.Missed(before.Said))
+        {
+            if (before.InWords != cut.InWords || (cut.Photo ?? before.Photo) != before.Photo)
+                KeepApart(key, $"What the {cut.Place.InWords()} showed", before.InWords, before.Said, cut.InWords, said, new(Cut: cut));
+            return null;
+        }
+        Put(cut);
+        StandsNow(key, cut.InWords, cut.Said);
         return null;
     }
 
-    /// <summary>Notes an oil change; the one noted before gives way.</summary>
-    public void Fill(OilFill fill) => oilFills = [.. oilFills.Where(other => other.EngineId != fill.EngineId), fill];
+    private void Put(FilterCut cut) =>
+        filterCuts = [.. filterCuts.Where(other => (other.EngineId, other.Place) != (cut.EngineId, cut.Place)), cut];
+
+    /// <summary>Notes an oil change; the one noted before gives way where whoever says so had seen it.</summary>
+    /// <param name="fill">What was filled in, by whom and when.</param>
+    /// <param name="seen">What they had before them; null where that wasn't told.</param>
+    public void Fill(OilFill fill, string? seen = null)
+    {
+        var (key, said) = (ApartKeys.Fill(fill.EngineId), new Saying(fill.By, fill.At, seen));
+        if (oilFills.FirstOrDefault(other => other.EngineId == fill.EngineId) is { } before && said.Missed(before.Said))
+        {
+            if (before.InWords != fill.InWords)
+                KeepApart(key, "The oil that went in", before.InWords, before.Said, fill.InWords, said, new(Fill: fill));
+            return;
+        }
+        Put(fill);
+        StandsNow(key, fill.InWords, fill.Said);
+    }
+
+    private void Put(OilFill fill) => oilFills = [.. oilFills.Where(other => other.EngineId != fill.EngineId), fill];
 
     /// <summary>The oil was not changed after all.</summary>
-    public void NotFilled(Guid engineId) => oilFills = [.. oilFills.Where(other => other.EngineId != engineId)];
+    /// <param name="engineId">The engine.</param>
+    /// <param name="said">Who says so, when, and what they had before them.</param>
+    public Refusal? NotFilled(Guid engineId, Saying said)
+    {
+        var (key, before) = (ApartKeys.Fill(engineId), oilFills.FirstOrDefault(other => other.EngineId == engineId));
+        if (NotTakenBack(key, "oil", before?.Said, said) is { } refusal)
+            return refusal;
+        oilFills = [.. oilFills.Where(other => other.EngineId != engineId)];
+        return null;
+    }
 
     /// <summary>A magneto's bench inspection is done, or isn't after all.</summary>
     /// <param name="work">Its sheet.</param>

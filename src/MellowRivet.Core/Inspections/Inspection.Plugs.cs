@@ -15,28 +15,48 @@ public sealed partial class Inspection
     /// <summary>What was seen and done at the plugs, besides what was measured on them.</summary>
     public IReadOnlyList<PlugNote> PlugNotes => plugNotes;
 
-    /// <summary>Notes what was seen or done at a plug; what was said of the step before gives way.</summary>
-    public Refusal? NotePlug(TrayPlace place, PlugStep step, string? said, Guid by, DateTimeOffset at)
+    /// <summary>
+    /// Notes what was seen or done at a plug; what was said of the step before gives way where whoever says so had seen it.
+    /// </summary>
+    /// <param name="place">The plug's place.</param>
+    /// <param name="step">A step that measures nothing.</param>
+    /// <param name="what">What is said of it; empty to take that back.</param>
+    /// <param name="said">Who, when, and what they had before them.</param>
+    public Refusal? NotePlug(TrayPlace place, PlugStep step, string? what, Saying said)
     {
         if (Standing(place) is { } refusal)
             return refusal;
         var known = step switch
         {
-            PlugStep.Look => Enum.TryParse<PlugLook>(said, out var look) && Enum.IsDefined(look),
-            PlugStep.Clean => said is "done",
-            PlugStep.PressureTest => said is "pass" or "fail",
-            PlugStep.Gasket => Enum.TryParse<GasketState>(said, out var gasket) && Enum.IsDefined(gasket),
+            PlugStep.Look => Enum.TryParse<PlugLook>(what, out var look) && Enum.IsDefined(look),
+            PlugStep.Clean => what is "done",
+            PlugStep.PressureTest => what is "pass" or "fail",
+            PlugStep.Gasket => Enum.TryParse<GasketState>(what, out var gasket) && Enum.IsDefined(gasket),
             _ => false,
         };
-        if (said is null or "")
-            plugNotes = [.. plugNotes.Where(note => (note.PlugId, note.Step) != (place.Plug!.Id, step))];
-        else if (!known)
+        if (what is not (null or "") && !known)
             return new("step", "Choose one of what stands there.");
-        else
-            plugNotes = [.. plugNotes.Where(note => (note.PlugId, note.Step) != (place.Plug!.Id, step)),
-                new(place.Plug!.Id, place.CameFrom, step, said, by, at)];
+        var (key, before) = (ApartKeys.Plug(place.Plug!.Id, step), place.NoteOf(step));
+        if (what is null or "")
+        {
+            if (NotTakenBack(key, "step", before?.Stamp, said) is { } kept)
+                return kept;
+            plugNotes = [.. plugNotes.Where(other => (other.PlugId, other.Step) != (place.Plug.Id, step))];
+            return null;
+        }
+        PlugNote note = new(place.Plug.Id, place.CameFrom, step, what, said.By, said.At);
+        if (!said.Missed(before?.Stamp))
+        {
+            Put(note);
+            StandsNow(key, note.InWords, note.Stamp);
+        }
+        else if (note.Said != before!.Said)
+            KeepApart(key, place.Title(step), before.InWords, before.Stamp, note.InWords, said, new(Plug: note));
         return null;
     }
+
+    private void Put(PlugNote note) =>
+        plugNotes = [.. plugNotes.Where(other => (other.PlugId, other.Step) != (note.PlugId, note.Step)), note];
 
     /// <summary>Records what was measured on a plug, as it is typed.</summary>
     /// <param name="id">The reading's id, made by the device.</param>
@@ -44,34 +64,34 @@ public sealed partial class Inspection
     /// <param name="step">A step that measures.</param>
     /// <param name="typed">Ω, in or in-lb.</param>
     /// <param name="wrench">For the torque: the wrench; null where none was chosen.</param>
-    /// <param name="by">Who.</param>
-    /// <param name="at">When.</param>
+    /// <param name="said">Who, when, and what they had before them.</param>
     /// <param name="today">The day, for the wrench's calibration.</param>
-    public Refusal? Measure(Guid id, TrayPlace place, PlugStep step, string? typed, Tool? wrench, Guid by, DateTimeOffset at,
-        DateOnly today)
+    public Refusal? Measure(Guid id, TrayPlace place, PlugStep step, string? typed, Tool? wrench, Saying said, DateOnly today)
     {
         var read = MeasureText.Read(typed, PlugKinds.UnitOf(step));
         if (read.Problem is { } problem)
             return new("value", problem);
         var value = read.Value;
         if (wrench is null)
-            return Measure(id, place, step, value, (WrenchUsed?)null, by, at);
+            return Measure(id, place, step, value, (WrenchUsed?)null, said);
         var (used, refusal) = wrench.Pull(value ?? 0, PlugKinds.UnitOf(step), today);
         // A value that is no number is said to be none before the wrench is asked whether it reaches it.
         return value is not null || wrench.MayTorque(today) is not null
-            ? used is null ? refusal : Measure(id, place, step, value, used, by, at)
-            : Measure(id, place, step, null, new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, 0), by, at);
+            ? used is null ? refusal : Measure(id, place, step, value, used, said)
+            : Measure(id, place, step, null, new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, 0), said);
     }
 
-    /// <summary>Records what was measured on a plug; measured again, it takes the place of the first.</summary>
+    /// <summary>
+    /// Records what was measured on a plug; measured again, it takes the place of the first. Measured by somebody who hadn't seen the
+    /// first, it is kept beside it until somebody chooses.
+    /// </summary>
     /// <param name="id">The reading's id, made by the device.</param>
     /// <param name="place">The plug's place.</param>
     /// <param name="step">A step that measures.</param>
     /// <param name="value">Ω, in or in-lb.</param>
     /// <param name="wrench">For the torque: the wrench, whose calibration holds.</param>
-    /// <param name="by">Who.</param>
-    /// <param name="at">When.</param>
-    public Refusal? Measure(Guid id, TrayPlace place, PlugStep step, double? value, WrenchUsed? wrench, Guid by, DateTimeOffset at)
+    /// <param name="said">Who, when, and what they had before them.</param>
+    public Refusal? Measure(Guid id, TrayPlace place, PlugStep step, double? value, WrenchUsed? wrench, Saying said)
     {
         if (Standing(place) is { } refusal)
             return refusal;
@@ -92,11 +112,17 @@ public sealed partial class Inspection
                 .FirstOrDefault(one => one.Verdict == Verdict.Reject) is { } bad)
                 return new("value", $"{bad.Rule}. {bad.Next}");
         }
-        if (place.ReadingOf(step) is { } earlier)
-            earlier.Reread(read, PlugKinds.UnitOf(step), wrench, by, at);
+        var (key, earlier, unit) = (ApartKeys.Plug(place.Plug!.Id, step), place.ReadingOf(step), PlugKinds.UnitOf(step));
+        if (said.Missed(earlier?.Last))
+            KeepApart(key, place.Title(step), earlier!, read, unit, wrench, said);
+        else if (earlier is not null)
+        {
+            earlier.Reread(read, unit, wrench, said.By, said.At);
+            StandsNow(key, earlier.InWords, earlier.Last);
+        }
         else
-            Record(new(id, AircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), read, PlugKinds.UnitOf(step),
-                new(Wrench: wrench), TimeInService, at, by) { InspectionId = Id });
+            Record(new(id, AircraftId, place.Plug.Id, PlugKinds.Of(step)!, place.Hole.ToString(), read, unit, new(Wrench: wrench),
+                TimeInService, said.At, said.By) { InspectionId = Id });
         return null;
     }
 

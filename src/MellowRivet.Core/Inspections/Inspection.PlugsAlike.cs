@@ -37,8 +37,8 @@ public sealed partial class Inspection
                 ? "No plug is ready for it: each is looked at, measured and cleaned first."
                 : "It is said of every plug already.");
         return left.Select(place => step == PlugStep.Torque
-                ? Measure(Guid.CreateVersion7(), place, step, said, wrench, by, at, today)
-                : NotePlug(place, step, said, by, at))
+                ? Measure(Guid.CreateVersion7(), place, step, said, wrench, new(by, at), today)
+                : NotePlug(place, step, said, new(by, at)))
             .FirstOrDefault(refusal => refusal is not null) is { } wrong ? wrong with { Field = "alike" } : null;
     }
 }

@@ -11,19 +11,22 @@ namespace MellowRivet.Core.Inspections;
 /// <param name="Seen">How many changes the task had when it was pressed.</param>
 /// <param name="Typed">The value that comes with it.</param>
 /// <param name="ForFixList">Only the value is kept: words and verdict follow on the fix list.</param>
-public sealed record SentVerdict(Guid Id, TaskVerdict? Verdict, string? Reason, int Seen, TypedMeasure Typed, bool ForFixList = false);
+/// <param name="IsLate">It comes from a device that was away when it was pressed: nobody stands there to press again.</param>
+public sealed record SentVerdict(Guid Id, TaskVerdict? Verdict, string? Reason, int Seen, TypedMeasure Typed, bool ForFixList = false,
+    bool IsLate = false);
 
 /// <summary>What a verdict came to.</summary>
 /// <param name="Refusal">Why it wasn't taken; null where it was.</param>
 /// <param name="Mine">Somebody else answered meanwhile: what was pressed here and isn't kept, in words; null otherwise.</param>
-public sealed record VerdictTaken(Refusal? Refusal, string? Mine = null);
+/// <param name="IsApart">It is kept beside what stands there, until somebody chooses.</param>
+public sealed record VerdictTaken(Refusal? Refusal, string? Mine = null, bool IsApart = false);
 
 // Verdicts as they are pressed.
 public sealed partial class Inspection
 {
     /// <summary>
     /// Takes a verdict with the value that comes with it, unless somebody else answered the task since it was looked at: what they
-    /// said stands then.
+    /// said stands then, and what comes late is kept beside it until somebody chooses.
     /// </summary>
     /// <param name="task">The task.</param>
     /// <param name="sent">What was pressed.</param>
@@ -50,16 +53,50 @@ public sealed partial class Inspection
                 return new(problem);
         }
         if (task.Changes != sent.Seen && (task.Verdict != verdict || (read is not null && ReadingAt(task)?.Value != read.Value)))
-            return new(new("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here."),
-                $"{verdict.InWords()}{(read is null ? "" : $" · {MeasureText.InWords(read.Value, read.Unit)}")}");
-        if (read is not null)
         {
-            if (TaskJudge.Judge(task, aircraft, read.Value, read.Unit, read.Conditions).Refusal is { } missing)
-                return new(missing);
-            Record(new(sent.Id, aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, read.Value, read.Unit, read.Conditions,
-                TimeInService, at, by) { InspectionId = Id, TaskId = task.Id });
+            var mine = $"{verdict.InWords()}{(read is null ? "" : $" · {MeasureText.InWords(read.Value, read.Unit)}")}";
+            if (!sent.IsLate)
+                return new(new("verdict", "Somebody else answered this while you had it open. Theirs is kept, yours is still here."), mine);
+            // What was pressed and thought better of at the same device is no other answer, and a task that is open again has none.
+            if (task.By is { } other && (other != by || task.At > at) && task.Verdict != TaskVerdict.NotYet)
+            {
+                KeepApart(ApartKeys.Task(task.Id), task.Text, SaidOf(task), new(other, task.At!.Value), mine, new(by, at),
+                    new(Task: new(task.Id, verdict, sent.Reason, sent.Id,
+                        read?.Value, read?.Unit.Symbol, read?.Conditions)));
+                return new(null, IsApart: true);
+            }
         }
-        return new(sent.ForFixList ? null : Answer(task, verdict, sent.Reason, JudgementAt(task, aircraft), by, at));
+        if (read is not null && Record(task, sent.Id, read, aircraft, by, at) is { } missing)
+            return new(missing);
+        if (sent.ForFixList)
+            return new(null);
+        var refusal = Answer(task, verdict, sent.Reason, JudgementAt(task, aircraft), by, at);
+        StandsNow(ApartKeys.Task(task.Id), SaidOf(task), new(by, at));
+        return new(refusal);
+    }
+
+    private Refusal? Record(InspectionTask task, Guid id, MeasuredValue read, Aircraft aircraft, Guid by, DateTimeOffset at)
+    {
+        if (TaskJudge.Judge(task, aircraft, read.Value, read.Unit, read.Conditions).Refusal is { } missing)
+            return missing;
+        Record(new(id, aircraft.Id, task.ComponentId, task.Measure!.Kind, task.ZoneKey, read.Value, read.Unit, read.Conditions,
+            TimeInService, at, by) { InspectionId = Id, TaskId = task.Id });
+        return null;
+    }
+
+    private Refusal? Put(AnsweredToo answer, Stamp said, Aircraft aircraft)
+    {
+        if (Tasks.FirstOrDefault(task => task.Id == answer.TaskId) is not { } task)
+            return new("verdict", "The task isn’t in the walk any more.");
+        if (answer is { Value: { } value, Conditions: { } conditions } && Unit.Find(answer.UnitSymbol) is { } unit
+            && task.Measure is not null)
+        {
+            // The value that stood is in the story; what is chosen is the task's.
+            Loaded.List(readings).RemoveAll(reading => reading.TaskId == task.Id && reading.At >= said.At);
+            if (Record(task, answer.PostId, new(value, unit, conditions), aircraft, said.By, said.At) is { } missing)
+                return missing;
+        }
+        return Answer(task, answer.Verdict, answer.Reason, JudgementAt(task, aircraft), said.By, said.At);
     }
 
     /// <summary>Takes back a verdict that was just given, with the reading that came with it.</summary>

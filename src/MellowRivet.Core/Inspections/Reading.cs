@@ -83,6 +83,9 @@ public sealed class Reading
 
     /// <summary>When it came to be as it is.</summary>
     public DateTimeOffset LastAt => ChangedAt ?? At;
+
+    /// <summary>Who made it what it is, and when.</summary>
+    public Stamp Last => new(PersonId, LastAt);
     public Guid? InspectionId { get; init; }
     public Guid? TaskId { get; init; }
 

@@ -1,4 +1,5 @@
 using MellowRivet.Core.Discrepancies;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 
 namespace MellowRivet.Core.Oil;
@@ -24,6 +25,13 @@ public sealed record FilterCut(Guid Id, Guid EngineId, FilterPlace Place, Filter
     Photo? Photo, Guid By, DateTimeOffset At)
 {
     private static readonly RuleSource Practice = new(Standing.Practice, "common practice");
+
+    /// <summary>Who looked, and when.</summary>
+    public Stamp Said => new(By, At);
+
+    /// <summary>What was found, in words.</summary>
+    public string InWords => $"{Metal.InWords()}{(Amount == FilterAmount.None ? "" : $", {Amount.InWords()}")}"
+        + (Words.Length > 0 ? $": {Words}" : "");
 
     /// <summary>Judges it, beside what was found there last time.</summary>
     /// <param name="before">The same place last time; null where nobody looked.</param>

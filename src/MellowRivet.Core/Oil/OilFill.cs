@@ -1,3 +1,4 @@
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Oil;
@@ -16,6 +17,12 @@ public sealed record OilFill(Guid EngineId, string Oil, double Value, string Uni
 
     /// <summary>More than any piston engine holds, in litres.</summary>
     public const double Most = 60;
+
+    /// <summary>Who filled it, and when.</summary>
+    public Stamp Said => new(By, At);
+
+    /// <summary>What went in, in words.</summary>
+    public string InWords => $"{Amount} {Oil}{(Filter.Length > 0 ? $", filter {Filter}" : "")}";
 
     /// <summary>How much: "5.7 l".</summary>
     public string Amount => $"{Value:0.##} {UnitSymbol}";

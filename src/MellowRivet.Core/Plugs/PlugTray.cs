@@ -27,6 +27,17 @@ public sealed record PlugNote(Guid PlugId, PlugHole Hole, PlugStep? Step, string
 
     /// <summary>It came out again and went to another hole, after it had been torqued.</summary>
     public const string Moved = "moved";
+
+    /// <summary>Who said it, and when.</summary>
+    public Stamp Stamp => new(By, At);
+
+    /// <summary>What was said, in words.</summary>
+    public string InWords => Step switch
+    {
+        PlugStep.Look => EnumNames.Read<PlugLook>(Said).InWords(),
+        PlugStep.PressureTest => Said == "pass" ? "fires" : "misses",
+        _ => Said.ToLowerInvariant(),
+    };
 }
 
 /// <summary>A place of the tray: a hole of the engine and the plug that goes there.</summary>
@@ -53,8 +64,17 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
 
     public PlugLook? Look => Said(PlugStep.Look) is { } said ? EnumNames.Read<PlugLook>(said) : null;
 
-    public string? Said(PlugStep step) =>
-        Notes.FirstOrDefault(note => note.Step == step && (step != PlugStep.Gasket || !(note.At <= OutAt)))?.Said;
+    public string? Said(PlugStep step) => NoteOf(step)?.Said;
+
+    /// <summary>What was seen or done at a step that measures nothing; null while nothing was.</summary>
+    public PlugNote? NoteOf(PlugStep step) =>
+        Notes.FirstOrDefault(note => note.Step == step && (step != PlugStep.Gasket || !(note.At <= OutAt)));
+
+    /// <summary>Who did a step last, and when; null while nobody did.</summary>
+    public Stamp? StampOf(PlugStep step) => ReadingOf(step)?.Last ?? NoteOf(step)?.Stamp;
+
+    /// <summary>A step of this plug, in words.</summary>
+    public string Title(PlugStep step) => $"Plug {Plug?.SerialNumber} at {Hole}, {step.InWords()}";
 
     public Reading? ReadingOf(PlugStep step) =>
         PlugKinds.Of(step) is { } kind
@@ -195,6 +215,12 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
     /// <summary>Every hole has a plug whose sequence is done.</summary>
     public bool IsComplete => Places.All(place => place.IsFinished);
 
+    /// <summary>Plugs that came off at this inspection, each at the hole that it sat in last.</summary>
+    public IReadOnlyList<TrayPlace> Gone { get; init; } = [];
+
+    /// <summary>A plug's place, wherever it sits now or sat last; null for none of this engine's.</summary>
+    public TrayPlace? Of(Guid plug) => Places.Concat(Gone).FirstOrDefault(place => place.Plug?.Id == plug);
+
     public TrayPlace? At(PlugHole hole) => Places.FirstOrDefault(place => place.Hole == hole);
 
     /// <summary>The place after one, round the tray.</summary>
@@ -209,8 +235,16 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
     {
         var stays = aircraft.Installations.Where(stay => stay.Component.Kind == ComponentKind.Plug && stay.ParentId == engine.Id).ToList();
         return new(engine, [.. Holes(engine).Select(hole =>
+            Place(hole, stays.FirstOrDefault(other => other.IsOn && other.Position == hole.ToString())))])
         {
-            var stay = stays.FirstOrDefault(other => other.IsOn && other.Position == hole.ToString());
+            Gone = [.. stays.Where(stay => !stay.IsOn && stay.RemovedAt >= inspection.TimeInService
+                    && !stays.Exists(other => other.IsOn && other.ComponentId == stay.ComponentId))
+                .Select(stay => (Stay: stay, Hole: PlugHole.Parse(stay.Position))).Where(one => one.Hole is not null)
+                .Select(one => Place(one.Hole!.Value, one.Stay))],
+        };
+
+        TrayPlace Place(PlugHole hole, Installation? stay)
+        {
             // Where it sat when the inspection began: the first of its stays that lasted until then.
             var first = stay is null
                 ? null
@@ -222,7 +256,7 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
                 [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)],
                 stay?.TimeInService(aircraft.TimeInService))
             { TorqueBand = PlugLimits.TorqueOn(aircraft, stay?.Component.Suits ?? FiresOf(engine, hole.Row) ?? IgnitionKind.Magneto) };
-        })]);
+        }
     }
 
     /// <summary>The holes of an engine, row by row: two a cylinder.</summary>

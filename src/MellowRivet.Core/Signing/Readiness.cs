@@ -9,7 +9,10 @@ using MellowRivet.Core.Records;
 namespace MellowRivet.Core.Signing;
 
 /// <summary>What holds a signature up, where that is neither a task, a discrepancy nor a squawk.</summary>
-public enum HeldUpBy { Look = 1, Tag, Tool, SecondPerson, KnownMark, Bulletin, Judgement, Ask, Scope, ZoneLook, PartGone, NoStatement }
+public enum HeldUpBy
+{
+    Look = 1, Tag, Tool, SecondPerson, KnownMark, Bulletin, Judgement, Ask, Scope, ZoneLook, PartGone, NoStatement, Apart,
+}
 
 /// <summary>Something that stands between the aircraft and its signature.</summary>
 /// <param name="What">In words.</param>
@@ -60,6 +63,9 @@ public sealed record Readiness(IReadOnlyList<Blocker> Blockers, IReadOnlyList<Di
                 .. missing.Select(ask =>
                     new Blocker($"{char.ToUpperInvariant(ask.What[0])}{ask.What[1..]}: {ask.Missing} ({ask.Source.Text})",
                         By: HeldUpBy.Ask)),
+                .. inspection.StillApart.Select(two => new Blocker(
+                    $"{two.What}: two answers, said apart (“{two.Stands}” and “{two.Other}”). Choose which of them stands",
+                    By: HeldUpBy.Apart)),
                 .. Statements(inspection, aircraft, rules.Pack), .. JobToDo(inspection), .. PartsGone(inspection, aircraft),
                 .. Checklists(inspection, scope), .. Unworded(inspection),
                 .. Squawks(inspection), .. CarriedIn(inspection), .. Looks(inspection), .. TasksToLookAt(inspection),

@@ -24,7 +24,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Discrepancies.Discrepancy",
                 typeof(Discrepancy),
                 baseEntityType,
-                propertyCount: 40,
+                propertyCount: 41,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 3,
                 keyCount: 1);
@@ -259,6 +259,13 @@ namespace MellowRivet.Store.Generated
                 typeof(string),
                 propertyInfo: typeof(Discrepancy).GetProperty("TaskKey", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(Discrepancy).GetField("<TaskKey>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var twin = runtimeEntityType.AddProperty(
+                "Twin",
+                typeof(Guid?),
+                propertyInfo: typeof(Discrepancy).GetProperty("Twin", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(Discrepancy).GetField("<Twin>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var what = runtimeEntityType.AddProperty(

@@ -31,7 +31,7 @@ namespace MellowRivet.Store.Generated
                 "MellowRivet.Core.Inspections.Inspection",
                 typeof(Inspection),
                 baseEntityType,
-                propertyCount: 41,
+                propertyCount: 43,
                 navigationCount: 4,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
@@ -165,6 +165,14 @@ namespace MellowRivet.Store.Generated
                 valueComparer: new JsonSame<List<AddedLine>>());
             addedLines.AddAnnotation("Relational:ColumnName", "AddedLines");
 
+            var apart = runtimeEntityType.AddProperty(
+                "apart",
+                typeof(List<SaidApart>),
+                fieldInfo: typeof(Inspection).GetField("apart", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<SaidApart>>(),
+                valueComparer: new JsonSame<List<SaidApart>>());
+            apart.AddAnnotation("Relational:ColumnName", "SaidApart");
+
             var benchedMagnetos = runtimeEntityType.AddProperty(
                 "benchedMagnetos",
                 typeof(List<Guid>),
@@ -180,6 +188,14 @@ namespace MellowRivet.Store.Generated
                 valueConverter: new JsonText<List<BulletinWork>>(),
                 valueComparer: new JsonSame<List<BulletinWork>>());
             bulletins.AddAnnotation("Relational:ColumnName", "Bulletins");
+
+            var cameLate = runtimeEntityType.AddProperty(
+                "cameLate",
+                typeof(List<CameLate>),
+                fieldInfo: typeof(Inspection).GetField("cameLate", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new JsonText<List<CameLate>>(),
+                valueComparer: new JsonSame<List<CameLate>>());
+            cameLate.AddAnnotation("Relational:ColumnName", "CameLate");
 
             var choices = runtimeEntityType.AddProperty(
                 "choices",

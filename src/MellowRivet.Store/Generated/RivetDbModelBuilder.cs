@@ -11,7 +11,7 @@ namespace MellowRivet.Store.Generated
     public partial class RivetDbModel
     {
         private RivetDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("d8348244-2a3e-4d88-bbae-ad393be75a97"), entityTypeCount: 41)
+            : base(skipDetectChanges: false, modelId: new Guid("07f8a900-2fac-4afc-ad81-09e8eacd80ba"), entityTypeCount: 41)
         {
         }
 

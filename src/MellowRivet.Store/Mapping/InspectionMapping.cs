@@ -31,7 +31,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
            .Ignore(row => row.Bulletins)
             .Ignore(row => row.Remembered).Ignore(row => row.SetAside).Ignore(row => row.NotPart).Ignore(row => row.SignersLooks)
             .Ignore(row => row.PricedWork).Ignore(row => row.Choices).Ignore(row => row.FallenAway).Ignore(row => row.Terms)
-            .Ignore(row => row.Pins);
+            .Ignore(row => row.Pins).Ignore(row => row.Apart).Ignore(row => row.StillApart).Ignore(row => row.CameLate)
+            .Ignore(row => row.PerhapsTwins);
         inspection.Property(row => row.House).AsJson();
         inspection.Property<List<ZoneLook>>("looks").HasColumnName("Looks").AsJson();
         inspection.Property<List<WitnessMark>>("witnessMarks").HasColumnName("WitnessMarks").AsJson();
@@ -55,6 +56,8 @@ internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
         inspection.Property<List<PricedWork>>("pricedWork").HasColumnName("PricedWork").AsJson();
         inspection.Property<List<Choice>>("choices").HasColumnName("Choices").AsJson();
         inspection.Property<List<PinnedJob>>("pins").HasColumnName("Pins").AsJson();
+        inspection.Property<List<SaidApart>>("apart").HasColumnName("SaidApart").AsJson();
+        inspection.Property<List<CameLate>>("cameLate").HasColumnName("CameLate").AsJson();
         inspection.Property(row => row.Promised).AsJson();
         inspection.Property(row => row.Checklist).AsJson();
         inspection.Ignore(row => row.NotLookedAt).Property(row => row.Survey).AsJson();
@@ -153,7 +156,7 @@ internal sealed class ReadingMapping : IEntityTypeConfiguration<Reading>
     {
         reading.Property(row => row.Id).ValueGeneratedNever();
         reading.Property(row => row.Conditions).AsJson();
-        reading.Ignore(row => row.LeakArea).Ignore(row => row.LastAt).Ignore(row => row.SeriesTime);
+        reading.Ignore(row => row.LeakArea).Ignore(row => row.LastAt).Ignore(row => row.Last).Ignore(row => row.SeriesTime);
         reading.HasIndex(row => new { row.AircraftId, row.Kind });
         reading.HasIndex(row => new { row.ComponentId, row.Kind });
         reading.HasOne<Aircraft>().WithMany().HasForeignKey(row => row.AircraftId);

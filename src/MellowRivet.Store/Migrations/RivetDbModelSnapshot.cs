@@ -410,6 +410,9 @@ namespace MellowRivet.Store.Migrations
                     b.Property<string>("TaskKey")
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("Twin")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("What")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -966,6 +969,11 @@ namespace MellowRivet.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasColumnName("AddedLines");
 
+                    b.Property<string>("apart")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("SaidApart");
+
                     b.Property<string>("benchedMagnetos")
                         .IsRequired()
                         .HasColumnType("TEXT")
@@ -975,6 +983,11 @@ namespace MellowRivet.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Bulletins");
+
+                    b.Property<string>("cameLate")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("CameLate");
 
                     b.Property<string>("choices")
                         .IsRequired()

@@ -23,13 +23,13 @@ internal static class DemoAnswers
         // An idle too fast at first, set down and read again.
         var run = RunSheet.Of(engine);
         var idle = run.Values.Single(value => value.Kind == "idle-rpm" && value.Position == "before");
-        Check(inspection.Measure(Guid.CreateVersion7(), run, idle, 810, idle.Band.Unit, ines.Id, began.AddHours(1)));
+        Check(inspection.Measure(Guid.CreateVersion7(), run, idle, 810, idle.Band.Unit, new(ines.Id, began.AddHours(1))));
         inspection.Remember(aircraft);
-        Check(inspection.Measure(Guid.CreateVersion7(), run, idle, 690, idle.Band.Unit, ines.Id, began.AddHours(1.4)));
+        Check(inspection.Measure(Guid.CreateVersion7(), run, idle, 690, idle.Band.Unit, new(ines.Id, began.AddHours(1.4))));
 
         // A plug with a cracked insulator, and another in its place.
         var place = PlugTray.Of(aircraft, engine, inspection).Places[^1];
-        Check(inspection.NotePlug(place, PlugStep.Look, nameof(PlugLook.Cracked), ines.Id, began.AddHours(5)));
+        Check(inspection.NotePlug(place, PlugStep.Look, nameof(PlugLook.Cracked), new(ines.Id, began.AddHours(5))));
         inspection.Remember(aircraft);
         Check(aircraft.FitPlug(engine, place.Hole, "QK-18M", "219", IgnitionKind.Magneto, demo.Today.AddDays(-1), "insulator cracked",
             demo.Person("ines").Id));

@@ -123,7 +123,7 @@ internal static class DemoEngineStation
         DateTimeOffset at, bool whole, double gap = 0.0165)
     {
         var aircraftId = inspection.AircraftId;
-        Check(inspection.NotePlug(place, PlugStep.Look, look.ToString(), by, at));
+        Check(inspection.NotePlug(place, PlugStep.Look, look.ToString(), new(by, at)));
         void Read(PlugStep step, double value, WrenchUsed? wrench = null) =>
             inspection.Record(new(Guid.CreateVersion7(), aircraftId, place.Plug!.Id, PlugKinds.Of(step)!, place.Hole.ToString(), value,
                 PlugKinds.UnitOf(step), new(Wrench: wrench), inspection.TimeInService, at.AddMinutes((int)step),
@@ -132,10 +132,10 @@ internal static class DemoEngineStation
         Read(PlugStep.GapFound, Math.Round(found, 4));
         if (!whole)
             return;
-        Check(inspection.NotePlug(place, PlugStep.Clean, "done", by, at.AddMinutes(2)));
+        Check(inspection.NotePlug(place, PlugStep.Clean, "done", new(by, at.AddMinutes(2))));
         Read(PlugStep.GapSet, gap);
-        Check(inspection.NotePlug(place, PlugStep.PressureTest, "pass", by, at.AddMinutes(4)));
-        Check(inspection.NotePlug(place, PlugStep.Gasket, nameof(GasketState.Annealed), by, at.AddMinutes(5)));
+        Check(inspection.NotePlug(place, PlugStep.PressureTest, "pass", new(by, at.AddMinutes(4))));
+        Check(inspection.NotePlug(place, PlugStep.Gasket, nameof(GasketState.Annealed), new(by, at.AddMinutes(5))));
         Read(PlugStep.Torque, PlugLimits.TorqueInchPounds, demo.Pulled(PlugLimits.TorqueInchPounds, PlugKinds.UnitOf(PlugStep.Torque), at));
     }
 
@@ -162,7 +162,7 @@ internal static class DemoEngineStation
         foreach (var (kind, value) in values)
         {
             var of = sheet.Values.Single(one => one.Kind == kind && one.Position == position);
-            Check(inspection.Measure(Guid.CreateVersion7(), sheet, of, value, of.Band.Unit, by, at));
+            Check(inspection.Measure(Guid.CreateVersion7(), sheet, of, value, of.Band.Unit, new(by, at)));
         }
     }
 

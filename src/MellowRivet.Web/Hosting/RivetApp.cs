@@ -128,7 +128,8 @@ public static class RivetApp
         // Nothing asks for it before the shop is open, and it has been read then.
         builder.Services.AddSingleton(_ => shelf.GetAwaiter().GetResult());
         builder.Services.AddDbContext<RivetDb>(options => RivetDb.Use(options, settings.Data));
-        builder.Services.AddScoped<Desk>().AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddSingleton<Pages.Walk.KeptFrames>()
+        builder.Services.AddScoped(SaidWhen.Of).AddScoped<Desk>();
+        builder.Services.AddSingleton<WalkFeed>().AddSingleton<KeptStanding>().AddSingleton<Pages.Walk.KeptFrames>()
             .AddScoped<ShopBoard>().AddScoped<Seen>().AddSingleton<PlanKeeper>().AddScoped<PlanDesk>();
         builder.Services.AddSingleton<IBulletinService, SimulatedBulletinService>().AddScoped<BulletinPost>()
             .AddHostedService<BulletinRound>().AddHostedService<PlanRound>();

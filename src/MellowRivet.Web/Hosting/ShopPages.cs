@@ -55,7 +55,7 @@ public sealed class ShopPages
     private static IEnumerable<(string Name, string Path)> OnWalk(Inspection work, Aircraft aircraft, string walk) =>
     [
         ("next open", walk), ("arrive", $"{walk}/arrive"), ("plan", $"{walk}/plan"), ("look & open", $"{walk}/look"),
-        ("panels and bags", $"{walk}/tags"), ("tools out", $"{walk}/tools"), ("labels", $"{walk}/labels"),
+        ("panels and bags", $"{walk}/tags"), ("tools out", $"{walk}/tools"), ("said apart", $"{walk}/apart"), ("labels", $"{walk}/labels"),
         ("engine zone", $"{walk}/engine"), ("airframe zone", $"{walk}/airframe"),
         ("station of bulletins", $"{walk}/bulletins"), ("status of bulletins", $"{walk}/bulletins/status"),
         ("found something", $"{walk}/find"), ("fix list", $"{walk}/fix-list"), ("owner's report", $"{walk}/fix-list/report"),

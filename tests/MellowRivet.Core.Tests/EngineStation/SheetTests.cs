@@ -28,7 +28,7 @@ public class SheetTests
     private Refusal? Measure(EngineSheet sheet, string kind, double? value, Unit? unit = null, string position = "")
     {
         var of = sheet.Values.First(one => one.Kind == kind && one.Position == position);
-        return inspection.Measure(Guid.NewGuid(), sheet, of, value, unit ?? of.Band.Unit, Fixture.Ines, Fixture.Now);
+        return inspection.Measure(Guid.NewGuid(), sheet, of, value, unit ?? of.Band.Unit, new(Fixture.Ines, Fixture.Now));
     }
 
     private SheetWork Work(EngineSheet sheet) => SheetWork.Of(sheet, aircraft, inspection);

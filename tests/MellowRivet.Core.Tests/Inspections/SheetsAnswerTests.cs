@@ -121,10 +121,10 @@ public class SheetsAnswerTests
     {
         var run = RunSheet.Of(engine);
         var drop = run.Values.Single(value => value is { Kind: "mag-drop-left", Position: SheetValue.After });
-        inspection.Measure(Guid.NewGuid(), run, drop, 90, drop.Band.Unit, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        inspection.Measure(Guid.NewGuid(), run, drop, 90, drop.Band.Unit, new(Fixture.Ines, Fixture.Now)).ShouldBeNull();
         inspection.AnswerFromSheets(aircraft);
         Task("run-mag-left").Verdict.ShouldBe(TaskVerdict.Good);
-        inspection.Measure(Guid.NewGuid(), run, drop, null, drop.Band.Unit, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        inspection.Measure(Guid.NewGuid(), run, drop, null, drop.Band.Unit, new(Fixture.Ines, Fixture.Now)).ShouldBeNull();
         inspection.AnswerFromSheets(aircraft);
         Task("run-mag-left").Verdict.ShouldBe(TaskVerdict.NotYet);
     }

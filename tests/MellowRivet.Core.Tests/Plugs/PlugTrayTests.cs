@@ -28,9 +28,10 @@ public class PlugTrayTests
     private TrayPlace At(string hole) => PlugTray.Of(aircraft, engine, inspection).At(PlugHole.Parse(hole)!.Value)!;
 
     private Refusal? Measure(string hole, PlugStep step, double value, WrenchUsed? wrench = null) =>
-        inspection.Measure(Guid.NewGuid(), At(hole), step, value, wrench, Fixture.Ines, Fixture.Now);
+        inspection.Measure(Guid.NewGuid(), At(hole), step, value, wrench, new(Fixture.Ines, Fixture.Now));
 
-    private Refusal? Note(string hole, PlugStep step, string said) => inspection.NotePlug(At(hole), step, said, Fixture.Ines, Fixture.Now);
+    private Refusal? Note(string hole, PlugStep step, string said) =>
+        inspection.NotePlug(At(hole), step, said, new(Fixture.Ines, Fixture.Now));
 
     private void AllButTorque(string hole)
     {
@@ -125,8 +126,9 @@ public class PlugTrayTests
         // Back in the hole where it was torqued it isn't torqued either.
         Move(there, back);
         At("1T").IsFinished.ShouldBeFalse();
-        inspection.NotePlug(At("1T"), PlugStep.Gasket, "New", Fixture.Ines, Fixture.Now.AddMinutes(40)).ShouldBeNull();
-        inspection.Measure(Guid.NewGuid(), At("1T"), PlugStep.Torque, 420, Wrench, Fixture.Ines, Fixture.Now.AddMinutes(41)).ShouldBeNull();
+        inspection.NotePlug(At("1T"), PlugStep.Gasket, "New", new(Fixture.Ines, Fixture.Now.AddMinutes(40))).ShouldBeNull();
+        inspection.Measure(Guid.NewGuid(), At("1T"), PlugStep.Torque, 420, Wrench, new(Fixture.Ines, Fixture.Now.AddMinutes(41)))
+            .ShouldBeNull();
         At("1T").IsFinished.ShouldBeTrue();
         inspection.Readings.Count(reading => reading.Kind == PlugKinds.Torque).ShouldBe(2, "what was pulled before stays on file");
     }

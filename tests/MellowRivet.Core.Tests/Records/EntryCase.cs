@@ -75,7 +75,7 @@ internal sealed class EntryCase
     {
         foreach (var (kind, value) in values)
             Inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == kind && one.Position == position), value,
-                sheet.Values.First(one => one.Kind == kind).Band.Unit, Mechanic.Id, Fixture.Now).ShouldBeNull();
+                sheet.Values.First(one => one.Kind == kind).Band.Unit, new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
     }
 
     public void LooksGood(EngineSheet sheet, params string[] except)
@@ -90,14 +90,15 @@ internal sealed class EntryCase
         foreach (var (index, hole) in PlugTray.Holes(engine).Index())
         {
             TrayPlace Place() => PlugTray.Of(Aircraft, engine, Inspection).At(hole)!;
-            Inspection.NotePlug(Place(), PlugStep.Look, nameof(PlugLook.Normal), Mechanic.Id, Fixture.Now).ShouldBeNull();
-            Inspection.NotePlug(Place(), PlugStep.Clean, "done", Mechanic.Id, Fixture.Now).ShouldBeNull();
-            Inspection.NotePlug(Place(), PlugStep.PressureTest, "pass", Mechanic.Id, Fixture.Now).ShouldBeNull();
-            Inspection.NotePlug(Place(), PlugStep.Gasket, nameof(GasketState.New), Mechanic.Id, Fixture.Now).ShouldBeNull();
-            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.Ohms, 1_000 + index * 100, null, Mechanic.Id, Fixture.Now).ShouldBeNull();
-            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.GapFound, gap, null, Mechanic.Id, Fixture.Now).ShouldBeNull();
-            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.GapSet, gap, null, Mechanic.Id, Fixture.Now).ShouldBeNull();
-            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.Torque, 420, Wrench, Mechanic.Id, Fixture.Now).ShouldBeNull();
+            Inspection.NotePlug(Place(), PlugStep.Look, nameof(PlugLook.Normal), new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
+            Inspection.NotePlug(Place(), PlugStep.Clean, "done", new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
+            Inspection.NotePlug(Place(), PlugStep.PressureTest, "pass", new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
+            Inspection.NotePlug(Place(), PlugStep.Gasket, nameof(GasketState.New), new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
+            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.Ohms, 1_000 + index * 100, null, new(Mechanic.Id, Fixture.Now))
+                .ShouldBeNull();
+            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.GapFound, gap, null, new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
+            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.GapSet, gap, null, new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
+            Inspection.Measure(Guid.NewGuid(), Place(), PlugStep.Torque, 420, Wrench, new(Mechanic.Id, Fixture.Now)).ShouldBeNull();
         }
     }
 

@@ -44,7 +44,7 @@ public class JudgementAnswerTests : JudgementCase
         Value(sheet, "mag-drop-left", "after", 260);
         inspection.Remember(aircraft);
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == "mag-drop-left" && one.Position == "after"), null,
-            Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
+            Unit.Rpm, new(Fixture.Ines, Fixture.Now)).ShouldBeNull();
         inspection.Remember(aircraft);
         All.ShouldBeEmpty();
         (Only.IsUnanswered, Only.Answer).ShouldBe((true, "It was taken back and not read again: read it again."));

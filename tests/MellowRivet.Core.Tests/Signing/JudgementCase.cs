@@ -73,7 +73,7 @@ public abstract class JudgementCase
 
     protected void Value(EngineSheet sheet, string kind, string position, double value, int minute = 0) =>
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(one => one.Kind == kind && one.Position == position), value,
-            sheet.Values.First(one => one.Kind == kind).Band.Unit, Fixture.Ines, Fixture.Now.AddMinutes(minute)).ShouldBeNull();
+            sheet.Values.First(one => one.Kind == kind).Band.Unit, new(Fixture.Ines, Fixture.Now.AddMinutes(minute))).ShouldBeNull();
 
     protected void Found(EngineSheet sheet, string key, int minute = 0, LookState state = LookState.Found) =>
         inspection.Look(sheet, sheet.Looks.Single(look => look.Key == key),
@@ -89,5 +89,5 @@ public abstract class JudgementCase
     }
 
     protected void Ohms(string hole, double ohms) =>
-        inspection.Measure(Guid.NewGuid(), Place(hole), PlugStep.Ohms, ohms, null, Fixture.Ines, Fixture.Now).ShouldBeNull();
+        inspection.Measure(Guid.NewGuid(), Place(hole), PlugStep.Ohms, ohms, null, new(Fixture.Ines, Fixture.Now)).ShouldBeNull();
 }

@@ -192,7 +192,7 @@ public class ScopeAndAsksTests
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeFalse();
         var sheet = RunSheet.Of(engine);
         inspection.Measure(Guid.NewGuid(), sheet, sheet.Values.Single(value => value.Kind == "static-rpm" && value.Position == "before"),
-            2350, Unit.Rpm, Fixture.Ines, Fixture.Now).ShouldBeNull();
+            2350, Unit.Rpm, new(Fixture.Ines, Fixture.Now)).ShouldBeNull();
         Asks.Of(inspection, aircraft, Fixture.Shop).Single(ask => ask.Key.EndsWith("/static-rpm")).IsMet.ShouldBeTrue();
         foreach (var number in new[] { 1, 2, 3, 4 })
             Fixture.Compress(inspection, aircraft, number, 77);

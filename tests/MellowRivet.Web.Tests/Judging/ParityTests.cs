@@ -174,8 +174,8 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                     var typedIn = random.Next(4) == 0 ? unit.Alternatives.ElementAt(random.Next(unit.Alternatives.Count())) : unit;
                     var text = TextOf(value.BandOn(aircraft).Table());
                     // Nothing in the field takes back what was read: there is nothing to say of it.
-                    var wrong = inspection.Measure(Guid.NewGuid(), sheet, value, text, typedIn.Symbol, aircraft, Guid.Empty,
-                        DemoServer.Now);
+                    var wrong = inspection.Measure(Guid.NewGuid(), sheet, value, text, typedIn.Symbol, aircraft,
+                        new(Guid.Empty, DemoServer.Now));
                     var judged = string.IsNullOrWhiteSpace(text) || wrong is not null ? null
                         : SheetWork.Of(sheet, aircraft, inspection).Values.Single(one => one.Of == value).Judgement;
                     yield return new(JudgedField.Of(sheet, value), new(text, typedIn.Symbol), Shop.Of(judged, wrong?.Message));
@@ -202,10 +202,10 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                         Shop Shops(TrayPlace on, string said)
                         {
                             if (PlugKinds.Of(step) is null)
-                                inspection.NotePlug(on, step, said, Guid.Empty, DemoServer.Now).ShouldBeNull();
+                                inspection.NotePlug(on, step, said, new(Guid.Empty, DemoServer.Now)).ShouldBeNull();
                             else if (step == PlugStep.Torque)
                                 return Torque(on, said);
-                            else if (inspection.Measure(Guid.NewGuid(), on, step, said, (Tool?)null, Guid.Empty, DemoServer.Now,
+                            else if (inspection.Measure(Guid.NewGuid(), on, step, said, (Tool?)null, new(Guid.Empty, DemoServer.Now),
                                 DemoServer.Today) is { } wrong)
                                 return Shop.Of(null, wrong.Message);
                             // The gap that was set before would hide the one that was found.

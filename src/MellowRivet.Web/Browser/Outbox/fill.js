@@ -15,14 +15,14 @@ export const fill = (form, sent, hidden = []) => {
 };
 
 // These differ each time a page is made, and say nothing of what a form is about.
-const passing = ['post', '__RequestVerificationToken', 'reading', 'seen'];
+const passing = /^(post|__RequestVerificationToken|reading|seen(\[\w+\])?)$/;
 
 /** What a form is about: where it goes, and what it says that nobody types. */
 export const about = form =>
   [
     form.getAttribute('action'),
     ...[...form.elements]
-      .filter(field => field.type === 'hidden' && field.name && !passing.includes(field.name))
+      .filter(field => field.type === 'hidden' && field.name && !passing.test(field.name))
       .map(field => `${field.name}=${field.value}`),
   ].join('|');
 

@@ -147,12 +147,16 @@ const heard = async answer => {
   return { how: refused, status: answer.status, html: `<p class="field-problem">${words}</p>` };
 };
 
+// How long ago it was said, by this device's clock both times: that may be wrong. Said before its page was drawn, it was set meanwhile.
+const when = ({ at, drawn }) => ({ 'X-Rivet-Age': `${Math.max(0, (Date.now() - at) / 1000)}`, 'X-Rivet-Drawn': `${drawn ?? 0}` });
+
 const sent = async (entry, files, token, ms) => {
   const body = new FormData();
   for (const [name, value] of entry.fields) body.append(name, value);
   for (const file of files) body.append(file.field, file.blob, file.name);
   body.append('__RequestVerificationToken', token);
-  return heard(await fetch(entry.url, { method: 'POST', headers: entry.headers, body, signal: AbortSignal.timeout(ms) }));
+  const headers = { ...entry.headers, ...when(entry) };
+  return heard(await fetch(entry.url, { method: 'POST', headers, body, signal: AbortSignal.timeout(ms) }));
 };
 
 // The inspection was signed before this arrived: nothing is added to it, and what was said is left open on the aircraft. What carries
@@ -164,15 +168,10 @@ const leaveOpen = async (entry, files, token, ms, answer) => {
   const [walk, zone] = [/^\/walk\/[^/?]+/.exec(entry.url)?.[0], entry.fields.find(([name]) => name === 'zone')?.[1]];
   if (!walk || files.some(file => !file.blob.type.startsWith('image/'))) return answer;
   const body = new FormData();
-  const said = {
-    post: entry.post,
-    words: entry.story ?? entry.what,
-    age: Math.max(0, (Date.now() - entry.at) / 1000),
-    calm: isCalm(entry),
-  };
+  const said = { post: entry.post, words: entry.story ?? entry.what, calm: isCalm(entry) };
   for (const [name, value] of Object.entries({ ...said, zone, __RequestVerificationToken: token })) body.append(name, value ?? '');
   for (const file of files) body.append('photos', file.blob, file.name);
-  const left = await fetch(`${walk}/along?handler=Late`, { method: 'POST', body, signal: AbortSignal.timeout(ms) });
+  const left = await fetch(`${walk}/along?handler=Late`, { method: 'POST', headers: when(entry), body, signal: AbortSignal.timeout(ms) });
   if (left.ok) return { how: late, ...(await left.json()) };
   return left.status === 429 || left.status > 500 ? { how: waits } : answer;
 };

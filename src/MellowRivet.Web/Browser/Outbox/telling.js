@@ -90,7 +90,7 @@ export const flush = async () => {
  */
 export const say = async entry => {
   made(entry.post);
-  await outbox.keep(me, { at: Date.now(), place: location.pathname + location.search, ...entry });
+  await outbox.keep(me, { at: Date.now(), drawn: document.body.dataset.drawn, place: location.pathname + location.search, ...entry });
   await look();
   tell({});
   const answer = new Promise(hears => asked.set(entry.post, hears));

@@ -33,6 +33,7 @@ public static class HangarHref
             GoTo.FixList => $"{walk}/fix-list",
             GoTo.Found => $"{walk}/fix-list/{key}",
             GoTo.Compressions => $"{walk}/compressions?cylinder={key}",
+            GoTo.Apart => $"{walk}/apart",
             _ => walk,
         };
     }

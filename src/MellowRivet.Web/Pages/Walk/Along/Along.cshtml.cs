@@ -31,9 +31,6 @@ public sealed class LateForm
     public string? Words { get; set; }
     public string? Zone { get; set; }
 
-    /// <summary>How long ago it was said, s, by the device's own clock both times.</summary>
-    public double Age { get; set; }
-
     /// <summary>It tells of nothing that was found or measured.</summary>
     public bool Calm { get; set; }
     public IReadOnlyList<IFormFile> Photos { get; set; } = [];
@@ -41,11 +38,9 @@ public sealed class LateForm
 
 /// <summary>Takes an inspection along, to where there is no network.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, Shelf shelf, TimeProvider clock)
+public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, Shelf shelf, WorkClock clock)
     : WalkPage<AlongView>(desk, db, frames)
 {
-    private const double LongestAway = 400 * 86_400.0;
-
     private static readonly string[] Named = ["hole", "cylinder", "zone", "b", "step", "newTest"];
 
     private static readonly string[] Asking =
@@ -65,7 +60,7 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads
         var (id, aircraft) = (View.Id, View.Job.Aircraft);
         return new JsonResult(new AlongList($"{aircraft.Registration} · {View.Job.Inspection.WorkOrder}",
             [$"/walk/{id}", .. View.Stations.Select(View.HrefOf),
-                .. new[] { "find", "inspect", "marks", "look", "tags", "tools" }.Select(page => $"/walk/{id}/{page}"),
+                .. new[] { "find", "inspect", "marks", "look", "tags", "tools", "apart" }.Select(page => $"/walk/{id}/{page}"),
                 .. aircraft.Engines.Any() ? new[] { $"/walk/{id}/compressions", $"/walk/{id}/plugs" } : []],
             Named, Asking, DeviceApi.Version));
     }
@@ -80,10 +75,8 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnPostLateAsync(LateForm form, CancellationToken stop)
     {
-        if (string.IsNullOrWhiteSpace(form.Words) || form.Age is not (>= 0 and <= LongestAway))
-            return new UnprocessableEntityResult();
-        var at = clock.GetUtcNow() - TimeSpan.FromSeconds(form.Age);
-        if (await Desk.SignedSinceAsync(Id, at, stop) is null)
+        var at = clock.GetUtcNow();
+        if (string.IsNullOrWhiteSpace(form.Words) || await Desk.SignedSinceAsync(Id, at, stop) is null)
             return new UnprocessableEntityResult();
         var taken = await uploads.TakeInAsync([.. form.Photos], [], stop);
         if (taken.Refusals.Count > 0)

@@ -49,7 +49,7 @@ public sealed record ArriveView(WalkShown Walk, Viewpoint Next, IReadOnlyList<Lo
 /// <summary>
 /// How the aircraft came in: what the owner said, how it looked before anything was touched, what was aboard, which books were brought.
 /// </summary>
-public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, TimeProvider clock)
+public sealed class ArriveModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, WorkClock clock)
     : WalkPage<ArriveView>(desk, db, frames)
 {
     protected override bool IsOfInspections => true;

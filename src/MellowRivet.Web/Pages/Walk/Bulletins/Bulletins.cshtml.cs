@@ -34,7 +34,7 @@ public sealed record BulletinsView(WalkShown Walk, string? Key, bool All, IReadO
 }
 
 /// <summary>The station of bulletins: every one looked up for this inspection, taken in as tasks, complied with.</summary>
-public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<BulletinsView>(desk, db, frames)
+public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock) : WalkPage<BulletinsView>(desk, db, frames)
 {
     protected override bool IsOfInspections => true;
 

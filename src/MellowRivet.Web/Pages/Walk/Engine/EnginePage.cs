@@ -37,7 +37,7 @@ public abstract record EngineView(WalkShown Walk, Component Engine) : WalkView(W
 }
 
 /// <summary>A page of the engine station about one engine of the aircraft.</summary>
-public abstract class EnginePage<TView>(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+public abstract class EnginePage<TView>(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock)
     : WalkPage<TView>(desk, db, frames) where TView : EngineView
 {
     [FromRoute(Name = "engine")]
@@ -46,8 +46,11 @@ public abstract class EnginePage<TView>(Desk desk, RivetDb db, KeptFrames frames
     protected override JobParts Shows => JobParts.Whole;
     protected override bool OfEngine => true;
 
-    protected TimeProvider Clock => clock;
+    protected WorkClock Clock => clock;
     protected DateOnly Today => clock.Today();
+
+    /// <summary>Who says something, when, and what they had before them: a form says nothing of it where nothing stood there.</summary>
+    protected Saying Saying(string? seen) => new(Me, clock.GetUtcNow(), seen ?? "");
 
     /// <summary>The address of a page about this engine.</summary>
     protected string AddressOf(string page) => $"/walk/{Id}/{page}{(EngineId is { } engine ? $"/{engine}" : "")}";

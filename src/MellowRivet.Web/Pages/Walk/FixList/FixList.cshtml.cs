@@ -57,7 +57,7 @@ public sealed record FixListView(WalkShown Walk, GroupBy By, FixListShow Show, s
 }
 
 /// <summary>The station of what was found: grouped, searched, compared with last time, taken on in bulk.</summary>
-public sealed class FixListModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<FixListView>(desk, db, frames)
+public sealed class FixListModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock) : WalkPage<FixListView>(desk, db, frames)
 {
     private IReadOnlyList<string> said = [];
 

@@ -18,7 +18,7 @@ namespace MellowRivet.Web.Pages.Walk.Found;
 
 /// <summary>One discrepancy: its pictures and place, its class, and its way from found to put right.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, Shelf shelf, TimeProvider clock)
+public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, Shelf shelf, WorkClock clock)
     : WalkPage<DiscrepancyView>(desk, db, frames)
 {
     [FromRoute]
@@ -133,6 +133,19 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
             return refusal?.At("attach");
         }, stop, new NoteForm(note), "#attached", JobParts.Discrepancies);
     }
+
+    /// <summary>Says that another of this fix list is the same, or that they are two.</summary>
+    [Needs(Right.CorrectDiscrepancies)]
+    public Task<IActionResult> OnPostTwinAsync(Guid post, Guid twin, CancellationToken stop) =>
+        ChangeAsync(post, (job, found) =>
+        {
+            var refusal = job.Inspection.SayTwins(found, twin, Me, clock.GetUtcNow());
+            if (refusal is null && twin != Guid.Empty)
+                foreach (var tied in job.Inspection.Discrepancies.Where(one => one.Id == twin || one == found))
+                    if (tied.Disposition == Disposition.Withdrawn)
+                        Db.EndWatch(tied.Id, "withdrawn");
+            return refusal;
+        }, stop);
 
     /// <summary>Says which of an earlier inspection's it is again, or that it is none of them.</summary>
     [Needs(Right.RecordWork)]

@@ -58,6 +58,9 @@ public sealed record DiscrepancyView(WalkShown Walk, Discrepancy Found, Discrepa
     public string? TypedNote => Typed<NoteForm>()?.Note;
     public LessForm? TypedLess => Typed<LessForm>();
 
+    /// <summary>One of this fix list that may be the same, found by somebody else; null for none.</summary>
+    public Discrepancy? PerhapsTwin => Job.Inspection.InWork && MayCorrect ? Job.Inspection.PerhapsTwins.GetValueOrDefault(Found.Id) : null;
+
     /// <summary>The ones before and after it, worst first.</summary>
     public (int? Before, int? After) Neighbours
     {

@@ -32,7 +32,7 @@ public sealed record FindView(WalkShown Walk, FindForm Form, string BackTo) : Wa
 /// <summary>Puts a discrepancy on the fix list, with its photos and sounds, from anywhere in the walk.</summary>
 [EnableRateLimiting("uploads")]
 public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFiles photos, Uploads uploads, Shelf shelf,
-    TimeProvider clock) : WalkPage<FindView>(desk, db, frames)
+    WorkClock clock) : WalkPage<FindView>(desk, db, frames)
 {
     // What the form begins with where one comes from somewhere.
     private FindForm begun = new();

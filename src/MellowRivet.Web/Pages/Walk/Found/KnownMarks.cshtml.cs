@@ -18,7 +18,7 @@ public sealed record KnownMarksView(WalkShown Walk, DateOnly Today) : WalkView(W
 }
 
 /// <summary>Known marks of earlier inspections: each is accepted with initials, or tested again.</summary>
-public sealed class KnownMarksModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+public sealed class KnownMarksModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock)
     : WalkPage<KnownMarksView>(desk, db, frames)
 {
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);

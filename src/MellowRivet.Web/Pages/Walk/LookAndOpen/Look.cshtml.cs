@@ -38,7 +38,7 @@ public sealed record LookView(WalkShown Walk, ZoneLook? Current, Inspection? Las
 }
 
 /// <summary>Each zone's way from dirty to looked at again, with what was seen before it was wiped away.</summary>
-public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, TimeProvider clock)
+public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, WorkClock clock)
     : LookPage<LookView>(desk, db, frames)
 {
     protected override bool IsOfInspections => true;

@@ -27,7 +27,7 @@ public sealed record TagsView(WalkShown Walk, int? Number, IReadOnlyList<Tag> La
 }
 
 /// <summary>Panels that were opened, parts that were taken off, and the bags of their hardware.</summary>
-public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : LookPage<TagsView>(desk, db, frames)
+public sealed class TagsModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock) : LookPage<TagsView>(desk, db, frames)
 {
     [FromQuery(Name = "tag")]
     public int? Number { get; set; }

@@ -27,7 +27,7 @@ public sealed record ToolsView(WalkShown Walk, IReadOnlyList<Tool> InShop, IRead
 }
 
 /// <summary>Tools counted out to the aircraft and in again, and what was found in it that doesn't belong there.</summary>
-public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, TimeProvider clock)
+public sealed class ToolCountModel(Desk desk, RivetDb db, KeptFrames frames, Uploads uploads, WorkClock clock)
     : LookPage<ToolsView>(desk, db, frames)
 {
     [Needs(Right.RecordWork)]

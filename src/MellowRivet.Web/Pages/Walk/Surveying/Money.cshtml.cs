@@ -57,7 +57,7 @@ public sealed record MoneyView(WalkShown Walk, SurveyStand Stand, bool MayWrite,
 /// <summary>The money at a survey's end, and its end.</summary>
 [Needs(Right.RecordWork)]
 public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, OutgoingMail outbox, RivetSettings settings,
-    TimeProvider clock)
+    WorkClock clock)
     : WalkPage<MoneyView>(desk, db, frames)
 {
     private string? address;

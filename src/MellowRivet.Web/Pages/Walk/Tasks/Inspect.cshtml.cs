@@ -25,7 +25,7 @@ public sealed record InspectView(WalkShown Walk) : WalkView(Walk)
 }
 
 /// <summary>The inspector's queue.</summary>
-public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<InspectView>(desk, db, frames)
+public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock) : WalkPage<InspectView>(desk, db, frames)
 {
     protected override bool IsOfInspections => true;
 

@@ -14,7 +14,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace MellowRivet.Web.Pages.Walk.Tasks;
 
 /// <summary>The tasks of one zone at the engine or airframe station.</summary>
-public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed feed, TimeProvider clock)
+public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed feed, WorkClock clock)
     : WalkPage<ZoneView>(desk, db, frames)
 {
     // What the handler that is running did, for the view it ends in.
@@ -81,8 +81,9 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
             if (form.Typed.Is || job.Inspection.AskedBy(task) is not null)
                 await Desk.WithAsync(job, JobParts.Whole, stop);
             var undo = new Undo(task, task.Verdict, task.Reason, form.Post);
-            var (refusal, mine) = job.Inspection.Take(task, form.ToVerdict(toFixList), job.Aircraft, wrench, Me, now, Today);
-            pressed = new(refusal is null ? undo : null, mine is null ? null : await ClashAsync(job, task, mine, stop));
+            var sent = form.ToVerdict(toFixList, clock.Late is not null);
+            var (refusal, mine, isApart) = job.Inspection.Take(task, sent, job.Aircraft, wrench, Me, now, Today);
+            pressed = new(refusal is null && !isApart ? undo : null, mine is null ? null : await ClashAsync(job, task, mine, stop));
             // Any device of this person's comes back to here.
             if (refusal is null)
                 Db.RememberPlace(Me, Id, task.Id, now);

@@ -24,7 +24,7 @@ public sealed class VerdictForm
 
     public TypedMeasure Typed => new(Value, Unit, Temperature, TemperatureUnit, Length, Extension);
 
-    public SentVerdict ToVerdict(bool forFixList) => new(Post, Verdict, Reason, Seen, Typed, forFixList);
+    public SentVerdict ToVerdict(bool forFixList, bool isLate) => new(Post, Verdict, Reason, Seen, Typed, forFixList, isLate);
 }
 
 /// <summary>A limit of the aircraft's own manual as it is sent.</summary>

@@ -29,7 +29,7 @@ public sealed record CaseFileView(WalkShown Walk, Component Engine, CylinderOnTe
 }
 
 /// <summary>The case file of one cylinder.</summary>
-public sealed class CaseFileModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+public sealed class CaseFileModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock)
     : EnginePage<CaseFileView>(desk, db, frames, clock)
 {
     [FromRoute]

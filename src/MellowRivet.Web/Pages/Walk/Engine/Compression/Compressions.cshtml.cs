@@ -37,7 +37,13 @@ public sealed class ReadingForm
     /// <summary>Everywhere it was heard to leak.</summary>
     public List<LeakPath> Leak { get; set; } = [];
 
-    public TypedCylinder ToCylinder() => new(Reading, Cylinder, Value, Leak);
+    /// <summary>The part that was there when it was read: another may be in its place by now.</summary>
+    public Guid? Part { get; set; }
+
+    /// <summary>What stood there when it was read.</summary>
+    public string? Seen { get; set; }
+
+    public TypedCylinder ToCylinder() => new(Reading, Cylinder, Value, Leak, Part);
 }
 
 /// <summary>How this engine's compressions are judged, as it is sent.</summary>
@@ -50,7 +56,7 @@ public sealed class JudgedByForm
 }
 
 /// <summary>The compressions of one engine: readings cylinder by cylinder, judged as typed, each with its trend.</summary>
-public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock)
     : EnginePage<CompressionsView>(desk, db, frames, clock)
 {
     [FromQuery(Name = "cylinder")]
@@ -96,7 +102,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
     public async Task<IActionResult> OnPostReadingAsync(ReadingForm form, CancellationToken stop)
     {
         var written = await OnEngineAsync(form.Post,
-            (job, engine) => job.Inspection.Record(job.Aircraft, engine, form.ToCylinder(), Me, Clock.GetUtcNow()), stop);
+            (job, engine) => job.Inspection.Record(job.Aircraft, engine, form.ToCylinder(), Saying(form.Seen)), stop);
         (CylinderNumber, Left) = (form.Cylinder, written.Job);
         if (!await MakeAsync(stop, written.Refusal is { } refusal ? new(null, [refusal]) : null))
             return NotFound();

@@ -58,7 +58,7 @@ public sealed record EngineLogsView(WalkShown Walk, Component Engine, IReadOnlyL
 
 /// <summary>Engine-monitor logs: taken in with their columns said, drawn flight by flight, and passed on to the run sheet.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, LogFiles files)
+public sealed class EngineLogsModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock, LogFiles files)
     : EnginePage<EngineLogsView>(desk, db, frames, clock)
 {
     [FromQuery(Name = "log")]

@@ -31,7 +31,7 @@ public sealed record PressureAltitudeView(WalkShown Walk, Component Engine, IRea
 }
 
 /// <summary>Oil pressure against altitude before and after a change: two lines on one plot, and the gain at each altitude.</summary>
-public sealed class PressureAltitudeModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+public sealed class PressureAltitudeModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock)
     : EnginePage<PressureAltitudeView>(desk, db, frames, clock)
 {
     private const int MostBytes = 64 * 1024;

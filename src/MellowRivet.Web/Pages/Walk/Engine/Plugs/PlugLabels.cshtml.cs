@@ -10,7 +10,7 @@ namespace MellowRivet.Web.Pages.Walk.Engine.Plugs;
 public sealed record PlugLabelsView(WalkShown Walk, Component Engine, PlugTray Tray) : EngineView(Walk, Engine);
 
 /// <summary>A label for each place of the plug tray, to print.</summary>
-public sealed class PlugLabelsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+public sealed class PlugLabelsModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock)
     : EnginePage<PlugLabelsView>(desk, db, frames, clock)
 {
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);

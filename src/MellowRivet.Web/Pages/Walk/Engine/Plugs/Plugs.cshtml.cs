@@ -18,6 +18,12 @@ public sealed class PlugForm
     public PlugStep Step { get; set; }
     public string? Value { get; set; }
     public Guid? Wrench { get; set; }
+
+    /// <summary>The plug that was in the hole when it was said: it may sit in another by now.</summary>
+    public Guid? Plug { get; set; }
+
+    /// <summary>What stood there when it was said.</summary>
+    public string? Seen { get; set; }
 }
 
 /// <summary>A plug put in, or a set of them, as it is sent.</summary>
@@ -31,7 +37,7 @@ public sealed class NewPlugForm
 }
 
 /// <summary>The plug tray: every plug at its place, its sequence, its wear, and the rotation.</summary>
-public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock)
+public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock)
     : EnginePage<PlugsView>(desk, db, frames, clock)
 {
     [FromQuery(Name = "hole")]
@@ -49,8 +55,8 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     {
         var wrench = form.Step == PlugStep.Torque ? await Db.ToolAsync(form.Wrench, stop) : null;
         var written = await OnPlugAsync(form.Post, form.Hole, (job, place) => PlugKinds.Of(form.Step) is null
-            ? job.Inspection.NotePlug(place, form.Step, form.Value, Me, Clock.GetUtcNow())
-            : job.Inspection.Measure(form.Reading, place, form.Step, form.Value, wrench, Me, Clock.GetUtcNow(), Today), stop);
+            ? job.Inspection.NotePlug(place, form.Step, form.Value, Saying(form.Seen))
+            : job.Inspection.Measure(form.Reading, place, form.Step, form.Value, wrench, Saying(form.Seen), Today), stop, form.Plug);
         (HoleTyped, Left) = (form.Hole, written.Job);
         Refused? refused = written.Refusal is { } problem
             ? new(form, [problem.At($"step-{form.Step}")])
@@ -106,11 +112,14 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
     public Task<IActionResult> OnPostSetAsync(NewPlugForm form, CancellationToken stop) => BackAsync(
         OnEngineAsync(form.Post, (job, engine) => job.Aircraft.FitPlugs(engine, form.Type, form.Number, Today), stop), null, stop, form);
 
-    private Task<Written> OnPlugAsync(Guid post, string? typed, Func<Job, TrayPlace, Refusal?> decide, CancellationToken stop) =>
-        OnEngineAsync(post, (job, engine) =>
-            PlugHole.Parse(typed) is { } hole && PlugTray.Of(job.Aircraft, engine, job.Inspection).At(hole) is { } place
+    private Task<Written> OnPlugAsync(Guid post, string? typed, Func<Job, TrayPlace, Refusal?> decide, CancellationToken stop,
+        Guid? plug = null) => OnEngineAsync(post, (job, engine) =>
+        {
+            var tray = PlugTray.Of(job.Aircraft, engine, job.Inspection);
+            return (plug is { } named ? tray.Of(named) : PlugHole.Parse(typed) is { } hole ? tray.At(hole) : null) is { } place
                 ? decide(job, place)
-                : new("step", "This engine has no such hole."), stop);
+                : new("step", plug is null ? "This engine has no such hole." : "That plug isn’t on this engine any more.");
+        }, stop);
 
     private Task<IActionResult> BackAsync(Task<Written> writing, string? hole, CancellationToken stop, object? typed = null)
     {

@@ -20,6 +20,9 @@ public sealed class SheetValueForm
     public string? Position { get; set; }
     public string? Value { get; set; }
     public string? Unit { get; set; }
+
+    /// <summary>What stood there when it was typed; so for the next ones.</summary>
+    public string? Seen { get; set; }
 }
 
 /// <summary>A look of a sheet as it is sent.</summary>
@@ -31,6 +34,7 @@ public sealed class SheetLookForm
     public string? Words { get; set; }
     public IFormFile? Photo { get; set; }
     public IFormFile? Sound { get; set; }
+    public string? Seen { get; set; }
 }
 
 /// <summary>What a filter showed, as it is sent.</summary>
@@ -42,6 +46,7 @@ public sealed class CutForm
     public FilterAmount Amount { get; set; }
     public string? Words { get; set; }
     public IFormFile? Photo { get; set; }
+    public Dictionary<FilterPlace, string?> Seen { get; set; } = [];
 }
 
 /// <summary>An oil change as it is sent.</summary>
@@ -53,11 +58,12 @@ public sealed class FillForm
     public string? Unit { get; set; }
     public string? Filter { get; set; }
     public bool Not { get; set; }
+    public string? Seen { get; set; }
 }
 
 /// <summary>A sheet of the engine station: values judged as they are typed, looks, and what they come to together.</summary>
 [EnableRateLimiting("uploads")]
-public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock, Uploads uploads)
+public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, WorkClock clock, Uploads uploads)
     : EnginePage<EngineSheetView>(desk, db, frames, clock)
 {
     [FromRoute]
@@ -74,7 +80,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
     public async Task<IActionResult> OnPostValueAsync(SheetValueForm form, CancellationToken stop) =>
         await AnswerAsync(await OnSheetAsync(form.Post, (job, sheet) =>
             sheet.Values.FirstOrDefault(value => value.Kind == form.Of && value.Position == (form.Position ?? "")) is { } value
-                ? job.Inspection.Measure(form.Reading, sheet, value, form.Value, form.Unit, job.Aircraft, Me, Clock.GetUtcNow())
+                ? job.Inspection.Measure(form.Reading, sheet, value, form.Value, form.Unit, job.Aircraft, Saying(form.Seen))
                 : new("value", "There is no such value on this sheet."), stop), $"{form.Of}-{form.Position}", "_SheetValueSaved",
                 stop, form);
 
@@ -85,7 +91,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
         var written = await OnSheetAsync(form.Post, (job, sheet) => taken.Wrong("look")
             ?? (sheet.Looks.FirstOrDefault(look => look.Key == form.Key) is { } look
                 ? job.Inspection.Look(sheet, look, new(sheet.Carrier.Id, sheet.Kind, look.Key, form.State, form.Words?.Trim() ?? "",
-                    taken.Photo, taken.Sound, Me, Clock.GetUtcNow()))
+                    taken.Photo, taken.Sound, Me, Clock.GetUtcNow()), form.Seen ?? "")
                 : new("state", "There is no such look on this sheet.")), stop);
         return await AnswerAsync(written, $"look-{form.Key}", "_SheetLooks", stop, form);
     }
@@ -102,7 +108,7 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
         var taken = await uploads.TakeInAsync(form.Photo, stop);
         var written = await OnSheetAsync(form.Post, (job, sheet) => taken.Wrong("cut")
             ?? job.Inspection.Cut(new(form.Post, sheet.Carrier.Id, form.Place, form.Metal, form.Amount, form.Words?.Trim() ?? "",
-                taken.Photo, Me, Clock.GetUtcNow())), stop);
+                taken.Photo, Me, Clock.GetUtcNow()), form.Seen.GetValueOrDefault(form.Place) ?? ""), stop);
         return await AnswerAsync(written, "cut", null, stop, form);
     }
 
@@ -114,13 +120,10 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
             if (sheet.Kind != SheetKind.Oil)
                 return new("oil", "Oil is changed on the oil sheet.");
             if (form.Not)
-            {
-                job.Inspection.NotFilled(sheet.Carrier.Id);
-                return null;
-            }
+                return job.Inspection.NotFilled(sheet.Carrier.Id, Saying(form.Seen));
             var (fill, refusal) = OilFill.Read(sheet.Carrier.Id, form.Oil, form.Amount, form.Unit, form.Filter, Me, Clock.GetUtcNow());
             if (fill is not null)
-                job.Inspection.Fill(fill);
+                job.Inspection.Fill(fill, form.Seen ?? "");
             return refusal;
         }, stop), null, null, stop, form);
 
@@ -147,7 +150,8 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
             : new("benched", "Only a magneto has a bench inspection."), stop), null, null, stop);
 
     private Task<Written> OnSheetAsync(Guid post, Func<Job, EngineSheet, Refusal?> decide, CancellationToken stop) =>
-        Desk.WriteAsync(Id, post, job => Find(job.Aircraft) is var (_, sheet)
+        Desk.WriteAsync(Id, post, job => (Find(job.Aircraft)?.Sheet
+            ?? EngineSheets.FindGone(job.Aircraft, Kind, Carrier, job.Inspection.TimeInService)) is { } sheet
             ? decide(job, sheet)
             : new("value", "There is no such sheet on this aircraft."), stop);
 
@@ -165,6 +169,9 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, T
         if (written.Done && (partial is null || !byScript))
             return Redirect(Here);
         Left = written.Job;
+        // Read before its part came off, it stands with the part, and there is no page here to show it on.
+        if (written is { Done: true, Job.Aircraft: { } aircraft } && Find(aircraft) is null)
+            return new NoContentResult();
         Refused? refused = written.Refusal is { } refusal
             ? new(typed, [field is null ? refusal : refusal.At(field)])
             : null;
