@@ -8,3 +8,14 @@ document.addEventListener(
   },
   true,
 );
+
+// Letters and colours as this device has them, before anything is seen. Whoever asks their device for more contrast has it here, too.
+const kept = name => {
+  try {
+    return localStorage.getItem(`rivet:${name}`);
+  } catch {
+    return null;
+  }
+};
+document.documentElement.dataset.letters = kept('letters') ?? '';
+document.documentElement.dataset.light = kept('light') ?? (matchMedia('(prefers-contrast: more)').matches ? 'sun' : '');

@@ -5,6 +5,7 @@ import './typed.js';
 import './shortcuts.js';
 import './seams.js';
 import './awake.js';
+import './in-hand.js';
 import './Outbox/bar.js';
 import '../Pages/Walk/Along/along.js';
 import '../Pages/Device/device.js';
