@@ -16,7 +16,8 @@ public class PaletteTests
     {
         var roots = Regex.Matches(SourceTree.Read("src/MellowRivet.Web/Browser/site.css"), @":root(?:\[data-light=sun\])? \{(.*?)\}",
             RegexOptions.Singleline);
-        return Regex.Matches(roots[Array.IndexOf(["day", "night", "sun"], light)].Groups[1].Value, @"--([a-z-]+): #([0-9a-f]{3}|[0-9a-f]{6});")
+        var root = roots[Array.IndexOf(["day", "night", "sun"], light)].Groups[1].Value;
+        return Regex.Matches(root, @"--([a-z-]+): #([0-9a-f]{3}|[0-9a-f]{6});")
             .ToDictionary(colour => colour.Groups[1].Value, colour => colour.Groups[2].Value);
     }
 

@@ -33,6 +33,16 @@ public sealed partial class Inspection
             }]
             : [.. cameLate, new(said.By, 1, said.At, said.At, now, now)];
 
+    /// <summary>
+    /// When the shop could know of what somebody said at some time: then, or when it arrived from out of reach, or was chosen of two.
+    /// Whoever looked before had not seen it.
+    /// </summary>
+    public DateTimeOffset KnownAt(Guid? by, DateTimeOffset saidAt) => cameLate
+        .Where(one => one.By == by && one.SaidFirst <= saidAt && saidAt <= one.SaidLast).Select(one => one.CameLast)
+        .Concat(apart.Where(two => two.Chosen == OfTwo.Other && two.OtherBy.By == by && two.OtherBy.At == saidAt)
+            .Select(two => two.ChosenBy!.At))
+        .Append(saidAt).Max();
+
     private static DateTimeOffset Earlier(DateTimeOffset one, DateTimeOffset other) => one < other ? one : other;
 
     private static DateTimeOffset Later(DateTimeOffset one, DateTimeOffset other) => one > other ? one : other;

@@ -89,10 +89,11 @@ public static class WhoseLook
         {
             // A value that somebody else changed afterwards is not the one that was looked at.
             var changed = inspection.Readings.Where(reading => reading.TaskId == task.Id && !Signs(reading.PersonId, reading.LastAt))
-                .Select(reading => (DateTimeOffset?)reading.LastAt).Max();
+                .Select(reading => (DateTimeOffset?)inspection.KnownAt(reading.PersonId, reading.LastAt)).Max();
             bool Stands(DateTimeOffset? at) => at is { } when && (changed is null || changed <= when);
             return (Signs(task.By, task.At) && Stands(task.At)) || (Signs(task.InspectedBy, task.InspectedAt) && Stands(task.InspectedAt))
-                || (LookAt(task.ZoneKey) is { } look && task.At <= look.At && !look.Except.Contains(task.Id) && Stands(look.At));
+                || (LookAt(task.ZoneKey) is { } look && task.At is { } answered
+                    && inspection.KnownAt(task.By, answered) <= look.At && !look.Except.Contains(task.Id) && Stands(look.At));
         }
 
         private bool IsEnough(InspectionTask task) => IsSeen(task)
@@ -106,7 +107,7 @@ public static class WhoseLook
                     ?? found.FoundAt, found.ZoneKey, found.Class == DiscrepancyClass.Airworthiness);
 
         private bool IsEnough(Guid? by, DateTimeOffset at, string zone, bool airworthiness) =>
-            Signs(by, at) || (LookAt(zone) is { } look && at <= look.At)
+            Signs(by, at) || (LookAt(zone) is { } look && inspection.KnownAt(by, at) <= look.At)
             || (school == LookSchool.WhatCounts && rules.IsCertificated(by) && !airworthiness);
 
         private SignersLook? LookAt(string zone) =>

@@ -228,6 +228,36 @@ public class SaidApartTests
         EngineSheets.FindGone(aircraft, SheetKind.Magneto, magneto.Id, new Hours(2_000)).ShouldBeNull("gone before this inspection");
     }
 
+    // 14 CFR 43.3(d) as WhoseLook has it: what a helper did counts once somebody who may sign has looked, and they saw nothing of what
+    // was still on a phone, or beside what stood.
+    [Theory]
+    [InlineData(30, false, true)]
+    [InlineData(90, false, false)]
+    [InlineData(30, true, true)]
+    [InlineData(90, true, false)]
+    public void A_look_that_was_taken_before_something_arrived_or_was_chosen_has_not_seen_it(int lookedAfter, bool chosen, bool waits)
+    {
+        var engine = inspection.EngineZone(aircraft.Engines.Single());
+        var task = inspection.Tasks.First(one => one.ZoneKey == engine && one.Measure is not null);
+        var read = new TypedMeasure("70", "psi");
+        if (chosen)
+        {
+            TwoDrops();
+            inspection.Choose(inspection.StillApart.Single().Id, OfTwo.Other, aircraft, Fixture.Ines, Early.AddHours(1)).ShouldBeNull();
+        }
+        else
+        {
+            inspection.Take(task, new(Guid.NewGuid(), TaskVerdict.Good, null, task.Changes, read, IsLate: true), aircraft, null, Wim, Early,
+                Fixture.Today).Refusal.ShouldBeNull();
+            inspection.Came(new(Wim, Early), Early.AddHours(1));
+        }
+        var open = inspection.Tasks.Where(one => one.ZoneKey == engine && one.Verdict == TaskVerdict.NotYet).Select(one => one.Id).ToList();
+        inspection.LookAtZone(engine, open, Fixture.Inspector, Fixture.Shop.SignsBy(Fixture.Ines, inspection, aircraft),
+            Early.AddMinutes(lookedAfter)).ShouldBeNull();
+        var zone = WhoseLook.Of(inspection, aircraft, Fixture.Shop).Single(one => one.ZoneKey == engine);
+        zone.Waiting.Count.ShouldBe(waits ? 1 : 0, string.Join("; ", zone.Waiting));
+    }
+
     // What arrives within half an hour of one person is one return.
     [Fact]
     public void When_it_was_said_and_when_it_arrived_stand_beside_each_other()

@@ -8,7 +8,9 @@ import { bringOver } from './earlier.js';
 import * as outbox from './outbox.js';
 
 export const me = document.body.dataset.me;
-const wait = 3000;
+// After a try that failed: at once, then longer each time, and from the beginning as soon as something went.
+const [shortest, longest] = [200, 3000];
+let wait = shortest;
 
 let entries = [];
 /** What waits and what was refused, in the order it was said in. */
@@ -69,6 +71,7 @@ export const flush = async () => {
   try {
     const door = { token: token() };
     await outbox.flush(me, door, async (entry, answer) => {
+      if (answer.how !== 'waits') wait = shortest;
       await hear(entry, answer);
       tell({ entry: { ...entry, fields: undefined }, answer });
     });
@@ -80,6 +83,7 @@ export const flush = async () => {
   }
   if (!entries.some(entry => !entry.isRefused)) return;
   retry = setTimeout(flush, wait);
+  wait = Math.min(wait * 2, longest);
   // The browser sends it with no page open, where it can.
   (await navigator.serviceWorker?.getRegistration())?.sync?.register('rivet:outbox').catch(() => {});
 };

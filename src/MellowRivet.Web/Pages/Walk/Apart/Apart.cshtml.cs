@@ -31,7 +31,7 @@ public sealed class ApartModel(Desk desk, RivetDb db, KeptFrames frames, TimePro
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
-    [Needs(Right.RecordWork)]
+    [Needs(Right.CorrectDiscrepancies)]
     public async Task<IActionResult> OnPostChooseAsync(Guid post, Guid two, OfTwo chosen, string? back, CancellationToken stop)
     {
         var written = await Desk.WriteAsync(Id, post,

@@ -14,7 +14,7 @@ namespace MellowRivet.Web.Pages.Walk.Close;
 /// <summary>What stands between the aircraft and its signature, and the signature.</summary>
 [EnableRateLimiting("signing")]
 public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, PasswordAgain again,
-    TimeProvider clock) : SigningPage<CloseView>(desk, db, frames, shelf, again)
+    TimeProvider clock, WorkClock work) : SigningPage<CloseView>(desk, db, frames, shelf, again)
 {
     protected override JobParts Shows => JobParts.Whole;
 
@@ -122,14 +122,15 @@ public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf s
     public async Task<IActionResult> OnPostZoneAsync(Guid post, string? zone, List<Guid> except, bool back, string? from,
         CancellationToken stop)
     {
-        var answer = await AnswerAsync(post, "zones", (job, me, signs, at) =>
+        var answer = await AnswerAsync(post, "zones", (job, me, signs, _) =>
         {
             if (back && signs is not null)
             {
                 job.Inspection.LookAtZoneAgain(zone);
                 return null;
             }
-            return job.Inspection.LookAtZone(zone, except, me, signs, at);
+            // A look that was taken away from the shop saw nothing of what came since.
+            return job.Inspection.LookAtZone(zone, except, me, signs, work.GetUtcNow());
         }, stop);
         return answer is RedirectResult && from == "zone"
             && (await Desk.JobAsync(Id, stop, JobParts.Tasks))?.Inspection.Tasks.FirstOrDefault(task => task.ZoneKey == zone) is { } there
