@@ -91,8 +91,12 @@ public sealed record TrayPlace(PlugHole Hole, IgnitionKind? Ignition, Component?
             ? null
             : Enum.GetValues<PlugStep>().Where(step => !IsDone(step)).Select(step => (PlugStep?)step).FirstOrDefault();
 
-    /// <summary>The whole sequence is done, and nothing of it rejects the plug: only then it stands green.</summary>
-    public bool IsFinished => Plug is not null && !IsScrap && Next is null && Judgement?.Verdict is Verdict.Good or Verdict.Watch;
+    /// <summary>Two people said different things of a step, and nobody has chosen.</summary>
+    public bool IsApart { get; init; }
+
+    /// <summary>The whole sequence is done, with one answer to each step, and none rejects the plug: only then it stands green.</summary>
+    public bool IsFinished => Plug is not null && !IsScrap && Next is null && !IsApart
+        && Judgement?.Verdict is Verdict.Good or Verdict.Watch;
 
     /// <summary>Something is still to do here. A plug that was judged bad is done: what becomes of it is answered for itself.</summary>
     public bool IsUndone => Plug is null || (Next is not null && Judgement?.Verdict is not Verdict.Reject);
@@ -255,7 +259,11 @@ public sealed record PlugTray(Component Engine, IReadOnlyList<TrayPlace> Places)
                 [.. inspection.PlugNotes.Where(note => note.PlugId == stay?.ComponentId)],
                 [.. inspection.Readings.Where(reading => reading.ComponentId == stay?.ComponentId && stay is not null)],
                 stay?.TimeInService(aircraft.TimeInService))
-            { TorqueBand = PlugLimits.TorqueOn(aircraft, stay?.Component.Suits ?? FiresOf(engine, hole.Row) ?? IgnitionKind.Magneto) };
+            {
+                TorqueBand = PlugLimits.TorqueOn(aircraft, stay?.Component.Suits ?? FiresOf(engine, hole.Row) ?? IgnitionKind.Magneto),
+                IsApart = stay is not null
+                    && Enum.GetValues<PlugStep>().Any(step => inspection.ApartAt(ApartKeys.Plug(stay.ComponentId, step)).Any()),
+            };
         }
     }
 

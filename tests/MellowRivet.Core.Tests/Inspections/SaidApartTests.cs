@@ -155,6 +155,24 @@ public class SaidApartTests
     }
 
     [Fact]
+    public void A_plug_of_which_two_said_different_things_stands_green_once_one_is_chosen()
+    {
+        var wrench = new WrenchUsed(Guid.NewGuid(), "Torque wrench T-09", new DateOnly(2027, 1, 1), null, null, 420);
+        Saying said = new(Fixture.Ines, Early);
+        foreach (var (step, what) in new[]
+            { (PlugStep.Look, "Normal"), (PlugStep.Clean, "done"), (PlugStep.PressureTest, "pass"), (PlugStep.Gasket, "New") })
+            inspection.NotePlug(Place("1T"), step, what, said).ShouldBeNull();
+        foreach (var (step, value) in new[] { (PlugStep.Ohms, 1_200), (PlugStep.GapFound, 0.018), (PlugStep.GapSet, 0.016) })
+            inspection.Measure(Guid.NewGuid(), Place("1T"), step, value, null, said).ShouldBeNull();
+        inspection.Measure(Guid.NewGuid(), Place("1T"), PlugStep.Torque, 420, wrench, said).ShouldBeNull();
+        Place("1T").IsFinished.ShouldBeTrue();
+        inspection.NotePlug(Place("1T"), PlugStep.Look, nameof(PlugLook.Cracked), new(Wim, Late, "")).ShouldBeNull();
+        Place("1T").IsFinished.ShouldBeFalse();
+        inspection.Choose(inspection.StillApart.Single().Id, OfTwo.Stays, aircraft, Fixture.Ines, Late).ShouldBeNull();
+        Place("1T").IsFinished.ShouldBeTrue();
+    }
+
+    [Fact]
     public void A_compression_put_right_by_two_is_said_apart_with_where_it_leaks()
     {
         inspection.Begin(new(Guid.NewGuid(), engine.Id, 80, 14.7, true, null, Fixture.Ines, Early));
