@@ -19,7 +19,6 @@ export const networkTo = async first => {
     }
     const { method, url, headers } = asked;
     count += 1;
-    if (process.env.NETLOG && every) console.log('N', count, method, url.slice(-40));
     const fails = every && count % every === 0;
     const isLost = fails && (count / every) % 2 === 0;
     if (fails && !isLost) {
