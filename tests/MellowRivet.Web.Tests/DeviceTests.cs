@@ -142,6 +142,20 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
     }
 
     [Fact]
+    public async Task A_phone_locks_after_the_minutes_that_the_shop_has_set()
+    {
+        var (orla, ines) = (await server.EnterAsync("orla"), await server.EnterAsync("ines"));
+        (string, string)[] Rules(string minutes) => [Post(), ("inspector", "Never"), ("firstLook", "true"), ("lockMinutes", minutes)];
+        foreach (var wrong in new[] { "0", "241", "1.5", "soon" })
+            (await (await orla.PostAsync("/shelf?handler=House", Rules(wrong))).Content
+                .ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("locks after 1 to 240 minutes", Case.Sensitive, wrong);
+        (await orla.PostAsync("/shelf?handler=House", Rules("5"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await (await ines.GetAsync("/device/token")).Content.ReadFromJsonAsync<Door>())!.Minutes.ShouldBe(5);
+        (await ines.ReadAsync($"{Walk}/tags")).QuerySelector("[data-lock-minutes]")!.GetAttribute("data-lock-minutes")
+            .ShouldBe("5", "inspections in work hold by it at once");
+    }
+
+    [Fact]
     public async Task A_device_learns_that_its_person_left_with_nobody_in()
     {
         var orla = await server.EnterAsync("orla");

@@ -86,6 +86,24 @@ test(
   },
 );
 
+test('what is aboard locks after the minutes of the shop, as they are now', { tag: '@standing' }, async ({ page, walk, another }) => {
+  await page.addInitScript(() => {
+    const now = Date.now.bind(Date);
+    Date.now = () => now() + (window.later ?? 0);
+  });
+  await takeAlong(page, walk);
+  const orla = await another('orla');
+  await orla.goto('/shelf');
+  await orla.getByLabel(/locks by itself after/).fill('3');
+  await orla.getByRole('button', { name: 'Work so' }).click();
+  await expect(orla.getByLabel(/locks by itself after/)).toHaveValue('3');
+  await page.goto(`${walk}/tags`);
+  await page.evaluate(() => (window.later = 170_000));
+  await page.locator('.tag-form').getByLabel('What').click();
+  await page.evaluate(() => (window.later += 185_000));
+  await expect(page.locator('.locked')).toBeVisible();
+});
+
 test(
   'whoever isn’t one of the shop’s people any more has nothing aboard from the first moment it is in reach',
   { tag: '@standing' },

@@ -91,6 +91,57 @@ test(
 );
 
 test(
+  'what values come to together, and what a filter showed, are said without the shop',
+  { tag: '@standing' },
+  async ({ page, shop, network }) => {
+    const walk = shop.walks.N04QF;
+    await takeAlong(page, walk);
+    await page.goto(`${walk}/plugs`);
+    const sheet = kind => page.locator(`.engine-strip a[href*="/engine-sheet/${kind}/"]`).first().getAttribute('href');
+    const [run, oil] = [await sheet('run'), await sheet('oil')];
+    await page.goto(oil);
+    await page.goto(run);
+    const right = Number(await page.locator('.sheet-value', { hasText: 'Drop, right' }).last().locator('[name=value]').inputValue());
+    network.cut();
+    await page.goto(run);
+    const left = page.locator('.sheet-value', { hasText: 'Drop, left' }).last().locator('[name=value]');
+    const aside = page.locator('#sheet-aside');
+    await left.fill(`${right + 51}`);
+    await expect(aside).toContainText('Run-up after the work');
+    await expect(judgement(aside)).toContainText('reject: The two more than 50 rpm apart. Look at the left magneto');
+    await left.fill(`${right + 50}`);
+    await left.blur();
+    await expect(judgement(aside)).toContainText('good: The two within 50 rpm of each other.');
+    // A cylinder of one test, among its mates: the best and the worst.
+    await page.goto(`${walk}/compressions`);
+    const overall = page.locator('#overall');
+    for (const [cylinder, psi] of [
+      [2, '61'],
+      [4, '77'],
+    ]) {
+      await page.locator(`[data-psi="${cylinder}"]`).last().fill(psi);
+      await page.locator(`[data-psi="${cylinder}"]`).last().blur();
+    }
+    await expect(judgement(overall)).toContainText('watch: Spread of 16 psi between best and worst, 15 and over.');
+    // The filter, by what it showed last time.
+    await page.goto(oil);
+    await page.locator('.cut-form').getByLabel('ferrous').check();
+    await page.locator('.cut-form').getByLabel('flakes').check();
+    await expect(judgement(page.locator('#cut-said'))).toContainText('reject: ferrous flakes.');
+    await expect(judgement(page.locator('#cut-said'))).toContainText("Don't fly it");
+    await page.getByRole('button', { name: 'Keep what it showed' }).click();
+    await expect(page.locator('#outbox')).toContainText('4 waiting to send');
+    network.mend();
+    await expect(page.locator('.as-of')).toHaveCount(0);
+    await expect(page.locator('.cut-said').first()).toContainText('ferrous flakes');
+    await page.goto(run);
+    await expect(judgement(aside)).toContainText('The two within 50 rpm of each other');
+    await page.goto(`${walk}/compressions`);
+    await expect(overall).toContainText('Spread 16 psi');
+  },
+);
+
+test(
   'a measured task that is out of limits, or that nobody read, is not called good without the shop',
   { tag: '@standing' },
   async ({ page, walk, network }) => {

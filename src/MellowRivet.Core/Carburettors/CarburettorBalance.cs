@@ -18,6 +18,22 @@ public static class CarburettorBalance
         return table.Of(Unit.InchOfMercury.To(unit, difference));
     }
 
+    /// <summary>What the vacuums of one engine's carburettors are judged by together, at least two of them.</summary>
+    /// <param name="aircraft">The aircraft, for its manual's limit.</param>
+    /// <param name="names">What the table calls each of them.</param>
+    public static (JudgementTable Table, Unit Unit) Together(Aircraft aircraft, IReadOnlyList<string> names)
+    {
+        var (table, unit) = TableOf(aircraft);
+        return (table with
+        {
+            Makes =
+            [
+                new("most", Making.Most, names), new("least", Making.Least, names),
+                new(JudgementTable.Value, Making.Less, ["most", "least"]), .. table.Makes,
+            ],
+        }, unit);
+    }
+
     /// <summary>What a difference is judged by, with the unit of the limit.</summary>
     public static (JudgementTable Table, Unit Unit) TableOf(Aircraft aircraft)
     {

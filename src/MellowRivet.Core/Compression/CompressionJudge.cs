@@ -31,8 +31,10 @@ public static class CompressionJudge
     {
         var held = cylinders.Select(cylinder => cylinder.Reading.Held.Value).ToList();
         double? spread = held.Count < 2 ? null : held.Max() - held.Min();
-        return new(cylinders, spread,
-            Judgement.Worst([.. cylinders.Select(cylinder => cylinder.Judgement), .. JudgeSpread(limits, spread)]));
+        var read = held.Select((psi, at) => (Name: $"{at}", (double?)psi)).ToArray();
+        var together = SpreadTable(limits, [.. read.Select(one => one.Name)])?.Of(read).Judgement;
+        return new(cylinders, spread, Judgement.Worst(
+            [.. cylinders.Select(cylinder => cylinder.Judgement), .. new[] { together }.OfType<Judgement>()]));
     }
 
     /// <summary>Judges one cylinder on its own.</summary>
@@ -107,16 +109,28 @@ public static class CompressionJudge
         return (new() { ["floor"] = floor.Value, ["watch"] = limits.WatchLevel(floor, conditions, leak).Value }, []);
     }
 
-    // Nothing is said of a spread that stands out nowhere.
-    private static IEnumerable<Judgement> JudgeSpread(CompressionLimits limits, double? spread)
+    /// <summary>
+    /// What the readings of an engine's cylinders are judged by beside each other, psi gauge each; null where the school doesn't judge
+    /// their spread.
+    /// </summary>
+    /// <param name="limits">The engine's limit set.</param>
+    /// <param name="names">What the table calls each reading.</param>
+    public static JudgementTable? SpreadTable(CompressionLimits limits, IReadOnlyList<string> names)
     {
-        if (spread >= limits.SpreadInvestigate)
-            yield return new(Verdict.Watch, $"Spread of {spread:0.#} psi between best and worst, {limits.SpreadInvestigate} and over",
-                Practice,
-                limits.SpreadInvestigate - spread, "Investigate the weakest cylinder: leak path, plugs, borescope.");
-        else if (spread >= limits.SpreadWatch)
-            yield return new(Verdict.Watch, $"Spread of {spread:0.#} psi between best and worst, {limits.SpreadWatch} and over", Practice,
-                limits.SpreadWatch - spread, "Watch the weakest cylinder at the next test.");
+        if (limits is not { SpreadWatch: { } watch, SpreadInvestigate: { } investigate })
+            return null;
+        JudgementRow From(string level, double psi, string next) => new([new("spread", Than.AtLeast, level)], Verdict.Watch,
+            $"Spread of {{spread:0.#}} psi between best and worst, {psi} and over", Practice, $"margin {level}", next);
+        return new(new Dictionary<string, double> { ["watch"] = watch, ["investigate"] = investigate },
+            [
+                new("best", Making.Most, names), new("worst", Making.Least, names), new("spread", Making.Less, ["best", "worst"]),
+                new("margin investigate", Making.Less, ["investigate", "spread"]), new("margin watch", Making.Less, ["watch", "spread"]),
+            ],
+            [
+                From("investigate", investigate, "Investigate the weakest cylinder: leak path, plugs, borescope."),
+                From("watch", watch, "Watch the weakest cylinder at the next test."),
+                new([], Verdict.Good, $"Best and worst less than {watch} psi apart", Practice, "margin watch", "Even."),
+            ]);
     }
 
     private static string Listen(Leaks leak) => !leak.Any

@@ -25,13 +25,7 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
 {
     /// <summary>All of them for one engine.</summary>
     public static IEnumerable<SheetTogether> Of(Aircraft aircraft, Component engine, Inspection inspection) =>
-    [
-        .. CarburettorsOf(aircraft, engine)
-            .SelectMany(carburettor => Floats(SheetWork.Of(CarburettorSheet.Of(carburettor), aircraft, inspection))),
-        .. new[] { "idle", "high" }.SelectMany(position => Balance(aircraft, engine, inspection, position)),
-        .. Repair(SheetWork.Of(ExhaustSheet.Of(aircraft, engine), aircraft, inspection)),
-        .. Drops(SheetWork.Of(RunSheet.Of(engine), aircraft, inspection)),
-    ];
+        All(aircraft, engine, inspection).Where(one => one.Judgement is not null).DistinctBy(one => (one.Carrier, one.Key)).Select(Read);
 
     /// <summary>Those that are shown on one sheet: a magneto's shows the run-up's drops too.</summary>
     public static IEnumerable<SheetTogether> On(EngineSheet sheet, Aircraft aircraft, Component engine,
@@ -39,80 +33,112 @@ public sealed record SheetTogether(string Key, string Name, string Saw, SheetKin
         (one.Sheet, one.Carrier) == (sheet.Kind, sheet.Carrier.Id) || (one.Sheet == SheetKind.Run && sheet.Kind == SheetKind.Magneto)
             || (one.Key is "idle" or "high" && sheet.Kind == SheetKind.Carburettor));
 
-    private static IEnumerable<Component> CarburettorsOf(Aircraft aircraft, Component engine) =>
-        aircraft.SittingOn(engine.Id, ComponentKind.Carburettor).Select(stay => stay.Component);
-
-    private static IEnumerable<SheetTogether> Floats(SheetWork work)
+    /// <summary>All that values of an engine's sheets can come to together, whether they were read yet or not.</summary>
+    public static IEnumerable<Together> All(Aircraft aircraft, Component engine, Inspection inspection)
     {
-        if (Reading(work, "float", "one") is { } one && Reading(work, "float", "other") is { } other)
+        var carburettors = aircraft.SittingOn(engine.Id, ComponentKind.Carburettor)
+            .Select(stay => SheetWork.Of(CarburettorSheet.Of(stay.Component), aircraft, inspection)).ToList();
+        var exhaust = SheetWork.Of(ExhaustSheet.Of(aircraft, engine), aircraft, inspection);
+        var run = SheetWork.Of(RunSheet.Of(engine), aircraft, inspection);
+        return
+        [
+            .. carburettors.Select(Floats),
+            .. carburettors.Count < 2 ? [] : new[] { "idle", "high" }.Select(position => Balance(aircraft, carburettors, position)),
+            Repaired(exhaust, wasTested: true), Repaired(exhaust, wasTested: false), AsFound(exhaust),
+            .. new[] { SheetValue.After, "before" }.Select(when => Drops(run, when)),
+        ];
+    }
+
+    private static Together Floats(SheetWork work) => new("floats", "The pair of floats", SheetKind.Carburettor, work.Sheet.Carrier.Id,
+        [
+            Part("first", work, "float", "one", Unit.Gram), Part("second", work, "float", "other", Unit.Gram),
+            Part("together", work, "float", "together", Unit.Gram) with { IsNeeded = false },
+        ],
+        [new("", FloatJudge.Table())]);
+
+    // The carburettors of one engine beside each other, by the manual's limit where it is on file.
+    private static Together Balance(Aircraft aircraft, List<SheetWork> carburettors, string position)
+    {
+        List<string> names = [.. carburettors.Select((_, at) => $"{at}")];
+        var (table, unit) = CarburettorBalance.Together(aircraft, names);
+        return new(position, position == "idle" ? "Balance at idle" : "Balance at the higher rpm", SheetKind.Carburettor,
+            carburettors[0].Sheet.Carrier.Id,
+            [.. carburettors.Zip(names, (work, name) => Part(name, work, "carburettor-vacuum", position, unit) with { IsNeeded = false })],
+            [new("", table)])
+        { AtLeast = 2 };
+    }
+
+    private static Together Repaired(SheetWork work, bool wasTested)
+    {
+        var after = Part(JudgementTable.Value, work, "exhaust-pressure", SheetValue.After, Unit.Psi);
+        var before = Part("before", work, "exhaust-pressure", "before", Unit.Psi);
+        return wasTested
+            ? new("repair", Pressure, SheetKind.Exhaust, work.Sheet.Carrier.Id, [after, before],
+                [.. from now in Seen from then in Seen select new TableWhen($"{now.Word} {then.Word}",
+                    ExhaustPressure.Table(now.Bubbles, then.Bubbles, isAfter: true))])
+            { Looks = [Bubbles(work, SheetValue.After), Bubbles(work, "before")] }
+            : Tested(work, after, SheetValue.After);
+    }
+
+    private static Together AsFound(SheetWork work) =>
+        Tested(work, Part(JudgementTable.Value, work, "exhaust-pressure", "before", Unit.Psi), "before");
+
+    private static Together Tested(SheetWork work, TogetherPart part, string when) => new("repair", Pressure, SheetKind.Exhaust,
+        work.Sheet.Carrier.Id, [part], [.. Seen.Select(now => new TableWhen(now.Word, ExhaustPressure.Table(now.Bubbles, null, false)))])
+    { Looks = [Bubbles(work, when)] };
+
+    private const string Pressure = "Exhaust under pressure";
+
+    private static readonly (string Word, bool? Bubbles)[] Seen =
+        [(TogetherLook.Word(LookState.Good), false), (TogetherLook.Word(LookState.Found), true), (TogetherLook.Word(null), null)];
+
+    private static TogetherLook Bubbles(SheetWork work, string when) => new(TogetherLook.Of(work.Sheet, $"bubbles-{when}"),
+        work.Looks.First(look => look.Of.Key == $"bubbles-{when}").Check);
+
+    // After the work counts, where it was read.
+    private static Together Drops(SheetWork work, string when) => new("drops", $"Run-up {when} the work", SheetKind.Run,
+        work.Sheet.Carrier.Id,
+        [Part("left", work, "mag-drop-left", when, Unit.Rpm), Part("right", work, "mag-drop-right", when, Unit.Rpm)],
+        [new("", MagnetoDrop.BetweenTable)]);
+
+    private static TogetherPart Part(string number, SheetWork work, string kind, string position, Unit unit)
+    {
+        var value = work.Values.First(value => value.Of.Kind == kind && value.Of.Position == position);
+        return new(number, JudgedField.Of(work.Sheet, value.Of), unit, value.Reading);
+    }
+
+    private static SheetTogether Read(Together one)
+    {
+        var last = one.Last;
+        var look = one.Looks is [{ Check: { } seen }, ..] && seen.At > last.LastAt ? seen : null;
+        return new(one.Key, one.Name, InWords(one), one.Sheet!.Value, one.Key is "idle" or "high" ? last.ComponentId!.Value : one.Carrier,
+            one.Judgement!, look?.By ?? last.PersonId, look?.At ?? last.LastAt, Needed: one.Key is not ("idle" or "high"));
+    }
+
+    private static string InWords(Together one)
+    {
+        double In(string number, Unit unit) => Unit.Find(one[number]!.UnitSymbol)!.To(unit, one[number]!.Value);
+        switch (one.Key)
         {
-            var together = Reading(work, "float", "together");
-            var last = Last([one, other, together]);
-            yield return new("floats", "The pair of floats",
-                $"{one.Value:0.0#} and {other.Value:0.0#} g{(together is null ? "" : $", together {together.Value:0.0#} g")}",
-                work.Sheet.Kind, work.Sheet.Carrier.Id,
-                FloatJudge.Judge(new(one.Value, other.Value, together?.Value)), last.PersonId, last.LastAt);
+            case "floats":
+                return $"{In("first", Unit.Gram):0.0#} and {In("second", Unit.Gram):0.0#} g"
+                    + (one["together"] is null ? "" : $", together {In("together", Unit.Gram):0.0#} g");
+            case "drops":
+                return $"left {In("left", Unit.Rpm):0}, right {In("right", Unit.Rpm):0} rpm";
+            case "repair":
+                var tests = one.Parts.Zip(one.Looks, (part, look) => $"{part.Reading!.Value:0.##} {part.Reading.UnitSymbol} "
+                    + (look.Key.EndsWith(SheetValue.After, StringComparison.Ordinal) ? "after" : "as found") + Said(look.Check)).Reverse();
+                return string.Join(", ", tests);
+            default:
+                var read = one.Parts.Where(part => part.Reading is not null).Select(part => In(part.Number, Unit.InchOfMercury)).ToList();
+                return $"{read.Min():0.##} and {read.Max():0.##} inHg";
         }
     }
 
-    // The carburettors of one engine beside each other, by the manual's limit where it is on file.
-    private static IEnumerable<SheetTogether> Balance(Aircraft aircraft, Component engine, Inspection inspection, string position)
+    private static string Said(SheetCheck? bubbles) => bubbles switch
     {
-        var vacuums = CarburettorsOf(aircraft, engine)
-            .Select(carburettor => Reading(SheetWork.Of(CarburettorSheet.Of(carburettor), aircraft, inspection), "carburettor-vacuum",
-                position)).OfType<Reading>().ToList();
-        if (vacuums.Count < 2)
-            yield break;
-        var (least, most, last) = (vacuums.Min(reading => reading.Value), vacuums.Max(reading => reading.Value), Last(vacuums));
-        yield return new(position, position == "idle"
-            ? "Balance at idle"
-            : "Balance at the higher rpm", $"{least:0.##} and {most:0.##} inHg", SheetKind.Carburettor, last.ComponentId!.Value,
-            CarburettorBalance.Judge(most - least, aircraft), last.PersonId, last.LastAt, Needed: false);
-    }
-
-    private static IEnumerable<SheetTogether> Repair(SheetWork work)
-    {
-        var (found, repaired) = (Reading(work, "exhaust-pressure", "before"), Reading(work, "exhaust-pressure", SheetValue.After));
-        if ((repaired ?? found) is not { } tested)
-            yield break;
-        var (as_, after) = (Bubbles("before"), Bubbles(SheetValue.After));
-        var (now, before) = repaired is null
-            ? (as_, null)
-            : (after, found is null ? ((double, bool?)?)null : (In(Unit.Psi, found), as_.Seen));
-        var saw = string.Join(", ",
-            new[] { found is null ? null : $"{found.Value:0.##} {found.UnitSymbol} as found{as_.Said}", repaired is null
-                ? null
-                : $"{repaired.Value:0.##} {repaired.UnitSymbol} after{after.Said}" }.OfType<string>());
-        var last = now.Check is { } look && look.At > tested.LastAt ? (look.By, look.At) : (tested.PersonId, tested.LastAt);
-        yield return new("repair", "Exhaust under pressure", saw, work.Sheet.Kind, work.Sheet.Carrier.Id,
-            ExhaustPressure.Judge(Math.Min(In(Unit.Psi, tested), ExhaustPressure.Most), now.Seen, before), last.Item1, last.Item2);
-
-        (bool? Seen, string Said,
-            SheetCheck? Check) Bubbles(string when) => work.Looks.First(look => look.Of.Key == $"bubbles-{when}").Check switch
-        {
-            { State: LookState.Found } there => (true, $", bubbles: {there.Words}", there),
-            { State: LookState.Good } none => (false, ", no bubbles", none),
-            var other => (null, "", other),
-        };
-    }
-
-    // After the work counts, where it was read.
-    private static IEnumerable<SheetTogether> Drops(SheetWork work)
-    {
-        foreach (var when in new[] { SheetValue.After, "before" })
-            if (Reading(work, "mag-drop-left", when) is { } left && Reading(work, "mag-drop-right", when) is { } right)
-            {
-                var last = Last([left, right]);
-                yield return new("drops", $"Run-up {when} the work", $"left {left.Value:0}, right {right.Value:0} rpm", work.Sheet.Kind,
-                    work.Sheet.Carrier.Id, MagnetoDrop.Between(left.Value, right.Value), last.PersonId, last.LastAt);
-                yield break;
-            }
-    }
-
-    private static Reading? Reading(SheetWork work, string kind, string position) =>
-        work.Values.First(value => value.Of.Kind == kind && value.Of.Position == position).Reading;
-
-    private static Reading Last(IEnumerable<Reading?> readings) => readings.OfType<Reading>().MaxBy(reading => reading.LastAt)!;
-
-    private static double In(Unit unit, Reading reading) => Unit.Find(reading.UnitSymbol)!.To(unit, reading.Value);
+        { State: LookState.Found } => $", bubbles: {bubbles.Words}",
+        { State: LookState.Good } => ", no bubbles",
+        _ => "",
+    };
 }

@@ -27,12 +27,13 @@ public enum SeparateInspector { Never = 1, AirworthinessItems, Always }
 /// <param name="AssistantRate">The same of an assistant.</param>
 /// <param name="Tax">The tax on what the shop asks for, in per cent; 0 where it takes none.</param>
 /// <param name="Places">Places of which there are only so many, as typed: "stand 2, hoist 1".</param>
+/// <param name="LockMinutes">After how long without a touch a phone locks what it has aboard, minutes, 1 to 240.</param>
 public sealed record HouseRules(
     SeparateInspector Inspector = SeparateInspector.Never, bool FirstLook = true,
     bool AskFirst = false, decimal PreAuthorised = 0, bool AirworthinessUnasked = false, decimal LabourRate = 0, string Money = "$",
     LookSchool? SignersLook = null, double StickerWidth = 140, double StickerHeight = 90, string Name = "",
     decimal? InspectorRate = null, decimal? AssistantRate = null, decimal Tax = 0,
-    string Places = "")
+    string Places = "", int LockMinutes = 15)
 {
     /// <summary>The longest name of a shop, in characters.</summary>
     public const int LongestName = 80;
@@ -57,6 +58,8 @@ public sealed record HouseRules(
         ? new("signersLook", "Choose which looks the person who signs takes.")
         : StickerWidth is not (>= 60 and <= 210) || StickerHeight is not (>= 40 and <= 297)
         ? new("sticker", "A sticker of 60 to 210 mm by 40 to 297 mm.")
+        : LockMinutes is < 1 or > 240
+        ? new("lockMinutes", "A phone locks after 1 to 240 minutes.")
         : PreAuthorised is < 0 or > 1_000_000 || LabourRate is < 0 or > 10_000 || InspectorRate is < 0 or > 10_000
             || AssistantRate is < 0 or > 10_000 || Tax is < 0 or > 50 || Money.Trim().Length is 0 or > 4
             ? new("money", "Sums from 0 up, an hour of up to 10,000, a tax of 0 to 50 %, and money of one to four letters: $, EUR.")

@@ -71,15 +71,15 @@ public sealed partial class Inspection
         var read = MeasureText.Read(typed, PlugKinds.UnitOf(step));
         if (read.Problem is { } problem)
             return new("value", problem);
-        var value = read.Value;
-        if (wrench is null)
-            return Measure(id, place, step, value, (WrenchUsed?)null, said);
-        var (used, refusal) = wrench.Pull(value ?? 0, PlugKinds.UnitOf(step), today);
-        // A value that is no number is said to be none before the wrench is asked whether it reaches it.
-        return value is not null || wrench.MayTorque(today) is not null
-            ? used is null ? refusal : Measure(id, place, step, value, used, said)
-            : Measure(id, place, step, null, new(wrench.Id, wrench.Title, wrench.CalibratedUntil!.Value, null, null, 0), said);
+        // What is no torque at all is said to be none before the wrench is asked whether it reaches it.
+        if (wrench is null || read.Value is not { } value || Outside(step, value) is not null)
+            return Measure(id, place, step, read.Value, (WrenchUsed?)null, said);
+        var (used, refusal) = wrench.Pull(value, PlugKinds.UnitOf(step), today);
+        return used is null ? refusal : Measure(id, place, step, value, used, said);
     }
+
+    private static Refusal? Outside(PlugStep step, double value) =>
+        FieldBound.First(PlugKinds.BoundsOf(step), "value", null, value, PlugKinds.UnitOf(step), PlugKinds.UnitOf(step));
 
     /// <summary>
     /// Records what was measured on a plug; measured again, it takes the place of the first. Measured by somebody who hadn't seen the
@@ -97,12 +97,12 @@ public sealed partial class Inspection
             return refusal;
         if (value is not { } read)
             return new("value", PlugKinds.Wanted(step));
-        if (FieldBound.First(PlugKinds.BoundsOf(step), "value", null, read, PlugKinds.UnitOf(step), PlugKinds.UnitOf(step)) is { } outside)
+        if (Outside(step, read) is { } outside)
             return outside;
         if (step == PlugStep.Torque)
         {
             if (wrench is null)
-                return new("wrench", "Say which wrench.");
+                return new("wrench", PlugKinds.NoWrench);
             if (place.IsMisplaced)
                 return new("value", PlugRotation.Placard);
             if (Enum.GetValues<PlugStep>().Where(other => other != PlugStep.Torque && !place.IsDone(other))

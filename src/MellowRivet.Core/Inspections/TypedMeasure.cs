@@ -45,6 +45,9 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
         return conditions is null ? (null, refusal) : (new(value, unit, conditions), null);
     }
 
+    /// <summary>What is said of a torque without one.</summary>
+    public const string NoWrench = "Choose the wrench it was pulled with.";
+
     private const string NoReading = "“{typed}” is not a reading. Type a number in {unit}.";
 
     /// <summary>What the field of a measured task doesn't take.</summary>
@@ -72,7 +75,7 @@ public sealed record TypedMeasure(string? Value, string? Unit, string? Temperatu
     private (ReadingConditions?, Refusal?) ByWrench(Tool? wrench, double value, Unit unit, DateOnly today)
     {
         if (wrench is null)
-            return (null, new("wrench", "Choose the wrench it was pulled with."));
+            return (null, new("wrench", NoWrench));
         var extension = MeasureText.Value(Extension, Measures.Unit.Inch);
         var length = MeasureText.Value(Length, Measures.Unit.Inch);
         // A length or an extension that is no number is none that a wrench has.

@@ -3,7 +3,9 @@ using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
+using MellowRivet.Core.Worksheets;
 
 namespace MellowRivet.Core.Judgements;
 
@@ -23,6 +25,9 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
     /// <summary>What is said where nothing stands in it; null where that is no fault.</summary>
     public string? Empty { get; init; }
 
+    /// <summary>For a torque: what is said while no wrench is chosen; null for what isn't pulled with one.</summary>
+    public string? NoWrench { get; init; }
+
     /// <summary>For a compression: the supply behind the stroke, psi, and what is said of another.</summary>
     public TypedReading.Behind? Behind { get; init; }
 
@@ -31,6 +36,12 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
 
     /// <summary>What it is called by for a cylinder's compression.</summary>
     public static string Compression(Component engine) => $"compression/{engine.Id:N}";
+
+    /// <summary>What it is called by for one of an engine's cylinders, among them all.</summary>
+    public static string Compression(Component engine, int cylinder) => $"{Compression(engine)}#{cylinder}";
+
+    /// <summary>What it is called by for a filter, a screen or a plug that was opened.</summary>
+    public static string Cut(Component engine) => $"cut/{engine.Id:N}";
 
     /// <summary>What it is called by for a value of a sheet.</summary>
     public static string Of(EngineSheet sheet, SheetValue value) => $"value/{sheet.Carrier.Id:N}/{value.Kind}/{value.Position}";
@@ -43,12 +54,15 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
         [hot ? "hot" : "cold", .. leaks.Paths.Select(path => $"{path}"), .. again ? new[] { "again" } : []]);
 
     /// <summary>Every field of an inspection that is judged.</summary>
-    public static IEnumerable<JudgedField> All(Aircraft aircraft, Inspection inspection) =>
+    /// <param name="aircraft">The aircraft with its parts.</param>
+    /// <param name="inspection">The inspection.</param>
+    /// <param name="before">What its filters showed last time.</param>
+    public static IEnumerable<JudgedField> All(Aircraft aircraft, Inspection inspection, IReadOnlyList<FilterCut> before) =>
     [
         .. inspection.Tasks.Select(task => Task(task, aircraft)).OfType<JudgedField>(),
         .. aircraft.Engines.Select(stay => stay.Component).SelectMany(engine => (JudgedField[])
         [
-            Compressions(CompressionSheet.Of(aircraft, engine, inspection)),
+            Compressions(CompressionSheet.Of(aircraft, engine, inspection)), Cuts(engine, before),
             .. EngineSheets.Of(aircraft, engine).Select(sheet => SheetWork.Of(sheet, aircraft, inspection))
                 .SelectMany(work => work.Values.Select(value => Value(work, value))),
             .. PlugTray.Of(aircraft, engine, inspection).Places.Where(place => place.Plug is not null)
@@ -57,18 +71,36 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
     ];
 
     private static JudgedField? Task(InspectionTask task, Aircraft aircraft) => TaskJudge.TableOf(task, aircraft) is var (table, unit)
-        ? new(Of(task), unit, TypedMeasure.Bounds(unit), [new("", table)]) { Empty = InspectionTask.NoValue(task.Measure!.Unit) }
+        ? new(Of(task), unit, TypedMeasure.Bounds(unit), [new("", table)])
+        {
+            Empty = InspectionTask.NoValue(task.Measure!.Unit),
+            NoWrench = task.Measure.Method == MeasureMethod.Torque ? TypedMeasure.NoWrench : null,
+        }
         : null;
 
     private static JudgedField Value(SheetWork work, ValueOnSheet value) => new(Of(work.Sheet, value.Of), value.Band.Unit, value.Of.Bounds,
         value.Of.StandsAlone ? [new("", work.TableOf(value))] : []);
 
     private static JudgedField? Step(TrayPlace place, PlugStep step) => place.TableOf(step) is var (table, unit)
-        ? new(Of(place.Plug!, step), unit, PlugKinds.BoundsOf(step), [new("", table)]) { Empty = PlugKinds.Wanted(step) }
+        ? new(Of(place.Plug!, step), unit, PlugKinds.BoundsOf(step), [new("", table)])
+        {
+            Empty = PlugKinds.Wanted(step), NoWrench = step == PlugStep.Torque ? PlugKinds.NoWrench : null,
+        }
         : TrayPlace.Choices(step) is { Count: > 0 } choices
             ? new(Of(place.Plug!, step), null, [],
                 [.. choices.Select(one => new TableWhen(one.Said, JudgementTable.Always(one.Judgement)))])
             : null;
+
+    // Everything that can be said of a place, beside what was found there last time.
+    private static JudgedField Cuts(Component engine, IReadOnlyList<FilterCut> before) => new(Cut(engine), null, [],
+    [
+        .. from place in Enum.GetValues<FilterPlace>()
+           from metal in Enum.GetValues<FilterMetal>()
+           from amount in Enum.GetValues<FilterAmount>()
+           select new TableWhen($"{place} {metal} {amount}", JudgementTable.Always(
+               new FilterCut(Guid.Empty, engine.Id, place, metal, amount, "", null, Guid.Empty, default)
+                   .Judge(before.Where(cut => cut.EngineId == engine.Id && cut.Place == place).MaxBy(cut => cut.At)))),
+    ]);
 
     // A test that isn't begun yet may be begun where the shop can't be reached, hot or cold, at the usual supply.
     private static JudgedField Compressions(CompressionSheet sheet)

@@ -20,10 +20,10 @@ public sealed record JudgementTest(string Left, Than Than, string Right)
 }
 
 /// <summary>
-/// How a number is made of others. The first three want all of theirs; the least is that of what is there, and else takes the
-/// first that is. Along reads a line between points, and gives nothing outside them.
+/// How a number is made of others. The first three want all of theirs; the least and the greatest are those of what is there, and
+/// else takes the first that is. Along reads a line between points, and gives nothing outside them.
 /// </summary>
-public enum Making { Sum = 1, Less, Apart, Least, Else, Along }
+public enum Making { Sum = 1, Less, Apart, Least, Most, Else, Along }
 
 /// <summary>A number made of others.</summary>
 /// <param name="Name">What rows and words call it.</param>
@@ -37,7 +37,7 @@ public sealed record Made(string Name, Making How, IReadOnlyList<string> Of, int
     internal double? From(IReadOnlyDictionary<string, double> numbers)
     {
         var there = Of.Where(numbers.ContainsKey).Select(name => numbers[name]).ToList();
-        if (there.Count == 0 || (there.Count < Of.Count && How is not (Making.Least or Making.Else)))
+        if (there.Count == 0 || (there.Count < Of.Count && How is not (Making.Least or Making.Most or Making.Else)))
             return null;
         var made = How switch
         {
@@ -45,6 +45,7 @@ public sealed record Made(string Name, Making How, IReadOnlyList<string> Of, int
             Making.Less => there[0] - there[1],
             Making.Apart => Math.Abs(there[0] - there[1]),
             Making.Least => there.Min(),
+            Making.Most => there.Max(),
             Making.Along => Along(there[0]),
             _ => there[0],
         };
@@ -107,6 +108,19 @@ public sealed partial record JudgementTable(IReadOnlyDictionary<string, double> 
     /// <summary>Judges what was read, by name; or says what has to be there first.</summary>
     public (Judgement? Judgement, Refusal? Wanted) Of(params (string Name, double? Value)[] read)
     {
+        var numbers = Numbers(read);
+        if (Wants.FirstOrDefault(want => !numbers.ContainsKey(want.Number)) is { } wanted)
+            return (null, new(wanted.Field, Filled(wanted.Words, numbers)));
+        var row = Rows.First(row => row.When.All(test => test.Holds(numbers)));
+        return (new(row.Verdict, Filled(row.Rule, numbers), row.Source with { Text = Filled(row.Source.Text, numbers) },
+            row.Margin is { } margin ? numbers[margin] : null, Filled(row.Next, numbers)), null);
+    }
+
+    /// <summary>Words with the numbers that they name: given, read, and made of these.</summary>
+    public string Filled(string words, params (string Name, double? Value)[] read) => Filled(words, Numbers(read));
+
+    private Dictionary<string, double> Numbers(IEnumerable<(string Name, double? Value)> read)
+    {
         var numbers = new Dictionary<string, double>(Given);
         foreach (var (name, value) in read)
             if (value is { } number)
@@ -114,11 +128,7 @@ public sealed partial record JudgementTable(IReadOnlyDictionary<string, double> 
         foreach (var made in Makes)
             if (made.From(numbers) is { } number)
                 numbers[made.Name] = number;
-        if (Wants.FirstOrDefault(want => !numbers.ContainsKey(want.Number)) is { } wanted)
-            return (null, new(wanted.Field, Filled(wanted.Words, numbers)));
-        var row = Rows.First(row => row.When.All(test => test.Holds(numbers)));
-        return (new(row.Verdict, Filled(row.Rule, numbers), row.Source with { Text = Filled(row.Source.Text, numbers) },
-            row.Margin is { } margin ? numbers[margin] : null, Filled(row.Next, numbers)), null);
+        return numbers;
     }
 
     /// <summary>Words with the numbers that they name.</summary>

@@ -30,8 +30,11 @@ public static class InspectionJudgements
         new("sheets of the engine station", [typeof(SheetWork), typeof(ValueOnSheet), typeof(SheetCheck), typeof(ToleranceBand)],
             SheetValues),
         new("floats, balance, exhaust pressure, magneto drops",
-            [typeof(SheetTogether), typeof(FloatJudge), typeof(CarburettorBalance), typeof(ExhaustPressure), typeof(MagnetoDrop)],
-            Together),
+            [
+                typeof(SheetTogether), typeof(Together), typeof(FloatJudge), typeof(CarburettorBalance), typeof(ExhaustPressure),
+                typeof(MagnetoDrop),
+            ],
+            OfSeveral),
         new("filters and screens", [typeof(FilterCut)], Filters),
         new("measured tasks, cables, wear, torque and bulletins' steps", [typeof(TaskJudge), typeof(Inspection), typeof(ToleranceBand)],
             Tasks),
@@ -116,7 +119,7 @@ public static class InspectionJudgements
         && value.Band.Judge(Unit.Find(value.Reading!.UnitSymbol)!.To(value.Band.Unit, value.Reading.Value)).Verdict is Verdict.Good
         or Verdict.Watch;
 
-    private static IEnumerable<Judged> Together(Inspection inspection, Aircraft aircraft)
+    private static IEnumerable<Judged> OfSeveral(Inspection inspection, Aircraft aircraft)
     {
         foreach (var engine in aircraft.Engines)
             foreach (var one in SheetTogether.Of(aircraft, engine.Component, inspection))

@@ -1,5 +1,6 @@
-using MellowRivet.Core.Inspections;
+using System.Globalization;
 using System.Text.RegularExpressions;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Measures;
 
 namespace MellowRivet.Core.Tools;
@@ -73,11 +74,16 @@ public sealed class Tool
             return null;
         // As far as the scale can be read: a setting of 17 N·m is 150.5 in-lb.
         var set = unit.To(scale, setting);
-        return set >= least * 0.995 && set <= most * 1.005 ? null
-            : new("wrench",
-                $"{Title} goes from {least:0.##} to {most:0.##} {scale.Symbol}: {set:0.#} {scale.Symbol} can’t be pulled with it. Read "
-                + $"the value again, or take another wrench.");
+        return set >= least * (1 - Readable) && set <= most * (1 + Readable) ? null
+            : new("wrench", MeasureGrammar.Say(Beyond, ("value", set.ToString("0.#", CultureInfo.InvariantCulture))));
     }
+
+    /// <summary>How near to its ends a scale can be read, as a part of what stands there.</summary>
+    public const double Readable = 0.005;
+
+    /// <summary>What is said of a setting that its scale doesn't have: {value} is the setting, in the unit of the scale.</summary>
+    public string Beyond => $"{Title} goes from {LeastTorque:0.##} to {MostTorque:0.##} {TorqueUnit}: {{value}} {TorqueUnit} can’t be "
+        + "pulled with it. Read the value again, or take another wrench.";
 
     /// <summary>Takes over the range that the name of a wrench from before tells, where none is on file.</summary>
     public void TakeRangeFromName()
@@ -87,6 +93,13 @@ public sealed class Tool
     }
 
     public void Retire(bool retired) => IsRetired = retired;
+
+    /// <summary>Longer than this is no torque wrench, and no extension, in.</summary>
+    public const double LongestWrench = 80, LongestExtension = 40;
+
+    /// <summary>What is said of an extension without lengths that can be.</summary>
+    public const string WantsLengths =
+        "With an extension in line: the length of the wrench and of the extension in inches, such as 10 and 1.5.";
 
     /// <summary>A torque pulled with it, or why it can't have been: its calibration, its range, what lengthens it.</summary>
     /// <param name="torque">What the bolt has, in the unit.</param>
@@ -100,9 +113,9 @@ public sealed class Tool
         if (MayTorque(on) is { } refusal)
             return (null, refusal);
         var length = extensionInches is null ? null : lengthInches ?? LengthInches;
-        if (extensionInches is not null && (length is not (> 0 and <= 80) || extensionInches is not (>= 0 and <= 40)))
-            return (null, new("wrench",
-                "With an extension in line: the length of the wrench and of the extension in inches, such as 10 and 1.5."));
+        if (extensionInches is not null && !(length > 0 && length <= LongestWrench && extensionInches >= 0
+            && extensionInches <= LongestExtension))
+            return (null, new("wrench", WantsLengths));
         var setting = extensionInches is { } extension ? TorqueWrench.Setting(torque, length!.Value, extension) : torque;
         return Reaches(setting, unit) is { } outside
             ? (null, outside)
@@ -116,12 +129,12 @@ public sealed class Tool
             return new("wrench", $"{Title} is no torque wrench.");
         if (IsRetired)
             return new("wrench", $"{Title} isn't used any more.");
-        return CalibratedUntil is { } until && until >= on
-            ? null
-            : new("wrench",
-                $"The calibration of {Title} ended {CalibratedUntil:yyyy-MM-dd}: no final torque is recorded with it. Take "
-                + $"another, or have it calibrated.");
+        return CalibratedUntil is { } until && until >= on ? null : new("wrench", CalibrationEnded);
     }
+
+    /// <summary>What is said of it after its calibration.</summary>
+    public string CalibrationEnded => $"The calibration of {Title} ended {CalibratedUntil:yyyy-MM-dd}: no final torque is recorded "
+        + "with it. Take another, or have it calibrated.";
 }
 
 /// <summary>What a torque wrench's scale goes from and to.</summary>

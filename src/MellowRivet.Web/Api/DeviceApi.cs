@@ -20,9 +20,6 @@ internal static class DeviceApi
 {
     private const string Grants = "rivet:device";
 
-    /// <summary>After how long without a touch a device locks what is aboard, minutes.</summary>
-    public const int LockMinutes = 15;
-
     /// <summary>Which program this is: what a device took along from another says so, and goes out all the same.</summary>
     public static string Version { get; } = $"{typeof(DeviceApi).Module.ModuleVersionId:N}";
 
@@ -36,9 +33,10 @@ internal static class DeviceApi
 
     public static void MapDevice(this WebApplication app)
     {
-        app.MapGet("/device/token", (HttpContext context, IAntiforgery forms, IDataProtectionProvider protection) =>
-            new AtDevice(context.User.PersonId(), forms.GetAndStoreTokens(context).RequestToken, Version,
-                protection.CreateProtector(Grants).Protect($"{context.User.PersonId():N}"), LockMinutes))
+        app.MapGet("/device/token", async (HttpContext context, IAntiforgery forms, IDataProtectionProvider protection, RivetDb db,
+            CancellationToken stop) => new AtDevice(context.User.PersonId(), forms.GetAndStoreTokens(context).RequestToken, Version,
+                protection.CreateProtector(Grants).Protect($"{context.User.PersonId():N}"),
+                (await db.HouseRulesAsync(stop)).LockMinutes))
             .Needs(Right.RecordWork).ExcludeFromDescription();
         app.MapGet("/device/standing", async (string grant, RivetDb db, IDataProtectionProvider protection, CancellationToken stop) =>
             Read(protection, grant) is { } person ? Results.Ok(new { stays = await db.StaysAsync(person, stop) }) : Results.NotFound())

@@ -8,8 +8,10 @@ using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Measures;
+using MellowRivet.Core.Oil;
 using MellowRivet.Core.Plugs;
 using MellowRivet.Core.Tools;
+using MellowRivet.Core.Worksheets;
 using MellowRivet.Store;
 using MellowRivet.Web.Pages.Walk.Along;
 using Microsoft.Extensions.DependencyInjection;
@@ -21,10 +23,11 @@ namespace MellowRivet.Web.Tests.Judging;
 /// A device that can't reach the shop says of a value what the shop says of it: the same verdict, rule, source and advice, or the same
 /// problem. The shop's side of each case goes the way that a page of the shop goes.
 /// </summary>
-public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
+public partial class ParityTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private sealed record Said(string Value, string? Unit = null, string? Temperature = null, string? TemperatureUnit = null,
-        double? Orifice = null, string? When = null, bool? IsKept = null);
+        double? Orifice = null, string? When = null, bool? IsKept = null, Guid? Wrench = null, string? Length = null,
+        string? Extension = null, string? Today = null);
 
     private sealed record Shop(string? Verdict = null, string? Rule = null, string? Source = null, string? Next = null,
         string? Problem = null)
@@ -35,6 +38,8 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
     }
 
     private sealed record Case(string Key, Said Said, Shop Shop);
+
+    private sealed record Sum(string Of, IReadOnlyDictionary<string, Said?> Said, IReadOnlyDictionary<string, string> Looks, Shop Shop);
 
     private sealed record Text(string text, string Unit, double? Value, string? Problem);
 
@@ -52,14 +57,23 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
 
     private readonly Random random = new(27);
 
-    private static readonly Tool Wrench = Made();
+    // One that reaches everything, one that doesn't, and one whose calibration has ended.
+    private static readonly Tool[] Wrenches =
+    [
+        Made("T-9", new(2100, 1, 1), new(0, 99_999, Unit.NewtonMetre)), Made("T-10", DemoServer.Today, new(150, 750, Unit.InchPound)),
+        Made("T-11", DemoServer.Today.AddDays(-1), new(10, 80, Unit.NewtonMetre)),
+    ];
 
-    private static Tool Made()
+    private static Tool Made(string number, DateOnly until, TorqueRange range)
     {
         var wrench = new Tool(Guid.NewGuid());
-        wrench.Describe("Click wrench", "T-9", true, new(2100, 1, 1), 10, new(0, 99_999, Unit.NewtonMetre)).ShouldBeNull();
+        wrench.Describe("Click wrench", number, true, until, 10, range).ShouldBeNull();
         return wrench;
     }
+
+    private Tool? AnyWrench() => random.Next(9) is 0 ? null : Wrenches[random.Next(12) switch { 0 => 2, < 6 => 1, _ => 0 }];
+
+    private string? AnyLength() => random.Next(5) switch { 0 => TextOf(null), 1 => Written(random.NextDouble() * 12), _ => null };
 
     // On the limits, beside them, and anywhere; at times as hands write it that mean something else.
     private string TextOf(JudgementTable? table, double scale = 1)
@@ -86,32 +100,44 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
     {
         List<Case> cases = [];
         List<JudgedField> fields = [];
+        List<Together> together = [];
+        List<Sum> sums = [];
         foreach (var registration in new[] { "N04QF", "N0BRM", "N0LTS" })
         {
             using var scope = server.Services.CreateScope();
             var id = Guid.Parse(server.Walk(registration)["/walk/".Length..]);
             var (aircraft, inspection) = await scope.ServiceProvider.GetRequiredService<Desk>()
                 .JobAsync(id, TestContext.Current.CancellationToken) is { } job ? (job.Aircraft, job.Inspection) : default;
-            fields.AddRange(JudgedField.All(aircraft, inspection));
+            var cut = new FilterCut(Guid.NewGuid(), aircraft.Engines.First().ComponentId, FilterPlace.Filter, FilterMetal.Ferrous,
+                FilterAmount.ManySpecks, "", null, Guid.Empty, DemoServer.Now);
+            fields.AddRange(JudgedField.All(aircraft, inspection, [cut, cut with { Amount = FilterAmount.Flakes, At = default }]));
+            cases.AddRange(Cuts(aircraft, cut));
             cases.AddRange(Tasks(aircraft, inspection));
             cases.AddRange(Values(aircraft, inspection));
             cases.AddRange(Plugs(aircraft, inspection));
             cases.AddRange(Compressions(aircraft, inspection));
+            // What stands is what the cases before have left there.
+            together.AddRange(Together.All(aircraft, inspection));
+            sums.AddRange(Sums(aircraft, inspection));
         }
         cases.Count.ShouldBeGreaterThan(10_000);
-        foreach (var kind in new[] { "task/", "value/", "plug/", "compression/" })
+        foreach (var kind in new[] { "floats", "drops", "repair", "spread" })
+            sums.Count(one => one.Of.EndsWith(kind, StringComparison.Ordinal) && one.Shop.Verdict is "reject" or "watch")
+                .ShouldBeGreaterThan(20, kind);
+        foreach (var kind in new[] { "task/", "value/", "plug/", "compression/", "cut/" })
             cases.Count(one => one.Key.StartsWith(kind, StringComparison.Ordinal) && one.Shop.Verdict == "reject")
-                .ShouldBeGreaterThan(50, kind);
+                .ShouldBeGreaterThan(kind == "cut/" ? 20 : 50, kind);
 
         var result = await HoldAsync(new
         {
-            judging = JudgingAlong.Of(fields),
+            judging = JudgingAlong.Of(fields, together, Wrenches),
             cases,
+            sums,
             texts = Texts(),
             numbers = Numbers(),
         });
         result.Differ.ShouldBe(0, $"{result.First}");
-        result.Held.ShouldBeGreaterThan(14_000);
+        result.Held.ShouldBeGreaterThan(17_000);
     }
 
     private static async Task<Result> HoldAsync(object what)
@@ -142,6 +168,9 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                 var typedIn = random.Next(4) == 0 ? unit.Alternatives.ElementAt(random.Next(unit.Alternatives.Count())) : unit;
                 var said = new Said(TextOf(table, unit.To(typedIn, 1) - unit.To(typedIn, 0)), typedIn.Symbol,
                     isCable ? TextOf(null) : null, isCable ? (random.Next(2) == 0 ? "°C" : "°F") : null);
+                var wrench = task.Measure!.Method == MeasureMethod.Torque ? AnyWrench() : null;
+                if (wrench is not null)
+                    said = said with { Wrench = wrench.Id, Length = AnyLength(), Extension = AnyLength(), Today = Day };
                 if (isCable && random.Next(3) > 0)
                     said = said with
                     {
@@ -152,10 +181,10 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                 // As ZoneModel.OnGetJudgeAsync.
                 Shop Shops(Said one)
                 {
-                    var typed = new TypedMeasure(one.Value, one.Unit, one.Temperature, one.TemperatureUnit);
+                    var typed = new TypedMeasure(one.Value, one.Unit, one.Temperature, one.TemperatureUnit, one.Length, one.Extension);
                     if (!typed.Is)
                         return new();
-                    var (read, refusal) = typed.Read(task, aircraft, Wrench, DemoServer.Today);
+                    var (read, refusal) = typed.Read(task, aircraft, wrench, DemoServer.Today);
                     if (read is null)
                         return Shop.Of(null, refusal!.Message);
                     var (judgement, missing) = TaskJudge.Judge(task, aircraft, read.Value, read.Unit, read.Conditions);
@@ -195,8 +224,9 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                         var text = TrayPlace.Choices(step) is { Count: > 0 } choices
                             ? choices[random.Next(choices.Count)].Said
                             : TextOf(place.TableOf(step)!.Value.Table);
-                        yield return new(JudgedField.Of(plug, step),
-                            new(text, PlugKinds.Of(step) is null ? null : PlugKinds.UnitOf(step).Symbol, IsKept: true), Shops(place, text));
+                        var wrench = step == PlugStep.Torque ? AnyWrench() : null;
+                        yield return new(JudgedField.Of(plug, step), new(text, PlugKinds.Of(step) is null ? null
+                            : PlugKinds.UnitOf(step).Symbol, IsKept: true, Wrench: wrench?.Id, Today: Day), Shops(place, text));
 
                         // As PlugsModel.OnPostStepAsync; a torque is judged as the tray judges one that is there.
                         Shop Shops(TrayPlace on, string said)
@@ -204,7 +234,7 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                             if (PlugKinds.Of(step) is null)
                                 inspection.NotePlug(on, step, said, new(Guid.Empty, DemoServer.Now)).ShouldBeNull();
                             else if (step == PlugStep.Torque)
-                                return Torque(on, said);
+                                return Torque(on, said, wrench);
                             else if (inspection.Measure(Guid.NewGuid(), on, step, said, (Tool?)null, new(Guid.Empty, DemoServer.Now),
                                 DemoServer.Today) is { } wrong)
                                 return Shop.Of(null, wrong.Message);
@@ -217,13 +247,17 @@ public class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                     }
     }
 
-    private static Shop Torque(TrayPlace on, string said)
+    private static readonly string Day = DemoServer.Today.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    private static Shop Torque(TrayPlace on, string said, Tool? wrench)
     {
         var read = MeasureText.Read(said, Unit.InchPound);
         if (read.Problem is { } problem)
             return Shop.Of(null, problem);
         return read.Value is not { } value || value <= 0 || value > 1_000
             ? Shop.Of(null, PlugKinds.Wanted(PlugStep.Torque))
+            : wrench is null ? Shop.Of(null, PlugKinds.NoWrench)
+            : wrench.Pull(value, Unit.InchPound, DemoServer.Today).Refusal is { } refusal ? Shop.Of(null, refusal.Message)
             : Shop.Of(on.TorqueBand!.Judge(Unit.InchPound.To(on.TorqueBand.Unit, value)), null);
     }
 

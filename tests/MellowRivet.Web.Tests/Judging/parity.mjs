@@ -4,8 +4,10 @@ import { pathToFileURL } from 'node:url';
 
 const [source, file] = process.argv.slice(2);
 const from = name => import(pathToFileURL(`${source}/${name}.js`));
-const [{ judged }, { grammar, read, unitOf }, { written }] = await Promise.all(['field', 'measure', 'number'].map(from));
-const { judging, cases, texts, numbers } = JSON.parse(readFileSync(file, 'utf8'));
+const [{ judged }, { grammar, read, unitOf }, { written }, { standing, together }] = await Promise.all(
+  ['field', 'measure', 'number', 'together'].map(from),
+);
+const { judging, cases, sums, texts, numbers } = JSON.parse(readFileSync(file, 'utf8'));
 const along = { ...judging, by: grammar(judging.grammar), fields: new Map(judging.fields.map(field => [field.key, field])) };
 const differ = [];
 const hold = (about, device, shop) => {
@@ -15,9 +17,17 @@ for (const { key, said, shop } of cases) {
   const { verdict, rule, source: from, next, problem } = judged(along, key, said) ?? {};
   hold({ key, said }, problem ? { problem } : { verdict, rule, source: from, next }, shop);
 }
+for (const { of, said, looks, shop } of sums) {
+  const stands = key => (said[key] ? standing(along, key.split('#')[0], said[key]) : key in said ? undefined : null);
+  const found = together(along, key => looks[key] ?? stands(key)).find(({ key }) => key === of) ?? {};
+  const { verdict, rule, source: from, next } = found;
+  hold({ of, said, looks }, { verdict, rule, source: from, next }, shop);
+}
 for (const { text, unit, value, problem } of texts) {
   const device = read(along.by, text, unitOf(along.by, unit));
   hold({ text, unit }, { value: device.value, problem: device.problem }, { value, problem });
 }
 for (const { number, format, shop } of numbers) hold({ number, format }, written(number, format), shop);
-console.log(JSON.stringify({ held: cases.length + texts.length + numbers.length, differ: differ.length, first: differ.slice(0, 4) }));
+console.log(
+  JSON.stringify({ held: cases.length + sums.length + texts.length + numbers.length, differ: differ.length, first: differ.slice(0, 4) }),
+);

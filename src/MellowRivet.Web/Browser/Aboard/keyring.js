@@ -113,7 +113,10 @@ const start = async () => {
     opened();
     return;
   }
-  minutes = code.minutes;
+  // A page that the shop made just now says what holds there; one that was taken along says what did.
+  const holds = document.body.dataset.asOf ? undefined : Number(document.querySelector('[data-lock-minutes]')?.dataset.lockMinutes);
+  minutes = holds || code.minutes;
+  if (minutes !== code.minutes) await vault.lockAfter(me, minutes);
   // The worker of a newer program takes the place of the one that is there.
   navigator.serviceWorker.register(script, whole).catch(() => {});
   const answer = await asksWorker();

@@ -43,6 +43,9 @@ export const setCode = async (me, name, code, more) => {
   hold(me, await unlock(me, code));
 };
 
+/** Changes after how many minutes without a touch what a person has here is locked. */
+export const lockAfter = async (me, minutes) => (await device()).put('codes', { ...(await codeOf(me)), minutes });
+
 /** The key that a code opens; undefined where it is another code's. */
 export const unlock = async (me, code) => {
   const { salt, rounds: times, iv, sealed } = await codeOf(me);

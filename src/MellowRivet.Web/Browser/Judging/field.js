@@ -32,29 +32,66 @@ const temperature = ({ by, cable }, said) => {
     : { celsius: rounded(celsius, 1) };
 };
 
+// What a wrench is set to for a torque, and whether it can be; with an extension in line it is set lower.
+const pulled = ({ by, wrenches, pull }, field, said, value) => {
+  if (!field.noWrench) return undefined;
+  const wrench = wrenches.find(one => one.id === said.wrench);
+  if (!wrench) return field.noWrench;
+  if (said.today > wrench.until) return wrench.ended;
+  const inches = text => (text?.trim() ? (read(by, text, unitOf(by, 'in')).value ?? -1) : undefined);
+  const extension = inches(said.extension);
+  const length = inches(said.length) ?? wrench.length;
+  const isAny =
+    extension === undefined || (length > 0 && length <= pull.longestWrench && extension >= 0 && extension <= pull.longestExtension);
+  if (!isAny) return pull.wantsLengths;
+  const set = to(
+    unitOf(by, field.unit),
+    unitOf(by, wrench.unit),
+    extension === undefined ? value : (value * length) / (length + extension),
+  );
+  return set >= wrench.least * (1 - pull.readable) && set <= wrench.most * (1 + pull.readable)
+    ? undefined
+    : told(wrench.beyond, { value: written(set, '0.#') });
+};
+
+/**
+ * What stands in a field, as a number.
+ * @returns the value in the unit of the field's limits; or a problem; or neither, where nothing stands there
+ */
+export const measured = (judging, field, said) => {
+  const { by } = judging;
+  const typed = said.value ?? '';
+  if (!typed.trim()) return {};
+  const wanted = unitOf(by, field.unit);
+  const given = said.unit ? unitOf(by, said.unit) : wanted;
+  const { value, problem } = field.behind ? held(by, field, typed, given) : read(by, typed, given);
+  if (problem) return { problem };
+  const outside = refused(judging, field, typed, value, given, wanted);
+  return outside ? { problem: outside } : { value: to(given, wanted, value) };
+};
+
 /**
  * What a field comes to.
  * @param judging what came along
  * @param key the field's name
- * @param said what stands in its form: value, unit, temperature, temperatureUnit, orifice, and which table is the one
+ * @param said what stands in its form: value, unit, temperature, temperatureUnit, wrench, length, extension, orifice, and which table
+ * is the one; and the day, for a wrench's calibration
  * @returns a verdict with its words; a problem, and at which field; or nothing, where there is nothing to say of it
  */
 export const judged = (judging, key, said) => {
-  const { by, fields, tables } = judging;
+  const { fields, tables } = judging;
   const field = fields.get(key);
   const typed = said.value ?? '';
   if (!field) return undefined;
   const table = when => tables[field.tables[when]];
   if (!field.unit) return table(typed) && judge(table(typed), {});
   if (!typed.trim()) return field.empty && said.isKept ? { problem: field.empty } : undefined;
-  const wanted = unitOf(by, field.unit);
-  const given = said.unit ? unitOf(by, said.unit) : wanted;
-  const { value, problem } = field.behind ? held(by, field, typed, given) : read(by, typed, given);
+  const { value, problem } = measured(judging, field, said);
   if (problem) return { problem };
-  const outside = refused(judging, field, typed, value, given, wanted);
-  if (outside) return { problem: outside };
   const at = temperature(judging, said);
   if (at.problem) return at;
+  const wrong = pulled(judging, field, said, value);
+  if (wrong) return { field: 'wrench', problem: wrong };
   const rows = table(said.when ?? '');
-  return rows && judge(rows, { value: to(given, wanted, value), temperature: at.celsius, orifice: said.orifice ?? field.behind?.orifice });
+  return rows && judge(rows, { value, temperature: at.celsius, orifice: said.orifice ?? field.behind?.orifice });
 };

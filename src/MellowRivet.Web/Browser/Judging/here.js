@@ -5,6 +5,7 @@ import { isText } from '../Outbox/fill.js';
 import { element } from '../page.js';
 import { judged } from './field.js';
 import { grammar, read, told, unitOf } from './measure.js';
+import { standing, together } from './together.js';
 
 const isAway = () => Boolean(document.body.dataset.asOf);
 const walk = /^\/walk\/[^/]+/.exec(location.pathname)?.[0];
@@ -41,14 +42,17 @@ const begun = by => {
   return { hot: said.hot === 'true', supply: psi(said.supply), orifice: psi(said.orifice) };
 };
 
+const beside = ['temperature', 'temperatureUnit', 'wrench', 'length', 'extension'];
 const saidIn = (form, { by, fields }) => {
   const value = name => form.elements[name]?.value;
   const field = [...form.elements].find(one => one.name === 'value' && (isText(one) || one.checked));
   const said = {
-    value: field?.value ?? '',
+    // Several choices are said together.
+    value: form.dataset.says?.split(' ').map(value).join(' ') ?? field?.value ?? '',
     unit: value('unit') || field?.dataset.measure || undefined,
-    temperature: value('temperature'),
-    temperatureUnit: value('temperatureUnit'),
+    ...Object.fromEntries(beside.map(name => [name, value(name)])),
+    // As dates are written there, and on a wrench's label here.
+    today: new Date().toLocaleDateString('sv-SE'),
     isKept: waiting().some(entry => entry.fields?.some(([name, what]) => name === 'reading' && what === value('reading'))),
   };
   const { behind } = fields.get(form.dataset.judges) ?? {};
@@ -71,6 +75,46 @@ const shown = ({ verdicts }, { verdict, rule, source, next }) => {
   made.querySelector('.source').textContent = source;
   made.lastElementChild.append(element('p', { className: 'soft', textContent: noOne }));
   return made;
+};
+
+// The forms of this page for a field; a cylinder has one for each try.
+const formsOf = key => {
+  const [judges, cylinder] = key.split('#');
+  return [...document.querySelectorAll(`form[data-judges="${judges}"]`)].filter(
+    form => cylinder === undefined || form.elements.cylinder.value === cylinder,
+  );
+};
+// What waits of a value or a look of another page.
+const waits = key => {
+  const [kind, carrier, ...name] = key.split('/');
+  const handler = { value: 'Value', look: 'Look' }[kind];
+  return waiting().findLast(({ isRefused, url, fields }) => {
+    const at = new URL(url, location.href);
+    const said = Object.fromEntries(fields ?? []);
+    const isOf = kind === 'look' ? said.key === name[1] : [said.of, said.position].join('/') === name.join('/');
+    return !isRefused && isOf && at.searchParams.get('handler') === handler && at.pathname.replaceAll('-', '').endsWith(carrier);
+  });
+};
+const saidOf = by => key => {
+  const forms = formsOf(key);
+  if (forms.length)
+    return forms.map(form => standing(by, form.dataset.judges, saidIn(form, by) ?? {})).findLast(value => value !== undefined);
+  const fields = Object.fromEntries(waits(key)?.fields ?? []);
+  if (key.startsWith('look/')) return fields.state && (['Good', 'Found'].includes(fields.state) ? fields.state : 'none');
+  return fields.value === undefined ? null : standing(by, key, fields);
+};
+
+// What the whole comes to was said without what stands on this page now.
+const isHere = ({ parts }) => parts.some(({ field }) => formsOf(field).length);
+const sum = by => {
+  const found = by ? together(by, saidOf(by)).filter(isHere) : [];
+  const none = () => element('p', { className: 'soft', textContent: 'What the whole comes to, the shop says with what waits here.' });
+  const said = one => {
+    const saw = element('span', { className: 'soft', textContent: `${one.saw} · ${by.verdicts[one.verdict].word}` });
+    return element('div', { className: 'answer-line' }, element('h3', {}, `${one.name} `, saw), shown(by, one));
+  };
+  for (const place of document.querySelectorAll('[data-sums]'))
+    place.replaceChildren(...(place.dataset.sums === 'together' && found.length ? found.map(said) : [none()]));
 };
 
 const latest = new WeakMap();
@@ -103,6 +147,7 @@ const judge = async form => {
   if (!found) place.replaceChildren();
   else if (found.problem) place.replaceChildren(element('p', { className: 'field-problem', role: 'alert', textContent: found.problem }));
   else place.replaceChildren(shown(by, found));
+  if (isAway()) sum(by);
   document.dispatchEvent(new CustomEvent('rivet:judged', { detail: { form, when: said.when, verdict: found?.verdict } }));
 };
 
@@ -126,10 +171,7 @@ document.addEventListener('htmx:sendError', event => {
 // What waits stands in its form, and is judged there like what is typed; what only takes a moment to go isn't.
 const moment = 1500;
 const judgeWaiting = () => {
-  // What the whole comes to was said without what waits on this page.
-  if (isAway() && document.querySelector('.said-here'))
-    for (const sum of document.querySelectorAll('[data-sums]'))
-      sum.replaceChildren(element('p', { className: 'soft', textContent: 'What the whole comes to, the shop says with what waits here.' }));
+  if (isAway() && document.querySelector('.said-here')) judging().then(sum);
   for (const form of document.querySelectorAll('form[data-judges]')) if (form.querySelector('.said-here')) judge(form);
 };
 document.addEventListener('rivet:outbox', () => {

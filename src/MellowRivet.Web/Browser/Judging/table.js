@@ -20,13 +20,15 @@ const makes = {
   less: ([from, what]) => from - what,
   apart: ([one, other]) => Math.abs(one - other),
   least: numbers => Math.min(...numbers),
+  most: numbers => Math.max(...numbers),
   else: ([first]) => first,
   along: ([x], points) => along(points, x),
 };
 
+const some = ['least', 'most', 'else'];
 const made = ({ how, of, digits, points }, numbers) => {
   const there = of.filter(name => numbers.has(name)).map(name => numbers.get(name));
-  if (there.length === 0 || (there.length < of.length && how !== 'least' && how !== 'else')) return undefined;
+  if (there.length === 0 || (there.length < of.length && !some.includes(how))) return undefined;
   const full = makes[how](there, points);
   return full === undefined || digits === undefined ? full : rounded(full, digits);
 };

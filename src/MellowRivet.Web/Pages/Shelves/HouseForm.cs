@@ -26,10 +26,15 @@ public sealed class HouseForm
     public string? StickerWidth { get; set; }
     public string? StickerHeight { get; set; }
     public string? Places { get; set; }
+    public string? LockMinutes { get; set; }
 
     public HouseRules ToRules() => new(Inspector, FirstLook, AskFirst, Sum(PreAuthorised), AirworthinessUnasked, Sum(LabourRate),
         Money?.Trim() ?? "$", SignersLook, Millimetres(StickerWidth ?? "140"), Millimetres(StickerHeight ?? "90"),
-        Name?.Trim() ?? "", Rate(InspectorRate), Rate(AssistantRate), Sum(Tax), Places?.Trim() ?? "");
+        Name?.Trim() ?? "", Rate(InspectorRate), Rate(AssistantRate), Sum(Tax), Places?.Trim() ?? "",
+        string.IsNullOrWhiteSpace(LockMinutes) ? new HouseRules().LockMinutes : Whole(LockMinutes));
+
+    private static int Whole(string typed) => TypedNumber.Parse(typed) is { } number && number == Math.Round(number)
+        && Math.Abs(number) < MostSum ? (int)number : -1;
 
     private static decimal? Rate(string? typed) => string.IsNullOrWhiteSpace(typed) ? null : Sum(typed);
 

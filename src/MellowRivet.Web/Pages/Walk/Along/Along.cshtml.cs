@@ -68,7 +68,8 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads
     /// <summary>What the device judges by where the shop can't be asked.</summary>
     [Needs(Right.RecordWork)]
     public async Task<IActionResult> OnGetJudgingAsync(CancellationToken stop) => await LookAsync(JobParts.Whole, stop) is { } job
-        ? new JsonResult(Judging.Of(job.Aircraft, job.Inspection), Judging.Json)
+        ? new JsonResult(Judging.Of(job.Aircraft, job.Inspection, await Db.FilterCutsBesideAsync(job.Aircraft.Id, Id, stop),
+            await Db.WrenchesAsync(stop)), Judging.Json)
         : NotFound();
 
     /// <summary>Leaves open on the aircraft what was said before the inspection was signed without it.</summary>
