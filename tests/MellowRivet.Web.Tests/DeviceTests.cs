@@ -147,8 +147,8 @@ public class DeviceTests(DemoServer server) : IClassFixture<DemoServer>
         var (orla, ines) = (await server.EnterAsync("orla"), await server.EnterAsync("ines"));
         (string, string)[] Rules(string minutes) => [Post(), ("inspector", "Never"), ("firstLook", "true"), ("lockMinutes", minutes)];
         foreach (var wrong in new[] { "0", "241", "1.5", "soon" })
-            (await (await orla.PostAsync("/shelf?handler=House", Rules(wrong))).Content
-                .ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("locks after 1 to 240 minutes", Case.Sensitive, wrong);
+            (await (await orla.PostAsync("/shelf?handler=House", Rules(wrong))).Content.ReadAsStringAsync(
+                TestContext.Current.CancellationToken)).ShouldContain("locks after 1 to 240 minutes", Case.Sensitive, wrong);
         (await orla.PostAsync("/shelf?handler=House", Rules("5"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await (await ines.GetAsync("/device/token")).Content.ReadFromJsonAsync<Door>())!.Minutes.ShouldBe(5);
         (await ines.ReadAsync($"{Walk}/tags")).QuerySelector("[data-lock-minutes]")!.GetAttribute("data-lock-minutes")

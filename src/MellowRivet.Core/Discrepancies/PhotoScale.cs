@@ -13,6 +13,9 @@ public sealed record Measured(AnnotationKind Kind, double Value, double Uncertai
     {
         get
         {
+            // Between two ends that lie on one another there is nothing to measure.
+            if (double.IsNaN(Uncertainty))
+                return "no length";
             var (unit, other) = Kind == AnnotationKind.Length ? (Unit.Millimetre, Unit.Inch) : (Unit.SquareMillimetre, Unit.SquareInch);
             return $"{Pair(Value, Uncertainty)} {unit} ({Pair(unit.To(other, Value), unit.To(other, Uncertainty))} {other})";
         }

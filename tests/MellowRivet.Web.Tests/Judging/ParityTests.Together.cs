@@ -1,9 +1,12 @@
 using System.Globalization;
+using MellowRivet.Core.Discrepancies;
 using MellowRivet.Core.EngineStation;
 using MellowRivet.Core.Fleet;
 using MellowRivet.Core.Inspections;
 using MellowRivet.Core.Judgements;
 using MellowRivet.Core.Oil;
+using MellowRivet.Web.Pages.Walk.Found;
+using Spot = MellowRivet.Core.Discrepancies.Spot;
 
 namespace MellowRivet.Web.Tests.Judging;
 
@@ -17,6 +20,31 @@ public partial class ParityTests
         select new Case(JudgedField.Cut(aircraft.Engines.First().Component), new($"{place} {metal} {amount}"),
             Shop.Of((before with { Place = place, Metal = metal, Amount = amount })
                 .Judge(place == FilterPlace.Filter ? before : null), null));
+
+    // What is measured on a picture before the shop has it.
+    private IEnumerable<Drawn> Drawings()
+    {
+        for (var times = 0; times < 800; times++)
+        {
+            Spot At() => new(Math.Round(random.NextDouble() * 4000, 1), Math.Round(random.NextDouble() * 3000, 1));
+            List<Spot> Points(int count) => [.. Enumerable.Range(0, count).Select(_ => At())];
+            double Pick() => Math.Round(0.5 + random.NextDouble() * 8, 1);
+            var start = At();
+            var reach = random.Next(12) == 0 ? 0.3 : 20 + random.NextDouble() * 900;
+            List<Annotation> drawn =
+            [
+                new(AnnotationKind.Length, Points(random.Next(2, 7)), "", PickPixels: Pick()),
+                new(AnnotationKind.Patch, Points(random.Next(3, 9)), "stain", PickPixels: Pick()),
+                new(AnnotationKind.Arrow, Points(2)),
+                new(AnnotationKind.Length, random.Next(9) == 0 ? [start, start] : [start, start with { X = start.X + reach }], PickPixels: Pick()),
+            ];
+            if (random.Next(10) > 0)
+                drawn.Insert(random.Next(4), new(AnnotationKind.Scale, [start, start with { Y = start.Y + reach }], "",
+                    random.Next(12) switch { 0 => null, 1 => 6000, 2 => 0.04, _ => Math.Round(random.NextDouble() * 200, 2) },
+                    random.Next(2) == 0 ? 0.05 : 0.5, Pick()));
+            yield return new(DrawnForm.Of(new("", 4000, 3000, null, default, drawn)).Annotations!, [.. PhotoScale.SizesOf(drawn)]);
+        }
+    }
 
     // What is typed on the device of some of the values, beside what came along of the others.
     private IEnumerable<Sum> Sums(Aircraft aircraft, Inspection inspection)

@@ -7,7 +7,8 @@ const from = name => import(pathToFileURL(`${source}/${name}.js`));
 const [{ judged }, { grammar, read, unitOf }, { written }, { standing, together }] = await Promise.all(
   ['field', 'measure', 'number', 'together'].map(from),
 );
-const { judging, cases, sums, texts, numbers } = JSON.parse(readFileSync(file, 'utf8'));
+const { sizesOf } = await import(pathToFileURL(`${source}/../../Pages/Walk/Found/sizes.js`));
+const { judging, cases, sums, drawn, texts, numbers } = JSON.parse(readFileSync(file, 'utf8'));
 const along = { ...judging, by: grammar(judging.grammar), fields: new Map(judging.fields.map(field => [field.key, field])) };
 const differ = [];
 const hold = (about, device, shop) => {
@@ -23,11 +24,12 @@ for (const { of, said, looks, shop } of sums) {
   const { verdict, rule, source: from, next } = found;
   hold({ of, said, looks }, { verdict, rule, source: from, next }, shop);
 }
+for (const { annotations, sizes } of drawn) hold(annotations, sizesOf(JSON.parse(annotations)), sizes);
 for (const { text, unit, value, problem } of texts) {
   const device = read(along.by, text, unitOf(along.by, unit));
   hold({ text, unit }, { value: device.value, problem: device.problem }, { value, problem });
 }
 for (const { number, format, shop } of numbers) hold({ number, format }, written(number, format), shop);
 console.log(
-  JSON.stringify({ held: cases.length + sums.length + texts.length + numbers.length, differ: differ.length, first: differ.slice(0, 4) }),
+  JSON.stringify({ held: cases.length + sums.length + drawn.length + texts.length + numbers.length, differ: differ.length, first: differ.slice(0, 4) }),
 );

@@ -114,7 +114,9 @@ const sum = by => {
     return element('div', { className: 'answer-line' }, element('h3', {}, `${one.name} `, saw), shown(by, one));
   };
   for (const place of document.querySelectorAll('[data-sums]'))
-    place.replaceChildren(...(place.dataset.sums === 'together' && found.length ? found.map(said) : [none()]));
+    place.replaceChildren(
+      ...(place.dataset.sums === 'together' && found.length ? found.map(said) : place.dataset.sums === 'gone' ? [] : [none()]),
+    );
 };
 
 const latest = new WeakMap();

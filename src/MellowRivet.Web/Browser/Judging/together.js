@@ -5,6 +5,10 @@ import { to, unitOf } from './measure.js';
 import { written } from './number.js';
 import { judge } from './table.js';
 
+// "left 140 rpm"; what is judged by itself needs no name.
+const told = ({ number, value, unit }) =>
+  `${/^[a-z]/.test(number) && number !== 'value' ? `${number} ` : ''}${written(value, '0.##')} ${unit}`;
+
 /** Of several that are called the same, the first that can be judged holds. */
 const firsts = found => [...new Map(found.toReversed().map(one => [one.key, one])).values()].toReversed();
 
@@ -28,7 +32,7 @@ export const together = (judging, said) => {
       const read = parts.filter(({ value }) => value !== undefined);
       if (read.length < one.atLeast || parts.some(({ needed, value }) => needed && value === undefined)) return [];
       const when = one.looks.map(({ key, stands }) => said(key) ?? stands).join(' ');
-      const saw = read.map(({ value, unit }) => `${written(value, '0.##')} ${unit}`).join(', ');
+      const saw = read.map(told).join(', ');
       return [{ ...one, saw, ...judge(tables[one.tables[when]], Object.fromEntries(read.map(({ number, value }) => [number, value]))) }];
     }),
   );

@@ -47,6 +47,9 @@ public sealed class FindForm
     public List<IFormFile> Sounds { get; set; } = [];
     public List<IFormFile> Videos { get; set; } = [];
 
+    /// <summary>What was drawn on pictures before they were sent, each as JSON.</summary>
+    public List<string> Drawn { get; set; } = [];
+
     public TypedFind ToFind() => new(What, Zone, Where, Class, Grounded, Why, Reference, How, Measured, Note, Foreign, Task, Judged, Squawk,
         Kept.Count > 0 || Photos.Concat(Sounds).Concat(Videos).Any(file => file.Length > 0));
 

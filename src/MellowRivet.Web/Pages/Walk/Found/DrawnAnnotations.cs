@@ -46,13 +46,51 @@ public sealed record DrawnAnnotations(Photo Photo, bool MayDraw = false, string?
     public string Line(double part) => (AnnotationDrawing.Size(Photo) * part).ToString("0.#");
 }
 
+/// <summary>What was drawn on a picture before the picture was sent.</summary>
+/// <param name="Sha256">The picture.</param>
+/// <param name="Annotations">As for a picture that is here.</param>
+/// <param name="Known">As for a picture that is here.</param>
+/// <param name="KnownMm">As for a picture that is here.</param>
+public sealed record DrawnBefore(string? Sha256, string? Annotations, string? Known, string? KnownMm)
+{
+    /// <summary>Pictures with what was drawn on them; or why it can't stand there.</summary>
+    /// <param name="photos">The pictures, as they were taken in.</param>
+    /// <param name="sent">What was drawn on some of them, as it was sent.</param>
+    public static (IReadOnlyList<Photo> Photos, Refusal? Refusal) On(IReadOnlyList<Photo> photos, IEnumerable<string> sent)
+    {
+        List<Photo> drawn = [.. photos];
+        foreach (var text in sent)
+        {
+            if (Read(text) is not { Sha256: { } sha } one || drawn.FindIndex(photo => photo.Sha256 == sha) is not (>= 0 and var at))
+                return (photos, new("photos", "What was drawn belongs to none of these pictures. Draw it again once they are here."));
+            var (annotations, refusal) = new DrawnForm(one.Annotations, one.Known, one.KnownMm).Read(drawn[at]);
+            if ((refusal ?? Annotation.Check(annotations, drawn[at])) is { } wrong)
+                return (photos, wrong with { Field = "photos" });
+            drawn[at] = drawn[at] with { Annotations = annotations.Count == 0 ? null : annotations };
+        }
+        return (drawn, null);
+    }
+
+    private static DrawnBefore? Read(string text)
+    {
+        try
+        {
+            return text.Length > DrawnForm.LongestText ? null : JsonSerializer.Deserialize<DrawnBefore>(text, JsonSerializerOptions.Web);
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+}
+
 /// <summary>What was drawn, as it is sent.</summary>
 /// <param name="Annotations">The annotations as JSON: kinds, points and words.</param>
 /// <param name="Known">What lies along the scale, by its title.</param>
 /// <param name="KnownMm">The scale's true distance as it was typed, mm.</param>
 public sealed record DrawnForm(string? Annotations, string? Known, string? KnownMm)
 {
-    private const int LongestText = 400_000;
+    internal const int LongestText = 400_000;
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {

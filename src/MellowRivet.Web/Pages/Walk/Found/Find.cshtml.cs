@@ -114,6 +114,10 @@ public sealed class FindModel(Desk desk, RivetDb db, KeptFrames frames, PhotoFil
             ? Attachments.None
             : await uploads.TakeInAsync(form.Photos, form.Sounds, stop, clips: form.Videos);
         problems.AddRange(attached.Refusals);
+        var (drawn, undrawn) = DrawnBefore.On(attached.Photos, problems.Count == 0 ? form.Drawn : []);
+        if (undrawn is not null)
+            problems.Add(undrawn);
+        attached = attached with { Photos = drawn };
         if (problems.Count == 0)
         {
             attached = attached with { Photos = [.. form.Kept.Take(Uploads.Most).Select(photos.Find).OfType<Photo>(), .. attached.Photos] };

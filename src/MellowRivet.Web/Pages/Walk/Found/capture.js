@@ -9,6 +9,7 @@ import { filesOf } from '../../../Browser/Outbox/outbox.js';
 import { storyOf } from '../../../Browser/Outbox/story.js';
 import { drop, me, say } from '../../../Browser/Outbox/telling.js';
 import { element } from '../../../Browser/page.js';
+import { drawings } from './drawings.js';
 
 const dialog = document.querySelector('[data-capture]');
 const patience = 2500;
@@ -31,6 +32,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
   const fields = [...form.querySelectorAll('[data-keep]')];
   const problems = form.querySelector('[data-problems]');
   const well = form.querySelector('[data-guess-well]');
+  const drawn = drawings();
   let snapped = [];
   let written;
   let asking;
@@ -88,9 +90,11 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     place.replaceChildren(
       ...place.querySelectorAll('[data-kept]'),
       ...files().map(({ field, name, blob }) =>
-        field === 'photos'
-          ? element('img', { src: URL.createObjectURL(blob), alt: name })
-          : element('span', { className: 'sound-chip', textContent: `${field === 'sounds' ? 'sound' : 'video'}: ${name}` }),
+        field === 'photos' && crypto.subtle
+          ? drawn.button(blob, name)
+          : field === 'photos'
+            ? element('img', { src: URL.createObjectURL(blob), alt: name })
+            : element('span', { className: 'sound-chip', textContent: `${field === 'sounds' ? 'sound' : 'video'}: ${name}` }),
       ),
     );
     const large = tooLarge();
@@ -201,7 +205,10 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
         story: storyOf(form, undefined, words || 'To be put in words'),
         headers: live.headers,
         files: files(),
-        fields: [...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== '__RequestVerificationToken'),
+        fields: [
+          ...[...new FormData(form)].filter(([name, value]) => typeof value === 'string' && name !== '__RequestVerificationToken'),
+          ...(await drawn.fields(files())),
+        ],
       });
     } catch {
       button.disabled = false;
@@ -239,6 +246,7 @@ const forms = [...document.querySelectorAll('[data-find]')].map(form => {
     .catch(() => {});
   return {
     form,
+    drawn,
     begin(asked, attached) {
       recall();
       for (const [name, value] of Object.entries(asked)) if (form.elements[name] && value) form.elements[name].value = value;
@@ -297,6 +305,7 @@ if (me) {
     const attached = await filesOf(me, entry.post);
     await drop(entry.post);
     fill(forms[0].form, entry.fields);
+    await forms[0].drawn.restore(attached, entry.fields);
     forms[0].begin(Object.fromEntries(entry.fields.filter(([name]) => ['task', 'squawk'].includes(name))), attached);
   });
 }
