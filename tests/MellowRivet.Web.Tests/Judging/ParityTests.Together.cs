@@ -36,7 +36,7 @@ public partial class ParityTests
                 new(AnnotationKind.Length, Points(random.Next(2, 7)), "", PickPixels: Pick()),
                 new(AnnotationKind.Patch, Points(random.Next(3, 9)), "stain", PickPixels: Pick()),
                 new(AnnotationKind.Arrow, Points(2)),
-                new(AnnotationKind.Length, random.Next(9) == 0 ? [start, start] : [start, start with { X = start.X + reach }], PickPixels: Pick()),
+                new(AnnotationKind.Length, [start, random.Next(9) == 0 ? start : start with { X = start.X + reach }], PickPixels: Pick()),
             ];
             if (random.Next(10) > 0)
                 drawn.Insert(random.Next(4), new(AnnotationKind.Scale, [start, start with { Y = start.Y + reach }], "",

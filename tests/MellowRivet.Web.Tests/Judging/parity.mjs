@@ -30,6 +30,5 @@ for (const { text, unit, value, problem } of texts) {
   hold({ text, unit }, { value: device.value, problem: device.problem }, { value, problem });
 }
 for (const { number, format, shop } of numbers) hold({ number, format }, written(number, format), shop);
-console.log(
-  JSON.stringify({ held: cases.length + sums.length + drawn.length + texts.length + numbers.length, differ: differ.length, first: differ.slice(0, 4) }),
-);
+const held = [cases, sums, drawn, texts, numbers].reduce((sum, all) => sum + all.length, 0);
+console.log(JSON.stringify({ held, differ: differ.length, first: differ.slice(0, 4) }));

@@ -1,5 +1,7 @@
 // A picture to draw on: annotations are drawn over it as vectors in pixels of the original. What they look like and measure is said by
 // whoever laid the picture out; here an annotation is only sketched, from the first touch until it is drawn.
+import { vector } from '../../../Browser/page.js';
+
 const nothing = { isOver: () => false };
 
 /**
@@ -23,11 +25,6 @@ export const board = (page, { width, height, form, measure, earlier = nothing })
   let drawing = null;
   let moving = null;
 
-  const svg = (tag, attributes) => {
-    const made = document.createElementNS('http://www.w3.org/2000/svg', tag);
-    for (const [name, value] of Object.entries(attributes)) made.setAttribute(name, value);
-    return made;
-  };
   const far = (one, other) => Math.hypot(one.x - other.x, one.y - other.y);
   const clamp = (value, most) => Math.min(most, Math.max(0, value));
   const spot = event => {
@@ -44,10 +41,10 @@ export const board = (page, { width, height, form, measure, earlier = nothing })
   const indexOf = element => [...element.parentElement.children].indexOf(element);
 
   const sketch = ({ kind, points }) => {
-    const group = svg('g', { class: 'annotation sketch' });
-    if (kind === 'ring') group.append(svg('circle', { cx: points[0].x, cy: points[0].y, r: far(points[0], points[1]) }));
-    else group.append(svg('polyline', { points: points.map(({ x, y }) => `${x},${y}`).join(' ') }));
-    for (const { x, y } of points) group.append(svg('circle', { class: 'grip', cx: x, cy: y }));
+    const group = vector('g', { class: 'annotation sketch' });
+    if (kind === 'ring') group.append(vector('circle', { cx: points[0].x, cy: points[0].y, r: far(points[0], points[1]) }));
+    else group.append(vector('polyline', { points: points.map(({ x, y }) => `${x},${y}`).join(' ') }));
+    for (const { x, y } of points) group.append(vector('circle', { class: 'grip', cx: x, cy: y }));
     return group;
   };
   const showSketches = () => {

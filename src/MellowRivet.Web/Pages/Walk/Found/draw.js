@@ -1,14 +1,7 @@
 // Draws and measures on a picture that the shop hasn't yet: what is drawn goes to the shop with it, and is drawn and measured anew there.
-import { element } from '../../../Browser/page.js';
+import { element, vector } from '../../../Browser/page.js';
 import { board } from './board.js';
 import { hasNoLength, sizesOf } from './sizes.js';
-
-const svg = (tag, attributes, text = '') => {
-  const made = document.createElementNS('http://www.w3.org/2000/svg', tag);
-  for (const [name, value] of Object.entries(attributes)) made.setAttribute(name, value);
-  made.textContent = text;
-  return made;
-};
 
 const line = points => `M${points.map(({ x, y }) => `${x} ${y}`).join(' L')}`;
 const shapes = {
@@ -27,13 +20,13 @@ const shapes = {
 };
 
 const drawnOf = ({ kind, points }, label, width) => {
-  const group = svg('g', { class: `annotation annotation-${kind}` });
+  const group = vector('g', { class: `annotation annotation-${kind}` });
   const path = (shapes[kind] ?? line)(points, width / 40);
-  group.append(svg('path', { d: path, class: 'under' }), svg('path', { d: path }));
+  group.append(vector('path', { d: path, class: 'under' }), vector('path', { d: path }));
   const at = kind === 'arrow' ? points[0] : points.reduce((top, point) => (point.y < top.y ? point : top));
   const [dy, anchor] = [at.y > width / 20 ? '-0.6em' : '1.4em', at.x < width * 0.6 ? 'start' : 'end'];
-  if (label) group.append(svg('text', { ...at, dy, 'text-anchor': anchor }, label));
-  for (const [n, { x, y }] of points.entries()) group.append(svg('circle', { class: 'grip', cx: x, cy: y, 'data-point': n }));
+  if (label) group.append(vector('text', { ...at, dy, 'text-anchor': anchor }, label));
+  for (const [n, { x, y }] of points.entries()) group.append(vector('circle', { class: 'grip', cx: x, cy: y, 'data-point': n }));
   return group;
 };
 
@@ -77,7 +70,7 @@ export const drawOn = async (blob, before) => {
   const [width, height] = [shown.naturalWidth, shown.naturalHeight];
   const [picture, form] = [dialog.querySelector('[data-picture]'), dialog.querySelector('[data-drawing]')];
   picture.setAttribute('viewBox', `0 0 ${width} ${height}`);
-  picture.prepend(svg('image', { href, width, height }));
+  picture.prepend(vector('image', { href, width, height }));
   const { annotations: field, known, knownMm } = form.elements;
   field.value = before?.annotations ?? '[]';
   if (before) [known.value, knownMm.value] = [before.known, before.knownMm];
