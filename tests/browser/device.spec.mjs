@@ -1,6 +1,8 @@
 // What lies on a device: whose it is, what becomes of it, and the way out where it can't send.
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { code, find, stored, takeAlong, test } from './phone.mjs';
+import { lender } from './playwright.config.mjs';
 import { enterAs, expect, picture } from './shop.mjs';
 
 test.beforeEach(async ({ page }) => {
@@ -179,6 +181,19 @@ test('what was said before a signature and arrives after it stays open on the ai
   await page.goto('/device');
   const signed = shop.walks.N0TWQ;
   const me = await page.locator('body').getAttribute('data-me');
+  const taken = (await picture(page, 320, 240)).buffer;
+  const ring = [
+    {
+      kind: 'ring',
+      points: [
+        { x: 100, y: 100 },
+        { x: 140, y: 100 },
+      ],
+      words: 'third strand',
+      pickPixels: 1,
+    },
+  ];
+  const drawn = { sha256: createHash('sha256').update(taken).digest('hex'), annotations: JSON.stringify(ring) };
   // A phone that was away for so long saved it to a file.
   const entry = {
     post: crypto.randomUUID(),
@@ -188,8 +203,11 @@ test('what was said before a signature and arrives after it stays open on the ai
     what: 'Rudder cable cracked',
     story: 'Rudder cable cracked; Where at the fairlead',
     headers: { 'X-Rivet': 'live' },
-    fields: [['what', 'Rudder cable cracked']],
-    files: [['photos', 'cable.jpg', 'image/jpeg', (await picture(page, 320, 240)).buffer.toString('base64')]],
+    fields: [
+      ['what', 'Rudder cable cracked'],
+      ['drawn', JSON.stringify(drawn)],
+    ],
+    files: [['photos', 'cable.jpg', 'image/jpeg', taken.toString('base64')]],
     at: Date.now() - 300 * 86_400_000,
   };
   // And one who says something of it now hears that it is signed: that is for a new entry.
@@ -212,4 +230,6 @@ test('what was said before a signature and arrives after it stays open on the ai
   await expect(item).toHaveCount(1);
   await expect(item).toContainText('Rudder cable cracked; Where at the fairlead (said by Ines');
   await expect(item.locator('img')).toHaveCount(1);
+  const rows = await (await fetch(`${lender}/shops/${shop.port}/inspections/${signed.split('/').pop()}`)).json();
+  expect(JSON.stringify(rows.OpenItems), 'what was drawn on the picture').toContain('third strand');
 });

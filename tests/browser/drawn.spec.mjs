@@ -30,6 +30,8 @@ test(
       await page.mouse.up();
     };
     await drag('Scale', [0.1, 0.2], [0.9, 0.2]);
+    await page.keyboard.press('Escape');
+    await expect(draw).toContainText('Keep the drawing, or go back without it.');
     await draw.getByRole('button', { name: 'Keep the drawing' }).tap();
     await expect(draw).toContainText('Type the true distance');
     await draw.getByLabel(/True distance/).fill('80');

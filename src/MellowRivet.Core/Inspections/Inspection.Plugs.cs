@@ -107,7 +107,8 @@ public sealed partial class Inspection
                 return new("value", PlugRotation.Placard);
             if (Enum.GetValues<PlugStep>().Where(other => other != PlugStep.Torque && !place.IsDone(other))
                 .ToList() is { Count: > 0 } missing)
-                return new("value", $"Before it goes back: {string.Join(", ", missing.Select(other => other.InWords()))}.");
+                return new("value",
+                    MeasureGrammar.Say(PlugKinds.Missing, ("steps", string.Join(", ", missing.Select(other => other.InWords())))));
             if (place.Judgements.Where(one => one.Of != PlugStep.Torque).Select(one => one.Judgement)
                 .FirstOrDefault(one => one.Verdict == Verdict.Reject) is { } bad)
                 return new("value", $"{bad.Rule}. {bad.Next}");

@@ -12,6 +12,17 @@ namespace MellowRivet.Core.Judgements;
 /// <summary>A table, and under which circumstances it is the one to judge by; "" where there is only one.</summary>
 public sealed record TableWhen(string When, JudgementTable Table);
 
+/// <summary>A field that has something in it before another one is judged.</summary>
+/// <param name="Key">The field.</param>
+/// <param name="Name">What it is called.</param>
+public sealed record FieldBefore(string Key, string Name);
+
+/// <summary>What is done, and not bad, before something is judged: a plug's other steps before its torque.</summary>
+/// <param name="Fields">The fields, in order.</param>
+/// <param name="Missing">What is said where {steps} are missing.</param>
+/// <param name="Never">Why it can't be at all; null where it can.</param>
+public sealed record DoneBefore(IReadOnlyList<FieldBefore> Fields, string Missing, string? Never);
+
 /// <summary>
 /// A field of the walk in which something is typed or chosen that is judged, with all that it takes to judge it where the shop can't be
 /// reached.
@@ -24,6 +35,9 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
 {
     /// <summary>What is said where nothing stands in it; null where that is no fault.</summary>
     public string? Empty { get; init; }
+
+    /// <summary>What comes before it; null where nothing does.</summary>
+    public DoneBefore? After { get; init; }
 
     /// <summary>For a torque: what is said while no wrench is chosen; null for what isn't pulled with one.</summary>
     public string? NoWrench { get; init; }
@@ -85,6 +99,10 @@ public sealed record JudgedField(string Key, Unit? Unit, IReadOnlyList<FieldBoun
         ? new(Of(place.Plug!, step), unit, PlugKinds.BoundsOf(step), [new("", table)])
         {
             Empty = PlugKinds.Wanted(step), NoWrench = step == PlugStep.Torque ? PlugKinds.NoWrench : null,
+            After = step != PlugStep.Torque ? null : new(
+                [.. Enum.GetValues<PlugStep>().Where(other => other != PlugStep.Torque).Select(other =>
+                    new FieldBefore(Of(place.Plug!, other), other.InWords()))],
+                PlugKinds.Missing, place.IsMisplaced ? PlugRotation.Placard : null),
         }
         : TrayPlace.Choices(step) is { Count: > 0 } choices
             ? new(Of(place.Plug!, step), null, [],

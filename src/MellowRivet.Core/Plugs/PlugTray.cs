@@ -183,6 +183,9 @@ public static class PlugKinds
     public static Unit UnitOf(PlugStep step) =>
         step switch { PlugStep.Ohms => Unit.Ohm, PlugStep.Torque => Unit.InchPound, _ => Unit.Inch };
 
+    /// <summary>What is said of a torque while {steps} are missing.</summary>
+    public const string Missing = "Before it goes back: {steps}.";
+
     /// <summary>What is said of a torque without a wrench.</summary>
     public const string NoWrench = "Say which wrench.";
 

@@ -27,7 +27,7 @@ public partial class ParityTests(DemoServer server) : IClassFixture<DemoServer>
 {
     private sealed record Said(string Value, string? Unit = null, string? Temperature = null, string? TemperatureUnit = null,
         double? Orifice = null, string? When = null, bool? IsKept = null, Guid? Wrench = null, string? Length = null,
-        string? Extension = null, string? Today = null);
+        string? Extension = null, string? Today = null, IReadOnlyDictionary<string, Said>? Others = null);
 
     private sealed record Shop(string? Verdict = null, string? Rule = null, string? Source = null, string? Next = null,
         string? Problem = null)
@@ -123,6 +123,7 @@ public partial class ParityTests(DemoServer server) : IClassFixture<DemoServer>
             sums.AddRange(Sums(aircraft, inspection));
         }
         cases.Count.ShouldBeGreaterThan(10_000);
+        cases.Count(one => one.Key.EndsWith("/Torque", StringComparison.Ordinal) && one.Shop.Verdict is not null).ShouldBeGreaterThan(50);
         foreach (var kind in new[] { "floats", "drops", "repair", "spread" })
             sums.Count(one => one.Of.EndsWith(kind, StringComparison.Ordinal) && one.Shop.Verdict is "reject" or "watch")
                 .ShouldBeGreaterThan(20, kind);
@@ -212,56 +213,6 @@ public partial class ParityTests(DemoServer server) : IClassFixture<DemoServer>
                         : SheetWork.Of(sheet, aircraft, inspection).Values.Single(one => one.Of == value).Judgement;
                     yield return new(JudgedField.Of(sheet, value), new(text, typedIn.Symbol), Shop.Of(judged, wrong?.Message));
                 }
-    }
-
-    private IEnumerable<Case> Plugs(Aircraft aircraft, Inspection inspection)
-    {
-        foreach (var engine in aircraft.Engines.Select(stay => stay.Component))
-            foreach (var hole in PlugTray.Holes(engine))
-                foreach (var step in Enum.GetValues<PlugStep>().Where(step => step is not (PlugStep.Clean or PlugStep.Gasket)))
-                    for (var times = 0; times < (PlugKinds.Of(step) is null ? 8 : 45); times++)
-                    {
-                        var place = PlugTray.Of(aircraft, engine, inspection).At(hole)!;
-                        if (place.Plug is not { } plug || place.IsScrap || (step == PlugStep.Torque && place.TorqueBand is null))
-                            continue;
-                        var text = TrayPlace.Choices(step) is { Count: > 0 } choices
-                            ? choices[random.Next(choices.Count)].Said
-                            : TextOf(place.TableOf(step)!.Value.Table);
-                        var wrench = step == PlugStep.Torque ? AnyWrench() : null;
-                        yield return new(JudgedField.Of(plug, step), new(text, PlugKinds.Of(step) is null ? null
-                            : PlugKinds.UnitOf(step).Symbol, IsKept: true, Wrench: wrench?.Id, Today: Day), Shops(place, text));
-
-                        // As PlugsModel.OnPostStepAsync; a torque is judged as the tray judges one that is there.
-                        Shop Shops(TrayPlace on, string said)
-                        {
-                            if (PlugKinds.Of(step) is null)
-                                inspection.NotePlug(on, step, said, new(Guid.Empty, DemoServer.Now)).ShouldBeNull();
-                            else if (step == PlugStep.Torque)
-                                return Torque(on, said, wrench);
-                            else if (inspection.Measure(Guid.NewGuid(), on, step, said, (Tool?)null, new(Guid.Empty, DemoServer.Now),
-                                DemoServer.Today) is { } wrong)
-                                return Shop.Of(null, wrong.Message);
-                            // The gap that was set before would hide the one that was found.
-                            var after = PlugTray.Of(aircraft, engine, inspection).At(hole)!;
-                            return Shop.Of(step == PlugStep.GapFound
-                                ? PlugJudge.Gap(after.Limits, after.ReadingOf(step)!.Value)
-                                : after.JudgementOf(step), null);
-                        }
-                    }
-    }
-
-    private static readonly string Day = DemoServer.Today.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-
-    private static Shop Torque(TrayPlace on, string said, Tool? wrench)
-    {
-        var read = MeasureText.Read(said, Unit.InchPound);
-        if (read.Problem is { } problem)
-            return Shop.Of(null, problem);
-        return read.Value is not { } value || value <= 0 || value > 1_000
-            ? Shop.Of(null, PlugKinds.Wanted(PlugStep.Torque))
-            : wrench is null ? Shop.Of(null, PlugKinds.NoWrench)
-            : wrench.Pull(value, Unit.InchPound, DemoServer.Today).Refusal is { } refusal ? Shop.Of(null, refusal.Message)
-            : Shop.Of(on.TorqueBand!.Judge(Unit.InchPound.To(on.TorqueBand.Unit, value)), null);
     }
 
     private IEnumerable<Case> Compressions(Aircraft aircraft, Inspection inspection)

@@ -15,7 +15,8 @@ const hold = (about, device, shop) => {
   if (JSON.stringify(device) !== JSON.stringify(shop)) differ.push({ about, device, shop });
 };
 for (const { key, said, shop } of cases) {
-  const { verdict, rule, source: from, next, problem } = judged(along, key, said) ?? {};
+  const { others, ...rest } = said;
+  const { verdict, rule, source: from, next, problem } = judged(along, key, others ? { ...rest, others: one => others[one] } : rest) ?? {};
   hold({ key, said }, problem ? { problem } : { verdict, rule, source: from, next }, shop);
 }
 for (const { of, said, looks, shop } of sums) {

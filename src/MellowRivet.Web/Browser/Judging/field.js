@@ -54,6 +54,20 @@ const pulled = ({ by, wrenches, pull }, field, said, value) => {
     : told(wrench.beyond, { value: written(set, '0.#') });
 };
 
+// What has to be done before, and not to be bad: a plug is torqued once all else of it is done and good.
+const before = (judging, { after }, { others }) => {
+  if (!after || !others) return undefined;
+  if (after.never) return after.never;
+  const said = after.fields.map(one => ({ ...one, field: judging.fields.get(one.key), said: others(one.key) }));
+  const isDone = ({ field, said: is }) => Boolean(is?.value.trim()) && (!field?.unit || measured(judging, field, is).value !== undefined);
+  const missing = said.filter(one => !isDone(one)).map(({ name }) => name);
+  if (missing.length) return told(after.missing, { steps: missing.join(', ') });
+  // A gap found wide is closed: the gap that it goes back with is what counts.
+  const counts = said.filter(({ key }) => !key.endsWith('/GapFound'));
+  const bad = counts.map(({ key, said: is }) => judged(judging, key, is)).find(one => one?.verdict === 'reject');
+  return bad && `${bad.rule}. ${bad.next}`;
+};
+
 /**
  * What stands in a field, as a number.
  * @returns the value in the unit of the field's limits; or a problem; or neither, where nothing stands there
@@ -75,7 +89,7 @@ export const measured = (judging, field, said) => {
  * @param judging what came along
  * @param key the field's name
  * @param said what stands in its form: value, unit, temperature, temperatureUnit, wrench, length, extension, orifice, and which table
- * is the one; and the day, for a wrench's calibration
+ * is the one; the day, for a wrench's calibration; and what is said in the others that come before it
  * @returns a verdict with its words; a problem, and at which field; or nothing, where there is nothing to say of it
  */
 export const judged = (judging, key, said) => {
@@ -92,6 +106,8 @@ export const judged = (judging, key, said) => {
   if (at.problem) return at;
   const wrong = pulled(judging, field, said, value);
   if (wrong) return { field: 'wrench', problem: wrong };
+  const open = before(judging, field, said);
+  if (open) return { problem: open };
   const rows = table(said.when ?? '');
   return rows && judge(rows, { value, temperature: at.celsius, orifice: said.orifice ?? field.behind?.orifice });
 };

@@ -170,6 +170,7 @@ const leaveOpen = async (entry, files, token, ms, answer) => {
   const body = new FormData();
   const said = { post: entry.post, words: entry.story ?? entry.what, calm: isCalm(entry) };
   for (const [name, value] of Object.entries({ ...said, zone, __RequestVerificationToken: token })) body.append(name, value ?? '');
+  for (const [name, value] of entry.fields) if (name === 'drawn') body.append(name, value);
   for (const file of files) body.append('photos', file.blob, file.name);
   const left = await fetch(`${walk}/along?handler=Late`, { method: 'POST', headers: when(entry), body, signal: AbortSignal.timeout(ms) });
   if (left.ok) return { how: late, ...(await left.json()) };

@@ -4,6 +4,7 @@ using MellowRivet.Store;
 using MellowRivet.Web.Access;
 using MellowRivet.Web.Api;
 using MellowRivet.Web.Pages.Shared;
+using MellowRivet.Web.Pages.Walk.Found;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 
@@ -34,6 +35,9 @@ public sealed class LateForm
     /// <summary>It tells of nothing that was found or measured.</summary>
     public bool Calm { get; set; }
     public IReadOnlyList<IFormFile> Photos { get; set; } = [];
+
+    /// <summary>What was drawn on them, each as JSON.</summary>
+    public List<string> Drawn { get; set; } = [];
 }
 
 /// <summary>Takes an inspection along, to where there is no network.</summary>
@@ -82,7 +86,9 @@ public sealed class AlongModel(Desk desk, RivetDb db, KeptFrames frames, Uploads
         var taken = await uploads.TakeInAsync([.. form.Photos], [], stop);
         if (taken.Refusals.Count > 0)
             return new UnprocessableEntityResult();
-        var (written, number) = await Desk.LeaveLateAsync(Id, new(form.Post, form.Words, form.Zone, at, taken.Photos, form.Calm),
+        // What can't be drawn there doesn't keep the picture out.
+        var (photos, _) = DrawnBefore.On(taken.Photos, form.Drawn);
+        var (written, number) = await Desk.LeaveLateAsync(Id, new(form.Post, form.Words, form.Zone, at, photos, form.Calm),
             shelf.Classes, Me, stop);
         return number is null || !(written.Done || written.Repeated) ? new UnprocessableEntityResult()
             : new JsonResult(new { number, href = await HrefAsync(number, stop) });

@@ -28,7 +28,7 @@ public sealed record BehindAlong(double Supply, double? Orifice, string NoReadin
 
 /// <summary>A field, as a device takes it along: its tables by number.</summary>
 public sealed record FieldAlong(string Key, string? Unit, IReadOnlyList<BoundAlong> Bounds, string? Empty, BehindAlong? Behind,
-    string? NoWrench, IReadOnlyDictionary<string, int> Tables);
+    string? NoWrench, DoneBefore? After, IReadOnlyDictionary<string, int> Tables);
 
 /// <summary>A value among several, as a device takes it along: with what stands at the shop, in the unit of the table.</summary>
 public sealed record PartAlong(string Number, string Field, string Unit, bool Needed, double? Stands);
@@ -92,7 +92,7 @@ public sealed record Judging(MeasureGrammar Grammar, IReadOnlyDictionary<string,
                 .. fields.Select(field => new FieldAlong(field.Key, field.Unit?.Symbol,
                     [.. field.Bounds.Select(bound => new BoundAlong(bound.Than, bound.Limit, bound.Words, bound.In?.Symbol))], field.Empty,
                     field.Behind is { } behind ? new(behind.Supply, behind.Orifice, behind.NoReading, behind.Other) : null, field.NoWrench,
-                    Numbers(field.Tables))),
+                    field.After, Numbers(field.Tables))),
             ],
             [
                 .. together.Select(one => new TogetherAlong($"{one.Carrier:N} {one.Key}", one.Name, one.AtLeast,

@@ -117,6 +117,12 @@ export const drawOn = async (blob, before) => {
       kept = drawn.length ? { annotations: JSON.stringify(drawn), known: known.value, knownMm: knownMm.value } : undefined;
       dialog.close();
     });
+    // What was drawn isn't lost by a key that was hit: only by the button that says so.
+    dialog.addEventListener('cancel', event => {
+      if (JSON.stringify(drawn) === (before?.annotations ?? '[]')) return;
+      event.preventDefault();
+      problem.textContent = 'Keep the drawing, or go back without it.';
+    });
     dialog.querySelector('[data-draw-close]').addEventListener('click', () => dialog.close());
     dialog.addEventListener('close', () => {
       dialog.remove();

@@ -18,10 +18,14 @@ export const drawings = () => {
       const picture = element('img', { src: URL.createObjectURL(blob), alt: name });
       const press = element('button', { type: 'button', className: 'to-draw', ariaLabel: `Draw and measure on ${name}` }, picture, line);
       press.addEventListener('click', async () => {
-        const kept = await drawOn(blob, drawn.get(blob));
-        if (kept) drawn.set(blob, kept);
-        else drawn.delete(blob);
-        line.textContent = says(blob);
+        try {
+          const kept = await drawOn(blob, drawn.get(blob));
+          if (kept) drawn.set(blob, kept);
+          else drawn.delete(blob);
+          line.textContent = says(blob);
+        } catch {
+          line.textContent = 'can’t be shown here';
+        }
       });
       return press;
     },
