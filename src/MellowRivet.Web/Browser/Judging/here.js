@@ -43,8 +43,8 @@ const begun = by => {
 };
 
 const beside = ['temperature', 'temperatureUnit', 'wrench', 'length', 'extension'];
-const saidIn = (form, by) => {
-  const { fields } = by;
+const saidIn = (form, along) => {
+  const { by, fields } = along;
   const value = name => form.elements[name]?.value;
   const field = [...form.elements].find(one => one.name === 'value' && (isText(one) || one.checked));
   const said = {
@@ -52,7 +52,7 @@ const saidIn = (form, by) => {
     value: form.dataset.says?.split(' ').map(value).join(' ') ?? field?.value ?? '',
     unit: value('unit') || field?.dataset.measure || undefined,
     ...Object.fromEntries(beside.map(name => [name, value(name)])),
-    others: key => formsOf(key).map(one => saidIn(one, by))[0],
+    others: key => formsOf(key).map(one => saidIn(one, along))[0],
     // As dates are written there, and on a wrench's label here.
     today: new Date().toLocaleDateString('sv-SE'),
     isKept: waiting().some(entry => entry.fields?.some(([name, what]) => name === 'reading' && what === value('reading'))),
