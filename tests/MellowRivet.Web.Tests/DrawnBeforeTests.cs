@@ -47,6 +47,7 @@ public class DrawnBeforeTests(DemoServer server) : IClassFixture<DemoServer>
     [InlineData("", "Type the true distance")]
     [InlineData("another", "belongs to none of these pictures")]
     [InlineData("no JSON", "belongs to none of these pictures")]
+    [InlineData("nothing", "belongs to none of these pictures")]
     [InlineData("outside", "lies outside the picture")]
     public async Task What_can_t_stand_there_is_said_and_nothing_is_kept(string wrong, string said)
     {
@@ -56,6 +57,7 @@ public class DrawnBeforeTests(DemoServer server) : IClassFixture<DemoServer>
         {
             "another" => Drawn([1, 2, 3], Crack, "50"),
             "no JSON" => "[",
+            "nothing" => "",
             "outside" => Drawn(picture, Crack.Replace("600", "60000"), "50"),
             _ => Drawn(picture, Crack, ""),
         };

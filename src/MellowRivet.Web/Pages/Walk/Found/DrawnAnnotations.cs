@@ -56,7 +56,7 @@ public sealed record DrawnBefore(string? Sha256, string? Annotations, string? Kn
     /// <summary>Pictures with what was drawn on them; or why it can't stand there.</summary>
     /// <param name="photos">The pictures, as they were taken in.</param>
     /// <param name="sent">What was drawn on some of them, as it was sent.</param>
-    public static (IReadOnlyList<Photo> Photos, Refusal? Refusal) On(IReadOnlyList<Photo> photos, IEnumerable<string> sent)
+    public static (IReadOnlyList<Photo> Photos, Refusal? Refusal) On(IReadOnlyList<Photo> photos, IEnumerable<string?> sent)
     {
         List<Photo> drawn = [.. photos];
         foreach (var text in sent)
@@ -71,11 +71,14 @@ public sealed record DrawnBefore(string? Sha256, string? Annotations, string? Kn
         return (drawn, null);
     }
 
-    private static DrawnBefore? Read(string text)
+    // An empty field is sent as none.
+    private static DrawnBefore? Read(string? text)
     {
         try
         {
-            return text.Length > DrawnForm.LongestText ? null : JsonSerializer.Deserialize<DrawnBefore>(text, JsonSerializerOptions.Web);
+            return text is { Length: <= DrawnForm.LongestText }
+                ? JsonSerializer.Deserialize<DrawnBefore>(text, JsonSerializerOptions.Web)
+                : null;
         }
         catch (JsonException)
         {
