@@ -46,24 +46,16 @@ public sealed partial class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, 
             .FirstOrDefaultAsync(row => row.Id == taskId && row.InspectionId == inspectionId, stop) is { } task
             && await LoadAsync(inspectionId, JobParts.Bare, tracking: false, stop) is { } job ? (job, task) : null;
 
-    /// <summary>The same job with more of it: where it is being written, or just was, only what is missing is fetched.</summary>
+    /// <summary>A job that is being written, with more of it: only what is missing is fetched.</summary>
     /// <param name="job">What there is of it.</param>
     /// <param name="parts">What it is to have.</param>
     /// <param name="stop">Stops waiting.</param>
-    /// <param name="aircraft">Its aircraft with every part, where that is at hand: to look at, in the place of
-    /// the one that was written.</param>
-    public async Task<Job> WithAsync(Job job, JobParts parts, CancellationToken stop, Aircraft? aircraft = null)
+    public async Task WithAsync(Job job, JobParts parts, CancellationToken stop)
     {
-        if (aircraft is not null)
-            job = job with { Aircraft = aircraft, Has = job.Has | JobParts.Components };
         var missing = parts & ~job.Has;
         if (missing == 0)
-            return job;
+            return;
         var inspection = db.Entry(job.Inspection);
-        if (inspection.State == EntityState.Detached)
-            return (await LoadAsync(job.Inspection.Id, job.Has | parts, tracking: false, stop, job.Has.HasFlag(JobParts.Components)
-                ? job.Aircraft
-                : null))!;
         // What is tracked falls into its place by itself. (A collection's own Load would compile its query anew each time.)
         var (id, aircraftId) = (job.Inspection.Id, job.Aircraft.Id);
         if (missing.HasFlag(JobParts.Tasks))
@@ -81,7 +73,6 @@ public sealed partial class Desk(RivetDb db, TimeProvider clock, WalkFeed feed, 
             Hold(db.Entry(job.Aircraft).Collection(row => row.Installations), await db.Installations.Include(row => row.Component)
                 .Where(row => row.AircraftId == aircraftId).ToListAsync(stop));
         job.Has |= parts;
-        return job;
     }
 
     // One that nothing fell into was looked for all the same.

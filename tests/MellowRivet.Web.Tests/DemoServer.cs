@@ -3,8 +3,10 @@ using System.Net;
 using AngleSharp;
 using AngleSharp.Dom;
 using MellowRivet.Core.Fleet;
+using MellowRivet.Core.Inspections;
 using MellowRivet.Shops;
 using MellowRivet.Store;
+using MellowRivet.Web.Pages.Walk;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 
@@ -36,7 +38,8 @@ public sealed class DemoServer : IAsyncLifetime
         await shop.DisposeAsync();
     }
 
-    // The board's aircraft stand on every page of a walk, and nothing that any test asked for may have changed them.
+    // The board's aircraft, and the inspection that was kept with its frame, stand on every page of a walk, and nothing that any test
+    // asked for may have changed them.
     private async Task LeftAsItWasAsync()
     {
         await using var scope = Services.CreateAsyncScope();
@@ -57,6 +60,14 @@ public sealed class DemoServer : IAsyncLifetime
             if (await db.Aircraft.AsNoTracking().WithParts()
                 .SingleOrDefaultAsync(row => row.Id == held.Due.Aircraft.Id && row.Changes == held.Changes) is { } stored)
                 Whole(held.Due.Aircraft).ShouldBe(Whole(stored), held.Due.Aircraft.Registration);
+        IEnumerable<string> All(Inspection inspection) =>
+            new object[] { inspection }.Concat(inspection.Tasks.OrderBy(row => row.Id))
+                .Concat(inspection.Discrepancies.OrderBy(row => row.Id)).Concat(inspection.Readings.OrderBy(row => row.Id)).Concat(inspection.CompressionTests.OrderBy(row => row.Id))
+                .Select(Stored);
+        foreach (var held in Services.GetRequiredService<KeptFrames>().Latest.Select(frame => frame.Whole.Inspection))
+            if (await scope.ServiceProvider.GetRequiredService<Desk>().JobAsync(held.Id, default) is { Inspection: var stored }
+                && stored.Changes == held.Changes)
+                All(held).ShouldBe(All(stored), held.WorkOrder);
     }
 
     /// <summary>A shop that is made anew, as of another moment, with pictures of a thumb's size.</summary>

@@ -9,11 +9,27 @@ test.beforeEach(async ({ page }) => {
   await enterAs(page, 'ines');
 });
 
+// What lies on the device of an inspection, whatever is said of it.
+const bytesAboard = page =>
+  page.evaluate(
+    () =>
+      new Promise(done => {
+        const asked = indexedDB.open('rivet-device');
+        asked.onsuccess = () => {
+          const all = asked.result.transaction('aboard').objectStore('aboard').getAll();
+          all.onsuccess = () =>
+            done(all.result.reduce((sum, { kept: { head, body } }) => sum + head.sealed.byteLength + body.sealed.byteLength, 0));
+        };
+      }),
+  );
+
 test(
   'what can’t be sent is saved to a file, read in at the desk, and is there once though the phone comes back',
   { tag: '@standing' },
   async ({ page, walk, network, shop, browser }) => {
     await takeAlong(page, walk);
+    const told = /([\d.]+) MB/.exec(await page.locator('.along').textContent())[1];
+    expect(Math.abs(Number(told) * 1e6 - (await bytesAboard(page)))).toBeLessThan(60_000);
     network.cut();
     await find(page, walk, 'Zebrawood shim at the latch');
     await page.goto('/device');

@@ -141,6 +141,28 @@ test(
   },
 );
 
+test('a value is on the device though its page went before it was written down', { tag: '@standing' }, async ({ page, shop, network }) => {
+  const walk = shop.walks.N04QF;
+  await takeAlong(page, walk);
+  network.cut();
+  // A page that is too slow to seal anything itself.
+  await page.addInitScript(() => {
+    crypto.subtle.encrypt = () => new Promise(() => {});
+  });
+  await page.goto(`${walk}/compressions`);
+  await page.locator('[data-psi="2"]').last().fill('61');
+  await page.locator('[data-psi="2"]').last().blur();
+  await page.goto(`${walk}/airframe`);
+  await expect(page.locator('#outbox')).toContainText('1 waiting to send');
+  await page.goto(`${walk}/compressions`);
+  await expect(page.locator('[data-psi="2"]').last()).toHaveValue('61');
+  network.mend();
+  await expect(page.locator('.as-of')).toHaveCount(0);
+  await expect(page.locator('#outbox')).toBeHidden();
+  await page.reload();
+  await expect(page.locator('[data-psi="2"]').last()).toHaveValue('61');
+});
+
 test(
   'a measured task that is out of limits, or that nobody read, is not called good without the shop',
   { tag: '@standing' },

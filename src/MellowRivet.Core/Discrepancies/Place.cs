@@ -31,14 +31,15 @@ public sealed record Place(string ZoneKey, string Where, string? TaskKey, Guid? 
     /// </summary>
     public Nearness To(Place other) => To(other, Words.Stems(Where), Words.Stems(other.Where));
 
+    /// <summary>Whether another place may be the same: it is in the same zone, or on the same part wherever that is now.</summary>
+    public bool MayBe(Place other) => ZoneKey == other.ZoneKey || (ComponentId is not null && ComponentId == other.ComponentId);
+
     // With the words of both places already taken apart: a long list compares each with each.
     internal Nearness To(Place other, IReadOnlySet<string> mine, IReadOnlySet<string> theirs)
     {
-        var oneZone = ZoneKey == other.ZoneKey;
-        var onePart = ComponentId is not null && ComponentId == other.ComponentId;
-        if (!oneZone && !onePart)
+        if (!MayBe(other))
             return Nearness.Elsewhere;
-        if (oneZone && Pin is { } pin && other.Pin is { } there)
+        if (ZoneKey == other.ZoneKey && Pin is { } pin && other.Pin is { } there)
             return new Spot(pin.X, pin.Y).To(new(there.X, there.Y)) <= FingerWidth ? Nearness.Same : Nearness.SameZone;
         var agree = Words.Overlap(mine, theirs);
         if (agree >= 0.5)
@@ -65,8 +66,11 @@ internal static class Words
 
     /// <summary>All words in lower case.</summary>
     public static IReadOnlyList<string> Plain(string text) =>
-        [.. new string([.. text.ToLowerInvariant().Select(letter => char.IsLetterOrDigit(letter) ? letter : ' ')]).Split(' ',
-            StringSplitOptions.RemoveEmptyEntries)];
+        string.Create(text.Length, text, (plain, typed) =>
+        {
+            for (var at = 0; at < plain.Length; at++)
+                plain[at] = char.IsLetterOrDigit(typed[at]) ? char.ToLowerInvariant(typed[at]) : ' ';
+        }).Split(' ', StringSplitOptions.RemoveEmptyEntries);
 
     /// <summary>
     /// Whether the words say one of each group. "No crack" doesn't speak of a crack; "no cotter pin" does of a missing one.

@@ -58,7 +58,7 @@ public sealed record Recurrence(IReadOnlyDictionary<Guid, Discrepancy> Again, IR
             return new Dictionary<Guid, Discrepancy>();
         var worded = open.Select(Worded.Of).ToList();
         return worded.Where(one => one.Found.Twin is null)
-            .Select(one => (one.Found, Twin: worded.TakeWhile(other => other != one)
+            .Select(one => (one.Found, Twin: worded.TakeWhile(other => other.Found != one.Found)
                 .Where(other => other.Found.FoundBy != one.Found.FoundBy)
                 .Select(other => (other.Found, Alike: Likeness(one, other))).Where(pair => pair.Alike > 0)
                 // Left and right are two, whatever their words: elsewhere in the zone they may be one where a place wasn't said.

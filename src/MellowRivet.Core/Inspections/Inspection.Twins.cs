@@ -8,6 +8,10 @@ public sealed partial class Inspection
     /// <summary>Those that may say the same as an earlier one of the fix list, found by somebody else.</summary>
     public IReadOnlyDictionary<Guid, Discrepancy> PerhapsTwins => Recurrence.Twins(Discrepancies);
 
+    /// <summary>The earlier one that one of the fix list may say the same as; null for none.</summary>
+    public Discrepancy? PerhapsTwinOf(Discrepancy found) =>
+        Recurrence.Twins(Discrepancies.Where(other => other.Place.MayBe(found.Place))).GetValueOrDefault(found.Id);
+
     /// <summary>Says that two of the fix list are one: what the one tells goes to the other, which stays.</summary>
     /// <param name="found">The one that is looked at.</param>
     /// <param name="twinId">The other; empty for none: they are two.</param>

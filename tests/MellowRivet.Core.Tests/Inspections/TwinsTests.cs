@@ -30,6 +30,7 @@ public class TwinsTests
         var first = Find("Tyre worn to the cord", "left", Fixture.Ines);
         var second = Find(what, where, Wim);
         inspection.PerhapsTwins.GetValueOrDefault(second.Id).ShouldBe(offered ? first : null);
+        inspection.PerhapsTwinOf(second).ShouldBe(offered ? first : null);
         inspection.PerhapsTwins.ShouldNotContainKey(first.Id, "the earlier number is kept");
         var again = Find("Tyre worn to the cord", "left", Fixture.Ines);
         inspection.PerhapsTwins.GetValueOrDefault(again.Id)?.FoundBy.ShouldNotBe(Fixture.Ines, "one person knows what they found twice");

@@ -31,12 +31,14 @@ const addressOf = (href, walk, list) => {
 // Hundreds of pages are read for what they lead to, on a phone: by their text, which is many times as fast as building each.
 const tags = /<(a|img|link|script)\s([^>]*)>/g;
 const inTag = (attributes, name) => new RegExp(`(?:^|\\s)${name}="([^"]*)"`).exec(attributes)?.[1].replaceAll('&amp;', '&');
-const leadsTo = (html, path, walk, list) => {
+const leadsTo = (html, path, walk, list, met) => {
   // The forms of a zone's other tasks come along with it.
   const leads = { addresses: html.includes(' data-live-list') ? [path + panels] : [], assets: [] };
   for (const [, tag, attributes] of html.matchAll(tags)) {
     const to = inTag(attributes, tag === 'a' || tag === 'link' ? 'href' : 'src');
-    if (!to) continue;
+    // What stands on every page is looked at once.
+    if (!to || met.has(to)) continue;
+    if (!to.startsWith('?')) met.add(to);
     if (tag === 'a') {
       if (to.startsWith('/walk/') || to.startsWith('?')) leads.addresses.push(addressOf(to.startsWith('?') ? path + to : to, walk, list));
     } else if (tag === 'img') {
@@ -59,7 +61,7 @@ export const take = async (me, id, told) => {
   const walk = `/walk/${id}`;
   const list = await (await fetch(`${walk}/along?handler=List`, { cache: 'no-store' })).json();
   const round = crypto.randomUUID();
-  const [known, todo, shown] = [new Set(), [], new Set(always)];
+  const [known, met, todo, shown] = [new Set(), new Set(), [], new Set(always)];
   let [size, done, missed, at] = [0, 0, 0, undefined];
   const also = address => {
     if (!address || known.has(address)) return;
@@ -78,16 +80,16 @@ export const take = async (me, id, told) => {
     const landed = answer.redirected ? addressOf(answer.url, walk, list) : address;
     const body = await answer.arrayBuffer();
     if (type?.startsWith('text/html') && !address.endsWith(panels)) {
-      const leads = leadsTo(new TextDecoder().decode(body), pathname, walk, list);
+      const leads = leadsTo(new TextDecoder().decode(body), pathname, walk, list, met);
       leads.addresses.forEach(also);
       leads.assets.forEach(one => shown.add(one));
     }
     const head = { type, policy, at: date, round };
-    if (landed === address) size += await aboard.put(me, id, address, { head, body });
-    else {
-      size += await aboard.put(me, id, address, { head: { ...head, to: landed }, body: new ArrayBuffer(0) });
-      also(landed);
-    }
+    const to = landed === address ? undefined : landed;
+    const bytes = await aboard.put(me, id, address, { head: { ...head, to }, body: to ? new ArrayBuffer(0) : body });
+    // Others were kept meanwhile: what they took is counted already.
+    size += bytes;
+    also(to);
   };
   const work = async () => {
     while (todo.length) {

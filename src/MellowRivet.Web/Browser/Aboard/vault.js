@@ -34,13 +34,18 @@ export const people = async () => (await device()).getAll('codes');
 /** What a person's code opens here; undefined where none is set, and nothing is sealed. */
 export const codeOf = async me => (await device()).get('codes', me);
 
+// What a code opens: a key that no script can read.
+const opened = (sealed, opening, iv) =>
+  crypto.subtle.unwrapKey('raw', sealed, opening, cipher(iv), 'AES-GCM', false, ['encrypt', 'decrypt']);
+
 /** Sets a person's code; what is kept from now on is sealed. */
 export const setCode = async (me, name, code, more) => {
   const [salt, iv] = [fresh(16), fresh(12)];
   const key = await crypto.subtle.generateKey({ name: 'AES-GCM', length: 256 }, true, ['encrypt', 'decrypt']);
-  const sealed = await crypto.subtle.wrapKey('raw', key, await opener(code, salt, rounds), cipher(iv));
+  const opening = await opener(code, salt, rounds);
+  const sealed = await crypto.subtle.wrapKey('raw', key, opening, cipher(iv));
   await (await device()).put('codes', { me, name, salt, rounds, iv, sealed, ...more });
-  hold(me, await unlock(me, code));
+  hold(me, await opened(sealed, opening, iv));
 };
 
 /** Changes after how many minutes without a touch what a person has here is locked. */
@@ -50,10 +55,7 @@ export const lockAfter = async (me, minutes) => (await device()).put('codes', { 
 export const unlock = async (me, code) => {
   const { salt, rounds: times, iv, sealed } = await codeOf(me);
   try {
-    const key = await crypto.subtle.unwrapKey('raw', sealed, await opener(code, salt, times), cipher(iv), 'AES-GCM', false, [
-      'encrypt',
-      'decrypt',
-    ]);
+    const key = await opened(sealed, await opener(code, salt, times), iv);
     hold(me, key);
     return key;
   } catch (problem) {

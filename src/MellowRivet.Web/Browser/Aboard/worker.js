@@ -1,6 +1,6 @@
 // Stands between the pages and the network. What the shop answers is shown as it comes; where it can't be reached, a page that was
 // taken along is shown in its place, and says as of when it is. Nothing else is ever shown for what it isn't.
-import { flush } from '../Outbox/outbox.js';
+import { flush, keep } from '../Outbox/outbox.js';
 import * as aboard from './aboard.js';
 import * as vault from './vault.js';
 
@@ -23,6 +23,21 @@ const lock = () => {
 
 // What the pages say: whoever is at them, with the key that only pages and this worker have in their memory.
 const news = new BroadcastChannel('rivet:device');
+const channel = new BroadcastChannel('rivet:outbox');
+
+// A page went away before what was said on it was written down. Its key is held no longer than
+// that where nobody is at the device.
+const keepAll = async ({ me, key, keep: entries }) => {
+  if (key) vault.hold(me, key);
+  for (const entry of entries)
+    await keep(me, entry).catch(problem => {
+      // The page had come to it.
+      if (problem.name !== 'ConstraintError') throw problem;
+    });
+  if (now?.me !== me) vault.hold(me);
+  channel.postMessage({ me, isKept: true });
+};
+
 self.addEventListener('message', event => {
   const { data, ports } = event;
   if (data.lock) {
@@ -31,15 +46,14 @@ self.addEventListener('message', event => {
   } else if (data.is) {
     // Somebody else is at the device: what is another's isn't theirs to see.
     if (now && now.me !== data.is) lock();
-  } else if (data.key) {
+  } else if (data.key && !data.keep) {
     vault.hold(data.me, data.key);
     now = { me: data.me, at: data.at, minutes: data.minutes };
   } else if (data.asks) ports[0].postMessage(isLocked() || now.me !== data.asks ? {} : { key: vault.held(data.asks), at: now.at });
-  event.waitUntil(Promise.resolve());
+  event.waitUntil(data.keep ? keepAll(data) : undefined);
 });
 
 // The browser says that the network is back, with no page open: what can be opened goes out.
-const channel = new BroadcastChannel('rivet:outbox');
 self.addEventListener('sync', event => {
   if (event.tag !== 'rivet:outbox' || isLocked()) return;
   const { me } = now;
@@ -139,9 +153,10 @@ const asset = async request => {
 self.addEventListener('fetch', event => {
   const { request } = event;
   const url = new URL(request.url);
-  // What is said goes out through the outbox, and never from here.
+  // What is said goes out through the outbox, and never from here; a picture that is being taken along is the shop's own.
   if (request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.endsWith('/events')) return;
   if (request.mode === 'navigate') event.respondWith(page(request));
   else if (/^\/(lib\/|rivet\.svg|app\.webmanifest|away\.html)/.test(url.pathname)) event.respondWith(asset(request));
-  else if (url.pathname.startsWith('/photos/') || request.headers.has('X-Rivet-As-Of')) event.respondWith(part(request));
+  else if (request.headers.has('X-Rivet-As-Of') || (url.pathname.startsWith('/photos/') && request.cache !== 'no-store'))
+    event.respondWith(part(request));
 });

@@ -1,7 +1,7 @@
 // What a page has to tell the shop: said here, it is kept on this device and goes out by itself, from this page or another.
 import { inspections } from '../Aboard/aboard.js';
 import { ready } from '../Aboard/keyring.js';
-import { Locked } from '../Aboard/vault.js';
+import { held as keyOf, Locked } from '../Aboard/vault.js';
 import { made } from '../live.js';
 import { parsed } from '../morph.js';
 import { bringOver } from './earlier.js';
@@ -58,6 +58,7 @@ news.onmessage = async ({ data }) => {
   // What went out from elsewhere comes without its words: this page has them.
   if (data.answer) await hear(entries.find(entry => entry.post === data.entry.post) ?? data.entry, data.answer);
   else await look();
+  if (data.isKept) flush();
 };
 const tell = what => news.postMessage({ me, ...what });
 
@@ -88,13 +89,31 @@ export const flush = async () => {
   (await navigator.serviceWorker?.getRegistration())?.sync?.register('rivet:outbox').catch(() => {});
 };
 
+// A page may go away while what was said on it is being written down: the worker outlives it, and sees to that.
+const unkept = new Map();
+if (me)
+  addEventListener('pagehide', () => {
+    if (unkept.size) navigator.serviceWorker?.controller?.postMessage({ keep: [...unkept.values()], me, key: keyOf(me) });
+  });
+const write = async entry => {
+  unkept.set(entry.post, entry);
+  try {
+    await outbox.keep(me, entry);
+  } catch (problem) {
+    // The worker was first.
+    if (problem.name !== 'ConstraintError') throw problem;
+  } finally {
+    unkept.delete(entry.post);
+  }
+};
+
 /**
  * Says one thing. It is kept when this comes back, with what will be heard of it: what became of it, or that it waits. It throws where
  * the device has no room to keep it.
  */
 export const say = async entry => {
   made(entry.post);
-  await outbox.keep(me, { at: Date.now(), drawn: document.body.dataset.drawn, place: location.pathname + location.search, ...entry });
+  await write({ at: Date.now(), drawn: document.body.dataset.drawn, place: location.pathname + location.search, ...entry });
   await look();
   tell({});
   const answer = new Promise(hears => asked.set(entry.post, hears));

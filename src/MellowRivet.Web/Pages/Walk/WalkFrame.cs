@@ -25,17 +25,18 @@ public sealed record FrameOf(int Changes, int AircraftChanges, BulletinResearch 
 
 /// <summary>
 /// What stands around every page of a walk: its seams, and how much stands between the aircraft and its signature. It takes the whole
-/// inspection to draw, and is only read from then on.
+/// inspection to draw, which is what every page of the walk shows until somebody writes; both are only read from then on.
 /// </summary>
 /// <param name="Of">What it was drawn from.</param>
+/// <param name="Whole">The inspection with all that is in it.</param>
 /// <param name="Seams">The seam of each station.</param>
 /// <param name="ToLookAt">Tasks that nobody has answered.</param>
 /// <param name="Airworthiness">Open airworthiness items.</param>
 /// <param name="Other">Whatever else holds the signature up.</param>
 /// <param name="Zones">Zone by zone, in walking order, who did it and who looked.</param>
 /// <param name="Survey">How a survey stands; null for what is none.</param>
-public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnlyList<Rivet>> Seams, int ToLookAt, int Airworthiness,
-    int Other, IReadOnlyList<ZoneState> Zones, SurveyStand? Survey = null)
+public sealed record WalkFrame(FrameOf Of, Job Whole, IReadOnlyDictionary<Station, IReadOnlyList<Rivet>> Seams, int ToLookAt,
+    int Airworthiness, int Other, IReadOnlyList<ZoneState> Zones, SurveyStand? Survey = null)
 {
     /// <param name="job">The whole inspection.</param>
     /// <param name="of">What it is drawn from.</param>
@@ -48,7 +49,7 @@ public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnl
         // Bulletins are weighed at work; what was signed was weighed then.
         var research = job.Inspection.InWork ? of.Research : BulletinResearch.None;
         var ready = job.Inspection.InWork ? Readiness.Of(job.Inspection, job.Aircraft, rules, research) : Readiness.Signed(job.Inspection);
-        return new(of, Stations.OfInspection
+        return new(of, job, Stations.OfInspection
             .ToDictionary(station => station, station => Seam.Of(station, job.Inspection, ready.MaySign, research)),
             ready.Blockers.Count(blocker => blocker.Task is not null), ready.Unairworthy.Count,
             ready.Blockers.Count(blocker => blocker.Task is null),
@@ -57,7 +58,7 @@ public sealed record WalkFrame(FrameOf Of, IReadOnlyDictionary<Station, IReadOnl
                 : job.Inspection.InWork ? ready.Zones : WhoseLook.Of(job.Inspection, job.Aircraft, rules));
     }
 
-    private static WalkFrame Draw(Job job, FrameOf of, ShopRules rules, SurveyStand stand) => new(of, Stations.OfSurvey
+    private static WalkFrame Draw(Job job, FrameOf of, ShopRules rules, SurveyStand stand) => new(of, job, Stations.OfSurvey
         .ToDictionary(station => station, station => station == Station.Money ? Seam.OfMoney(stand, job.Inspection.Id)
             : Seam.Of(station, job.Inspection, false)), stand.NotLookedAt.Count, 0, 0,
         WhoseLook.Of(job.Inspection, job.Aircraft, rules), stand);
@@ -70,6 +71,9 @@ public sealed class KeptFrames : IDisposable
     public const int Most = 64;
 
     private readonly ConcurrentDictionary<Guid, Kept<WalkFrame>> frames = [];
+
+    /// <summary>The frames that are kept.</summary>
+    public IEnumerable<WalkFrame> Latest => frames.Values.Select(frame => frame.Latest).OfType<WalkFrame>();
 
     public Task<WalkFrame> GetAsync(Guid walk, FrameOf now, Func<Task<WalkFrame>> draw, CancellationToken stop)
     {

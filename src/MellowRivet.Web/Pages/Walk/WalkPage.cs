@@ -33,9 +33,6 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
     [FromRoute]
     public Guid Id { get; set; }
 
-    /// <summary>What of the inspection and its aircraft the page shows.</summary>
-    protected virtual JobParts Shows => JobParts.Tasks | JobParts.Discrepancies;
-
     /// <summary>The page shows the bulletins that don't apply as well.</summary>
     protected virtual bool WholeResearch => false;
 
@@ -44,9 +41,6 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
 
     /// <summary>The page is one of the engine's.</summary>
     protected virtual bool OfEngine => false;
-
-    /// <summary>The inspection as a post just left it, so that it isn't fetched again; null to fetch it.</summary>
-    protected Job? Left { get; set; }
 
     protected Desk Desk => desk;
     protected RivetDb Db => db;
@@ -59,8 +53,8 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
     protected abstract Task<TView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop);
 
     /// <summary>
-    /// Loads what the page shows, and the frame around it, which is drawn where something was written since; null where there is no
-    /// such inspection.
+    /// What the page shows, and the frame around it: fetched and drawn where something was written since; null where there is no such
+    /// inspection.
     /// </summary>
     protected async Task<WalkShown?> LoadAsync(CancellationToken stop)
     {
@@ -69,20 +63,14 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
         var shop = await desk.Board.StandingAsync(stop);
         rules = desk.Rules(shop.People);
         var due = shop[now.AircraftId] ?? throw new InvalidOperationException("There is no such aircraft.");
-        var job = Left;
         // The aircraft is the board's, which holds every part of it and is only read.
-        async Task<Job> WithAsync(JobParts parts) =>
-            job = job is null
-                ? (await desk.JobAsync(Id, stop, parts, due.Due.Aircraft))!
-                : await desk.WithAsync(job, parts, stop, due.Due.Aircraft);
         var frame = await frames.GetAsync(Id, new(now.Changes, due.Changes, due.Due.Research, shop.People), async () =>
         {
-            // What has to be fetched to draw it is what the page shows, too.
-            var whole = await WithAsync(JobParts.Whole);
+            var whole = (await desk.JobAsync(Id, stop, JobParts.Whole, due.Due.Aircraft))!;
             return WalkFrame.Draw(whole, new(whole.Inspection.Changes, due.Changes, due.Due.Research, shop.People), rules(whole.Aircraft),
                 due.Due);
         }, stop);
-        seen = await WithAsync(Shows);
+        seen = frame.Whole with { Aircraft = due.Due.Aircraft };
         var inWork = seen.Inspection.InWork;
         var research = WholeResearch ? await desk.Board.ResearchAsync(seen.Aircraft.Id, stop)
             : inWork ? due.Due.Research : BulletinResearch.None;
@@ -91,10 +79,6 @@ public abstract class WalkPage<TView>(Desk desk, RivetDb db, KeptFrames frames) 
 
     /// <summary>Loads some of the inspection to answer a question about it, without the frame that a whole page has around it.</summary>
     protected async Task<Job?> LookAsync(JobParts parts, CancellationToken stop) => seen = await desk.JobAsync(Id, stop, parts);
-
-    /// <summary>Loads more of it: what the page turns out to show.</summary>
-    protected async Task<WalkShown> AlsoAsync(WalkShown walk, JobParts parts, CancellationToken stop) =>
-        walk with { Job = await desk.WithAsync(walk.Job, parts, stop) };
 
     /// <summary>A survey has its own pages in the place of those that ask an owner or sign.</summary>
     [NonHandler]

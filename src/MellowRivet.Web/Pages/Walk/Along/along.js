@@ -9,6 +9,8 @@ import { button, element } from '../../../Browser/page.js';
 
 const page = document.querySelector('[data-along]');
 const me = document.body.dataset.me;
+// How often it says how far it is, ms.
+const steps = 200;
 
 const problem = words => element('p', { className: 'field-problem', role: 'alert', textContent: words });
 const soft = words => element('p', { className: 'soft', textContent: words });
@@ -60,7 +62,11 @@ const start = async () => {
     show(bar, line);
     try {
       const stays = await navigator.storage.persist();
+      let shown = 0;
       const what = await take(me, id, ({ done, of, size }) => {
+        // To draw it for each of hundreds takes a phone as long as to fetch them.
+        if (Date.now() - shown < steps) return;
+        shown = Date.now();
         [bar.max, bar.value] = [of, done];
         line.textContent = `${done} of ${of}, ${megabytes(size)}`;
       });

@@ -27,8 +27,6 @@ public sealed record ApartView(WalkShown Walk) : WalkView(Walk)
 /// <summary>What was said apart: to choose between, and what was chosen.</summary>
 public sealed class ApartModel(Desk desk, RivetDb db, KeptFrames frames, TimeProvider clock) : WalkPage<ApartView>(desk, db, frames)
 {
-    protected override JobParts Shows => JobParts.Whole;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.CorrectDiscrepancies)]

@@ -25,8 +25,6 @@ public sealed class BulletinStatusModel(Desk desk, RivetDb db, KeptFrames frames
     : SigningPage<BulletinStatusView>(desk, db, frames, shelf, again)
 {
     protected override bool WholeResearch => true;
-    protected override JobParts Shows => JobParts.Bare;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     [Needs(Right.Sign)]

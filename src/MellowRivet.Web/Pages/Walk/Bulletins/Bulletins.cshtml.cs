@@ -44,7 +44,6 @@ public sealed class BulletinsModel(Desk desk, RivetDb db, KeptFrames frames, Wor
     [FromQuery(Name = "all")]
     public bool All { get; set; }
 
-    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
     protected override bool WholeResearch => true;
 
     private string Here => $"/walk/{Id}/bulletins";

@@ -16,8 +16,6 @@ namespace MellowRivet.Web.Pages.Walk.Close;
 public sealed class CloseModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, PasswordAgain again,
     TimeProvider clock, WorkClock work) : SigningPage<CloseView>(desk, db, frames, shelf, again)
 {
-    protected override JobParts Shows => JobParts.Whole;
-
     private string Here => $"/walk/{Id}";
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);

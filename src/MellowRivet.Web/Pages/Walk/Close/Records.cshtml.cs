@@ -53,8 +53,6 @@ public sealed record RecordsView(WalkShown Walk, SigningAnswer Answer, string St
 public sealed class RecordsModel(Desk desk, RivetDb db, KeptFrames frames, Shelf shelf, PasswordAgain again)
     : SigningPage<RecordsView>(desk, db, frames, shelf, again)
 {
-    protected override JobParts Shows => JobParts.Bare;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Corrects a record by a new one that names it.</summary>

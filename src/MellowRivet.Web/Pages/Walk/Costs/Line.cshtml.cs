@@ -47,8 +47,6 @@ public sealed class LineModel(Desk desk, RivetDb db, KeptFrames frames, Shelf sh
     [FromRoute]
     public string Key { get; set; } = "";
 
-    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
-
     private string Here => $"/walk/{Id}/fix-list/prices/{Key}";
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);

@@ -43,7 +43,6 @@ public abstract class EnginePage<TView>(Desk desk, RivetDb db, KeptFrames frames
     [FromRoute(Name = "engine")]
     public Guid? EngineId { get; set; }
 
-    protected override JobParts Shows => JobParts.Whole;
     protected override bool OfEngine => true;
 
     protected WorkClock Clock => clock;

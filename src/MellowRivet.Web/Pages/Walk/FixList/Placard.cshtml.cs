@@ -20,8 +20,6 @@ public sealed class PlacardModel(Desk desk, RivetDb db, KeptFrames frames) : Wal
     [FromRoute]
     public int Number { get; set; }
 
-    protected override JobParts Shows => JobParts.Discrepancies;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     protected override Task<PlacardView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>

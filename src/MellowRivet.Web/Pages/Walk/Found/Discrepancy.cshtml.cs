@@ -24,8 +24,6 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
     [FromRoute]
     public int Number { get; set; }
 
-    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
-
     private string Here => $"/walk/{Id}/fix-list/{Number}";
     private DateOnly Today => clock.Today();
 
@@ -208,7 +206,7 @@ public sealed class DiscrepancyModel(Desk desk, RivetDb db, KeptFrames frames, U
 
     // It and its inspection, to ask something about it before it is written to; null where there is no such.
     private async Task<(Job Job, Discrepancy Found)?> FoundAsync(CancellationToken stop) =>
-        await LookAsync(Shows, stop) is { } job && InJob(job) is { } found ? (job, found) : null;
+        await LookAsync(JobParts.Tasks | JobParts.Discrepancies, stop) is { } job && InJob(job) is { } found ? (job, found) : null;
 
     protected override async Task<DiscrepancyView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {

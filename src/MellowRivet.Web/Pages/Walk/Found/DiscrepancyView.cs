@@ -59,7 +59,7 @@ public sealed record DiscrepancyView(WalkShown Walk, Discrepancy Found, Discrepa
     public LessForm? TypedLess => Typed<LessForm>();
 
     /// <summary>One of this fix list that may be the same, found by somebody else; null for none.</summary>
-    public Discrepancy? PerhapsTwin => Job.Inspection.InWork && MayCorrect ? Job.Inspection.PerhapsTwins.GetValueOrDefault(Found.Id) : null;
+    public Discrepancy? PerhapsTwin => Job.Inspection.InWork && MayCorrect ? Job.Inspection.PerhapsTwinOf(Found) : null;
 
     /// <summary>The ones before and after it, worst first.</summary>
     public (int? Before, int? After) Neighbours

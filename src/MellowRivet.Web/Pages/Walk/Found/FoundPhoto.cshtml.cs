@@ -49,8 +49,6 @@ public sealed class FoundPhotoModel(Desk desk, RivetDb db, KeptFrames frames) : 
     [FromQuery(Name = "with")]
     public string? WithSha { get; set; }
 
-    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies | JobParts.Components;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Measures what is drawn and keeps nothing: answers with its lines for the picture and its list.</summary>

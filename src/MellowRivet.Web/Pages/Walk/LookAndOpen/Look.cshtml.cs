@@ -47,8 +47,6 @@ public sealed class LookModel(Desk desk, RivetDb db, KeptFrames frames, Uploads 
     public string? Zone { get; set; }
 
     // What is written down for a mark stands beside it.
-    protected override JobParts Shows => JobParts.Tasks | JobParts.Discrepancies;
-
     private string Here => $"look?zone={Zone}";
 
     /// <summary>Does a look of this zone, and leads on to the next that waits for the same.</summary>

@@ -21,8 +21,6 @@ public abstract record LookAndOpenView(WalkShown Walk) : WalkView(Walk)
 public abstract class LookPage<TView>(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<TView>(desk, db, frames)
     where TView : LookAndOpenView
 {
-    protected override JobParts Shows => JobParts.Tasks;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Writes, then goes back to a page of the station, or shows this one again with what is wrong beside its field.</summary>

@@ -62,8 +62,6 @@ public sealed class MoneyModel(Desk desk, RivetDb db, KeptFrames frames, Outgoin
 {
     private string? address;
 
-    protected override JobParts Shows => JobParts.Whole;
-
     private string Here => $"/walk/{Id}/money";
 
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);

@@ -40,8 +40,6 @@ public sealed record OrderView(WalkShown Walk, SurveyStand Stand) : WalkView(Wal
 /// <summary>The order of looking: paper first, then by what not looking is worth, with what fits the agreed hours.</summary>
 public sealed class OrderModel(Desk desk, RivetDb db, KeptFrames frames) : WalkPage<OrderView>(desk, db, frames)
 {
-    protected override JobParts Shows => JobParts.Walk;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     protected override Task<OrderView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>

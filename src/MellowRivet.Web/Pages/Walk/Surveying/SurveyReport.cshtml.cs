@@ -45,8 +45,6 @@ public sealed class SurveyReportModel(Desk desk, RivetDb db, KeptFrames frames) 
     [FromQuery]
     public LinkFor Side { get; set; } = LinkFor.Buyer;
 
-    protected override JobParts Shows => JobParts.Whole;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     protected override async Task<SurveyReportView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop) =>

@@ -29,8 +29,6 @@ public sealed class InspectModel(Desk desk, RivetDb db, KeptFrames frames, WorkC
 {
     protected override bool IsOfInspections => true;
 
-    protected override JobParts Shows => JobParts.Walk;
-
     public Task<IActionResult> OnGetAsync(CancellationToken stop) => ShowAsync(stop);
 
     /// <summary>Inspects a task or what was done about a discrepancy, as a second person.</summary>

@@ -35,8 +35,6 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
 
     private Station At => Enum.TryParse<Station>(Place, ignoreCase: true, out var station) ? station : Station.Airframe;
 
-    // The engine station shows how far its sheets are, and a compression is judged from them.
-    protected override JobParts Shows => At == Station.Engine || At.IsOfSurvey() ? JobParts.Whole : JobParts.Walk;
     protected override bool OfEngine => At == Station.Engine;
 
     // A post that came from the page's own script gets the page back in one answer, without a second request.
@@ -107,7 +105,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
     {
         var written = await Desk.WriteAsync(Id, post,
             job => job.Inspection.TakeBack(task, seen, before, reason, given, job.Aircraft, Me, clock.GetUtcNow()), stop);
-        (TaskId, Left) = (task, written.Job);
+        TaskId = task;
         var refused = written.Refusal is { } refusal ? new Refused(null, [refusal]) : null;
         return !await MakeAsync(stop, refused) ? NotFound() : IsLive || !written.Done ? Page() : Redirect(View.HrefOf(View.Current));
     }
@@ -200,7 +198,7 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
                 Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return await AgainAsync(refusal, stop, typed);
         }
-        (onwards, Left) = (true, written.Job);
+        onwards = true;
         return !await MakeAsync(stop) ? NotFound() : IsLive ? Page() : Redirect(View.HrefOf(View.Current));
     }
 
@@ -218,8 +216,6 @@ public sealed class ZoneModel(Desk desk, RivetDb db, KeptFrames frames, WalkFeed
 
     protected override async Task<ZoneView?> ViewAsync(WalkShown walk, Refused refused, CancellationToken stop)
     {
-        if (walk.Job.Inspection.Tasks.Any(task => task.IsCompression && task.Station == At))
-            walk = await AlsoAsync(walk, JobParts.Whole, stop);
         var inspection = walk.Job.Inspection;
         if (ZoneTasks.Of(inspection, At, ZoneKey, Show, TaskId, Me) is not { } walked)
             return null;

@@ -103,7 +103,7 @@ public sealed class CompressionsModel(Desk desk, RivetDb db, KeptFrames frames, 
     {
         var written = await OnEngineAsync(form.Post,
             (job, engine) => job.Inspection.Record(job.Aircraft, engine, form.ToCylinder(), Saying(form.Seen)), stop);
-        (CylinderNumber, Left) = (form.Cylinder, written.Job);
+        CylinderNumber = form.Cylinder;
         if (!await MakeAsync(stop, written.Refusal is { } refusal ? new(null, [refusal]) : null))
             return NotFound();
         // The field that was typed in is left alone: only what is said of it comes back, and what follows from it elsewhere.

@@ -57,7 +57,7 @@ public sealed class PlugsModel(Desk desk, RivetDb db, KeptFrames frames, WorkClo
         var written = await OnPlugAsync(form.Post, form.Hole, (job, place) => PlugKinds.Of(form.Step) is null
             ? job.Inspection.NotePlug(place, form.Step, form.Value, Saying(form.Seen))
             : job.Inspection.Measure(form.Reading, place, form.Step, form.Value, wrench, Saying(form.Seen), Today), stop, form.Plug);
-        (HoleTyped, Left) = (form.Hole, written.Job);
+        HoleTyped = form.Hole;
         Refused? refused = written.Refusal is { } problem
             ? new(form, [problem.At($"step-{form.Step}")])
             : null;

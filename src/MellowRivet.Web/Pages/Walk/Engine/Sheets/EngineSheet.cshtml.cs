@@ -168,7 +168,6 @@ public sealed class EngineSheetModel(Desk desk, RivetDb db, KeptFrames frames, W
         var byScript = Request.Headers.ContainsKey("HX-Request");
         if (written.Done && (partial is null || !byScript))
             return Redirect(Here);
-        Left = written.Job;
         // Read before its part came off, it stands with the part, and there is no page here to show it on.
         if (written is { Done: true, Job.Aircraft: { } aircraft } && Find(aircraft) is null)
             return new NoContentResult();
