@@ -62,7 +62,8 @@ public sealed class DemoServer : IAsyncLifetime
                 Whole(held.Due.Aircraft).ShouldBe(Whole(stored), held.Due.Aircraft.Registration);
         IEnumerable<string> All(Inspection inspection) =>
             new object[] { inspection }.Concat(inspection.Tasks.OrderBy(row => row.Id))
-                .Concat(inspection.Discrepancies.OrderBy(row => row.Id)).Concat(inspection.Readings.OrderBy(row => row.Id)).Concat(inspection.CompressionTests.OrderBy(row => row.Id))
+                .Concat(inspection.Discrepancies.OrderBy(row => row.Id)).Concat(inspection.Readings.OrderBy(row => row.Id))
+                .Concat(inspection.CompressionTests.OrderBy(row => row.Id))
                 .Select(Stored);
         foreach (var held in Services.GetRequiredService<KeptFrames>().Latest.Select(frame => frame.Whole.Inspection))
             if (await scope.ServiceProvider.GetRequiredService<Desk>().JobAsync(held.Id, default) is { Inspection: var stored }
