@@ -184,7 +184,8 @@ public sealed class RivetDb(DbContextOptions<RivetDb> options, Acting? acting = 
             Inspection inspection => inspection.Id,
             InspectionTask task => task.InspectionId,
             Discrepancy found => found.InspectionId,
-            Reading reading => reading.InspectionId,
+            // One that was taken back is of no inspection any more: it was of one.
+            Reading reading => reading.InspectionId ?? (Guid?)entry.OriginalValues[nameof(Reading.InspectionId)],
             CompressionTest test => test.InspectionId,
             _ => null,
         }).OfType<Guid>().ToHashSet();

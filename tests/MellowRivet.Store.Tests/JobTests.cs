@@ -67,6 +67,28 @@ public class JobTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_reading_that_is_taken_back_is_a_change_of_its_inspection()
+    {
+        await using var db = shop.Open();
+        var reading = Guid.NewGuid();
+        await WriteAsync(db, job => job.Inspection.Record(new(reading, job.Aircraft.Id, null, "tyre", "gear", 30, Unit.Find("psi")!, new(),
+            job.Inspection.TimeInService, TestShop.Now, TestShop.Ines) { InspectionId = inspection, TaskId = job.Inspection.Tasks[0].Id }));
+        await using var later = shop.Open();
+        var before = (await shop.Desk(later).RevisionAsync(inspection, default))!.Changes;
+        await WriteAsync(later, job => job.Inspection.Withdraw(job.Inspection.Tasks[0], reading, TestShop.Ines).ShouldNotBeNull());
+        await using var last = shop.Open();
+        (await shop.Desk(last).RevisionAsync(inspection, default))!.Changes.ShouldBeGreaterThan(before);
+        (await shop.Desk(last).JobAsync(inspection, default))!.Inspection.Readings.ShouldBeEmpty();
+
+        async Task WriteAsync(RivetDb at, Action<Job> work) =>
+            (await shop.Desk(at).WriteAsync(inspection, Guid.NewGuid(), job =>
+            {
+                work(job);
+                return null;
+            }, default)).Done.ShouldBeTrue();
+    }
+
+    [Fact]
     public async Task An_answer_is_given_on_its_zone_alone_and_takes_nothing_away()
     {
         await using (var db = shop.Open())
