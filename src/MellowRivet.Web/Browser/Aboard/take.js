@@ -37,8 +37,9 @@ const leadsTo = (html, path, walk, list, met) => {
   for (const [, tag, attributes] of html.matchAll(tags)) {
     const to = inTag(attributes, tag === 'a' || tag === 'link' ? 'href' : 'src');
     // What stands on every page is looked at once.
-    if (!to || met.has(to)) continue;
-    if (!to.startsWith('?')) met.add(to);
+    const one = `${tag} ${to}`;
+    if (!to || met.has(one)) continue;
+    if (!to.startsWith('?')) met.add(one);
     if (tag === 'a') {
       if (to.startsWith('/walk/') || to.startsWith('?')) leads.addresses.push(addressOf(to.startsWith('?') ? path + to : to, walk, list));
     } else if (tag === 'img') {
