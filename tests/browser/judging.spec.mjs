@@ -156,10 +156,22 @@ test('a value is on the device though its page went before it was written down',
   await expect(page.locator('#outbox')).toContainText('1 waiting to send');
   await page.goto(`${walk}/compressions`);
   await expect(page.locator('[data-psi="2"]').last()).toHaveValue('61');
+  // Without room there it isn't kept: the next page says so.
+  const [worker] = page.context().serviceWorkers();
+  await worker.evaluate(() => {
+    IDBObjectStore.prototype.add = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  await page.locator('[data-psi="4"]').last().fill('77');
+  await page.locator('[data-psi="4"]').last().blur();
+  await page.goto(`${walk}/airframe`);
+  await expect(page.locator('#connection')).toContainText(/no room to keep “.*4.*77/);
+  await expect(page.locator('#outbox')).toContainText('1 waiting to send');
   network.mend();
   await expect(page.locator('.as-of')).toHaveCount(0);
   await expect(page.locator('#outbox')).toBeHidden();
-  await page.reload();
+  await page.goto(`${walk}/compressions`);
   await expect(page.locator('[data-psi="2"]').last()).toHaveValue('61');
 });
 

@@ -25,17 +25,24 @@ const lock = () => {
 const news = new BroadcastChannel('rivet:device');
 const channel = new BroadcastChannel('rivet:outbox');
 
-// A page went away before what was said on it was written down. Its key is held no longer than
-// that where nobody is at the device.
+// A page went away before what was said on it was written down. Its key is held no longer than that where nobody is at the device. What
+// there was no room for, the next page of theirs says.
+let [lost, keeping] = [[], Promise.resolve()];
 const keepAll = async ({ me, key, keep: entries }) => {
   if (key) vault.hold(me, key);
   for (const entry of entries)
     await keep(me, entry).catch(problem => {
-      // The page had come to it.
-      if (problem.name !== 'ConstraintError') throw problem;
+      // Unless the page had come to it: the next one says so.
+      if (problem.name !== 'ConstraintError') lost.push({ me, what: entry.what });
     });
   if (now?.me !== me) vault.hold(me);
   channel.postMessage({ me, isKept: true });
+};
+const sayLost = async me => {
+  await keeping;
+  const what = lost.filter(one => one.me === me).map(one => one.what);
+  lost = lost.filter(one => one.me !== me);
+  if (what.length) channel.postMessage({ me, lost: what });
 };
 
 self.addEventListener('message', event => {
@@ -46,11 +53,13 @@ self.addEventListener('message', event => {
   } else if (data.is) {
     // Somebody else is at the device: what is another's isn't theirs to see.
     if (now && now.me !== data.is) lock();
+  } else if (data.hears) {
+    event.waitUntil(sayLost(data.hears));
   } else if (data.key && !data.keep) {
     vault.hold(data.me, data.key);
     now = { me: data.me, at: data.at, minutes: data.minutes };
   } else if (data.asks) ports[0].postMessage(isLocked() || now.me !== data.asks ? {} : { key: vault.held(data.asks), at: now.at });
-  event.waitUntil(data.keep ? keepAll(data) : undefined);
+  if (data.keep) event.waitUntil((keeping = keepAll(data)));
 });
 
 // The browser says that the network is back, with no page open: what can be opened goes out.

@@ -20,6 +20,10 @@ const complain = words => {
 };
 const noRoom = 'This device has no room to keep it: it was not sent. Make room on the device, and send it again.';
 
+document.addEventListener('rivet:lost', ({ detail }) =>
+  complain(`This device had no room to keep “${detail.join('”, “')}”: it was not sent. Make room on the device, and say it again.`),
+);
+
 const entryOf = (form, submitter, body, more) => {
   const sent = [...body].filter(([name]) => name !== '__RequestVerificationToken');
   return {

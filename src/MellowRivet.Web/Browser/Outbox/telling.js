@@ -59,6 +59,7 @@ news.onmessage = async ({ data }) => {
   if (data.answer) await hear(entries.find(entry => entry.post === data.entry.post) ?? data.entry, data.answer);
   else await look();
   if (data.isKept) flush();
+  if (data.lost) document.dispatchEvent(new CustomEvent('rivet:lost', { detail: data.lost }));
 };
 const tell = what => news.postMessage({ me, ...what });
 
@@ -157,6 +158,7 @@ export const reason = entry => {
 };
 
 if (me) {
+  navigator.serviceWorker?.controller?.postMessage({ hears: me });
   addEventListener('online', flush);
   document.addEventListener('rivet:unlocked', () => look().then(flush));
   ready
