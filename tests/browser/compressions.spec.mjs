@@ -38,6 +38,11 @@ test('three leak paths are noted by letters while the reading is typed', async (
   await page.keyboard.press('Enter');
   await expect(page.locator('#mates')).toContainText('exhaust valve, intake valve, rings');
   await page.reload();
+  // Its letters gone, the reading is still there: so it says.
+  await page.locator('[data-psi="4"]').first().fill('');
+  await page.locator('[data-psi="4"]').first().blur();
+  await expect(page.locator('[data-psi="4"]').first()).toHaveValue('15');
+  await expect(page.locator('#live-4')).toContainText('Below 60/80');
   await expect(leaks(page, 4)).toHaveCount(3);
   await page.locator('[data-psi="4"]').first().focus();
   await page.keyboard.press('i');

@@ -53,6 +53,16 @@ if (sheet) {
     const value = event.target.matches('[data-fresh-post]') ? event.target.elements.value.value : null;
     if (value === '') event.preventDefault();
   });
+  // A reading doesn't go with the letters of its field: it is put right by another. What stands is seen to stand.
+  let stood = '';
+  sheet.addEventListener('focusin', ({ target }) => {
+    if (target.matches('[data-psi]')) stood = target.value;
+  });
+  sheet.addEventListener('change', ({ target }) => {
+    if (!target.matches('[data-psi]') || target.value !== '') return;
+    target.value = target.form.querySelector('.said-here') ? stood : target.defaultValue;
+    if (target.value) target.dispatchEvent(new Event('input', { bubbles: true }));
+  });
 
   if (pad) {
     sheet.addEventListener('focusin', event => {
