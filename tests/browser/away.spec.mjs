@@ -61,6 +61,23 @@ test(
   },
 );
 
+test(
+  'what leads to a page that is nothing without the shop isn’t shown in its place',
+  { tag: '@standing' },
+  async ({ page, shop, network }) => {
+    const survey = shop.walks.N0FLD;
+    // The looks of an inspection lead to a survey's money.
+    await page.goto(`${survey}/look`);
+    await expect(page).toHaveURL(/\/money$/);
+    await takeAlong(page, survey);
+    network.cut();
+    await page.goto(`${survey}/look`);
+    await expect(page.getByText('isn’t aboard')).toBeVisible();
+    await page.goto(`${survey}/fix-list`);
+    await expect(page.locator('.as-of')).toBeVisible();
+  },
+);
+
 test('a stolen copy of what is on the disk says nothing', { tag: '@standing' }, async ({ walk, network, phone }) => {
   const page = await phone.start();
   await enterAs(page, 'ines');

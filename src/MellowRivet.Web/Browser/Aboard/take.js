@@ -63,7 +63,7 @@ export const take = async (me, id, told) => {
   const list = await (await fetch(`${walk}/along?handler=List`, { cache: 'no-store' })).json();
   const round = crypto.randomUUID();
   const [known, met, todo, shown] = [new Set(), new Set(), [], new Set(always)];
-  let [size, done, missed, at] = [0, 0, 0, undefined];
+  let [size, count, done, missed, at] = [0, 0, 0, 0, undefined];
   const also = address => {
     if (!address || known.has(address)) return;
     known.add(address);
@@ -79,6 +79,8 @@ export const take = async (me, id, told) => {
     const [type, policy, date] = ['content-type', 'content-security-policy', 'date'].map(name => answer.headers.get(name));
     at ??= date;
     const landed = answer.redirected ? addressOf(answer.url, walk, list) : address;
+    // It led to what is nothing without the shop: that isn't shown in its place.
+    if (!landed) return;
     const body = await answer.arrayBuffer();
     if (type?.startsWith('text/html') && !address.endsWith(panels)) {
       const leads = leadsTo(new TextDecoder().decode(body), pathname, walk, list, met);
@@ -90,6 +92,7 @@ export const take = async (me, id, told) => {
     const bytes = await aboard.put(me, id, address, { head: { ...head, to }, body: to ? new ArrayBuffer(0) : body });
     // Others were kept meanwhile: what they took is counted already.
     size += bytes;
+    count += 1;
     also(to);
   };
   const work = async () => {
@@ -104,7 +107,7 @@ export const take = async (me, id, told) => {
   await Promise.all(Array.from({ length: atOnce }, work));
   await (await caches.open(assets)).addAll([...shown]);
   await aboard.only(me, id, round);
-  const what = { title: list.title, walk, at, size, count: done - missed, missed, version: list.version };
+  const what = { title: list.title, walk, at, size, count, missed, version: list.version };
   await aboard.note(me, id, what);
   return what;
 };
